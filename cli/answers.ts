@@ -1,0 +1,82 @@
+import type { Reading } from '../src/core/gcode/reading';
+import { findSteps } from '../src/core/geometry/steps';
+import type { Insertion } from '../src/core/output/insert';
+import type { Proof } from '../src/core/output/proof';
+import { bottomOf, type Layer } from '../src/core/gcode/layers';
+import { swapSeconds } from '../src/core/plan/time';
+
+/** What `inspect` prints. Lengths in mm, areas in mm², times in s. */
+export function inspectAnswer(file: { name: string; sha256: string }, reading: Reading) {
+  return {
+    file: {
+      name: file.name,
+      bytes: reading.bytes,
+      lines: reading.lines,
+      sha256: file.sha256,
+      lineEnding: reading.lineEnding,
+    },
+    units: reading.units,
+    extrusion: reading.extrusion,
+    continuous: reading.continuous,
+    layers: reading.layers.map((layer) => ({
+      number: layer.number,
+      label: layer.label,
+      z: rounded(layer.z, 4),
+      thickness: rounded(layer.thickness, 4),
+      firstLine: layer.firstLine,
+      seconds: rounded(layer.seconds, 3),
+      filamentMm: rounded(layer.filamentMm, 4),
+      footprintMm2: rounded(layer.footprintMm2, 2),
+      exposedMm2: rounded(layer.exposedMm2, 2),
+      tools: layer.tools,
+    })),
+    seconds: secondsOf(reading),
+    filamentMm: rounded(reading.filamentMm, 4),
+    steps: findSteps(reading.layers, reading.skirtMm2).map((step) => ({
+      layer: step.layer,
+      z: rounded(step.z, 4),
+      exposedMm2: rounded(step.exposedMm2, 2),
+      share: rounded(step.share, 4),
+    })),
+    stops: reading.stops,
+    findings: reading.findings,
+  };
+}
+
+/** What `apply` prints. `z` is the height at which the swap is made: where its layer starts. */
+export function applyAnswer(reading: Reading, insertions: readonly Insertion[], proof: Proof) {
+  let insertedLines = 0;
+  const swaps = insertions.map(({ swap, line, lines }) => {
+    const layer: Layer = reading.layers[swap.layer - 1];
+    const answer = {
+      layer: swap.layer,
+      line: line + insertedLines,
+      z: rounded(bottomOf(layer), 4),
+      filament: swap.filament,
+    };
+    insertedLines += lines;
+    return answer;
+  });
+  const { motion, dwell, heating, total } = secondsOf(reading);
+  const atSwaps = swapSeconds(swaps.length);
+  return {
+    swaps,
+    insertedLines,
+    insertedBytes: insertions.reduce((sum, { bytes }) => sum + bytes.length, 0),
+    proof,
+    seconds: { motion, dwell, heating, swaps: atSwaps, total: rounded(total + atSwaps, 3) },
+  };
+}
+
+function secondsOf({ seconds }: Reading) {
+  return {
+    motion: rounded(seconds.motion, 3),
+    dwell: rounded(seconds.dwell, 3),
+    heating: rounded(seconds.heating, 3),
+    total: rounded(seconds.total, 3),
+  };
+}
+
+function rounded(value: number, decimals: number): number {
+  return Number(value.toFixed(decimals));
+}

@@ -1,0 +1,139 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, it } from 'vitest';
+import { HIDE_PLATE } from '../demo/jobs/hidePlate';
+
+const ROOT = fileURLToPath(new URL('..', import.meta.url));
+const DEMO = join(ROOT, 'public/demo/hide-plate-7.gcode');
+const folder = mkdtempSync(join(tmpdir(), 'lamella-cli-'));
+const inFolder = (name: string): string => join(folder, name);
+
+function lamella(...args: string[]): { code: number | null; answer: Record<string, any> } {
+  const run = spawnSync(process.execPath, ['--import', 'tsx', 'cli/lamella.ts', ...args], {
+    cwd: ROOT,
+    encoding: 'utf8',
+    env: { ...process.env, INIT_CWD: ROOT },
+  });
+  return { code: run.status, answer: JSON.parse(run.stdout) };
+}
+
+function savePlan(name: string, plan: object): string {
+  writeFileSync(inFolder(name), JSON.stringify(plan));
+  return inFolder(name);
+}
+
+const twoSwaps = savePlan('two.json', {
+  swaps: [
+    { layer: 11, filament: 'Bone white' },
+    { height: HIDE_PLATE.border, filament: 'Reed green' },
+  ],
+});
+
+describe('lamella inspect', () => {
+  const { code, answer } = lamella('inspect', DEMO);
+
+  it('gives layers, labels, steps and totals of the demo', () => {
+    expect(code).toBe(0);
+    expect(answer.file).toMatchObject({ name: 'hide-plate-7.gcode', lineEnding: 'lf' });
+    expect(answer.file.bytes).toBe(readFileSync(DEMO).length);
+    expect(answer).toMatchObject({ units: 'mm', extrusion: 'absolute', continuous: false });
+    expect(answer.layers).toHaveLength(40);
+    expect(answer.layers[0]).toMatchObject({ number: 1, label: '0', z: 0.24, thickness: 0.24 });
+    expect(answer.layers[10]).toMatchObject({ number: 11, label: '10', z: 2.24, thickness: 0.2 });
+    expect(answer.findings).toEqual([]);
+    expect(answer.stops).toEqual([]);
+  });
+
+  it('finds the border and the number as steps', () => {
+    expect(answer.steps.map((step: { layer: number }) => step.layer)).toEqual([11, 26]);
+    expect(answer.steps.map((step: { z: number }) => step.z)).toEqual([
+      HIDE_PLATE.base,
+      HIDE_PLATE.border,
+    ]);
+    expect(answer.steps[0].exposedMm2).toBeCloseTo(answer.layers[9].exposedMm2, 1);
+  });
+
+  it('has totals that fit the layers', () => {
+    const { motion, dwell, heating, total } = answer.seconds;
+    expect(motion + dwell + heating).toBeCloseTo(total, 1);
+    const inLayers = answer.layers.reduce(
+      (sum: number, one: { seconds: number }) => sum + one.seconds,
+      0,
+    );
+    expect(inLayers).toBeLessThan(total);
+    expect(inLayers).toBeGreaterThan(0.9 * motion);
+  });
+
+  it('takes a printer that is twice as fast for faster', () => {
+    const printer = inFolder('printer.json');
+    writeFileSync(printer, JSON.stringify({ homingSeconds: 0, heating: { bedPerSecond: 10 } }));
+    const quick = lamella('inspect', DEMO, '--printer', printer).answer.seconds;
+    expect(quick.motion).toBeCloseTo(answer.seconds.motion - 20, 1);
+    expect(quick.heating).toBeLessThan(answer.seconds.heating);
+  });
+});
+
+describe('lamella apply and prove', () => {
+  it('write a file and prove it', () => {
+    const out = inFolder('out.gcode');
+    const { code, answer } = lamella('apply', DEMO, '--plan', twoSwaps, '--out', out);
+    expect(code).toBe(0);
+    expect(answer.proof.ok).toBe(true);
+    expect(answer.swaps.map((swap: { layer: number }) => swap.layer)).toEqual([11, 26]);
+    const text = readFileSync(out, 'utf8');
+    for (const swap of answer.swaps) {
+      expect(text.split('\n')[swap.line - 1]).toMatch(
+        `before layer ${swap.layer}, ${swap.filament}`,
+      );
+    }
+    const input = readFileSync(DEMO);
+    expect(text.length - input.length).toBe(answer.insertedBytes);
+    expect(text.split('\n').length - input.toString().split('\n').length).toBe(
+      answer.insertedLines,
+    );
+    const { motion, dwell, heating, swaps, total } = answer.seconds;
+    expect(motion + dwell + heating + swaps).toBeCloseTo(total, 1);
+
+    const proved = lamella('prove', DEMO, out);
+    expect(proved).toMatchObject({ code: 0, answer: { ok: true, proof: { ok: true } } });
+
+    writeFileSync(out, text.replace('M600\n', ''));
+    expect(lamella('prove', DEMO, out)).toMatchObject({
+      code: 2,
+      answer: { error: { code: 'proof-failed' }, ok: false },
+    });
+  });
+
+  it.each([
+    ['a layer beyond the print', { swaps: [{ layer: 41, filament: 'B' }] }, 'layer-out-of-range'],
+    ['no swap', { swaps: [] }, 'bad-plan'],
+    [
+      'a plan for another file',
+      { swaps: [{ layer: 3, filament: 'B' }], fingerprint: '0'.repeat(64) },
+      'plan-of-another-file',
+    ],
+    [
+      'a way to stop that it cannot write',
+      { swaps: [{ layer: 3, filament: 'B' }], recipe: { kind: 'beep-only' } },
+      'unknown-recipe',
+    ],
+  ])('refuse %s and write nothing', (name, plan, code) => {
+    const out = inFolder(`${name}.gcode`);
+    const run = lamella('apply', DEMO, '--plan', savePlan('plan.json', plan), '--out', out);
+    expect(run).toMatchObject({ code: 2, answer: { error: { code } } });
+    expect(run.answer.error.message).toMatch(/\.$|:/);
+    expect(existsSync(out)).toBe(false);
+  });
+
+  it.each([
+    [['inspect', 'nowhere.gcode'], 'cannot-read'],
+    [['inspect', 'package.json', '--printer', 'README.md'], 'bad-json'],
+    [['inspect'], 'usage'],
+    [['slice', DEMO], 'usage'],
+  ])('refuse %j', (args, code) => {
+    expect(lamella(...args)).toMatchObject({ code: 2, answer: { error: { code } } });
+  });
+});

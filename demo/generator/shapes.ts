@@ -1,0 +1,61 @@
+import {
+  EndType,
+  FillRule,
+  JoinType,
+  differenceD,
+  inflatePathsD,
+  intersectD,
+  unionD,
+  type PathD,
+  type PathsD,
+} from 'clipper2-ts';
+
+/** Areas are closed outlines in mm, holes included; outlines wind as the clipping library leaves them. */
+export type Area = PathsD;
+
+const DECIMALS = 4;
+
+export function rectangle(x: number, y: number, width: number, height: number): Area {
+  return [
+    [
+      { x, y },
+      { x: x + width, y },
+      { x: x + width, y: y + height },
+      { x, y: y + height },
+    ],
+  ];
+}
+
+/** A rectangle whose corners are rounded by `radius` mm. */
+export function roundedRectangle(
+  x: number,
+  y: number,
+  width: number,
+  height: number,
+  radius: number,
+): Area {
+  const core = rectangle(x + radius, y + radius, width - 2 * radius, height - 2 * radius);
+  return inflatePathsD(core, radius, JoinType.Round, EndType.Polygon, 2, DECIMALS, 0.02);
+}
+
+/** A line of `width` mm drawn through points with round ends: letters and digits are made of these. */
+export function stroke(points: readonly (readonly [number, number])[], width: number): Area {
+  const path: PathD = points.map(([x, y]) => ({ x, y }));
+  return inflatePathsD([path], width / 2, JoinType.Round, EndType.Round, 2, DECIMALS, 0.02);
+}
+
+export function grow(area: Area, by: number): Area {
+  return inflatePathsD(area, by, JoinType.Miter, EndType.Polygon, 2, DECIMALS);
+}
+
+export function join(...areas: readonly Area[]): Area {
+  return unionD(areas.flat(), FillRule.NonZero);
+}
+
+export function cut(area: Area, away: Area): Area {
+  return away.length === 0 ? area : differenceD(area, away, FillRule.NonZero, DECIMALS);
+}
+
+export function overlap(a: Area, b: Area): Area {
+  return a.length === 0 || b.length === 0 ? [] : intersectD(a, b, FillRule.NonZero, DECIMALS);
+}

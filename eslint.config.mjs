@@ -1,0 +1,54 @@
+import next from 'eslint-config-next';
+
+/** Imports point one way: app → features → components, actions, store → workers → core. */
+const tiers = ['core', 'workers', 'store', 'actions', 'components', 'features', 'app'];
+const above = {
+  core: ['workers', 'store', 'actions', 'components', 'features', 'app'],
+  workers: ['store', 'actions', 'components', 'features', 'app'],
+  store: ['components', 'features', 'app'],
+  actions: ['components', 'features', 'app'],
+  components: ['features', 'app'],
+  features: ['app'],
+};
+const outsideCore =
+  '^(react|react-dom|next|idb|zustand|immer|zundo|three|@react-three/.*|comlink|sonner|radix-ui|lucide-react|node:.*|fs|path|crypto|stream|zlib|os)(/.*)?$';
+
+const directionRules = Object.entries(above).map(([tier, banned]) => ({
+  files: [`src/${tier}/**/*.{ts,tsx}`],
+  ignores: ['**/*.test.ts'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          {
+            regex: `^(@/|(\\.\\./)+)(${banned.join('|')})(/|$)`,
+            message: `${tier} must not import from above it (order: ${tiers.join(' ← ')}).`,
+          },
+          ...(tier === 'core'
+            ? [{ regex: outsideCore, message: 'core is pure: no React, browser or Node modules.' }]
+            : []),
+        ],
+      },
+    ],
+  },
+}));
+
+const config = [
+  { ignores: ['.next/**', 'node_modules/**', 'next-env.d.ts', 'public/**', 'tmp/**', '**/*.d.mts'] },
+  ...next,
+  ...directionRules,
+  {
+    rules: {
+      'no-console': ['error', { allow: ['warn', 'error'] }],
+      eqeqeq: 'error',
+      'prefer-const': 'error',
+    },
+  },
+  {
+    files: ['scripts/**', 'bench/**', 'demo/**', 'cli/**', 'tests/**'],
+    rules: { 'no-console': 'off' },
+  },
+];
+
+export default config;

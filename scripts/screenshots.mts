@@ -1,0 +1,41 @@
+// Takes the pictures of docs/screenshots from the built application and the demo data.
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Page } from 'puppeteer-core';
+import { byRole, openPage, ROOT, seeText, startApp, startBrowser } from '../tests/e2e/harness';
+
+const FOLDER = join(ROOT, 'docs/screenshots');
+
+async function settle(page: Page): Promise<void> {
+  await page.waitForNetworkIdle({ idleTime: 400 });
+  await new Promise((resolve) => setTimeout(resolve, 800));
+}
+
+async function shoot(page: Page, name: string): Promise<void> {
+  await settle(page);
+  await page.screenshot({ path: join(FOLDER, `${name}.png`) });
+  console.log(`docs/screenshots/${name}.png`);
+}
+
+mkdirSync(FOLDER, { recursive: true });
+const app = await startApp();
+const browser = await startBrowser();
+try {
+  const { page } = await openPage(browser);
+  await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }]);
+  await page.goto(app.url);
+  await seeText(page, 'Print time');
+  await shoot(page, 'bench');
+
+  await byRole(page, 'link', 'Hide plate 7').click();
+  await seeText(page, 'Bands');
+  for (const key of ['n', 's', 'n', 's', 'p']) await page.keyboard.press(key);
+  await shoot(page, 'plan');
+
+  await byRole(page, 'button', 'Theme: change between light and dark').click();
+  await page.mouse.move(640, 300);
+  await shoot(page, 'plan-night');
+} finally {
+  await browser.close();
+  app.stop();
+}

@@ -1,0 +1,54 @@
+// Installs what is missing, then runs everything that must hold, and counts it at the end.
+import { spawnSync } from 'node:child_process';
+import { installChromium, installPackages, ROOT, run } from './lib/install.mjs';
+
+installPackages();
+installChromium();
+
+let passed = 0;
+let failed = 0;
+
+/** One step that either holds or does not. */
+function step(name, command, args) {
+  console.log(`\n— ${name}`);
+  if (run(command, args) === 0) passed++;
+  else failed++;
+}
+
+/** A step whose output counts tests: the pattern's first group is what passed, its second what failed. */
+function countedStep(name, command, args, count) {
+  console.log(`\n— ${name}`);
+  const result = spawnSync(command, args, {
+    cwd: ROOT,
+    encoding: 'utf8',
+    maxBuffer: 1 << 28,
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NO_COLOR: '1', FORCE_COLOR: '0' },
+  });
+  process.stdout.write(result.stdout);
+  process.stderr.write(result.stderr);
+  const counts = count(result.stdout);
+  passed += counts.passed;
+  failed += counts.failed;
+  if (result.status !== 0 && counts.failed === 0) failed++;
+  if (result.status === 0 && counts.passed === 0) {
+    console.error(`${name}: no test ran`);
+    failed++;
+  }
+}
+
+const number = (text, pattern) => Number(pattern.exec(text)?.[1] ?? 0);
+
+step('Lint', 'npm', ['run', '--silent', 'lint']);
+step('Types', 'npm', ['run', '--silent', 'types']);
+countedStep('Unit tests', 'npm', ['run', '--silent', 'unit'], (out) => {
+  const line = /^\s*Tests\s+(.*)$/m.exec(out)?.[1] ?? '';
+  return { passed: number(line, /(\d+) passed/), failed: number(line, /(\d+) failed/) };
+});
+step('Build', 'npm', ['run', '--silent', 'build']);
+countedStep('Tests in the browser', 'npm', ['run', '--silent', 'e2e'], (out) => ({
+  passed: number(out, /^# pass (\d+)$/m),
+  failed: number(out, /^# fail (\d+)$/m),
+}));
+
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);

@@ -1,0 +1,7 @@
+'use client';
+
+import { Trouble } from '@/components/Trouble';
+
+export default function ErrorPage({ error, reset }: { error: Error; reset: () => void }) {
+  return <Trouble message={error.message} onRetry={reset} />;
+}

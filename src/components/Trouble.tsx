@@ -1,0 +1,19 @@
+import Link from 'next/link';
+import { Button } from './Button';
+
+/** What a screen shows when it cannot go on: what happened, and the ways out. */
+export function Trouble({ message, onRetry }: { message: string; onRetry?: () => void }) {
+  return (
+    <div role="alert" className="m-auto max-w-lg p-8">
+      <h1 className="text-xl font-semibold">This did not work</h1>
+      <p className="mt-2">{message}</p>
+      <p className="mt-2 text-muted">Your jobs and plans are kept.</p>
+      <div className="mt-4 flex items-center gap-3">
+        {onRetry && <Button onClick={onRetry}>Try again</Button>}
+        <Link href="/" className="font-medium text-accent underline">
+          Go to the Bench
+        </Link>
+      </div>
+    </div>
+  );
+}

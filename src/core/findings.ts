@@ -1,0 +1,84 @@
+/**
+ * What reading a file may find wrong or worth saying. Bad input is data, never an exception:
+ * callers show the message, point to the line and go on.
+ */
+export type FindingCode =
+  | 'not-gcode'
+  | 'empty-file'
+  | 'damaged-archive'
+  | 'archive-contents'
+  | 'no-extrusion'
+  | 'cut-off'
+  | 'bad-checksum'
+  | 'bad-number'
+  | 'ambiguous-number'
+  | 'two-commands'
+  | 'line-too-long'
+  | 'unsupported-move'
+  | 'impossible-arc'
+  | 'label-mismatch'
+  | 'existing-stop'
+  | 'existing-blocks'
+  | 'continuous'
+  | 'sequential-objects'
+  | 'mixed-extrusion'
+  | 'too-large'
+  | 'too-many-layers';
+
+export type Severity = 'error' | 'warning' | 'note';
+
+export interface Finding {
+  readonly code: FindingCode;
+  readonly severity: Severity;
+  /** Line in the file, from 1; null when the finding is about the file as a whole. */
+  readonly line: number | null;
+  /** A sentence for the person at the printer. */
+  readonly message: string;
+}
+
+/** How often one kind of finding is kept with its own line before it is only counted. */
+const KEPT_PER_CODE = 20;
+
+/** Collects findings; a code that repeats thousands of times is kept a few times and then counted. */
+export class FindingList {
+  private readonly kept: Finding[] = [];
+  private readonly counts = new Map<FindingCode, number>();
+
+  add(code: FindingCode, severity: Severity, line: number | null, message: string): void {
+    const count = (this.counts.get(code) ?? 0) + 1;
+    this.counts.set(code, count);
+    if (count <= KEPT_PER_CODE) this.kept.push({ code, severity, line, message });
+  }
+
+  /** The findings in the order met, each overflowing code followed by one line that counts the rest. */
+  toArray(): Finding[] {
+    const rest = [...this.counts].filter(([, count]) => count > KEPT_PER_CODE);
+    return [
+      ...this.kept,
+      ...rest.map(([code, count]): Finding => {
+        const severity = this.kept.find((finding) => finding.code === code)?.severity ?? 'note';
+        const message = `The same was found on ${count - KEPT_PER_CODE} more lines.`;
+        return { code, severity, line: null, message };
+      }),
+    ];
+  }
+}
+
+/** A problem that stops the job: what a function answers when it cannot give its result. */
+export interface Refusal {
+  readonly code: string;
+  readonly message: string;
+  readonly line?: number;
+}
+
+/** An expected failure is a value, so that it survives the crossing from a worker. */
+export type Result<T> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly refusal: Refusal };
+
+export function success<T>(value: T): Result<T> {
+  return { ok: true, value };
+}
+
+export function refuse(code: string, message: string, line?: number): Result<never> {
+  return { ok: false, refusal: line === undefined ? { code, message } : { code, message, line } };
+}

@@ -1,0 +1,37 @@
+import { bottomOf, type Layer } from './gcode/layers';
+
+/** Height in mm with two decimals, as layer heights need. */
+export function formatMm(value: number): string {
+  return value.toFixed(2);
+}
+
+/** `1 h 23 min`, `48 min`, `36 s`: never more than a person can use. */
+export function formatDuration(seconds: number): string {
+  const whole = Math.round(seconds);
+  if (whole < 60) return `${whole} s`;
+  const minutes = Math.round(whole / 60);
+  if (minutes < 60) return `${minutes} min`;
+  const rest = minutes % 60;
+  return rest === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${rest} min`;
+}
+
+export function formatGrams(grams: number): string {
+  return `${grams < 10 ? grams.toFixed(1) : grams.toFixed(0)} g`;
+}
+
+/** `526 kB`, `98.2 MB`. */
+export function formatBytes(bytes: number): string {
+  if (bytes < 1000) return `${bytes} bytes`;
+  if (bytes < 1e6) return `${Math.round(bytes / 1000)} kB`;
+  return `${(bytes / 1e6).toFixed(1)} MB`;
+}
+
+/** `layer 11 · the file calls it 10 · 2.04 to 2.24 mm`: number, label and heights, always together. */
+export function describeLayer(layer: Layer): string {
+  const label = layer.label === null ? '' : ` · the file calls it ${layer.label}`;
+  return `layer ${layer.number}${label} · ${formatMm(bottomOf(layer))} to ${formatMm(layer.z)} mm`;
+}
+
+export function plural(count: number, one: string, many = `${one}s`): string {
+  return `${count} ${count === 1 ? one : many}`;
+}

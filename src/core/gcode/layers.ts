@@ -1,0 +1,145 @@
+import { MOST_LEVELS } from '../geometry/raster';
+import { LEVEL_EPSILON, type Level } from './levels';
+import type { MachineState } from './machine';
+
+declare const layerBrand: unique symbol;
+/** A layer's number, counted from 1. Never a label of the file, never an index. */
+export type LayerNumber = number & { readonly [layerBrand]: true };
+
+/** Brands a whole number from 1 up; throws on anything else, which is a programming error. */
+export function layerNumber(value: number): LayerNumber {
+  if (!Number.isInteger(value) || value < 1) throw new Error(`Not a layer number: ${value}`);
+  return value as LayerNumber;
+}
+
+/** One level of extrusion, the unit of everything that Lamella plans. */
+export interface Layer {
+  readonly number: LayerNumber;
+  /** What the file itself calls it, often counted from 0. */
+  readonly label: string | null;
+  /** Height of its top, machine mm, and its thickness, mm. */
+  readonly z: number;
+  readonly thickness: number;
+  /** First extruding move: line (from 1) and byte offset. */
+  readonly firstLine: number;
+  readonly firstOffset: number;
+  /** Last extruding move: its line, and the offset after it. */
+  readonly endLine: number;
+  readonly endOffset: number;
+  /** Where a stop before this layer goes by default: offset and line of what follows the stop. */
+  readonly restartOffset: number;
+  readonly restartLine: number;
+  /** Right after the last extrusion of the layer before. */
+  readonly travelOffset: number;
+  readonly travelLine: number;
+  /** State of the machine before the first extruding move. */
+  readonly state: MachineState;
+  readonly seconds: number;
+  /** Filament that stays, mm. */
+  readonly filamentMm: number;
+  /** Area printed, and the part of it that nothing later covers, mm². */
+  readonly footprintMm2: number;
+  readonly exposedMm2: number;
+  /** Area inside the print at this height, its open fill counted as full, mm². */
+  readonly spanMm2: number;
+  readonly tools: readonly number[];
+}
+
+/** Height of the layer's underside, machine mm. */
+export function bottomOf(layer: Layer): number {
+  return layer.z - layer.thickness;
+}
+
+/** Which levels make which layer. */
+export interface LevelGroups {
+  /** Level indices of each layer, in file order; the layer's number is the position plus 1. */
+  readonly members: readonly (readonly number[])[];
+  /** Height of each layer's underside, mm. */
+  readonly floors: readonly number[];
+  /** Layer number by level index; 0 for priming before the print. */
+  readonly layerOfLevel: Uint16Array;
+  /** Levels that prime the nozzle before layer 1. */
+  readonly preludeLevels: number;
+  /** Objects that follow one another, each from the bed up. */
+  readonly objects: number;
+}
+
+/**
+ * Makes layers of the levels met: sets priming aside, joins what goes back to the height just
+ * left (a purge block, ironing), and tells the next object of a sequence from it.
+ */
+export function groupLevels(levels: readonly Level[]): LevelGroups {
+  const layerOfLevel = new Uint16Array(Math.min(levels.length, MOST_LEVELS) + 1);
+  const preludeLevels = countPrelude(levels);
+  const members: number[][] = [];
+  const floors: number[] = [];
+  let objects = levels.length > preludeLevels ? 1 : 0;
+  let current: Level | null = null;
+  for (let i = preludeLevels; i < levels.length; i++) {
+    const level = levels[i];
+    const isNext = current === null || level.z > current.z + LEVEL_EPSILON;
+    const isNewObject = current !== null && !isNext && startsObject(levels, i, current);
+    if (isNext || isNewObject) {
+      if (isNewObject) objects++;
+      floors.push(isNext ? (current?.z ?? 0) : floorBelow(levels, preludeLevels, i));
+      members.push([i]);
+      current = level;
+    } else {
+      members[members.length - 1].push(i);
+    }
+    if (i < layerOfLevel.length) layerOfLevel[i] = members.length;
+  }
+  return { members, floors, layerOfLevel, preludeLevels, objects };
+}
+
+/** The highest level below level `i` among those of the print; 0 (the bed) when there is none. */
+function floorBelow(levels: readonly Level[], from: number, i: number): number {
+  const { z } = levels[i];
+  let floor = 0;
+  for (const { z: below } of levels.slice(from, i)) {
+    if (below < z - LEVEL_EPSILON && below > floor) floor = below;
+  }
+  return floor;
+}
+
+/** A level below the current layer begins a new object when the file climbs on from it. */
+function startsObject(levels: readonly Level[], i: number, current: Level): boolean {
+  const level = levels[i];
+  if (level.z > current.z - LEVEL_EPSILON) return false;
+  const next = levels[i + 1];
+  return next !== undefined && next.z > level.z && next.z < current.z - LEVEL_EPSILON;
+}
+
+/** Most extruding moves that priming takes, and how thin a bundle of lines it is, mm. */
+const PRIMING_MOVES = 16;
+const PRIMING_WIDTH = 8;
+
+/**
+ * How many levels at the start only prime the nozzle: all before the first layer comment when the
+ * file has such comments, and otherwise a few lines in a narrow strip beside the print.
+ */
+function countPrelude(levels: readonly Level[]): number {
+  const firstMarked = levels.findIndex((level) => level.marked);
+  if (firstMarked > 0) {
+    const filament = sum(levels.slice(0, firstMarked));
+    return filament < sum(levels) / 4 ? firstMarked : 0;
+  }
+  if (firstMarked === 0) return 0;
+  let count = 0;
+  while (count < levels.length - 1 && looksLikePriming(levels[count], levels[count + 1])) count++;
+  return count;
+}
+
+function sum(levels: readonly Level[]): number {
+  return levels.reduce((total, level) => total + level.filamentMm, 0);
+}
+
+function looksLikePriming(level: Level, next: Level): boolean {
+  const narrow = Math.min(level.maxX - level.minX, level.maxY - level.minY) < PRIMING_WIDTH;
+  const apart =
+    level.maxX < next.minX ||
+    next.maxX < level.minX ||
+    level.maxY < next.minY ||
+    next.maxY < level.minY;
+  return level.extrusions <= PRIMING_MOVES && narrow && apart;
+}

@@ -1,0 +1,288 @@
+import {
+  CR,
+  ISSUE_AMBIGUOUS_NUMBER,
+  ISSUE_BAD_CHECKSUM,
+  ISSUE_BAD_NUMBER,
+  ISSUE_TWO_COMMANDS,
+  LF,
+  SEMICOLON,
+  SPACE,
+  TAB,
+  type Words,
+} from './words';
+
+const ASTERISK = 42;
+const PLUS = 43;
+const MINUS = 45;
+const DOT = 46;
+const OPEN = 40;
+const CLOSE = 41;
+const UNDERSCORE = 95;
+const LETTER_E = 69;
+const LETTER_G = 71;
+const LETTER_M = 77;
+const LETTER_N = 78;
+const LETTER_T = 84;
+
+/** Exact powers of ten: a mantissa below 2^53 divided by one of them is correctly rounded. */
+const POWERS_OF_TEN = Float64Array.from({ length: 23 }, (_, exponent) => Number(`1e${exponent}`));
+const MAX_EXACT_DIGITS = 15;
+
+/**
+ * M codes whose argument is free text or a file name, so that the letters behind them are no
+ * parameters: SD file handling, display and host messages, stop with a text, names of objects.
+ */
+const TEXT_ARGUMENT = new Set([0, 1, 16, 20, 23, 28, 30, 32, 33, 36, 38, 117, 118, 486, 550, 928]);
+
+/**
+ * Reads the line that starts at `start` into `words`.
+ *
+ * The caller guarantees that the line is whole: it ends with LF, CR or CRLF before `end`, or the
+ * file ends at `end`. Comments of both kinds, line numbers, checksums, lower case and missing or
+ * odd spaces are understood; numbers are read to the last digit, and what cannot be read sets a
+ * bit in `words.issues` instead of being guessed.
+ *
+ * @returns the offset of the next line.
+ */
+export function scanLine(bytes: Uint8Array, start: number, end: number, words: Words): number {
+  words.letter = 0;
+  words.code = -1;
+  words.subcode = 0;
+  words.mask = 0;
+  words.bare = 0;
+  words.textStart = -1;
+  words.commentStart = -1;
+  words.macro = false;
+  words.issues = 0;
+
+  const value = words.value;
+  let mask = 0;
+  let i = start;
+
+  while (i < end) {
+    const c = bytes[i];
+    if (c === SPACE || c === TAB) {
+      i++;
+      continue;
+    }
+    if (c === LF || c === CR) break;
+    if (c === SEMICOLON) {
+      words.commentStart = i + 1;
+      i = lineEndFrom(bytes, i + 1, end);
+      words.commentEnd = i;
+      break;
+    }
+    const letter = c & 0xdf;
+    if (letter < 65 || letter > 90 || (c & 0x40) === 0) {
+      i = skipNonLetter(bytes, i, start, end, words);
+      continue;
+    }
+
+    // The number behind the letter. This is the hot path of every figure in docs/benchmarks.md,
+    // so the digits are gathered here and not in a helper.
+    let j = i + 1;
+    let d = j < end ? bytes[j] : LF;
+    while (d === SPACE || d === TAB) d = ++j < end ? bytes[j] : LF;
+    let negative = false;
+    if (d === MINUS || d === PLUS) {
+      negative = d === MINUS;
+      d = ++j < end ? bytes[j] : LF;
+      while (d === SPACE || d === TAB) d = ++j < end ? bytes[j] : LF;
+    }
+    let mantissa = 0;
+    let digits = 0;
+    let decimals = 0;
+    const digitsFrom = j;
+    while (d >= 48 && d <= 57) {
+      mantissa = mantissa * 10 + (d - 48);
+      digits++;
+      d = ++j < end ? bytes[j] : LF;
+    }
+    if (d === DOT) {
+      d = ++j < end ? bytes[j] : LF;
+      while (d >= 48 && d <= 57) {
+        mantissa = mantissa * 10 + (d - 48);
+        digits++;
+        decimals++;
+        d = ++j < end ? bytes[j] : LF;
+      }
+    }
+
+    if (digits === 0) {
+      if (words.letter === 0 && isWordCharacter(d) && j === i + 1) {
+        return readMacroLine(bytes, i, end, words);
+      }
+      words.bare |= 1 << (letter - 65);
+      if (j !== i + 1 && d !== SEMICOLON && d !== LF && d !== CR && !isLetter(d)) {
+        words.issues |= ISSUE_BAD_NUMBER;
+      }
+      i = j;
+      continue;
+    }
+
+    let number =
+      digits <= MAX_EXACT_DIGITS
+        ? mantissa / POWERS_OF_TEN[decimals]
+        : Number(asciiNumber(bytes, digitsFrom, j));
+    // `X1e-3` with spaces between the words is an exponent; in a line without spaces the E is a
+    // word of its own. Either way the line is reported.
+    if ((d === 101 || d === LETTER_E) && j + 1 < end) {
+      const exponentEnd = exponentEndAt(bytes, j, end, start, i);
+      if (exponentEnd > 0) {
+        words.issues |= ISSUE_AMBIGUOUS_NUMBER;
+        number = Number(asciiNumber(bytes, digitsFrom, exponentEnd));
+        j = exponentEnd;
+      }
+    }
+    if (negative) number = -number;
+
+    if (words.letter === 0 && (letter === LETTER_G || letter === LETTER_M || letter === LETTER_T)) {
+      words.letter = letter;
+      words.code = decimals === 0 ? number : Math.trunc(number);
+      if (decimals === 1) words.subcode = mantissa - Math.trunc(number) * 10;
+      if (letter === LETTER_M && TEXT_ARGUMENT.has(words.code)) {
+        words.mask = mask;
+        return readTextArgument(bytes, j, end, words);
+      }
+    } else if (letter === LETTER_N && words.letter === 0) {
+      // A line number; nothing depends on it.
+    } else {
+      if (letter === LETTER_G || letter === LETTER_M) words.issues |= ISSUE_TWO_COMMANDS;
+      if (words.letter === 0) words.issues |= ISSUE_BAD_NUMBER;
+      value[letter - 65] = number;
+      mask |= 1 << (letter - 65);
+    }
+    i = j;
+  }
+
+  words.mask = mask;
+  return afterLineEnd(bytes, i, end);
+}
+
+/** The offset of the line end at or after `from`; `end` when there is none. */
+export function lineEndFrom(bytes: Uint8Array, from: number, end: number): number {
+  let i = from;
+  while (i < end && bytes[i] !== LF && bytes[i] !== CR) i++;
+  return i;
+}
+
+/** Steps over one line end: LF, CR or CRLF. */
+export function afterLineEnd(bytes: Uint8Array, at: number, end: number): number {
+  if (at >= end) return end;
+  if (bytes[at] === CR) return at + 1 < end && bytes[at + 1] === LF ? at + 2 : at + 1;
+  return at + 1;
+}
+
+function isLetter(c: number): boolean {
+  const upper = c & 0xdf;
+  return (c & 0x40) !== 0 && upper >= 65 && upper <= 90;
+}
+
+function isWordCharacter(c: number): boolean {
+  return isLetter(c) || c === UNDERSCORE;
+}
+
+function asciiNumber(bytes: Uint8Array, from: number, to: number): string {
+  let text = '';
+  for (let i = from; i < to; i++) {
+    if (bytes[i] !== SPACE && bytes[i] !== TAB) text += String.fromCharCode(bytes[i]);
+  }
+  return text;
+}
+
+/**
+ * Where an exponent that starts with `e` at `at` ends; 0 when the `e` is a word of its own. It is
+ * an exponent only when the words of this line are set apart by spaces.
+ */
+function exponentEndAt(
+  bytes: Uint8Array,
+  at: number,
+  end: number,
+  lineStart: number,
+  letterAt: number,
+): number {
+  let i = at + 1;
+  if (bytes[i] === MINUS || bytes[i] === PLUS) i++;
+  const digitsFrom = i;
+  while (i < end && bytes[i] >= 48 && bytes[i] <= 57) i++;
+  if (i === digitsFrom || i - digitsFrom > 3) return 0;
+  if (i < end && bytes[i] === DOT) return 0;
+  const spaced =
+    letterAt > lineStart && (bytes[letterAt - 1] === SPACE || bytes[letterAt - 1] === TAB);
+  return spaced ? i : 0;
+}
+
+/** Handles what is neither a letter, a blank nor a `;` comment at `at`; returns where to go on. */
+function skipNonLetter(
+  bytes: Uint8Array,
+  at: number,
+  lineStart: number,
+  end: number,
+  words: Words,
+): number {
+  const c = bytes[at];
+  if (c === OPEN) {
+    let i = at + 1;
+    while (i < end && bytes[i] !== CLOSE && bytes[i] !== LF && bytes[i] !== CR) i++;
+    if (words.commentStart < 0) {
+      words.commentStart = at + 1;
+      words.commentEnd = i;
+    }
+    return i < end && bytes[i] === CLOSE ? i + 1 : i;
+  }
+  if (c === ASTERISK) return checkChecksum(bytes, at, lineStart, end, words);
+  if (c === 0xef && at === lineStart && bytes[at + 1] === 0xbb && bytes[at + 2] === 0xbf) {
+    return at + 3;
+  }
+  words.issues |= ISSUE_BAD_NUMBER;
+  return at + 1;
+}
+
+/** Compares `*57` with the XOR of the bytes before the asterisk, as serial firmwares do. */
+function checkChecksum(
+  bytes: Uint8Array,
+  at: number,
+  lineStart: number,
+  end: number,
+  words: Words,
+): number {
+  let sum = 0;
+  for (let i = lineStart; i < at; i++) sum ^= bytes[i];
+  let stated = 0;
+  let i = at + 1;
+  const digitsFrom = i;
+  while (i < end && bytes[i] >= 48 && bytes[i] <= 57) stated = stated * 10 + (bytes[i++] - 48);
+  if (i === digitsFrom || stated !== sum) words.issues |= ISSUE_BAD_CHECKSUM;
+  return i;
+}
+
+/** A line that is a word of letters: a macro of the user's firmware. It passes through whole. */
+function readMacroLine(bytes: Uint8Array, start: number, end: number, words: Words): number {
+  const lineEnd = lineEndFrom(bytes, start, end);
+  let textEnd = start;
+  while (textEnd < lineEnd && bytes[textEnd] !== SEMICOLON) textEnd++;
+  words.macro = true;
+  words.textStart = start;
+  words.textEnd = textEnd;
+  if (textEnd < lineEnd) {
+    words.commentStart = textEnd + 1;
+    words.commentEnd = lineEnd;
+  }
+  return afterLineEnd(bytes, lineEnd, end);
+}
+
+/** Takes the rest of the line, up to a `;`, as text; leading spaces do not count. */
+function readTextArgument(bytes: Uint8Array, from: number, end: number, words: Words): number {
+  const lineEnd = lineEndFrom(bytes, from, end);
+  let start = from;
+  while (start < lineEnd && (bytes[start] === SPACE || bytes[start] === TAB)) start++;
+  let stop = start;
+  while (stop < lineEnd && bytes[stop] !== SEMICOLON) stop++;
+  words.textStart = start;
+  words.textEnd = stop;
+  if (stop < lineEnd) {
+    words.commentStart = stop + 1;
+    words.commentEnd = lineEnd;
+  }
+  return afterLineEnd(bytes, lineEnd, end);
+}

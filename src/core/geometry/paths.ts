@@ -1,0 +1,42 @@
+import type { Layer } from '../gcode/layers';
+import { Effect, Machine } from '../gcode/machine';
+import { scanLine } from '../gcode/scan';
+import { Words } from '../gcode/words';
+import { forEachChord } from './arcs';
+import { filamentArea, lineWidth } from './lineWidth';
+
+/** Numbers per printed line: x0, y0, x1, y1 in machine mm, and the width in mm. */
+export const PATH_STRIDE = 5;
+
+/**
+ * The printed lines of one layer, {@link PATH_STRIDE} numbers each, in printing order.
+ * @param bytes the file's bytes from the layer's `firstOffset` to its `endOffset`.
+ * @param filamentDiameter mm.
+ */
+export function layerPaths(
+  bytes: Uint8Array,
+  layer: Layer,
+  filamentDiameter: number,
+): Float32Array<ArrayBuffer> {
+  const machine = Machine.from(layer.state);
+  const words = new Words();
+  const area = filamentArea(filamentDiameter);
+  const numbers: number[] = [];
+  let at = 0;
+  while (at < bytes.length) {
+    at = scanLine(bytes, at, bytes.length, words);
+    const effect = machine.execute(words, bytes);
+    const filament = (machine.e - machine.fromE) * machine.flowFactor;
+    if (effect === Effect.Line && machine.extruded) {
+      const { fromX, fromY, x, y } = machine;
+      const width = lineWidth(filament, Math.hypot(x - fromX, y - fromY), layer.thickness, area);
+      numbers.push(fromX, fromY, x, y, width);
+    } else if (effect === Effect.Arc && machine.extrudedOnArc) {
+      const { arc } = machine;
+      const length = Math.abs(arc.sweep) * arc.radius;
+      const width = lineWidth(filament, length, layer.thickness, area);
+      forEachChord(arc, (x0, y0, x1, y1) => numbers.push(x0, y0, x1, y1, width));
+    }
+  }
+  return new Float32Array(numbers);
+}

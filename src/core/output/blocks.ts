@@ -1,0 +1,103 @@
+import { lineEndFrom, afterLineEnd } from '../gcode/scan';
+
+/** What the first line of a block says. */
+export interface BlockTitle {
+  readonly index: number;
+  readonly count: number;
+  readonly layer: number;
+  readonly filament: string;
+}
+
+/** A block found in a file. Offsets in bytes, lines from 1. */
+export interface Block extends BlockTitle {
+  readonly start: number;
+  readonly end: number;
+  readonly line: number;
+  readonly lines: number;
+}
+
+const TITLE = /^; lamella: swap (\d+) of (\d+), before layer (\d+), (.*)$/;
+const CLOSING = /^; lamella: end swap (\d+)$/;
+const MARK = '; lamella: ';
+
+/** Display names go into comments as plain ASCII on one line, which every printer survives. */
+function plainName(name: string): string {
+  const plain = name
+    .normalize('NFKD')
+    .replace(/[^\x20-\x7e]/g, '')
+    .trim();
+  return plain === '' ? 'unnamed' : plain.slice(0, 60);
+}
+
+export function blockTitle({ index, count, layer, filament }: BlockTitle): string {
+  return `${MARK}swap ${index} of ${count}, before layer ${layer}, ${plainName(filament)}`;
+}
+
+export function blockClosing(index: number): string {
+  return `${MARK}end swap ${index}`;
+}
+
+export type BlockEvent =
+  | { readonly kind: 'block'; readonly block: Block }
+  /** A line of Lamella's that belongs to no whole block. */
+  | { readonly kind: 'broken'; readonly line: number };
+
+/**
+ * Finds Lamella's blocks in a stream of whole lines. A block that is never closed, closed twice
+ * or closed under another number is reported as broken.
+ */
+export class BlockFinder {
+  readonly blocks: Block[] = [];
+  /** Line of the first broken block; null when all are whole. */
+  brokenLine: number | null = null;
+  private open: (BlockTitle & { start: number; line: number }) | null = null;
+  private line = 0;
+
+  /** Takes whole lines: `bytes` from 0 to `end`, at `base` in the file. */
+  read(bytes: Uint8Array, end: number, base: number): void {
+    let at = 0;
+    while (at < end) {
+      const start = at;
+      const lineEnd = lineEndFrom(bytes, at, end);
+      at = afterLineEnd(bytes, lineEnd, end);
+      this.line++;
+      if (isMark(bytes, start, lineEnd)) {
+        this.take(textOf(bytes, start, lineEnd), base + start, base + at);
+      }
+    }
+  }
+
+  finish(): void {
+    if (this.open) this.break(this.open.line);
+  }
+
+  private take(text: string, start: number, end: number): void {
+    const title = TITLE.exec(text);
+    const closing = CLOSING.exec(text);
+    if (title) {
+      if (this.open) this.break(this.open.line);
+      const [index, count, layer] = title.slice(1, 4).map(Number);
+      this.open = { index, count, layer, filament: title[4], start, line: this.line };
+    } else if (closing && this.open?.index === Number(closing[1])) {
+      this.blocks.push({ ...this.open, end, lines: this.line - this.open.line + 1 });
+      this.open = null;
+    } else {
+      this.break(this.line);
+    }
+  }
+
+  private break(line: number): void {
+    this.brokenLine ??= line;
+    this.open = null;
+  }
+}
+
+function isMark(bytes: Uint8Array, start: number, end: number): boolean {
+  if (end - start < MARK.length) return false;
+  for (let i = 0; i < MARK.length; i++) if (bytes[start + i] !== MARK.charCodeAt(i)) return false;
+  return true;
+}
+
+function textOf(bytes: Uint8Array, start: number, end: number): string {
+  return String.fromCharCode(...bytes.subarray(start, Math.min(end, start + 200)));
+}

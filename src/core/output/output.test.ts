@@ -1,0 +1,185 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { arbitraryStyle, bytesOf, textOf, writePrint } from '../../../tests/support/printFiles';
+import { sourceOf } from '../byteSource';
+import { readGcode } from '../gcode/reader';
+import { ORDINARY_PRINTER } from '../motion/limits';
+import type { StopPlace } from '../plan/plan';
+import { resolveSwaps, type Swap } from '../plan/resolve';
+import { ORDINARY_RECIPE } from '../recipe/recipe';
+import { prepareOutput } from './apply';
+import { blockTitle } from './blocks';
+import { writeOutput } from './insert';
+import { findBlocks, proveOutput } from './proof';
+
+interface Written {
+  readonly input: Uint8Array;
+  readonly output: Uint8Array;
+  readonly layers: ReturnType<typeof readGcode>['layers'];
+  readonly swaps: readonly Swap[];
+}
+
+async function write(
+  text: string,
+  layerNumbers: readonly number[],
+  stopAt: StopPlace = 'restart',
+): Promise<Written> {
+  const input = bytesOf(text);
+  const reading = readGcode(input, ORDINARY_PRINTER);
+  const requests = layerNumbers.map((layer) => ({ layer, filament: `Filament ${layer}` }));
+  const swaps = resolveSwaps(reading.layers, requests);
+  if (!swaps.ok) throw new Error(swaps.refusal.message);
+  const insertions = await prepareOutput(
+    sourceOf(input),
+    reading,
+    swaps.value,
+    ORDINARY_RECIPE,
+    stopAt,
+  );
+  if (!insertions.ok) throw new Error(insertions.refusal.message);
+  const output = writeOutput(input, insertions.value);
+  return { input, output, layers: reading.layers, swaps: swaps.value };
+}
+
+const prove = (
+  { input, output, layers, swaps }: Written,
+  planned: readonly Swap[] | null = swaps,
+) => proveOutput(sourceOf(input), sourceOf(output), layers, planned);
+
+async function withoutBlocks(output: Uint8Array): Promise<string> {
+  const { blocks } = await findBlocks(sourceOf(output));
+  let text = '';
+  let at = 0;
+  for (const { start, end } of blocks) {
+    text += textOf(output.subarray(at, start));
+    at = end;
+  }
+  return text + textOf(output.subarray(at));
+}
+
+const arbitraryJob = fc.tuple(
+  arbitraryStyle,
+  fc.uniqueArray(fc.integer({ min: 2, max: 9 }), { minLength: 1, maxLength: 5 }),
+  fc.constantFrom<StopPlace>('restart', 'before-travel'),
+);
+
+describe('writing swaps', () => {
+  it('gives the input back, byte for byte, when the blocks are taken out, and is proven', async () => {
+    await fc.assert(
+      fc.asyncProperty(arbitraryJob, async ([style, wanted, stopAt]) => {
+        const text = writePrint(style);
+        const inside = wanted.filter((layer) => layer <= style.layers);
+        fc.pre(inside.length > 0);
+        const written = await write(text, inside, stopAt);
+        expect(await withoutBlocks(written.output)).toBe(text);
+        const proof = await prove(written);
+        expect(proof.checks.filter((check) => !check.ok)).toEqual([]);
+        expect((await prove(written, null)).ok).toBe(true);
+      }),
+      { seed: 53, numRuns: 80 },
+    );
+  });
+
+  it('writes blocks in the line ending of the file', async () => {
+    for (const ending of ['\n', '\r\n', '\r'] as const) {
+      const text = writePrint({ ending });
+      const { output } = await write(text, [3]);
+      const added = textOf(output)
+        .replaceAll(ending, '')
+        .match(/[\r\n]/);
+      expect(added).toBeNull();
+    }
+  });
+
+  it('stands where the travel has ended and the filament is still pulled back', async () => {
+    const { output } = await write(writePrint(), [3]);
+    const lines = textOf(output).split('\n');
+    const at = lines.indexOf('M600');
+    expect(lines[at - 1]).toBe('; lamella: swap 1 of 1, before layer 3, Filament 3');
+    expect(lines[at - 2]).toMatch(/^G0 X50 Y50 Z0.64/);
+    expect(lines[at + 1]).toBe('; lamella: end swap 1');
+    expect(lines[at + 2]).toMatch(/^G1 E/);
+  });
+
+  it('stands right behind the last extrusion when asked to', async () => {
+    const { output } = await write(writePrint(), [3], 'before-travel');
+    const lines = textOf(output).split('\n');
+    expect(lines[lines.indexOf('M600') - 2]).toMatch(/^G1 X.* E/);
+  });
+
+  it('writes names as plain ASCII on one line', () => {
+    const title = blockTitle({ index: 1, count: 1, layer: 2, filament: 'Bläu\ngrün ☃' });
+    expect(title).toBe('; lamella: swap 1 of 1, before layer 2, Blaugrun');
+  });
+
+  it('refuses a file that already holds swaps of its own', async () => {
+    const { output } = await write(writePrint(), [3]);
+    await expect(write(textOf(output), [4])).rejects.toThrow(/already holds swaps/);
+  });
+
+  it('refuses a file that is cut off', async () => {
+    await expect(write(`${writePrint()}G1 X5 Y`, [3])).rejects.toThrow(/middle of a line/);
+  });
+});
+
+describe('the proof', () => {
+  const damage: readonly [string, (text: string) => string, number][] = [
+    ['a changed byte outside of the blocks', (t) => t.replace('G28', 'G29'), 1],
+    ['a line added outside', (t) => t.replace('G28', 'G28\nM106'), 1],
+    ['the end cut off', (t) => t.slice(0, -5), 1],
+    ['a block that is not closed', (t) => t.replace('; lamella: end swap 1\n', ''), 1],
+    ['a block closed under another number', (t) => t.replace('end swap 1', 'end swap 2'), 1],
+    ['a block without its first line', (t) => t.replace(/; lamella: swap 1.*\n/, ''), 1],
+    ['a lift that is not taken back', (t) => t.replace('M600', 'M600\nG1 Z40'), 2],
+    ['a move that is not taken back', (t) => t.replace('M600', 'G1 X0\nM600'), 2],
+    ['relative mode left on', (t) => t.replace('M600', 'M600\nG91'), 2],
+    ['extrusion mode changed', (t) => t.replace('M600', 'M600\nM83'), 2],
+    ['another extruder number', (t) => t.replace('M600', 'M600\nG92 E0'), 2],
+    ['another feed rate', (t) => t.replace('M600', 'M600\nG1 F100'), 2],
+    ['another temperature', (t) => t.replace('M600', 'M104 S0\nM600'), 2],
+    ['the fan changed', (t) => t.replace('M600', 'M106 S10\nM600'), 2],
+    ['inches', (t) => t.replace('M600', 'M600\nG20'), 2],
+    ['filament pushed', (t) => t.replace('M600', 'M600\nG1 E900'), 2],
+    ['motors released', (t) => t.replace('M600', 'M600\nM84'), 2],
+    ['no stop', (t) => t.replace('M600\n', ''), 4],
+    ['two stops', (t) => t.replace('M600', 'M600\nM0'), 4],
+    ['another layer in the title', (t) => t.replace('before layer 3', 'before layer 4'), 4],
+    ['another count', (t) => t.replace('1 of 2', '1 of 3'), 4],
+    ['one block missing', (t) => t.replace(/; lamella: swap 2[^]*end swap 2\n/, ''), 4],
+  ];
+
+  it.each(damage)('catches %s', async (_name, harm, check) => {
+    const written = await write(writePrint(), [3, 4]);
+    const text = textOf(written.output);
+    const harmed = harm(text);
+    expect(harmed).not.toBe(text);
+    const proof = await prove({ ...written, output: bytesOf(harmed) });
+    expect(proof.ok).toBe(false);
+    const broken = proof.checks.filter((one) => !one.ok);
+    expect(broken.map((one) => one.check)).toContain(check);
+  });
+
+  it('catches a block that was moved to another layer', async () => {
+    const written = await write(writePrint(), [3]);
+    const [block] = (await findBlocks(sourceOf(written.output))).blocks;
+    const text = textOf(written.output);
+    const taken = text.slice(block.start, block.end);
+    const rest = text.slice(0, block.start) + text.slice(block.end);
+    const elsewhere = rest.replace('; layer 3\n', `; layer 3\n${taken}`);
+    const proof = await prove({ ...written, output: bytesOf(elsewhere) });
+    expect(proof.checks.filter((one) => !one.ok).map((one) => one.check)).toEqual([4]);
+  });
+
+  it('names the line that breaks it', async () => {
+    const written = await write(writePrint(), [3]);
+    const harmed = textOf(written.output).replace('M600', 'M600\nG91');
+    const proof = await prove({ ...written, output: bytesOf(harmed) });
+    const line = proof.checks.find((one) => !one.ok)?.line ?? 0;
+    expect(harmed.split('\n')[line - 1]).toBe('; lamella: end swap 1');
+  });
+
+  it('fails for a file without swaps', async () => {
+    const written = await write(writePrint(), [3]);
+    expect((await prove({ ...written, output: written.input }, null)).ok).toBe(false);
+  });
+});

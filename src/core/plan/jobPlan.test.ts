@@ -1,0 +1,142 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { bytesOf, writePrint } from '../../../tests/support/printFiles';
+import { layerNumber } from '../gcode/layers';
+import { readGcode } from '../gcode/reader';
+import { ORDINARY_PRINTER } from '../motion/limits';
+import { bandsOf } from './bands';
+import {
+  emptyPlan,
+  letterAt,
+  parseJobPlan,
+  withLetterAt,
+  withMovedSwap,
+  withSwap,
+  withoutSwap,
+  type JobPlan,
+} from './jobPlan';
+import { parsePlan } from './plan';
+
+const fingerprint = 'ab'.repeat(32);
+const plan = emptyPlan(fingerprint);
+const n = layerNumber;
+const { layers } = readGcode(bytesOf(writePrint({ layers: 9 })), ORDINARY_PRINTER);
+
+const arbitraryPlan = fc
+  .array(fc.integer({ min: 1, max: 9 }), { maxLength: 6 })
+  .map((swaps) => swaps.reduce<JobPlan>((made, layer) => withSwap(made, n(layer)), plan));
+
+describe('swaps of a plan', () => {
+  it('gives each new swap a colour that is not used yet', () => {
+    const two = withSwap(withSwap(plan, n(5)), n(3));
+    expect(two.swaps).toEqual([
+      { layer: 3, letter: 'C' },
+      { layer: 5, letter: 'B' },
+    ]);
+    expect([1, 2, 3, 4, 5, 9].map((layer) => letterAt(two, layer))).toEqual([
+      'A',
+      'A',
+      'C',
+      'C',
+      'B',
+      'B',
+    ]);
+  });
+
+  it('takes no swap before layer 1 and no second one on a layer', () => {
+    expect(withSwap(plan, n(1))).toBe(plan);
+    const one = withSwap(plan, n(4));
+    expect(withSwap(one, n(4))).toBe(one);
+  });
+
+  it('moves a swap, but not onto another or off the print', () => {
+    const two = withSwap(withSwap(plan, n(3)), n(5));
+    expect(withMovedSwap(two, n(3), n(7), 9).swaps.map((swap) => swap.layer)).toEqual([5, 7]);
+    expect(withMovedSwap(two, n(3), n(5), 9)).toBe(two);
+    expect(withMovedSwap(two, n(3), n(1), 9)).toBe(two);
+    expect(withMovedSwap(two, n(5), n(10), 9)).toBe(two);
+  });
+
+  it('changes the filament of a band wherever in the band one points', () => {
+    const one = withSwap(plan, n(4));
+    expect(withLetterAt(one, 3, 'D').firstLetter).toBe('D');
+    expect(withLetterAt(one, 9, 'D').swaps).toEqual([{ layer: 4, letter: 'D' }]);
+  });
+
+  it('removes what it added', () => {
+    fc.assert(
+      fc.property(arbitraryPlan, fc.integer({ min: 2, max: 9 }), (made, layer) => {
+        fc.pre(!made.swaps.some((swap) => swap.layer === layer));
+        expect(withoutSwap(withSwap(made, n(layer)), n(layer))).toEqual(made);
+      }),
+      { seed: 41 },
+    );
+  });
+});
+
+describe('bandsOf', () => {
+  it('covers every layer once, with all of its time and filament', () => {
+    fc.assert(
+      fc.property(arbitraryPlan, (made) => {
+        const bands = bandsOf(made, layers, 1.75);
+        const covered = bands.flatMap((band) =>
+          layers.slice(band.first - 1, band.last).map((layer) => layer.number),
+        );
+        expect(covered).toEqual(layers.map((layer) => layer.number));
+        const sum = (of: (one: { seconds: number; filamentMm: number }) => number) => [
+          bands.reduce((total, band) => total + of(band), 0),
+          layers.reduce((total, layer) => total + of(layer), 0),
+        ];
+        const [seconds, secondsExpected] = sum((one) => one.seconds);
+        const [filament, filamentExpected] = sum((one) => one.filamentMm);
+        expect(seconds).toBeCloseTo(secondsExpected, 6);
+        expect(filament).toBeCloseTo(filamentExpected, 6);
+      }),
+      { seed: 43 },
+    );
+  });
+});
+
+describe('stored plans', () => {
+  it('survive being written and read', () => {
+    fc.assert(
+      fc.property(arbitraryPlan, (made) => {
+        expect(parseJobPlan(JSON.parse(JSON.stringify(made)))).toEqual({ ok: true, value: made });
+      }),
+      { seed: 47, numRuns: 30 },
+    );
+  });
+
+  it.each([
+    ['nothing', undefined],
+    ['another version', { ...plan, version: 2 }],
+    ['an unknown letter', { ...plan, firstLetter: 'Q' }],
+    ['a swap before layer 1', { ...plan, swaps: [{ layer: 1, letter: 'B' }] }],
+  ])('are refused when they hold %s', (_name, json) => {
+    expect(parseJobPlan(json)).toMatchObject({ ok: false, refusal: { code: 'bad-plan' } });
+  });
+});
+
+describe('parsePlan', () => {
+  it('fills in what a plan file may leave out', () => {
+    expect(parsePlan({ swaps: [{ layer: 3, filament: 'B' }] })).toMatchObject({
+      ok: true,
+      value: { stopAt: 'restart', recipe: { kind: 'change-command', command: 'M600' } },
+    });
+  });
+
+  it.each([
+    [{}, /swaps/],
+    [{ swaps: [] }, /no swap/],
+    [{ swaps: [{ filament: 'B' }] }, /either a layer or a height/],
+    [{ swaps: [{ layer: 3, height: 2, filament: 'B' }] }, /either a layer or a height/],
+    [{ swaps: [{ layer: 3 }] }, /filament/],
+    [{ swaps: [{ layer: 3, filament: 'B' }], stopAt: 'later' }, /stopAt/],
+    [{ swaps: [null] }, /swaps/],
+    ['text', /object/],
+    [null, /null/],
+  ])('refuses %j', (json, message) => {
+    const result = parsePlan(json);
+    expect(!result.ok && result.refusal.message).toMatch(message);
+  });
+});

@@ -1,0 +1,96 @@
+import { refuse, success, type Result } from '../findings';
+import { bottomOf, type Layer, type LayerNumber } from '../gcode/layers';
+import type { SwapRequest } from './plan';
+
+/** A swap whose layer is certain. */
+export interface Swap {
+  /** The swap comes before this layer. */
+  readonly layer: LayerNumber;
+  readonly filament: string;
+}
+
+/** Heights this near to a layer's edge mean the edge, mm. */
+const ON_EDGE = 0.005;
+
+/** What a height typed by a person comes to. */
+export interface ResolvedHeight {
+  /** The swap goes before this layer, which starts at `z` mm. */
+  readonly layer: LayerNumber;
+  readonly z: number;
+  /** `z` minus the height asked for, mm; 0 on a layer's edge. */
+  readonly difference: number;
+  /** The other edge of the layer that the height lies in; null on an edge or at the ends. */
+  readonly other: LayerNumber | null;
+}
+
+/**
+ * The layer that starts nearest to a height. Layers are found from the file and not by dividing,
+ * since first layers differ. Half-way heights go up: one more layer of the old colour is the
+ * safer side.
+ * @returns null when the height lies above the last layer's start or below the second layer's.
+ */
+export function resolveHeight(layers: readonly Layer[], height: number): ResolvedHeight | null {
+  const above = layers.findIndex((layer, i) => i > 0 && bottomOf(layer) > height + ON_EDGE);
+  const upper = above < 0 ? null : layers[above];
+  const lower = above < 0 ? layers.at(-1) : layers[above - 1];
+  if (!lower) return null;
+  const resolved = (layer: Layer, other: Layer | null): ResolvedHeight => ({
+    layer: layer.number,
+    z: bottomOf(layer),
+    difference: bottomOf(layer) - height,
+    other: other && other.number > 1 ? other.number : null,
+  });
+  if (lower.number > 1 && Math.abs(bottomOf(lower) - height) <= ON_EDGE) {
+    return { ...resolved(lower, null), difference: 0 };
+  }
+  if (upper === null) return height < lower.z - ON_EDGE ? resolved(lower, null) : null;
+  if (lower.number === 1) return resolved(upper, null);
+  const nearerBelow = height - bottomOf(lower) < bottomOf(upper) - height - 1e-9;
+  return nearerBelow ? resolved(lower, upper) : resolved(upper, lower);
+}
+
+/** Finds the layer of every swap, in the order of printing; refuses what cannot be meant. */
+export function resolveSwaps(
+  layers: readonly Layer[],
+  requests: readonly SwapRequest[],
+): Result<Swap[]> {
+  const swaps: Swap[] = [];
+  const last = layers.length;
+  for (const { layer, height, filament } of requests) {
+    let number = layer;
+    if (height !== undefined) {
+      const top = layers.at(-1)?.z ?? 0;
+      const resolved = resolveHeight(layers, height);
+      if (resolved === null) {
+        return refuse(
+          'height-out-of-range',
+          `No layer starts at ${height} mm; the print ends at ${top.toFixed(2)} mm.`,
+        );
+      }
+      number = resolved.layer;
+    }
+    const found = layers[(number ?? 0) - 1];
+    if (!found) {
+      return refuse(
+        'layer-out-of-range',
+        `There is no layer ${number}; the print has ${last} layers.`,
+      );
+    }
+    if (found.number === 1) {
+      return refuse(
+        'swap-before-first-layer',
+        'A swap before layer 1 is no swap: load that filament before you start.',
+      );
+    }
+    swaps.push({ layer: found.number, filament });
+  }
+  swaps.sort((a, b) => a.layer - b.layer);
+  const twice = swaps.find((swap, i) => swap.layer === swaps[i + 1]?.layer);
+  if (twice) {
+    return refuse(
+      'two-swaps-on-a-layer',
+      `Two swaps come before layer ${twice.layer}; one is enough.`,
+    );
+  }
+  return success(swaps);
+}

@@ -1,0 +1,10 @@
+/**
+ * What one swap takes, seconds: the printer's own moves, and ordinary practised hands, which need
+ * 1 to 4 minutes.
+ */
+export const SWAP_SECONDS = { machine: 30, hands: 150 } as const;
+
+/** Seconds that all swaps of a plan add to the print when someone stands by. */
+export function swapSeconds(count: number): number {
+  return count * (SWAP_SECONDS.machine + SWAP_SECONDS.hands);
+}

@@ -1,0 +1,72 @@
+'use client';
+
+import { FileUp } from 'lucide-react';
+import { useDropzone } from 'react-dropzone';
+import { toast } from 'sonner';
+import { Button } from '@/components/Button';
+import { Trouble } from '@/components/Trouble';
+import { JobCard } from './JobCard';
+import { FailedNotice, RunningNotice } from './ImportNotices';
+import { useBench } from './useBench';
+
+/** The jobs of this browser, and the place to drop a file. */
+export function BenchScreen() {
+  const bench = useBench();
+  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
+    noClick: true,
+    noKeyboard: true,
+    onDropAccepted: bench.add,
+    onDropRejected: () => toast.error('Only files can be dropped here.'),
+  });
+  if (bench.trouble) return <Trouble message={bench.trouble} />;
+
+  return (
+    <div {...getRootProps()} className="relative flex-1 px-5 py-5 md:px-8 md:py-7">
+      <header className="flex flex-wrap items-end gap-x-6 gap-y-2">
+        <div>
+          <h1 className="text-2xl font-semibold tracking-tight">Bench</h1>
+          <p className="text-muted">
+            Your sliced prints. They stay in this browser; nothing is sent anywhere.
+          </p>
+        </div>
+        <Button kind="primary" onClick={open} className="md:ml-auto">
+          <FileUp aria-hidden size={16} />
+          Open a sliced file
+        </Button>
+        <input {...getInputProps({ 'aria-label': 'Sliced file' })} />
+      </header>
+
+      <div className="mt-5 grid gap-3">
+        {bench.failed.map((notice) => (
+          <FailedNotice
+            key={notice.id}
+            notice={notice}
+            onDismiss={() => bench.dismiss(notice.id)}
+          />
+        ))}
+        {bench.running.map((notice) => (
+          <RunningNotice key={notice.id} notice={notice} />
+        ))}
+      </div>
+
+      <ul className="mt-4 grid gap-4 sm:grid-cols-2 xl:grid-cols-3" aria-label="Jobs">
+        {bench.jobs?.map((job) => (
+          <JobCard key={job.id} job={job} onRemove={() => void bench.remove(job)} />
+        ))}
+        <li>
+          <div className="flex h-full min-h-44 flex-col items-center justify-center gap-1 rounded-lg border border-dashed border-edge p-5 text-center text-muted">
+            <p className="font-medium text-ink">Drop a sliced file anywhere here</p>
+            <p className="text-sm">.gcode, .gco or .g, also as gzip or zip</p>
+          </div>
+        </li>
+      </ul>
+      {bench.jobs === null && <p className="mt-4 text-muted">Looking for your jobs…</p>}
+
+      {isDragActive && (
+        <div className="pointer-events-none absolute inset-2 grid place-items-center rounded-xl border-2 border-dashed border-accent bg-accent-soft/90 text-xl font-semibold">
+          Let go to open it
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,146 @@
+'use client';
+
+import { X } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { Swatch } from '@/components/Swatch';
+import { formatMm } from '@/core/format';
+import { bottomOf, type Layer } from '@/core/gcode/layers';
+import type { Step } from '@/core/geometry/steps';
+import { filamentOf, type JobPlan, type PlannedSwap } from '@/core/plan/jobPlan';
+import { beginDrag, endDrag, moveSwap, removeSwap, usePlanStore } from '@/store/planStore';
+import { showLayer } from '@/store/viewStore';
+import { layerForFlag, spreadRows, type CoreScale } from './coreScale';
+
+interface SwapFlagsProps {
+  readonly layers: readonly Layer[];
+  readonly steps: readonly Step[];
+  readonly plan: JobPlan;
+  readonly scale: CoreScale;
+  /** Place of the core, px. */
+  readonly left: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+const FLAG_ROOM = 32;
+/** Where flags hang, right of the layer ruler, px from the core. */
+const FLAG_OFFSET = 36;
+
+/** The swaps as flags on the core: drag them to another layer, or take them off. */
+export function SwapFlags({ layers, steps, plan, scale, left, width, height }: SwapFlagsProps) {
+  const swaps = plan.swaps.filter((swap) => swap.layer <= layers.length);
+  const rows = swaps.map((swap) => scale.y(bottomOf(layers[swap.layer - 1])));
+  const places = spreadRows(rows, FLAG_ROOM, height - FLAG_ROOM / 2);
+  const right = left + width;
+  const ofRow = (y: number): Layer | null => layerForFlag(layers, steps, scale, y);
+  return (
+    <div role="group" aria-label="Swaps">
+      {swaps.map((swap, i) => (
+        <div key={i}>
+          <svg
+            aria-hidden
+            className="pointer-events-none absolute inset-0 size-full overflow-visible"
+          >
+            <path
+              d={`M${left} ${rows[i]} H${right + 20} L${right + FLAG_OFFSET} ${places[i]}`}
+              className="fill-none stroke-ink"
+              strokeWidth="1.5"
+            />
+          </svg>
+          <Flag
+            swap={swap}
+            plan={plan}
+            bottom={bottomOf(layers[swap.layer - 1])}
+            y={places[i]}
+            left={right + FLAG_OFFSET}
+            layerAt={ofRow}
+            layerCount={layers.length}
+          />
+        </div>
+      ))}
+    </div>
+  );
+}
+
+interface FlagProps {
+  readonly swap: PlannedSwap;
+  readonly plan: JobPlan;
+  readonly bottom: number;
+  readonly y: number;
+  readonly left: number;
+  readonly layerAt: (y: number) => Layer | null;
+  readonly layerCount: number;
+}
+
+/** What a drag needs to end it, or to go back to where it began. */
+interface Drag {
+  readonly before: JobPlan;
+  at: PlannedSwap['layer'];
+  moved: boolean;
+}
+
+function Flag({ swap, plan, bottom, y, left, layerAt, layerCount }: FlagProps) {
+  const filament = filamentOf(plan, swap.letter);
+  const drag = useRef<Drag | null>(null);
+  const [dragging, setDragging] = useState(false);
+
+  const finish = (keep: boolean): void => {
+    if (!drag.current) return;
+    endDrag(drag.current.before, keep && drag.current.moved);
+    drag.current = null;
+    setDragging(false);
+  };
+
+  return (
+    <div
+      className={`absolute flex -translate-y-1/2 items-center rounded-md border border-edge bg-paper text-sm ${dragging ? 'z-10 ring-2 ring-accent' : ''}`}
+      style={{ top: y, left }}
+    >
+      <button
+        type="button"
+        className="flex cursor-grab touch-none items-center gap-1 rounded-l-md py-0.5 pr-1 pl-0.5 active:cursor-grabbing"
+        onClick={() => showLayer(swap.layer)}
+        onPointerDown={(event) => {
+          const before = usePlanStore.getState().plan;
+          if (!before || event.button !== 0) return;
+          event.currentTarget.setPointerCapture(event.pointerId);
+          drag.current = { before, at: swap.layer, moved: false };
+          beginDrag();
+          setDragging(true);
+        }}
+        onPointerMove={(event) => {
+          const board = event.currentTarget.closest('section')?.querySelector('[role="slider"]');
+          if (!drag.current || !board) return;
+          const layer = layerAt(event.clientY - board.getBoundingClientRect().top);
+          if (!layer || layer.number === drag.current.at) return;
+          moveSwap(drag.current.at, layer.number, layerCount);
+          const placed = usePlanStore.getState().plan?.swaps.some((s) => s.layer === layer.number);
+          if (!placed || usePlanStore.getState().plan === drag.current.before) return;
+          drag.current.at = layer.number;
+          drag.current.moved = true;
+          showLayer(layer.number);
+        }}
+        onPointerUp={() => finish(true)}
+        onPointerCancel={() => finish(false)}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') finish(false);
+        }}
+      >
+        <Swatch filament={filament} size={22} />
+        <span className="sr-only">
+          Swap to {filament.letter} {filament.name} at {formatMm(bottom)} mm, drag to move it:
+          before layer
+        </span>
+        <span className="font-semibold">{swap.layer}</span>
+      </button>
+      <button
+        type="button"
+        onClick={() => removeSwap(swap.layer)}
+        aria-label={`Take off the flag before layer ${swap.layer}`}
+        className="grid size-6 place-items-center rounded-r-md text-muted hover:text-danger"
+      >
+        <X aria-hidden size={14} />
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,63 @@
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { JobPlan } from '@/core/plan/jobPlan';
+import { DB_VERSION, migrate } from './migrations';
+
+/** A job as the Bench lists it. The file and the plan are kept beside it, under the same id. */
+export interface Job {
+  readonly id: string;
+  readonly name: string;
+  readonly fileName: string;
+  /** Bytes of the G-code, and its SHA-256. */
+  readonly bytes: number;
+  readonly fingerprint: string;
+  readonly layers: number;
+  /** Height of the print, mm. */
+  readonly height: number;
+  /** Seconds of the print without swaps. */
+  readonly seconds: number;
+  readonly addedAt: number;
+  readonly isDemo: boolean;
+}
+
+interface Schema extends DBSchema {
+  jobs: { key: string; value: Job };
+  files: { key: string; value: Blob };
+  plans: { key: string; value: JobPlan };
+  meta: { key: string; value: unknown };
+}
+
+export type Database = IDBPDatabase<Schema>;
+
+const NAME = 'lamella';
+
+/** Events that the screens tell the person about. */
+export type DatabaseTrouble = 'newer-version' | 'blocked' | 'terminated';
+
+let opening: Promise<Database> | null = null;
+let tell: (trouble: DatabaseTrouble) => void = () => {};
+
+/** Registers who is told when another tab blocks the database or has a newer version of it. */
+export function onDatabaseTrouble(listener: (trouble: DatabaseTrouble) => void): void {
+  tell = listener;
+}
+
+/** The one way to the database; opened on first use. */
+export function database(): Promise<Database> {
+  opening ??= openDB<Schema>(NAME, DB_VERSION, {
+    upgrade: (db, from) => migrate(db as unknown as IDBPDatabase<unknown>, from),
+    blocked: () => tell('blocked'),
+    blocking: (_current, _next, event) => {
+      (event.target as IDBDatabase).close();
+      opening = null;
+      tell('newer-version');
+    },
+    terminated: () => {
+      opening = null;
+      tell('terminated');
+    },
+  }).catch((error: unknown) => {
+    opening = null;
+    throw error;
+  });
+  return opening;
+}

@@ -1,0 +1,68 @@
+import { parseJobPlan, type JobPlan } from '@/core/plan/jobPlan';
+import type { Result } from '@/core/findings';
+import { database, type Job } from './db';
+
+/** A job with all that belongs to it: what deleting takes away and undoing brings back. */
+export interface StoredJob {
+  readonly job: Job;
+  readonly file: Blob;
+  readonly plan: JobPlan;
+}
+
+/** All jobs, newest first. */
+export async function listJobs(): Promise<Job[]> {
+  const jobs = await (await database()).getAll('jobs');
+  return jobs.sort((a, b) => b.addedAt - a.addedAt);
+}
+
+/** Writes a job, its file and its plan in one transaction, so that none is ever without the others. */
+export async function saveJob({ job, file, plan }: StoredJob): Promise<void> {
+  const tx = (await database()).transaction(['jobs', 'files', 'plans'], 'readwrite');
+  await Promise.all([
+    tx.objectStore('jobs').put(job),
+    tx.objectStore('files').put(file, job.id),
+    tx.objectStore('plans').put(plan, job.id),
+    tx.done,
+  ]);
+}
+
+/** A job's parts as they are stored; null when there is no such job. */
+export async function loadJob(
+  id: string,
+): Promise<{ job: Job; file: Blob; plan: Result<JobPlan> } | null> {
+  const tx = (await database()).transaction(['jobs', 'files', 'plans']);
+  const [job, file, plan] = await Promise.all([
+    tx.objectStore('jobs').get(id),
+    tx.objectStore('files').get(id),
+    tx.objectStore('plans').get(id),
+  ]);
+  return job && file ? { job, file, plan: parseJobPlan(plan) } : null;
+}
+
+/** Takes a job away and returns it, so that it can be put back. */
+export async function removeJob(id: string): Promise<StoredJob | null> {
+  const stored = await loadJob(id);
+  const tx = (await database()).transaction(['jobs', 'files', 'plans'], 'readwrite');
+  await Promise.all([
+    tx.objectStore('jobs').delete(id),
+    tx.objectStore('files').delete(id),
+    tx.objectStore('plans').delete(id),
+    tx.done,
+  ]);
+  return stored?.plan.ok ? { ...stored, plan: stored.plan.value } : null;
+}
+
+export async function savePlan(id: string, plan: JobPlan): Promise<void> {
+  await (await database()).put('plans', plan, id);
+}
+
+const DEMO_SEEDED = 'demo-seeded';
+
+/** True once the demo was put on the Bench; it is not brought back after it was deleted. */
+export async function isDemoSeeded(): Promise<boolean> {
+  return (await (await database()).get('meta', DEMO_SEEDED)) === true;
+}
+
+export async function markDemoSeeded(): Promise<void> {
+  await (await database()).put('meta', true, DEMO_SEEDED);
+}

@@ -1,0 +1,85 @@
+import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { after, before, describe, it } from 'node:test';
+import type { Browser, Page } from 'puppeteer-core';
+import { byRole, openPage, seeText, startApp, startBrowser, type RunningApp } from './harness';
+
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+let app: RunningApp;
+let browser: Browser;
+
+before(async () => {
+  app = await startApp();
+  browser = await startBrowser();
+});
+
+after(async () => {
+  await browser?.close();
+  app?.stop();
+});
+
+interface AxeResult {
+  violations: { id: string; nodes: { html: string; failureSummary?: string }[] }[];
+}
+
+/** What axe finds against WCAG 2.2 AA, one line each. */
+async function violations(page: Page): Promise<string[]> {
+  await page.evaluate(AXE);
+  const result = (await page.evaluate(
+    'axe.run(document, { runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"] })',
+  )) as AxeResult;
+  return result.violations.flatMap(({ id, nodes }) =>
+    nodes.map(({ html, failureSummary }) => `${id}: ${html.slice(0, 160)} ${failureSummary ?? ''}`),
+  );
+}
+
+for (const scheme of ['light', 'dark'] as const) {
+  describe(`accessibility in the ${scheme} theme`, () => {
+    it('holds on the Bench, on a job and in its dialogs', async () => {
+      const { page, complaints } = await openPage(browser);
+      await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
+      await page.goto(app.url);
+      await seeText(page, 'Print time');
+      assert.equal(await page.$eval('html', (html) => html.dataset.theme), scheme);
+      assert.deepEqual(await violations(page), []);
+
+      await byRole(page, 'link', 'Hide plate 7').click();
+      await seeText(page, 'Bands');
+      await page.keyboard.press('n');
+      await page.keyboard.press('s');
+      assert.deepEqual(await violations(page), []);
+
+      await page.keyboard.press('?');
+      await seeText(page, 'One layer up');
+      assert.deepEqual(await violations(page), []);
+      await page.keyboard.press('Escape');
+
+      await page.keyboard.press('w');
+      await seeText(page, 'The file is written');
+      assert.deepEqual(await violations(page), []);
+      assert.deepEqual(complaints, []);
+    });
+  });
+}
+
+describe('the pages', () => {
+  it('let nothing in from elsewhere', async () => {
+    const response = await fetch(app.url);
+    const policy = response.headers.get('content-security-policy') ?? '';
+    assert.match(policy, /default-src 'self'/);
+    assert.match(policy, /frame-ancestors 'none'/);
+    assert.doesNotMatch(policy, /https?:|\*/);
+    assert.equal(response.headers.get('x-content-type-options'), 'nosniff');
+    assert.equal(response.headers.get('referrer-policy'), 'no-referrer');
+    assert.equal(response.headers.get('x-frame-options'), 'DENY');
+  });
+
+  it('say so when there is no such job', async () => {
+    const { page, complaints } = await openPage(browser);
+    await page.goto(`${app.url}/jobs/no-such-job`);
+    await seeText(page, 'This job is not in this browser');
+    assert.deepEqual(complaints, []);
+  });
+});

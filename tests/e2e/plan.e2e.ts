@@ -1,0 +1,238 @@
+import assert from 'node:assert/strict';
+import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { after, before, describe, it } from 'node:test';
+import { gzipSync } from 'fflate';
+import type { Browser, Page } from 'puppeteer-core';
+import { sourceOf } from '../../src/core/byteSource';
+import { readGcode } from '../../src/core/gcode/reader';
+import { ORDINARY_PRINTER } from '../../src/core/motion/limits';
+import { proveOutput } from '../../src/core/output/proof';
+import {
+  byRole,
+  openPage,
+  ROOT,
+  seeText,
+  startApp,
+  startBrowser,
+  type Complaints,
+  type RunningApp,
+} from './harness';
+
+const DEMO = readFileSync(join(ROOT, 'public/demo/hide-plate-7.gcode'));
+
+let app: RunningApp;
+let browser: Browser;
+
+before(async () => {
+  app = await startApp();
+  browser = await startBrowser();
+});
+
+after(async () => {
+  await browser?.close();
+  app?.stop();
+});
+
+async function openBench(): Promise<{ page: Page; complaints: Complaints }> {
+  const opened = await openPage(browser);
+  await opened.page.goto(app.url);
+  await seeText(opened.page, 'Print time');
+  return opened;
+}
+
+async function openDemo(): Promise<{ page: Page; complaints: Complaints }> {
+  const opened = await openBench();
+  await byRole(opened.page, 'link', 'Hide plate 7').click();
+  await seeText(opened.page, 'Bands');
+  return opened;
+}
+
+/** Waits for the next finished download in a folder. */
+async function downloaded(folder: string): Promise<{ name: string; bytes: Buffer }> {
+  for (let tries = 0; tries < 100; tries++) {
+    const name = readdirSync(folder).find((one) => one.endsWith('.gcode'));
+    if (name) return { name, bytes: readFileSync(join(folder, name)) };
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error('Nothing was downloaded.');
+}
+
+async function valueOfSlider(page: Page): Promise<string | null> {
+  return page.$eval('[role="slider"][aria-label="Layer"]', (one) =>
+    one.getAttribute('aria-valuetext'),
+  );
+}
+
+/** The layers that swaps stand before, from the names of their flags. */
+async function swapLayers(page: Page): Promise<number[]> {
+  const names = await page.$$eval('[role="group"][aria-label="Swaps"] button', (all) =>
+    all.map((one) => one.textContent ?? ''),
+  );
+  return names.flatMap((name) => {
+    const layer = /before\s+layer\s*(\d+)$/.exec(name);
+    return layer ? [Number(layer[1])] : [];
+  });
+}
+
+describe('planning by hand', () => {
+  it('goes from the demo to a proven file with two swaps', async () => {
+    const { page, complaints } = await openDemo();
+    const folder = mkdtempSync(join(tmpdir(), 'lamella-downloads-'));
+    const session = await page.createCDPSession();
+    await session.send('Browser.setDownloadBehavior', {
+      behavior: 'allow',
+      downloadPath: folder,
+      browserContextId: page.browserContext().id,
+    });
+
+    await byRole(page, 'button', 'Next step').click();
+    assert.match(
+      (await valueOfSlider(page)) ?? '',
+      /^layer 11 · the file calls it 10 · 2\.04 to 2\.24 mm$/,
+    );
+    await page.keyboard.press('s');
+    await page.keyboard.press('n');
+    await byRole(page, 'button', 'Swap before layer 26').click();
+    assert.deepEqual(await swapLayers(page), [11, 26]);
+    await seeText(page, 'Someone must be at the printer 2 times.');
+
+    await byRole(page, 'button', 'Write file').click();
+    await seeText(page, 'The file is written');
+    const { name, bytes } = await downloaded(folder);
+    assert.equal(name, 'hide-plate-7-2-swaps.gcode');
+    const { layers } = readGcode(DEMO, ORDINARY_PRINTER);
+    const proof = await proveOutput(sourceOf(DEMO), sourceOf(bytes), layers, null);
+    assert.deepEqual(
+      proof.checks.filter((check) => !check.ok),
+      [],
+    );
+    assert.equal(proof.checks.filter((check) => check.check === 4).length, 2);
+    assert.deepEqual(complaints, []);
+  });
+
+  it('keeps the plan through a reload, and undoes', async () => {
+    const { page, complaints } = await openDemo();
+    await page.keyboard.press('n');
+    await page.keyboard.press('s');
+    await page.keyboard.press('3');
+    await byRole(page, 'button', 'Swap here, at the step before layer 26').click();
+    await seeText(page, 'Plan saved');
+    await page.reload();
+    await seeText(page, 'Bands');
+    assert.deepEqual(await swapLayers(page), [11, 26]);
+    await seeText(page, 'Reed green');
+
+    await byRole(page, 'button', 'Remove the swap before layer 11').click();
+    assert.deepEqual(await swapLayers(page), [26]);
+    await byRole(page, 'button', 'Undo').click();
+    assert.deepEqual(await swapLayers(page), [11, 26]);
+    await page.keyboard.down('Shift');
+    await page.keyboard.press('z');
+    await page.keyboard.up('Shift');
+    assert.deepEqual(await swapLayers(page), [26]);
+    assert.deepEqual(complaints, []);
+  });
+
+  it('scrubs by wheel and keys, drags a flag, and takes it off', async () => {
+    const { page, complaints } = await openDemo();
+    await page.keyboard.press('ArrowUp');
+    await page.keyboard.down('Shift');
+    await page.keyboard.press('ArrowUp');
+    await page.keyboard.up('Shift');
+    assert.match((await valueOfSlider(page)) ?? '', /^layer 12 /);
+    const core = await page.$('[role="slider"][aria-label="Layer"]');
+    const box = await core?.boundingBox();
+    assert.ok(box);
+    await page.mouse.move(box.x + box.width / 2, box.y + 50);
+    await page.mouse.wheel({ deltaY: -100 });
+    await page.waitForFunction(() =>
+      document
+        .querySelector('[role="slider"]')
+        ?.getAttribute('aria-valuetext')
+        ?.startsWith('layer 14 '),
+    );
+
+    await page.keyboard.press('s');
+    assert.deepEqual(await swapLayers(page), [14]);
+    const flag = await page.$('[role="group"][aria-label="Swaps"] button');
+    const flagBox = await flag?.boundingBox();
+    assert.ok(flagBox);
+    const stepAt = await page.$eval('button[aria-label^="Step: layer 26"]', (one) => {
+      const { top, height } = one.getBoundingClientRect();
+      return top + height / 2;
+    });
+    await page.mouse.move(flagBox.x + 10, flagBox.y + 10);
+    await page.mouse.down();
+    await page.mouse.move(flagBox.x + 10, stepAt + 40, { steps: 4 });
+    await page.mouse.move(flagBox.x + 10, stepAt + 4, { steps: 4 });
+    await page.mouse.up();
+    assert.deepEqual(await swapLayers(page), [26]);
+    await page.keyboard.press('z');
+    assert.deepEqual(await swapLayers(page), [14]);
+    await byRole(page, 'button', 'Take off the flag before layer 14').click();
+    assert.deepEqual(await swapLayers(page), []);
+    assert.deepEqual(complaints, []);
+  });
+
+  it('changes the filament of a band from the palette', async () => {
+    const { page, complaints } = await openDemo();
+    await byRole(page, 'button', 'Filament of layers 1 to 40: A Peat black').click();
+    const choice = await page.waitForSelector('::-p-text(Heron grey)');
+    await choice?.click();
+    await seeText(page, 'First load: G Heron grey.');
+    assert.deepEqual(complaints, []);
+  });
+});
+
+describe('files that are no prints', () => {
+  const cases: readonly [string, Uint8Array, string][] = [
+    ['empty.gcode', new Uint8Array(0), 'The file is empty: it holds 0 bytes.'],
+    [
+      'photo.gcode',
+      new Uint8Array([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10, 0, 0]),
+      'This is a picture (PNG)',
+    ],
+    ['moves.gcode', Buffer.from('G28\nG1 X10 Y10\n'), 'No move in this file prints anything'],
+    [
+      'cut.gcode',
+      Buffer.concat([DEMO.subarray(0, 40_000), Buffer.from('\nG1 X12.5 Y')]),
+      'ends in the middle of a line',
+    ],
+    ['nothing.gcode.gz', gzipSync(new Uint8Array(0)), 'The gzip file is empty'],
+  ];
+
+  it('are refused each in its own words, and no job is lost', async () => {
+    const { page, complaints } = await openBench();
+    const folder = mkdtempSync(join(tmpdir(), 'lamella-bad-'));
+    const input = await page.$('input[type="file"]');
+    assert.ok(input);
+    for (const [name, bytes, sentence] of cases) {
+      const path = join(folder, name);
+      writeFileSync(path, bytes);
+      await input.uploadFile(path);
+      await seeText(page, sentence);
+      await byRole(page, 'button', `Dismiss the message about ${name}`).click();
+    }
+    assert.equal((await page.$$('ul[aria-label="Jobs"] h2')).length, 1);
+    assert.deepEqual(complaints, []);
+  });
+
+  it('do not keep a good one out: gzip is opened, deleted and brought back', async () => {
+    const { page, complaints } = await openBench();
+    const folder = mkdtempSync(join(tmpdir(), 'lamella-good-'));
+    const path = join(folder, 'reed_sign.gcode.gz');
+    writeFileSync(path, gzipSync(DEMO));
+    const input = await page.$('input[type="file"]');
+    await input?.uploadFile(path);
+    await seeText(page, 'Reed sign');
+    await byRole(page, 'button', 'Delete Reed sign').click();
+    await seeText(page, 'Reed sign is deleted');
+    await byRole(page, 'button', 'Undo').click();
+    await page.waitForFunction(
+      () => document.querySelectorAll('ul[aria-label="Jobs"] h2').length === 2,
+    );
+    assert.deepEqual(complaints, []);
+  });
+});
