@@ -35,7 +35,9 @@ const directionRules = Object.entries(above).map(([tier, banned]) => ({
 }));
 
 const config = [
-  { ignores: ['.next/**', 'node_modules/**', 'next-env.d.ts', 'public/**', 'tmp/**', '**/*.d.mts'] },
+  {
+    ignores: ['.next/**', 'node_modules/**', 'next-env.d.ts', 'public/**', 'tmp/**', '**/*.d.mts'],
+  },
   ...next,
   ...directionRules,
   {
