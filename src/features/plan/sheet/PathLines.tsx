@@ -20,13 +20,13 @@ interface PathLinesProps {
   readonly colour: string;
   readonly opacity: number;
   /** Colour of the outline that sets pale lines off from a pale sheet, and dark ones from a dark one. */
-  readonly outline: string;
+  readonly outline?: string;
   /** Drawing order: higher lies on top. The lines take this one and the next. */
   readonly order: number;
 }
 
 /** How far the outline reaches beyond the lines, screen px. */
-const OUTLINE_PX = 1.4;
+const OUTLINE_PX = 1;
 
 /**
  * Printed lines at their true width. Each line is one rectangle; which of its pixels belong to
@@ -37,7 +37,7 @@ export function PathLines({ paths, colour, opacity, outline, order }: PathLinesP
   const geometry = useMemo(() => lineGeometry(paths), [paths]);
   const meshes = useMemo(
     () => [
-      lineMesh(geometry, lineMaterial(outline, opacity * 0.8), OUTLINE_PX, order),
+      ...(outline ? [lineMesh(geometry, lineMaterial(outline, 0.6), OUTLINE_PX, order)] : []),
       lineMesh(geometry, lineMaterial(colour, opacity), 0, order + 1),
     ],
     [geometry, colour, outline, opacity, order],

@@ -4,6 +4,7 @@ import { Canvas, useThree } from '@react-three/fiber';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { OrthographicCamera } from 'three';
 import { Button } from '@/components/Button';
+import { inkOn } from '@/components/hatch';
 import { useSize } from '@/components/useSize';
 import { useThemeColours } from '@/components/useThemeColours';
 import type { Footprint } from '@/core/geometry/raster';
@@ -63,10 +64,17 @@ export function SheetCanvas({ paths, below, colour, belowColour, footprint }: Sh
         >
           <ViewCamera view={view} />
           <BedGrid footprint={footprint} colour={ink} />
-          {below && (
-            <PathLines paths={below} colour={belowColour} outline={ink} opacity={0.25} order={0} />
+          {below && <PathLines paths={below} colour={belowColour} opacity={0.4} order={0} />}
+
+          {paths && (
+            <PathLines
+              paths={paths}
+              colour={colour}
+              outline={inkOn(colour)}
+              opacity={1}
+              order={1}
+            />
           )}
-          {paths && <PathLines paths={paths} colour={colour} outline={ink} opacity={1} order={2} />}
         </Canvas>
       )}
       <div
