@@ -17,6 +17,7 @@ export type FindingCode =
   | 'unsupported-move'
   | 'impossible-arc'
   | 'label-mismatch'
+  | 'purge-block'
   | 'existing-stop'
   | 'existing-blocks'
   | 'continuous'

@@ -1,4 +1,4 @@
-import { MOST_LEVELS } from '../geometry/raster';
+import { MOST_LEVELS, type LevelBox } from '../geometry/raster';
 import { LEVEL_EPSILON, type Level } from './levels';
 import type { MachineState } from './machine';
 
@@ -58,38 +58,69 @@ export interface LevelGroups {
   readonly floors: readonly number[];
   /** Layer number by level index; 0 for priming before the print. */
   readonly layerOfLevel: Uint16Array;
-  /** Levels that prime the nozzle before layer 1. */
-  readonly preludeLevels: number;
   /** Objects that follow one another, each from the bed up. */
   readonly objects: number;
+  /** Levels beside the print at heights of their own, as a purge block makes them. */
+  readonly asides: number;
 }
 
 /**
  * Makes layers of the levels met: sets priming aside, joins what goes back to the height just
- * left (a purge block, ironing), and tells the next object of a sequence from it.
+ * left (ironing) and what is printed beside the layer at a height of its own (a purge block), and
+ * tells the next object of a sequence from it.
+ *
+ * @param boxes what each level covers, by level index.
+ * @param covered how many cells each level covers, by level index.
  */
-export function groupLevels(levels: readonly Level[]): LevelGroups {
+export function groupLevels(
+  levels: readonly Level[],
+  boxes: readonly LevelBox[],
+  covered: readonly number[],
+): LevelGroups {
   const layerOfLevel = new Uint16Array(Math.min(levels.length, MOST_LEVELS) + 1);
-  const preludeLevels = countPrelude(levels);
+  const prelude = countPrelude(levels, boxes);
   const members: number[][] = [];
   const floors: number[] = [];
-  let objects = levels.length > preludeLevels ? 1 : 0;
-  let current: Level | null = null;
-  for (let i = preludeLevels; i < levels.length; i++) {
-    const level = levels[i];
-    const isNext = current === null || level.z > current.z + LEVEL_EPSILON;
-    const isNewObject = current !== null && !isNext && startsObject(levels, i, current);
-    if (isNext || isNewObject) {
+  let objects = levels.length > prelude ? 1 : 0;
+  let asides = 0;
+  let main = -1;
+  for (let i = prelude; i < levels.length; i++) {
+    const rises = main < 0 || levels[i].z > levels[main].z + LEVEL_EPSILON;
+    const aside = main >= 0 && isAside(levels, boxes, covered, main, i);
+    const isNewObject = main >= 0 && !rises && !aside && startsObject(levels, i, levels[main]);
+    if ((rises && !aside) || isNewObject) {
       if (isNewObject) objects++;
-      floors.push(isNext ? (current?.z ?? 0) : floorBelow(levels, preludeLevels, i));
+      floors.push(isNewObject ? floorBelow(levels, prelude, i) : (levels[main]?.z ?? 0));
       members.push([i]);
-      current = level;
+      main = i;
     } else {
       members[members.length - 1].push(i);
+      if (aside) asides++;
     }
     if (i < layerOfLevel.length) layerOfLevel[i] = members.length;
   }
-  return { members, floors, layerOfLevel, preludeLevels, objects };
+  return { members, floors, layerOfLevel, objects, asides };
+}
+
+/**
+ * Whether level `i` stands beside the layer `main` at a height of its own. In a file with layer
+ * comments such a level has none. Without comments it is told by what follows: the print goes on
+ * where it was, and what stood apart is small beside it.
+ */
+function isAside(
+  levels: readonly Level[],
+  boxes: readonly LevelBox[],
+  covered: readonly number[],
+  main: number,
+  i: number,
+): boolean {
+  const level = levels[i];
+  if (level.marked || !boxes[i] || boxesTouch(boxes[main], boxes[i])) return false;
+  if (Math.abs(level.z - levels[main].z) <= LEVEL_EPSILON) return false;
+  if (levels[main].marked) return true;
+  const next = boxes[i + 1];
+  const goesOn = next !== undefined && boxesTouch(boxes[main], next);
+  return goesOn && !boxesTouch(boxes[i], next) && covered[i] < 0.5 * covered[main];
 }
 
 /** The highest level below level `i` among those of the print; 0 (the bed) when there is none. */
@@ -118,7 +149,7 @@ const PRIMING_WIDTH = 8;
  * How many levels at the start only prime the nozzle: all before the first layer comment when the
  * file has such comments, and otherwise a few lines in a narrow strip beside the print.
  */
-function countPrelude(levels: readonly Level[]): number {
+function countPrelude(levels: readonly Level[], boxes: readonly LevelBox[]): number {
   const firstMarked = levels.findIndex((level) => level.marked);
   if (firstMarked > 0) {
     const filament = sum(levels.slice(0, firstMarked));
@@ -126,7 +157,12 @@ function countPrelude(levels: readonly Level[]): number {
   }
   if (firstMarked === 0) return 0;
   let count = 0;
-  while (count < levels.length - 1 && looksLikePriming(levels[count], levels[count + 1])) count++;
+  while (
+    count < levels.length - 1 &&
+    looksLikePriming(levels[count], boxes[count], boxes[count + 1])
+  ) {
+    count++;
+  }
   return count;
 }
 
@@ -134,12 +170,11 @@ function sum(levels: readonly Level[]): number {
   return levels.reduce((total, level) => total + level.filamentMm, 0);
 }
 
-function looksLikePriming(level: Level, next: Level): boolean {
-  const narrow = Math.min(level.maxX - level.minX, level.maxY - level.minY) < PRIMING_WIDTH;
-  const apart =
-    level.maxX < next.minX ||
-    next.maxX < level.minX ||
-    level.maxY < next.minY ||
-    next.maxY < level.minY;
-  return level.extrusions <= PRIMING_MOVES && narrow && apart;
+function looksLikePriming(level: Level, box: LevelBox, next: LevelBox): boolean {
+  const narrow = Math.min(box.maxX - box.minX, box.maxY - box.minY) < PRIMING_WIDTH;
+  return level.extrusions <= PRIMING_MOVES && narrow && !boxesTouch(box, next);
+}
+
+function boxesTouch(a: LevelBox, b: LevelBox): boolean {
+  return a.minX <= b.maxX && b.minX <= a.maxX && a.minY <= b.maxY && b.minY <= a.maxY;
 }

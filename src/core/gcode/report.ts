@@ -6,6 +6,9 @@ import type { Reading } from './reading';
 /** What reading knows at the end besides the reading itself. */
 export interface WholeFileFacts {
   readonly objects: number;
+  readonly asides: number;
+  /** The Z that the file's comment stated for each layer, mm. */
+  readonly labelHeights: readonly (number | null)[];
   readonly levels: number;
   readonly cutOff: boolean;
   readonly skippedLine: boolean;
@@ -52,6 +55,11 @@ export function reportWholeFile(
       `${facts.objects} objects are printed one after another. A swap holds for one object only, unless it is repeated in each.`,
     );
   }
+  if (facts.asides > 0) {
+    const message =
+      'A purge block beside the print has heights of its own. It is counted with the layer printed before it.';
+    findings.add('purge-block', 'note', null, message);
+  }
   if (facts.overflowed) {
     warn('too-large', 'Some paths lie too far apart to be drawn; areas leave them out.');
   }
@@ -62,13 +70,35 @@ export function reportWholeFile(
     const message = `The file already stops here: ${stop.command}.`;
     findings.add('existing-stop', 'note', stop.line, message);
   }
-  reportLabels(findings, reading.layers);
+  reportLabels(findings, reading.layers, facts.labelHeights);
 }
 
-function reportLabels(findings: FindingList, layers: readonly Layer[]): void {
-  const labelled = layers.filter((layer) => layer.label !== null).length;
-  if (labelled === 0 || labelled === layers.length) return;
-  const first = layers.find((layer) => layer.label === null);
-  const message = `The file labels ${labelled} of ${layers.length} layers. Lamella goes by the moves; check both numbers.`;
-  findings.add('label-mismatch', 'warning', first?.firstLine ?? null, message);
+/** Heights stated in comments are rounded to two decimals by many programs, mm. */
+const LABEL_TOLERANCE = 0.011;
+
+/** Where the file's own labels and its moves disagree. */
+function reportLabels(
+  findings: FindingList,
+  layers: readonly Layer[],
+  heights: readonly (number | null)[],
+): void {
+  const labelled = layers.filter((layer) => layer.label !== null);
+  if (labelled.length > 0 && labelled.length < layers.length) {
+    const first = layers.find((layer) => layer.label === null);
+    const message = `The file labels ${labelled.length} of ${layers.length} layers. Lamella goes by the moves; check both numbers.`;
+    findings.add('label-mismatch', 'warning', first?.firstLine ?? null, message);
+  }
+  labelled.forEach((layer, i) => {
+    const before = labelled[i - 1];
+    const jumps = before && Number(layer.label) !== Number(before.label) + 1;
+    if (!jumps) return;
+    const message = `The file calls layer ${layer.number} “${layer.label}” right after “${before.label}”. Lamella counts by the moves.`;
+    findings.add('label-mismatch', 'warning', layer.firstLine, message);
+  });
+  layers.forEach((layer, i) => {
+    const stated = heights[i];
+    if (stated === null || Math.abs(stated - layer.z) <= LABEL_TOLERANCE) return;
+    const message = `The file says Z ${stated} for layer ${layer.number}, but it prints at ${layer.z.toFixed(2)}.`;
+    findings.add('label-mismatch', 'warning', layer.firstLine, message);
+  });
 }

@@ -11,6 +11,11 @@ export interface FoundStop {
   readonly layer: number | null;
 }
 
+/** A stop while the file is being read, with its byte offset; its layer is not known yet. */
+export interface StopAt extends Omit<FoundStop, 'layer'> {
+  readonly offset: number;
+}
+
 /** The stop as the file writes it. */
 export function describeStop(words: Words, bytes: Uint8Array): string {
   const text =

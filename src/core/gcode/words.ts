@@ -43,6 +43,24 @@ export class Words {
   /** `ISSUE_…` bits. */
   issues = 0;
 
+  /** Forgets the line before, and sets what is known of the next one. */
+  clear(letter: number, code: number, mask: number): void {
+    this.letter = letter;
+    this.code = code;
+    this.mask = mask;
+    if (!this.isPlain) {
+      this.subcode = 0;
+      this.bare = 0;
+      this.textStart = -1;
+      this.commentStart = -1;
+      this.macro = false;
+      this.issues = 0;
+    }
+    this.isPlain = letter !== 0;
+  }
+  /** Nothing but letter, code and numbers was set since the last `clear`. */
+  private isPlain = false;
+
   has(letter: string): boolean {
     return (this.mask & letterBit(letter)) !== 0;
   }

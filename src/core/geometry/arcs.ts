@@ -3,6 +3,18 @@ import type { ArcGeometry } from '../gcode/machine';
 /** Largest distance between an arc and the chords it is drawn with, mm. */
 const CHORD_ERROR = 0.02;
 
+/** Length along an arc, mm. */
+export function arcLength(arc: ArcGeometry): number {
+  return Math.abs(arc.sweep) * arc.radius;
+}
+
+/** Directions of travel at the start and at the end of an arc, as unit vectors. */
+export function arcDirections({ from, sweep }: ArcGeometry): [[number, number], [number, number]] {
+  const turn = Math.sign(sweep);
+  const at = (angle: number): [number, number] => [-Math.sin(angle) * turn, Math.cos(angle) * turn];
+  return [at(from), at(from + sweep)];
+}
+
 /** Cuts an arc into chords and hands each to `chord`, from start to end. */
 export function forEachChord(
   arc: ArcGeometry,

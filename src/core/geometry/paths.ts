@@ -2,7 +2,7 @@ import type { Layer } from '../gcode/layers';
 import { Effect, Machine } from '../gcode/machine';
 import { scanLine } from '../gcode/scan';
 import { Words } from '../gcode/words';
-import { forEachChord } from './arcs';
+import { arcLength, forEachChord } from './arcs';
 import { filamentArea, lineWidth } from './lineWidth';
 
 /** Numbers per printed line: x0, y0, x1, y1 in machine mm, and the width in mm. */
@@ -33,8 +33,7 @@ export function layerPaths(
       numbers.push(fromX, fromY, x, y, width);
     } else if (effect === Effect.Arc && machine.extrudedOnArc) {
       const { arc } = machine;
-      const length = Math.abs(arc.sweep) * arc.radius;
-      const width = lineWidth(filament, length, layer.thickness, area);
+      const width = lineWidth(filament, arcLength(arc), layer.thickness, area);
       forEachChord(arc, (x0, y0, x1, y1) => numbers.push(x0, y0, x1, y1, width));
     }
   }

@@ -1,4 +1,4 @@
-import { Capsule } from './capsule';
+import { LevelBits, popcount } from './levelBits';
 
 /** Side of a cell, mm. */
 export const CELL_MM = 0.15;
@@ -8,6 +8,10 @@ const MOST_CELLS = 16_000_000;
 const MARGIN = 128;
 /** Highest level number that a cell can hold. */
 export const MOST_LEVELS = 65535;
+/** Levels gathered as bits before they are folded into the grids. */
+const GATHERED = 32;
+/** Half-rows below this length of rise are drawn as level lines, cells. */
+const FLAT = 1e-6;
 
 /** What prints where: for each cell the topmost and the lowest layer, 0 where nothing prints. */
 export interface Footprint {
@@ -22,74 +26,272 @@ export interface Footprint {
   readonly low: Uint16Array;
 }
 
+/** The rectangle that a level's lines cover, machine mm. */
+export interface LevelBox {
+  readonly minX: number;
+  readonly minY: number;
+  readonly maxX: number;
+  readonly maxY: number;
+}
+
 /**
  * The growing grid behind a {@link Footprint}. Lines are stamped in printing order, each with the
- * number of its level; areas are kept up to date with every stamp.
+ * number of its level, which never falls.
+ *
+ * A level is stamped into bits, since setting 32 cells of a row costs one operation. Every
+ * {@link GATHERED} levels are folded into the grids together, the highest first, so that a cell is
+ * written once and not once a level.
  */
 export class FootprintRaster {
   /** True once a line lay outside of what can be drawn; such lines are left out. */
   overflowed = false;
-  /** Cells that a level covers, and those of them that nothing later covers; by level. */
+  /** Cells that a level covers, and those of them that nothing later covers; by level. Valid after `finish`. */
   readonly covered: number[] = [0];
   readonly exposed: number[] = [0];
+  /** By level. Valid after `finish`; empty boxes have a maximum below the minimum. */
+  readonly boxes: LevelBox[] = [{ minX: 0, minY: 0, maxX: -1, maxY: -1 }];
 
   private columns = 0;
   private rows = 0;
+  private wordsPerRow = 0;
   /** Grid position of cell (0, 0), in cells from machine zero. */
   private column0 = 0;
   private row0 = 0;
   private top = new Uint16Array(0);
   private low = new Uint16Array(0);
-  private readonly capsule = new Capsule();
+  /** Cells that any folded level covers. */
+  private ever = new Int32Array(0);
+  /** Scratch of a fold: cells that a higher level of the same fold covers. */
+  private seen = new Int32Array(0);
+  private readonly gathered: LevelBits[] = [];
+  private inUse = 0;
+  private current: LevelBits | null = null;
 
   /** Stamps a line from (x0, y0) to (x1, y1), machine mm, `width` mm wide, of level `level` ≥ 1. */
   stamp(x0: number, y0: number, x1: number, y1: number, width: number, level: number): void {
     const scale = 1 / CELL_MM;
-    const r = (width / 2) * scale;
-    const ax = x0 * scale;
-    const ay = y0 * scale;
-    const bx = x1 * scale;
-    const by = y1 * scale;
-    const minX = Math.floor((ax < bx ? ax : bx) - r);
-    const maxX = Math.ceil((ax > bx ? ax : bx) + r);
-    const minY = Math.floor((ay < by ? ay : by) - r);
-    const maxY = Math.ceil((ay > by ? ay : by) + r);
-    if (
-      minX < this.column0 ||
-      minY < this.row0 ||
-      maxX >= this.column0 + this.columns ||
-      maxY >= this.row0 + this.rows
-    ) {
-      if (!this.growTo(minX, minY, maxX, maxY)) return;
+    const r = width * 0.5 * scale;
+    const upwards = y0 <= y1;
+    let ax = (upwards ? x0 : x1) * scale - this.column0;
+    let ay = (upwards ? y0 : y1) * scale - this.row0;
+    let bx = (upwards ? x1 : x0) * scale - this.column0;
+    let by = (upwards ? y1 : y0) * scale - this.row0;
+    const minX = (ax < bx ? ax : bx) - r;
+    const maxX = (ax > bx ? ax : bx) + r;
+    if (!(minX >= 1 && ay - r >= 1 && maxX < this.columns - 1 && by + r < this.rows - 1)) {
+      const [column0, row0] = [this.column0, this.row0];
+      if (!this.growTo(minX + column0, ay - r + row0, maxX + column0, by + r + row0)) return;
+      ax += column0 - this.column0;
+      bx += column0 - this.column0;
+      ay += row0 - this.row0;
+      by += row0 - this.row0;
     }
-    while (this.covered.length <= level) {
-      this.covered.push(0);
-      this.exposed.push(0);
-    }
-    const capsule = this.capsule;
-    capsule.set(ax, ay, bx, by, r);
-    const { top, low, exposed } = this;
-    let fresh = 0;
-    for (let row = minY; row <= maxY; row++) {
-      capsule.row(row + 0.5);
-      const first = Math.ceil(capsule.left - 0.5);
-      const last = Math.floor(capsule.right - 0.5);
-      const offset = (row - this.row0) * this.columns - this.column0;
-      for (let i = offset + first; i <= offset + last; i++) {
-        const before = top[i];
-        if (before === level) continue;
-        top[i] = level;
-        exposed[before]--;
-        fresh++;
-        if (before === 0) low[i] = level;
-      }
-    }
-    this.covered[level] += fresh;
-    exposed[level] += fresh;
+    const bits = this.current?.level === level ? this.current : this.bitsOf(level);
+    this.stampRows(bits, ax, ay, bx, by, r);
   }
 
   /**
-   * The finished picture, cut to what is printed.
+   * Sets the cells whose centre lies within `r` of the line from a to b (a below b, in cells).
+   *
+   * The edge of such a shape in a row is its slanted side, or an end's circle beyond the points
+   * where the side touches it. Rows that only meet the sides are the inner loop; they need no root.
+   */
+  private stampRows(
+    bits: LevelBits,
+    ax: number,
+    ay: number,
+    bx: number,
+    by: number,
+    r: number,
+  ): void {
+    const dx = bx - ax;
+    const dy = by - ay;
+    const length = Math.sqrt(dx * dx + dy * dy);
+    if (!(length < Infinity)) return;
+    const firstRow = (ay - r + 0.5) | 0;
+    const lastRow = (by + r - 0.5) | 0;
+    bits.extend(
+      firstRow,
+      lastRow,
+      ((ax < bx ? ax : bx) - r + 0.5) >> 5,
+      ((ax < bx ? bx : ax) + r - 0.5) >> 5,
+    );
+    const touch = length > 0 ? (r * dx) / length : 0;
+    const reach = touch < 0 ? -touch : touch;
+    // Rows of which both sides are straight: from where the lower circle ends to where the upper begins.
+    const sidesFrom = Math.ceil(ay + reach - 0.5);
+    const sidesTo = Math.floor(by - reach - 0.5);
+    const { words } = bits;
+    const { wordsPerRow } = this;
+    if (dy < FLAT || sidesFrom > sidesTo) {
+      this.stampEnds(words, firstRow, lastRow, ax, ay, bx, by, r);
+      return;
+    }
+    this.stampEnds(words, firstRow, sidesFrom - 1, ax, ay, bx, by, r);
+    this.stampEnds(words, sidesTo + 1, lastRow, ax, ay, bx, by, r);
+    const slope = dx / dy;
+    const half = (r * length) / dy;
+    let left = ax + (sidesFrom + 0.5 - ay) * slope - half + 0.5;
+    let right = left + 2 * half - 1;
+    let base = sidesFrom * wordsPerRow;
+    for (let row = sidesFrom; row <= sidesTo; row++) {
+      setBits(words, base, left | 0, right | 0);
+      left += slope;
+      right += slope;
+      base += wordsPerRow;
+    }
+  }
+
+  /** The rows that meet an end's circle, of the shape that `stampRows` describes. */
+  private stampEnds(
+    words: Int32Array,
+    firstRow: number,
+    lastRow: number,
+    ax: number,
+    ay: number,
+    bx: number,
+    by: number,
+    r: number,
+  ): void {
+    const dx = bx - ax;
+    const dy = by - ay;
+    const r2 = r * r;
+    const flat = dy < FLAT;
+    const length = Math.sqrt(dx * dx + dy * dy);
+    const slope = flat ? 0 : dx / dy;
+    const half = flat ? 0 : (r * length) / dy;
+    const touch = length > 0 ? (r * dx) / length : 0;
+    for (let row = firstRow; row <= lastRow; row++) {
+      const up = row + 0.5 - ay;
+      const down = row + 0.5 - by;
+      let left: number;
+      let right: number;
+      if (flat) {
+        const h = Math.sqrt(r2 - up * up);
+        left = (dx < 0 ? bx : ax) - h;
+        right = (dx < 0 ? ax : bx) + h;
+      } else {
+        const x = ax + up * slope;
+        if (up < touch) left = ax - Math.sqrt(r2 - up * up);
+        else if (up - touch > dy) left = bx - Math.sqrt(r2 - down * down);
+        else left = x - half;
+        if (up < -touch) right = ax + Math.sqrt(r2 - up * up);
+        else if (up + touch > dy) right = bx + Math.sqrt(r2 - down * down);
+        else right = x + half;
+      }
+      setBits(words, row * this.wordsPerRow, (left + 0.5) | 0, (right - 0.5) | 0);
+    }
+  }
+
+  /** The bits of a level that begins now. */
+  private bitsOf(level: number): LevelBits {
+    if (this.inUse === GATHERED) this.fold();
+    let bits = this.gathered[this.inUse];
+    if (!bits) {
+      bits = new LevelBits(new Int32Array(this.wordsPerRow * this.rows));
+      this.gathered.push(bits);
+    }
+    bits.reset(level, this.wordsPerRow);
+    this.inUse++;
+    this.current = bits;
+    return bits;
+  }
+
+  /** Folds the gathered levels into the grids. */
+  private fold(): void {
+    this.seen.fill(0);
+    for (let i = this.inUse - 1; i >= 0; i--) this.foldTop(this.gathered[i]);
+    for (let i = 0; i < this.inUse; i++) this.foldLow(this.gathered[i]);
+    this.inUse = 0;
+    this.current = null;
+  }
+
+  /** Takes the cells of a level that no higher level of this fold covers. */
+  private foldTop(bits: LevelBits): void {
+    const { seen, exposed, wordsPerRow } = this;
+    const { words, level, minWord, maxWord, maxRow } = bits;
+    this.makeRoomFor(level);
+    let covered = 0;
+    let fresh = 0;
+    for (let row = bits.minRow; row <= maxRow; row++) {
+      const last = row * wordsPerRow + maxWord;
+      for (let i = row * wordsPerRow + minWord; i <= last; i++) {
+        const here = words[i];
+        if (here === 0) continue;
+        covered += popcount(here);
+        const before = seen[i];
+        const added = here & ~before;
+        if (added === 0) continue;
+        seen[i] = before | here;
+        fresh += popcount(added);
+        covered -= this.writeTop(added, i << 5, level);
+      }
+    }
+    this.covered[level] += covered;
+    exposed[level] += fresh;
+    this.boxes[level] = joinedBox(this.boxes[level], this.boxOf(bits));
+  }
+
+  /**
+   * Gives the set cells to a level; returns how many it had already, which happens when the grid
+   * grew in the middle of it.
+   */
+  private writeTop(added: number, cell: number, level: number): number {
+    const { top, exposed } = this;
+    let had = 0;
+    for (let left = added; left !== 0; left &= left - 1) {
+      const i = cell + 31 - Math.clz32(left & -left);
+      const before = top[i];
+      if (before === level) had++;
+      if (before !== 0) exposed[before]--;
+      top[i] = level;
+    }
+    return had;
+  }
+
+  /** Takes the cells that no earlier level covers. */
+  private foldLow(bits: LevelBits): void {
+    const { ever, low, wordsPerRow } = this;
+    const { words, level, minWord, maxWord, maxRow } = bits;
+    for (let row = bits.minRow; row <= maxRow; row++) {
+      const last = row * wordsPerRow + maxWord;
+      for (let i = row * wordsPerRow + minWord; i <= last; i++) {
+        const added = words[i] & ~ever[i];
+        if (added === 0) continue;
+        ever[i] |= added;
+        const cell = i << 5;
+        for (let left = added; left !== 0; left &= left - 1) {
+          low[cell + 31 - Math.clz32(left & -left)] = level;
+        }
+      }
+    }
+  }
+
+  private makeRoomFor(level: number): void {
+    while (this.covered.length <= level) {
+      this.covered.push(0);
+      this.exposed.push(0);
+      this.boxes.push(this.boxes[0]);
+    }
+  }
+
+  /** The box of a level, to whole rows and to 32 columns. */
+  private boxOf(bits: LevelBits): LevelBox {
+    return {
+      minX: (bits.minWord * 32 + this.column0) * CELL_MM,
+      maxX: (bits.maxWord * 32 + 32 + this.column0) * CELL_MM,
+      minY: (bits.minRow + this.row0) * CELL_MM,
+      maxY: (bits.maxRow + 1 + this.row0) * CELL_MM,
+    };
+  }
+
+  /** Folds what is left; counts and boxes are valid from here on. */
+  settle(): void {
+    this.fold();
+  }
+
+  /**
+   * The finished picture, cut to what is printed; call `settle` first.
    * @param layerOfLevel layer number by level; 0 for levels that are no layer (priming).
    */
   finish(layerOfLevel: Uint16Array): Footprint {
@@ -104,6 +306,7 @@ export class FootprintRaster {
     const height = box.last - box.first + 1;
     const cut = (grid: Uint16Array): Uint16Array => {
       const out = new Uint16Array(width * height);
+      if (grid.length === 0) return out;
       for (let row = 0; row < height; row++) {
         const from = (box.first + row) * columns + box.left;
         out.set(grid.subarray(from, from + width), row * width);
@@ -124,22 +327,32 @@ export class FootprintRaster {
   /** Enlarges the grid to hold the given cells; false when it would become too large. */
   private growTo(minX: number, minY: number, maxX: number, maxY: number): boolean {
     const empty = this.columns === 0;
-    const left = (empty ? minX : Math.min(minX, this.column0)) - MARGIN;
-    const bottom = (empty ? minY : Math.min(minY, this.row0)) - MARGIN;
-    const right = (empty ? maxX : Math.max(maxX, this.column0 + this.columns)) + MARGIN;
-    const top = (empty ? maxY : Math.max(maxY, this.row0 + this.rows)) + MARGIN;
-    const columns = right - left + 1;
-    const rows = top - bottom + 1;
+    const column0 = Math.floor(empty ? minX : Math.min(minX, this.column0)) - MARGIN;
+    const row0 = Math.floor(empty ? minY : Math.min(minY, this.row0)) - MARGIN;
+    const right = Math.ceil(empty ? maxX : Math.max(maxX, this.column0 + this.columns)) + MARGIN;
+    const last = Math.ceil(empty ? maxY : Math.max(maxY, this.row0 + this.rows)) + MARGIN;
+    const wordsPerRow = Math.ceil((right - column0) / 32);
+    const columns = wordsPerRow * 32;
+    const rows = last - row0;
     if (!(columns * rows <= MOST_CELLS)) {
       this.overflowed = true;
       return false;
     }
+    // What is gathered has the old layout, so it is folded first; a level under way goes on in new bits.
+    this.fold();
+    this.gathered.length = 0;
+    const before = {
+      columns: this.columns,
+      column0: this.column0,
+      row0: this.row0,
+      rows: this.rows,
+    };
     const move = (grid: Uint16Array): Uint16Array<ArrayBuffer> => {
       const larger = new Uint16Array(columns * rows);
-      for (let row = 0; row < this.rows; row++) {
-        const from = row * this.columns;
-        const to = (row + this.row0 - bottom) * columns + (this.column0 - left);
-        larger.set(grid.subarray(from, from + this.columns), to);
+      for (let row = 0; row < before.rows; row++) {
+        const from = row * before.columns;
+        const to = (row + before.row0 - row0) * columns + (before.column0 - column0);
+        larger.set(grid.subarray(from, from + before.columns), to);
       }
       return larger;
     };
@@ -147,10 +360,42 @@ export class FootprintRaster {
     this.low = move(this.low);
     this.columns = columns;
     this.rows = rows;
-    this.column0 = left;
-    this.row0 = bottom;
+    this.wordsPerRow = wordsPerRow;
+    this.column0 = column0;
+    this.row0 = row0;
+    this.seen = new Int32Array(wordsPerRow * rows);
+    this.ever = new Int32Array(wordsPerRow * rows);
+    for (let i = 0; i < this.low.length; i++) {
+      if (this.low[i] !== 0) this.ever[i >> 5] |= 1 << (i & 31);
+    }
     return true;
   }
+}
+
+/** Sets the bits of columns `first` to `last` of the row that begins at word `base`. */
+function setBits(words: Int32Array, base: number, first: number, last: number): void {
+  if (last < first) return;
+  const firstWord = base + (first >> 5);
+  const lastWord = base + (last >> 5);
+  const firstMask = -1 << (first & 31);
+  const lastMask = -1 >>> (31 - (last & 31));
+  if (firstWord === lastWord) {
+    words[firstWord] |= firstMask & lastMask;
+    return;
+  }
+  words[firstWord] |= firstMask;
+  for (let word = firstWord + 1; word < lastWord; word++) words[word] = -1;
+  words[lastWord] |= lastMask;
+}
+
+function joinedBox(a: LevelBox, b: LevelBox): LevelBox {
+  if (a.maxX < a.minX) return b;
+  return {
+    minX: Math.min(a.minX, b.minX),
+    minY: Math.min(a.minY, b.minY),
+    maxX: Math.max(a.maxX, b.maxX),
+    maxY: Math.max(a.maxY, b.maxY),
+  };
 }
 
 /** The rectangle of non-empty cells; a single empty cell when nothing is printed. */

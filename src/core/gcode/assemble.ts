@@ -1,0 +1,128 @@
+import type { FindingList } from '../findings';
+import { skirtCells, spannedCells } from '../geometry/columns';
+import { MOST_LEVELS, type FootprintRaster } from '../geometry/raster';
+import type { PrintSeconds } from '../motion/clock';
+import { groupLevels, layerNumber, type Layer, type LevelGroups } from './layers';
+import type { LevelTracker } from './levelTracker';
+import { layerAfter, type ExtrusionMode, type LineEnding, type Reading } from './reading';
+import { reportWholeFile } from './report';
+import type { StopAt } from './stops';
+
+/** Above this share of extruded way that rises or falls, a file is a spiral. */
+const SPIRAL_SHARE = 0.3;
+
+/** What the pass over the file has gathered. */
+export interface GatheredFile {
+  readonly bytes: number;
+  readonly lines: number;
+  readonly endings: { readonly lf: number; readonly crlf: number; readonly cr: number };
+  readonly inches: boolean;
+  readonly tracker: LevelTracker;
+  /** Settled, not yet finished. */
+  readonly raster: FootprintRaster;
+  readonly slotSeconds: readonly number[];
+  readonly seconds: PrintSeconds;
+  readonly secondsAfter: number;
+  readonly filamentMm: number;
+  readonly stops: readonly StopAt[];
+  readonly findings: FindingList;
+  readonly cutOff: boolean;
+  readonly skippedLine: boolean;
+}
+
+/** Makes the reading of what was gathered: layers, footprint, and the findings on the whole. */
+export function assembleReading(file: GatheredFile): Reading {
+  const { tracker, raster, seconds, secondsAfter } = file;
+  const groups = groupLevels(tracker.levels, raster.boxes.slice(1), raster.covered.slice(1));
+  const footprint = raster.finish(withZeroLevel(groups.layerOfLevel));
+  const cellArea = footprint.cellMm ** 2;
+  const spans = spannedCells(footprint, groups.members.length);
+  const layers = layersOf(file, groups, spans, cellArea);
+  const inLayers = layers.reduce((sum, layer) => sum + layer.seconds, 0);
+  const whole: Omit<Reading, 'findings'> = {
+    bytes: file.bytes,
+    lines: file.lines,
+    lineEnding: lineEndingOf(file.endings),
+    units: file.inches ? 'inch' : 'mm',
+    extrusion: extrusionModeOf(tracker),
+    continuous: tracker.slopedMm > SPIRAL_SHARE * tracker.extrudedMm,
+    layers,
+    seconds,
+    secondsBefore: seconds.total - inLayers - secondsAfter,
+    secondsAfter,
+    filamentMm: file.filamentMm,
+    footprint,
+    skirtMm2: skirtCells(footprint) * cellArea,
+    largestFootprintMm2: layers.reduce((most, layer) => Math.max(most, layer.footprintMm2), 0),
+    stops: file.stops.map(({ line, command, offset }) => ({
+      line,
+      command,
+      layer: layerAfter(layers, offset),
+    })),
+  };
+  reportWholeFile(file.findings, whole, {
+    objects: groups.objects,
+    asides: groups.asides,
+    levels: tracker.levels.length,
+    labelHeights: groups.members.map(([first]) => tracker.levels[first].labelZ),
+    cutOff: file.cutOff,
+    skippedLine: file.skippedLine,
+    overflowed: raster.overflowed,
+  });
+  return { ...whole, findings: file.findings.toArray() };
+}
+
+function layersOf(
+  { tracker, raster, slotSeconds }: GatheredFile,
+  groups: LevelGroups,
+  spans: Float64Array,
+  cellArea: number,
+): Layer[] {
+  const { levels } = tracker;
+  const { covered, exposed } = raster;
+  return groups.members.map((members, index): Layer => {
+    const first = levels[members[0]];
+    const last = levels[members[members.length - 1]];
+    const total = (of: (level: number) => number): number =>
+      members.reduce((sum, level) => sum + of(level), 0);
+    return {
+      number: layerNumber(index + 1),
+      label: first.label,
+      z: first.z,
+      thickness: first.z - groups.floors[index],
+      firstLine: first.firstLine,
+      firstOffset: first.firstOffset,
+      endLine: last.endLine,
+      endOffset: last.endOffset,
+      restartOffset: first.restartOffset,
+      restartLine: first.restartLine,
+      travelOffset: first.travelOffset,
+      travelLine: first.travelLine,
+      state: first.state,
+      seconds: total((level) => slotSeconds[level] ?? 0),
+      filamentMm: total((level) => levels[level].filamentMm),
+      footprintMm2: total((level) => covered[level + 1] ?? 0) * cellArea,
+      exposedMm2: total((level) => exposed[level + 1] ?? 0) * cellArea,
+      spanMm2: spans[index] * cellArea,
+      tools: [...new Set(members.flatMap((level) => levels[level].tools))],
+    };
+  });
+}
+
+function lineEndingOf({ lf, crlf, cr }: GatheredFile['endings']): LineEnding {
+  const kinds = [lf, crlf, cr].filter((count) => count > 0).length;
+  if (kinds > 1) return 'mixed';
+  return crlf > 0 ? 'crlf' : cr > 0 ? 'cr' : 'lf';
+}
+
+function extrusionModeOf({ sawAbsolute, sawRelative }: LevelTracker): ExtrusionMode {
+  if (sawAbsolute && sawRelative) return 'mixed';
+  return sawRelative ? 'relative' : 'absolute';
+}
+
+/** Raster levels count from 1, so that 0 can mean nothing. */
+function withZeroLevel(layerOfLevel: Uint16Array): Uint16Array {
+  const shifted = new Uint16Array(MOST_LEVELS + 1);
+  shifted.set(layerOfLevel.subarray(0, MOST_LEVELS), 1);
+  return shifted;
+}

@@ -1,0 +1,77 @@
+import type { FootprintRaster } from './raster';
+
+/** How far a corner may lie off the merged line, mm; a small part of a raster cell. */
+const TOLERANCE = 0.025;
+/** Pieces merged at most, so that small errors cannot add up to a bend. */
+const MOST_PIECES = 8;
+/** Widths this near to each other are one, as a share. */
+const SAME_WIDTH = 0.04;
+
+/**
+ * Hands printed lines to a raster, with the short pieces that curves are made of merged into
+ * longer ones: stamping one line of 3 mm is much cheaper than four of 0.8 mm, and the cells are
+ * the same but for a few at the edge.
+ */
+export class LineMerger {
+  private pieces = 0;
+  private x0 = 0;
+  private y0 = 0;
+  private x1 = 0;
+  private y1 = 0;
+  private width = 0;
+  private level = 0;
+
+  constructor(private readonly raster: FootprintRaster) {}
+
+  /** Takes a printed line, machine mm; levels never fall. */
+  add(x0: number, y0: number, x1: number, y1: number, width: number, level: number): void {
+    if (this.pieces > 0) {
+      if (this.continues(x0, y0, x1, y1, width, level)) {
+        this.x1 = x1;
+        this.y1 = y1;
+        this.pieces++;
+        return;
+      }
+      this.flush();
+    }
+    this.x0 = x0;
+    this.y0 = y0;
+    this.x1 = x1;
+    this.y1 = y1;
+    this.width = width;
+    this.level = level;
+    this.pieces = 1;
+  }
+
+  /** Stamps what is still held. */
+  flush(): void {
+    if (this.pieces === 0) return;
+    this.raster.stamp(this.x0, this.y0, this.x1, this.y1, this.width, this.level);
+    this.pieces = 0;
+  }
+
+  /** Whether the line goes on from the held one, about as wide and about straight on. */
+  private continues(
+    x0: number,
+    y0: number,
+    x1: number,
+    y1: number,
+    width: number,
+    level: number,
+  ): boolean {
+    if (x0 !== this.x1 || y0 !== this.y1 || level !== this.level) return false;
+    if (this.pieces >= MOST_PIECES) return false;
+    const change = width - this.width;
+    if (change > SAME_WIDTH * width || -change > SAME_WIDTH * width) return false;
+    const ux = x0 - this.x0;
+    const uy = y0 - this.y0;
+    const vx = x1 - x0;
+    const vy = y1 - y0;
+    if (ux * vx + uy * vy <= 0) return false;
+    // Distance of the corner from the line between the ends: |u × v| / |u + v|.
+    const cross = ux * vy - uy * vx;
+    const wx = ux + vx;
+    const wy = uy + vy;
+    return cross * cross <= TOLERANCE * TOLERANCE * (wx * wx + wy * wy);
+  }
+}
