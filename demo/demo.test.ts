@@ -2,22 +2,46 @@ import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import { readGcode } from '../src/core/gcode/reader';
+import { findSteps } from '../src/core/geometry/steps';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
-import { HIDE_PLATE, makeHidePlate } from './jobs/hidePlate';
+import { DEMO_FILES } from './files';
+import { HIDE_PLATE } from './jobs/hidePlate';
+import { MARSH_TOPS } from './jobs/marshRelief';
+import { RING_TAG } from './jobs/ringTags';
+import { TIDE_DIAL } from './jobs/tideDial';
+import { COASTER } from './jobs/waderCoaster';
 
 const shipped = (name: string): string =>
   readFileSync(fileURLToPath(new URL(`../public/demo/${name}`, import.meta.url)), 'utf8');
+const readingOf = (name: string) =>
+  readGcode(new TextEncoder().encode(shipped(name)), ORDINARY_PRINTER);
+const rounded = (value: number): number => Number(value.toFixed(2));
 
-describe('Hide plate 7', () => {
-  const text = makeHidePlate();
-  const reading = readGcode(new TextEncoder().encode(text), ORDINARY_PRINTER);
-  const top = (layer: number): number => Number(reading.layers[layer - 1].z.toFixed(2));
+describe.each(Object.keys(DEMO_FILES))('%s', (name) => {
+  const text = shipped(name);
+  const reading = readingOf(name);
 
   it('is shipped as the generator makes it', () => {
-    expect(shipped('hide-plate-7.gcode')).toBe(text);
+    expect(DEMO_FILES[name]()).toBe(text);
+    expect(text.length).toBeLessThan(4e6);
   });
 
+  it('is a print that could be printed: heated, primed, drawn in layers, and shut down', () => {
+    expect(reading.findings).toEqual([]);
+    const inLayers = reading.layers.reduce((sum, layer) => sum + layer.filamentMm, 0);
+    expect(reading.filamentMm - inLayers).toBeCloseTo(24, 0);
+    expect(reading.layers.every((layer) => Math.abs(layer.thickness - 0.2) < 0.05)).toBe(true);
+    expect(reading.layers.every((layer) => layer.seconds > 5)).toBe(true);
+    expect(text).toMatch(/M190 S60[^]*M109 S2\d\d[^]*G28/);
+    expect(text.trimEnd()).toMatch(/M104 S0\nM140 S0\n[^]*M84$/);
+  });
+});
+
+describe('Hide plate 7', () => {
+  const reading = readingOf('hide-plate-7.gcode');
+
   it('changes at whole layers', () => {
+    const top = (layer: number): number => rounded(reading.layers[layer - 1].z);
     expect([top(10), top(25), top(40)]).toEqual([
       HIDE_PLATE.base,
       HIDE_PLATE.border,
@@ -27,17 +51,46 @@ describe('Hide plate 7', () => {
 
   it('prints inside of its outline, with solid and open layers', () => {
     const [bottom, , , open] = reading.layers;
-    expect(bottom.footprintMm2 - reading.skirtMm2).toBeCloseTo(84 * 56 - (4 - Math.PI) * 36, -2);
+    const outline = 84 * 56 - (4 - Math.PI) * 36;
+    expect(bottom.footprintMm2 - reading.skirtMm2).toBeCloseTo(outline, -2);
     expect(open.footprintMm2).toBeLessThan(0.3 * bottom.footprintMm2);
     expect(open.spanMm2).toBeGreaterThan(0.95 * (bottom.spanMm2 - reading.skirtMm2));
   });
+});
 
-  it('is a print that could be printed: heated, primed, and shut down', () => {
-    expect(reading.findings).toEqual([]);
-    expect(reading.filamentMm).toBeGreaterThan(
-      reading.layers.reduce((sum, l) => sum + l.filamentMm, 0) + 20,
-    );
-    expect(text).toMatch(/M190 S60[^]*M109 S205[^]*G28/);
-    expect(text.trimEnd()).toMatch(/M104 S0\nM140 S0\n[^]*M84$/);
+describe('the other demo jobs', () => {
+  it('Marsh relief tile: relative, with hops, and a step at each band in spite of its slopes', () => {
+    const reading = readingOf('marsh-relief-tile.gcode');
+    expect(reading.extrusion).toBe('relative');
+    expect(reading.layers[0].label).toBeNull();
+    const steps = findSteps(reading.layers, reading.skirtMm2).map((step) => rounded(step.z));
+    expect(steps).toEqual(MARSH_TOPS.slice(0, 4));
+  });
+
+  it('Ring gauge tags: one step for six tags', () => {
+    const reading = readingOf('ring-gauge-tags.gcode');
+    const [step, ...others] = findSteps(reading.layers, reading.skirtMm2);
+    expect(rounded(step.z)).toBe(RING_TAG.plate);
+    expect(others).toEqual([]);
+    expect(reading.layers[0].label).toBe('1');
+  });
+
+  it('Tide dial: three tools side by side in the upper layers', () => {
+    const { layers } = readingOf('tide-dial.gcode');
+    const tools = (z: number) => layers.find((layer) => layer.z > z)?.tools.toSorted();
+    expect(tools(0)).toEqual([0]);
+    expect(tools(TIDE_DIAL.base)).toEqual([0, 1, 2]);
+  });
+
+  it('Wader coaster: parts that start where they lie in the whole', () => {
+    const starts = ['base', 'bird', 'rim'].map((part) => {
+      const { layers } = readingOf(`wader-coaster-${part}.gcode`);
+      return [rounded(layers[0].z), rounded(layers[layers.length - 1].z)];
+    });
+    expect(starts).toEqual([
+      [0.2, COASTER.top],
+      [COASTER.base + 0.2, COASTER.top],
+      [COASTER.base + 0.2, COASTER.top],
+    ]);
   });
 });

@@ -1,15 +1,11 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { join } from 'node:path';
-import { makeHidePlate } from './jobs/hidePlate';
-
-const FILES: Readonly<Record<string, () => string>> = {
-  'hide-plate-7.gcode': makeHidePlate,
-};
+import { DEMO_FILES } from './files';
 
 const folder = fileURLToPath(new URL('../public/demo', import.meta.url));
 mkdirSync(folder, { recursive: true });
-for (const [name, make] of Object.entries(FILES)) {
+for (const [name, make] of Object.entries(DEMO_FILES)) {
   const text = make();
   writeFileSync(join(folder, name), text);
   console.log(

@@ -34,6 +34,7 @@ class Writer {
   private e = 0;
   private feed = 0;
   private retracted = false;
+  private tool = 0;
 
   constructor(private readonly settings: WriteSettings) {}
 
@@ -74,6 +75,7 @@ class Writer {
     const { speeds } = this.settings;
     const speed = index === 0 ? speeds.first : speeds.print;
     for (const path of layer.paths) {
+      if (path.tool !== this.tool) this.changeTool(path.tool);
       this.travelTo(path.points[0], layer.z);
       this.print(path, layer.thickness, path.kind === 'outline' ? speed * 0.75 : speed);
     }
@@ -89,6 +91,16 @@ class Writer {
       'G1 X5 Y210 F6000',
       'M84',
     );
+  }
+
+  private changeTool(tool: number): void {
+    this.pullBack();
+    this.lines.push(`T${tool}`);
+    if (this.settings.extrusion === 'absolute') this.lines.push('G92 E0');
+    this.tool = tool;
+    this.e = 0;
+    this.feed = 0;
+    this.retracted = false;
   }
 
   private travelTo(point: PathD[number], z: number): void {

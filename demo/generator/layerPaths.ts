@@ -3,6 +3,8 @@ import { cut, grow, join, overlap, type Area } from './shapes';
 
 /** One printed path of a layer. */
 export interface PrintedPath {
+  /** The tool that prints it, from 0. */
+  readonly tool: number;
   readonly kind: 'skirt' | 'outline' | 'solid' | 'sparse';
   readonly points: PathD;
 }
@@ -12,6 +14,8 @@ export interface Solid {
   readonly area: Area;
   readonly from: number;
   readonly to: number;
+  /** 0 when left out. Where solids overlap, the higher tool wins. */
+  readonly tool?: number;
 }
 
 export interface SliceSettings {
@@ -33,18 +37,33 @@ export interface SlicedLayer {
   readonly paths: readonly PrintedPath[];
 }
 
-/** Cuts a model into layers of outlines, closed fill and open fill. */
+/** Cuts a model into layers of outlines, closed fill and open fill, tool by tool. */
 export function sliceModel(solids: readonly Solid[], settings: SliceSettings): SlicedLayer[] {
   const tops = layerTops(solids, settings);
-  const areas = tops.map((top, i) => {
-    const middle = (top + (tops[i - 1] ?? 0)) / 2;
-    return join(...solids.filter((s) => s.from < middle && middle < s.to).map((s) => s.area));
-  });
+  const tools = [...new Set(solids.map((solid) => solid.tool ?? 0))].sort((a, b) => a - b);
+  const areas = tools.map((tool) => tops.map((_, i) => areaAt(solids, tool, middleOf(tops, i))));
   return tops.map((z, i) => ({
     z,
     thickness: z - (tops[i - 1] ?? 0),
-    paths: pathsOfLayer(areas, i, settings),
+    paths: tools.flatMap((tool, k) =>
+      pathsOfLayer(areas[k], i, settings).map((path) => ({ ...path, tool })),
+    ),
   }));
+}
+
+function middleOf(tops: readonly number[], i: number): number {
+  return (tops[i] + (tops[i - 1] ?? 0)) / 2;
+}
+
+/** What a tool prints at a height: its solids, less those of higher tools. */
+function areaAt(solids: readonly Solid[], tool: number, z: number): Area {
+  const there = solids.filter((solid) => solid.from < z && z < solid.to);
+  const of = (wanted: (one: number) => boolean): Area =>
+    join(...there.filter((solid) => wanted(solid.tool ?? 0)).map((solid) => solid.area));
+  return cut(
+    of((one) => one === tool),
+    of((one) => one > tool),
+  );
 }
 
 function layerTops(solids: readonly Solid[], settings: SliceSettings): number[] {
@@ -59,10 +78,11 @@ function pathsOfLayer(
   areas: readonly Area[],
   i: number,
   settings: SliceSettings,
-): readonly PrintedPath[] {
+): readonly Omit<PrintedPath, 'tool'>[] {
   const { lineWidth, outlines } = settings;
   const area = areas[i];
-  const paths: PrintedPath[] = [];
+  const paths: Omit<PrintedPath, 'tool'>[] = [];
+  if (area.length === 0) return paths;
   if (i === 0 && settings.skirt > 0) {
     const around = grow(area, settings.skirt);
     paths.push(...around.map((points) => ({ kind: 'skirt' as const, points: closed(points) })));

@@ -44,6 +44,24 @@ export function stroke(points: readonly (readonly [number, number])[], width: nu
   return inflatePathsD([path], width / 2, JoinType.Round, EndType.Round, 2, DECIMALS, 0.02);
 }
 
+/** A circle in short pieces. */
+export function disc(x: number, y: number, radius: number): Area {
+  const pieces = Math.max(24, Math.round(radius * 4));
+  const point = (i: number): PathD[number] => {
+    const angle = (i / pieces) * 2 * Math.PI;
+    return { x: x + radius * Math.cos(angle), y: y + radius * Math.sin(angle) };
+  };
+  return [Array.from({ length: pieces }, (_, i) => point(i))];
+}
+
+/** A closed outline through points, its corners rounded off by `radius` mm. */
+export function blob(points: readonly (readonly [number, number])[], radius: number): Area {
+  const core: PathD = points.map(([x, y]) => ({ x, y }));
+  const round = (area: Area, by: number): Area =>
+    inflatePathsD(area, by, JoinType.Round, EndType.Polygon, 2, DECIMALS, 0.02);
+  return round(round(round([core], -radius), 2 * radius), -radius);
+}
+
 export function grow(area: Area, by: number): Area {
   return inflatePathsD(area, by, JoinType.Miter, EndType.Polygon, 2, DECIMALS);
 }

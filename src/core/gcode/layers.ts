@@ -1,5 +1,5 @@
 import { MOST_LEVELS, type LevelBox } from '../geometry/raster';
-import { LEVEL_EPSILON, type Level } from './levels';
+import { HIGHEST_FIRST_LAYER, LEVEL_EPSILON, type Level } from './levels';
 import type { MachineState } from './machine';
 
 declare const layerBrand: unique symbol;
@@ -84,9 +84,10 @@ export function groupLevels(
   let objects = levels.length > prelude ? 1 : 0;
   let asides = 0;
   let main = -1;
+  let lastAside = -1;
   for (let i = prelude; i < levels.length; i++) {
     const rises = main < 0 || levels[i].z > levels[main].z + LEVEL_EPSILON;
-    const aside = main >= 0 && isAside(levels, boxes, covered, main, i);
+    const aside = main >= 0 && isAside(levels, boxes, covered, main, i, lastAside);
     const isNewObject = main >= 0 && !rises && !aside && startsObject(levels, i, levels[main]);
     if ((rises && !aside) || isNewObject) {
       if (isNewObject) objects++;
@@ -95,17 +96,30 @@ export function groupLevels(
       main = i;
     } else {
       members[members.length - 1].push(i);
-      if (aside) asides++;
+      if (!aside) continue;
+      asides++;
+      lastAside = i;
     }
-    if (i < layerOfLevel.length) layerOfLevel[i] = members.length;
   }
+  members.forEach((group, index) => {
+    for (const level of group) if (level < layerOfLevel.length) layerOfLevel[level] = index + 1;
+  });
+  floors[0] = firstFloor(levels, members);
   return { members, floors, layerOfLevel, objects, asides };
+}
+
+/** The underside of layer 1: the bed, or, for a part that starts on another, one layer down. */
+function firstFloor(levels: readonly Level[], members: readonly number[][]): number {
+  if (members.length === 0) return 0;
+  const [first, second] = members.map(([level]) => levels[level]);
+  if (first.z <= HIGHEST_FIRST_LAYER) return 0;
+  return first.z - (second && second.z > first.z ? second.z - first.z : first.thickness);
 }
 
 /**
  * Whether level `i` stands beside the layer `main` at a height of its own. In a file with layer
- * comments such a level has none. Without comments it is told by what follows: the print goes on
- * where it was, and what stood apart is small beside it.
+ * comments such a level has none. Without comments it is told by where it stands, as another did
+ * before, or by what follows: the print goes on where it was, and what stood apart is smaller.
  */
 function isAside(
   levels: readonly Level[],
@@ -113,14 +127,16 @@ function isAside(
   covered: readonly number[],
   main: number,
   i: number,
+  lastAside: number,
 ): boolean {
   const level = levels[i];
   if (level.marked || !boxes[i] || boxesTouch(boxes[main], boxes[i])) return false;
   if (Math.abs(level.z - levels[main].z) <= LEVEL_EPSILON) return false;
   if (levels[main].marked) return true;
+  if (lastAside >= 0 && boxesTouch(boxes[lastAside], boxes[i])) return true;
   const next = boxes[i + 1];
   const goesOn = next !== undefined && boxesTouch(boxes[main], next);
-  return goesOn && !boxesTouch(boxes[i], next) && covered[i] < 0.5 * covered[main];
+  return goesOn && !boxesTouch(boxes[i], next) && covered[i] < covered[main];
 }
 
 /** The highest level below level `i` among those of the print; 0 (the bed) when there is none. */

@@ -3,6 +3,11 @@ import type { MachineState } from './machine';
 /** Heights closer than this are the same level, mm. */
 export const LEVEL_EPSILON = 0.005;
 
+/** A print that starts higher than this does not start on the bed but on something else, mm. */
+export const HIGHEST_FIRST_LAYER = 1;
+/** Taken for the first layer of such a print until the next one shows it, mm. */
+const ORDINARY_THICKNESS = 0.2;
+
 /** Where a level begins in the file: byte offsets, and lines from 1. */
 export interface LevelPlace {
   /** First extruding move. */
@@ -48,6 +53,7 @@ export interface Level extends LevelPlace {
  */
 export function thicknessAt(before: readonly Level[], z: number, marked: boolean): number {
   const previous = before[before.length - 1];
+  if (!previous && z > HIGHEST_FIRST_LAYER) return ORDINARY_THICKNESS;
   // Priming before the first layer comment is no floor for what follows.
   const counts = (level: Level): boolean => level.marked || !marked;
   if (previous && counts(previous) && z > previous.z + LEVEL_EPSILON) return z - previous.z;

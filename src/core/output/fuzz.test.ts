@@ -1,0 +1,12 @@
+import { describe, expect, it } from 'vitest';
+import { fuzz } from '../../../tests/support/fuzz';
+
+describe('mutated and random files', () => {
+  it('never throw, never hang, and are never proven when they differ by more than blocks', async () => {
+    const result = await fuzz(400, 2);
+    expect(result.failures).toEqual([]);
+    expect(result.read).toBeGreaterThan(200);
+    expect(result.written).toBeGreaterThan(100);
+    expect(result.caught).toBeGreaterThan(0.5 * result.damaged);
+  }, 60_000);
+});
