@@ -61,13 +61,12 @@ const swaps = resolveSwaps(reading.layers, [
   { layer: 900, filament: 'C' },
 ]);
 if (!swaps.ok) throw new Error(swaps.refusal.message);
-const prepared = await prepareOutput(
-  sourceOf(file),
-  reading,
-  swaps.value,
-  ORDINARY_RECIPE,
-  'restart',
-);
+const prepared = await prepareOutput(sourceOf(file), reading, {
+  swaps: swaps.value,
+  recipe: ORDINARY_RECIPE,
+  stopAt: 'restart',
+  takeOut: [],
+});
 if (!prepared.ok) throw new Error(prepared.refusal.message);
 const insertions = prepared.value;
 const [copy, write] = inTurns(

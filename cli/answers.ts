@@ -38,7 +38,8 @@ export function inspectAnswer(file: { name: string; sha256: string }, reading: R
       exposedMm2: rounded(step.exposedMm2, 2),
       share: rounded(step.share, 4),
     })),
-    stops: reading.stops,
+    stops: reading.stops.map(({ line, command, layer }) => ({ line, command, layer })),
+    statedSeconds: reading.statedSeconds,
     findings: reading.findings,
   };
 }
@@ -46,7 +47,8 @@ export function inspectAnswer(file: { name: string; sha256: string }, reading: R
 /** What `apply` prints. `z` is the height at which the swap is made: where its layer starts. */
 export function applyAnswer(reading: Reading, insertions: readonly Insertion[], proof: Proof) {
   let insertedLines = 0;
-  const swaps = insertions.map(({ swap, line, lines }) => {
+  const swaps = insertions.flatMap(({ swap, line, lines }) => {
+    if (swap === null) return [];
     const layer: Layer = reading.layers[swap.layer - 1];
     const answer = {
       layer: swap.layer,

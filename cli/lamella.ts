@@ -96,7 +96,14 @@ async function apply(
   const input = sourceOf(bytes);
   const reading = readGcode(bytes, printerFrom(options.printer));
   const swaps = unwrap(resolveSwaps(reading.layers, plan.swaps));
-  const insertions = unwrap(await prepareOutput(input, reading, swaps, recipe, plan.stopAt));
+  const insertions = unwrap(
+    await prepareOutput(input, reading, {
+      swaps,
+      recipe,
+      stopAt: plan.stopAt,
+      takeOut: plan.existingStops === 'remove' ? reading.stops : [],
+    }),
+  );
   const output = writeOutput(bytes, insertions);
   const proof = insist(await proveOutput(input, sourceOf(output), reading.layers, swaps));
   unwrap(writeFile(options.out, output));

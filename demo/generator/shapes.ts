@@ -5,6 +5,7 @@ import {
   differenceD,
   inflatePathsD,
   intersectD,
+  isPositiveD,
   unionD,
   type PathD,
   type PathsD,
@@ -56,7 +57,8 @@ export function disc(x: number, y: number, radius: number): Area {
 
 /** A closed outline through points, its corners rounded off by `radius` mm. */
 export function blob(points: readonly (readonly [number, number])[], radius: number): Area {
-  const core: PathD = points.map(([x, y]) => ({ x, y }));
+  const outline: PathD = points.map(([x, y]) => ({ x, y }));
+  const core = isPositiveD(outline) ? outline : outline.toReversed();
   const round = (area: Area, by: number): Area =>
     inflatePathsD(area, by, JoinType.Round, EndType.Polygon, 2, DECIMALS, 0.02);
   return round(round(round([core], -radius), 2 * radius), -radius);

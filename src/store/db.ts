@@ -1,6 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { PrintPicture } from '@/core/geometry/picture';
 import type { JobPlan } from '@/core/plan/jobPlan';
-import { DB_VERSION, migrate } from './migrations';
+import { DB_VERSION, migrate, type UpgradeTransaction } from './migrations';
 
 /** A job as the Bench lists it. The file and the plan are kept beside it, under the same id. */
 export interface Job {
@@ -17,6 +18,8 @@ export interface Job {
   readonly seconds: number;
   readonly addedAt: number;
   readonly isDemo: boolean;
+  /** Seen from above; null for jobs from before there were pictures, until they are opened. */
+  readonly picture: PrintPicture | null;
 }
 
 interface Schema extends DBSchema {
@@ -44,7 +47,8 @@ export function onDatabaseTrouble(listener: (trouble: DatabaseTrouble) => void):
 /** The one way to the database; opened on first use. */
 export function database(): Promise<Database> {
   opening ??= openDB<Schema>(NAME, DB_VERSION, {
-    upgrade: (db, from) => migrate(db as unknown as IDBPDatabase<unknown>, from),
+    upgrade: (db, from, _to, transaction) =>
+      migrate(db as unknown as IDBPDatabase<unknown>, from, transaction as UpgradeTransaction),
     blocked: () => tell('blocked'),
     blocking: (_current, _next, event) => {
       (event.target as IDBDatabase).close();

@@ -56,13 +56,30 @@ export async function savePlan(id: string, plan: JobPlan): Promise<void> {
   await (await database()).put('plans', plan, id);
 }
 
-const DEMO_SEEDED = 'demo-seeded';
-
-/** True once the demo was put on the Bench; it is not brought back after it was deleted. */
-export async function isDemoSeeded(): Promise<boolean> {
-  return (await (await database()).get('meta', DEMO_SEEDED)) === true;
+/** Replaces what the Bench shows of a job; its file and plan stay. */
+export async function updateJob(job: Job): Promise<void> {
+  await (await database()).put('jobs', job);
 }
 
-export async function markDemoSeeded(): Promise<void> {
-  await (await database()).put('meta', true, DEMO_SEEDED);
+/** All plans that can be read, by job id. */
+export async function listPlans(): Promise<Map<string, JobPlan>> {
+  const tx = (await database()).transaction('plans');
+  const [ids, plans] = await Promise.all([tx.store.getAllKeys(), tx.store.getAll()]);
+  return new Map(
+    ids.flatMap((id, i) => {
+      const plan = parseJobPlan(plans[i]);
+      return plan.ok ? [[id, plan.value] as const] : [];
+    }),
+  );
+}
+
+const demoKey = (fileName: string): string => `demo:${fileName}`;
+
+/** True once a demo file was put on the Bench; it is not brought back after it was deleted. */
+export async function isDemoSeeded(fileName: string): Promise<boolean> {
+  return (await (await database()).get('meta', demoKey(fileName))) === true;
+}
+
+export async function markDemoSeeded(fileName: string): Promise<void> {
+  await (await database()).put('meta', true, demoKey(fileName));
 }

@@ -1,9 +1,15 @@
-import type { IDBPDatabase } from 'idb';
+import type { IDBPDatabase, IDBPTransaction } from 'idb';
+
+/** The transaction in which the database changes its shape. */
+export type UpgradeTransaction = IDBPTransaction<unknown, string[], 'versionchange'>;
 
 /** One numbered step of the database's shape; it runs once, in order, inside the upgrade transaction. */
 export interface Migration {
   readonly to: number;
-  readonly run: (db: IDBPDatabase<unknown>) => void;
+  readonly run: (
+    db: IDBPDatabase<unknown>,
+    transaction: UpgradeTransaction,
+  ) => Promise<void> | void;
 }
 
 export const MIGRATIONS: readonly Migration[] = [
@@ -14,6 +20,14 @@ export const MIGRATIONS: readonly Migration[] = [
       db.createObjectStore('files');
       db.createObjectStore('plans');
       db.createObjectStore('meta');
+    },
+  },
+  {
+    to: 2,
+    // Jobs got a picture; those that are there have none until they are opened.
+    run: async (_db, transaction) => {
+      const jobs = transaction.objectStore('jobs');
+      for (const job of await jobs.getAll()) await jobs.put({ ...job, picture: null });
     },
   },
 ];
@@ -28,12 +42,13 @@ export function checkMigrations(migrations: readonly Migration[]): void {
 }
 
 /** Brings a database from `from` (0 when new) to the newest shape. */
-export function migrate(
+export async function migrate(
   db: IDBPDatabase<unknown>,
   from: number,
+  transaction: UpgradeTransaction,
   migrations: readonly Migration[] = MIGRATIONS,
-): void {
-  for (const migration of migrations) if (migration.to > from) migration.run(db);
+): Promise<void> {
+  for (const migration of migrations) if (migration.to > from) await migration.run(db, transaction);
 }
 
 checkMigrations(MIGRATIONS);

@@ -1,12 +1,15 @@
 import { temporal } from 'zundo';
 import { create } from 'zustand';
 import type { LayerNumber } from '@/core/gcode/layers';
+import type { FoundStop } from '@/core/gcode/stops';
 import {
   withLetterAt,
   withMovedSwap,
+  withStopAnswer,
   withSwap,
   withoutSwap,
   type JobPlan,
+  type StopAnswer,
 } from '@/core/plan/jobPlan';
 
 interface PlanState {
@@ -52,6 +55,11 @@ export function removeSwap(layer: LayerNumber): void {
 
 export function moveSwap(from: LayerNumber, to: LayerNumber, layerCount: number): void {
   change(`move of a swap to layer ${to}`, (plan) => withMovedSwap(plan, from, to, layerCount));
+}
+
+/** Answers a stop that the file has itself. */
+export function answerStop(stop: FoundStop, answer: StopAnswer): void {
+  change(`answer to the stop on line ${stop.line}`, (plan) => withStopAnswer(plan, stop, answer));
 }
 
 /** Gives the band that prints `layer` another filament. */

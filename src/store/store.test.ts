@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { openDB, type IDBPDatabase } from 'idb';
+import { openDB } from 'idb';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { layerNumber } from '@/core/gcode/layers';
 import { emptyPlan, withSwap, type JobPlan } from '@/core/plan/jobPlan';
@@ -35,6 +35,7 @@ const job: Job = {
   seconds: 2900,
   addedAt: 1,
   isDemo: true,
+  picture: null,
 };
 
 describe('the plan on the desk', () => {
@@ -169,9 +170,18 @@ describe('migrations', () => {
     async (from) => {
       const name = `from-${from}`;
       const upTo = MIGRATIONS.filter(({ to }) => to <= from);
-      const upgrade = (db: IDBPDatabase<unknown>, old: number): void => migrate(db, old, upTo);
-      if (from > 0) (await openDB(name, from, { upgrade })).close();
-      const db = await openDB(name, DB_VERSION, { upgrade: (one, old) => migrate(one, old) });
+      if (from > 0) {
+        const old = await openDB(name, from, {
+          upgrade: (db, before, _to, tx) => migrate(db as never, before, tx as never, upTo),
+        });
+        await old.put('jobs', { id: 'old', name: 'Old job' });
+        old.close();
+      }
+      const db = await openDB(name, DB_VERSION, {
+        upgrade: (one, before, _to, tx) => migrate(one as never, before, tx as never),
+      });
+      if (from > 0)
+        expect(await db.get('jobs', 'old')).toMatchObject({ name: 'Old job', picture: null });
       expect([...db.objectStoreNames].sort()).toEqual(['files', 'jobs', 'meta', 'plans']);
       db.close();
     },

@@ -1,13 +1,8 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import type { Result } from '@/core/findings';
 import type { PrinterModel } from '@/core/motion/limits';
-import type {
-  OpenPrint,
-  PrintWorkerApi,
-  ReadProgress,
-  WriteRequest,
-  WrittenFile,
-} from './protocol';
+import type { OutputRequest } from '@/core/output/insert';
+import type { FileLines, OpenPrint, PrintWorkerApi, ReadProgress, WrittenFile } from './protocol';
 
 /** Thrown into waiting calls when the worker was closed on purpose. */
 export class WorkerClosedError extends Error {
@@ -52,8 +47,12 @@ export class PrintClient {
     return this.race(this.remote.layerPaths(layer));
   }
 
-  write(request: WriteRequest): Promise<Result<WrittenFile>> {
+  write(request: OutputRequest): Promise<Result<WrittenFile>> {
     return this.race<Result<WrittenFile>>(this.remote.write(request));
+  }
+
+  lines(from: number, count: number): Promise<FileLines> {
+    return this.race(this.remote.lines(from, count));
   }
 
   close(): void {

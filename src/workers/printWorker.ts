@@ -5,21 +5,16 @@ import type { ByteSource } from '@/core/byteSource';
 import { refuse, success, type Result } from '@/core/findings';
 import type { Reading } from '@/core/gcode/reading';
 import { GcodeReader } from '@/core/gcode/reader';
-import { unpackGcode } from '@/core/gcode/unpack';
+import { entryFor, LINES_PER_ENTRY } from '@/core/gcode/lineIndex';
+import { checkGzipContents, DAMAGED_GZIP, isGzip, isZip, unpackGcode } from '@/core/gcode/unpack';
 import { layerPaths } from '@/core/geometry/paths';
 import type { PrinterModel } from '@/core/motion/limits';
 import { prepareOutput } from '@/core/output/apply';
-import { outputParts } from '@/core/output/insert';
+import { outputParts, type OutputRequest } from '@/core/output/insert';
 import { proveOutput } from '@/core/output/proof';
-import type {
-  OpenPrint,
-  PrintWorkerApi,
-  ReadProgress,
-  WriteRequest,
-  WrittenFile,
-} from './protocol';
+import type { FileLines, OpenPrint, PrintWorkerApi, ReadProgress, WrittenFile } from './protocol';
 
-const CHUNK = 1 << 20;
+const CHUNK = 2 << 20;
 /** Archives are looked into from their first bytes. */
 const MAGIC_BYTES = 4096;
 
@@ -37,14 +32,32 @@ function blobSource(blob: Blob): ByteSource {
   };
 }
 
-/** The G-code in a file: the file itself when it is plain, otherwise what is packed in it. */
+/**
+ * The G-code in a file: the file itself when it is plain, otherwise what is packed in it. Gzip is
+ * unpacked as a stream, so that a large file never stands in memory as a whole.
+ */
 async function gcodeOf(file: Blob): Promise<Result<Blob>> {
-  const head = new Uint8Array(await file.slice(0, MAGIC_BYTES).arrayBuffer());
-  const packed = (head[0] === 0x1f && head[1] === 0x8b) || (head[0] === 0x50 && head[1] === 0x4b);
-  const bytes = packed ? new Uint8Array(await file.arrayBuffer()) : head;
-  const unpacked = unpackGcode(bytes);
-  if (!unpacked.ok) return unpacked;
-  return success(packed ? new Blob([unpacked.value as Uint8Array<ArrayBuffer>]) : file);
+  const head = await headOf(file);
+  if (isGzip(head)) {
+    try {
+      const stream = file.stream().pipeThrough(new DecompressionStream('gzip'));
+      const inner = await new Response(stream).blob();
+      return checked(inner, checkGzipContents(await headOf(inner)));
+    } catch {
+      return DAMAGED_GZIP;
+    }
+  }
+  if (!isZip(head)) return checked(file, unpackGcode(head));
+  const unpacked = unpackGcode(new Uint8Array(await file.arrayBuffer()));
+  return unpacked.ok ? success(new Blob([unpacked.value as Uint8Array<ArrayBuffer>])) : unpacked;
+}
+
+async function headOf(file: Blob): Promise<Uint8Array> {
+  return new Uint8Array(await file.slice(0, MAGIC_BYTES).arrayBuffer());
+}
+
+function checked(file: Blob, verdict: Result<unknown>): Result<Blob> {
+  return verdict.ok ? success(file) : verdict;
 }
 
 async function open(
@@ -79,17 +92,33 @@ async function pathsOf(number: number): Promise<Float32Array<ArrayBuffer>> {
   return transfer(paths, [paths.buffer]);
 }
 
-async function write({ swaps, recipe, stopAt }: WriteRequest): Promise<Result<WrittenFile>> {
+async function write(request: OutputRequest): Promise<Result<WrittenFile>> {
   if (!held) return refuse('no-print', 'No print is open.');
   const { gcode, reading } = held;
   const input = blobSource(gcode);
-  const prepared = await prepareOutput(input, reading, swaps, recipe, stopAt);
+  const prepared = await prepareOutput(input, reading, request);
   if (!prepared.ok) return prepared;
   const parts = outputParts(gcode.size, prepared.value, (from, to) => gcode.slice(from, to));
   const output = new Blob(parts as BlobPart[], { type: 'text/plain' });
-  const proof = await proveOutput(input, blobSource(output), reading.layers, swaps);
+  const proof = await proveOutput(input, blobSource(output), reading.layers, request.swaps);
   return success({ file: proof.ok ? output : null, proof });
 }
 
-const api: PrintWorkerApi = { open, layerPaths: pathsOf, write };
+/** Most bytes of one stretch of lines; G-code lines are short, so this is never met by them. */
+const LONGEST_STRETCH = 4 << 20;
+
+async function lines(from: number, count: number): Promise<FileLines> {
+  if (!held) return { first: 1, text: '' };
+  const { gcode, reading } = held;
+  const first = Math.max(1, Math.min(from, reading.lines));
+  const start = entryFor(reading.lineIndex, first);
+  const end = entryFor(reading.lineIndex, first + count + LINES_PER_ENTRY);
+  const isLast = end.offset <= start.offset || end.line < first + count;
+  const stop = Math.min(isLast ? gcode.size : end.offset, start.offset + LONGEST_STRETCH);
+  const text = await gcode.slice(start.offset, stop).text();
+  const all = text.split(/\r\n|\r|\n/);
+  return { first, text: all.slice(first - start.line, first - start.line + count).join('\n') };
+}
+
+const api: PrintWorkerApi = { open, layerPaths: pathsOf, write, lines };
 expose(api);

@@ -2,9 +2,7 @@ import type { Result } from '@/core/findings';
 import type { Reading } from '@/core/gcode/reading';
 import type { PrinterModel } from '@/core/motion/limits';
 import type { Proof } from '@/core/output/proof';
-import type { StopPlace } from '@/core/plan/plan';
-import type { Swap } from '@/core/plan/resolve';
-import type { Recipe } from '@/core/recipe/recipe';
+import type { OutputRequest } from '@/core/output/insert';
 
 /** How far reading has come. */
 export interface ReadProgress {
@@ -22,10 +20,11 @@ export interface OpenPrint {
   readonly gcode: Blob;
 }
 
-export interface WriteRequest {
-  readonly swaps: readonly Swap[];
-  readonly recipe: Recipe;
-  readonly stopAt: StopPlace;
+/** A stretch of the file as text. */
+export interface FileLines {
+  /** Number of the first line, from 1. */
+  readonly first: number;
+  readonly text: string;
 }
 
 /** An output with its proof; `file` is null when the proof fails. */
@@ -48,5 +47,7 @@ export interface PrintWorkerApi {
   /** The printed lines of a layer of the open print: see `core/geometry/paths`. */
   layerPaths(layer: number): Promise<Float32Array<ArrayBuffer>>;
   /** Writes the open print with swaps, and proves it. */
-  write(request: WriteRequest): Promise<Result<WrittenFile>>;
+  write(request: OutputRequest): Promise<Result<WrittenFile>>;
+  /** `count` lines from line `from` on, fewer at the end of the file. */
+  lines(from: number, count: number): Promise<FileLines>;
 }

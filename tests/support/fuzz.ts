@@ -46,21 +46,35 @@ export async function fuzz(
   seed: number,
   onDone: (done: number) => void = () => {},
 ): Promise<FuzzResult> {
-  const result: FuzzResult = { read: 0, written: 0, damaged: 0, caught: 0, failures: [] };
+  const result = emptyResult();
   for (let i = 0; i < count; i++) {
-    const fileSeed = seed * 1_000_003 + i;
-    const started = performance.now();
-    try {
-      await tryFile(randomFrom(fileSeed), result, (problem) =>
-        result.failures.push(`seed ${fileSeed}: ${problem}`),
-      );
-    } catch (error) {
-      result.failures.push(`seed ${fileSeed}: threw ${String(error)}`);
-    }
-    if (performance.now() - started > TOO_LONG) result.failures.push(`seed ${fileSeed}: hung`);
+    await trySeed(seed * 1_000_003 + i, result);
     onDone(i + 1);
   }
   return result;
+}
+
+/** The same for the one file of a seed that a longer run has named. */
+export async function fuzzOne(fileSeed: number): Promise<FuzzResult> {
+  const result = emptyResult();
+  await trySeed(fileSeed, result);
+  return result;
+}
+
+function emptyResult(): FuzzResult {
+  return { read: 0, written: 0, damaged: 0, caught: 0, failures: [] };
+}
+
+async function trySeed(fileSeed: number, result: FuzzResult): Promise<void> {
+  const started = performance.now();
+  try {
+    await tryFile(randomFrom(fileSeed), result, (problem) =>
+      result.failures.push(`seed ${fileSeed}: ${problem}`),
+    );
+  } catch (error) {
+    result.failures.push(`seed ${fileSeed}: threw ${String(error)}`);
+  }
+  if (performance.now() - started > TOO_LONG) result.failures.push(`seed ${fileSeed}: hung`);
 }
 
 async function tryFile(
@@ -83,13 +97,12 @@ async function tryFile(
   );
   if (!swaps.ok || swaps.value.length === 0) return;
   const place = random() < 0.7 ? 'restart' : 'before-travel';
-  const prepared = await prepareOutput(
-    sourceOf(input),
-    reading,
-    swaps.value,
-    ORDINARY_RECIPE,
-    place,
-  );
+  const prepared = await prepareOutput(sourceOf(input), reading, {
+    swaps: swaps.value,
+    recipe: ORDINARY_RECIPE,
+    stopAt: place,
+    takeOut: random() < 0.5 ? reading.stops : [],
+  });
   if (!prepared.ok) return;
   const output = writeOutput(input, prepared.value);
   const proof = await proveOutput(sourceOf(input), sourceOf(output), reading.layers, swaps.value);
@@ -163,10 +176,10 @@ function sameBytes(a: Uint8Array, b: Uint8Array): boolean {
 }
 
 async function withoutBlocks(output: Uint8Array): Promise<Uint8Array> {
-  const { blocks } = await findBlocks(sourceOf(output));
+  const { insertions } = await findBlocks(sourceOf(output));
   let rest: Uint8Array = new Uint8Array(0);
   let at = 0;
-  for (const { start, end } of blocks) {
+  for (const { start, end } of insertions) {
     rest = joined(rest, output.subarray(at, start));
     at = end;
   }

@@ -3,6 +3,7 @@ import { skirtCells, spannedCells } from '../geometry/columns';
 import { MOST_LEVELS, type FootprintRaster } from '../geometry/raster';
 import type { PrintSeconds } from '../motion/clock';
 import { groupLevels, layerNumber, type Layer, type LevelGroups } from './layers';
+import type { LineIndex } from './lineIndex';
 import type { LevelTracker } from './levelTracker';
 import { layerAfter, type ExtrusionMode, type LineEnding, type Reading } from './reading';
 import { reportWholeFile } from './report';
@@ -26,6 +27,9 @@ export interface GatheredFile {
   readonly filamentMm: number;
   readonly stops: readonly StopAt[];
   readonly findings: FindingList;
+  readonly statedSeconds: number | null;
+  readonly temperatures: Reading['temperatures'];
+  readonly lineIndex: LineIndex;
   readonly cutOff: boolean;
   readonly skippedLine: boolean;
 }
@@ -54,11 +58,10 @@ export function assembleReading(file: GatheredFile): Reading {
     footprint,
     skirtMm2: skirtCells(footprint) * cellArea,
     largestFootprintMm2: layers.reduce((most, layer) => Math.max(most, layer.footprintMm2), 0),
-    stops: file.stops.map(({ line, command, offset }) => ({
-      line,
-      command,
-      layer: layerAfter(layers, offset),
-    })),
+    stops: file.stops.map((stop) => ({ ...stop, layer: layerAfter(layers, stop.offset) })),
+    statedSeconds: file.statedSeconds,
+    temperatures: file.temperatures,
+    lineIndex: file.lineIndex,
   };
   reportWholeFile(file.findings, whole, {
     objects: groups.objects,

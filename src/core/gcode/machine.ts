@@ -18,7 +18,7 @@ export const Effect = {
   Probe: 6,
   /** A heater target, or a wait for one (M104, M109, M140, M190). */
   Heat: 7,
-  /** Limits (M201, M203, M204, M205). */
+  /** Limits (M201, M203, M204, M205), and the firmware's retraction (M207). */
   Limits: 8,
   /** The active tool changed. */
   Tool: 9,
@@ -305,6 +305,7 @@ export class Machine {
       case 203:
       case 204:
       case 205:
+      case 207:
         return Effect.Limits;
       case 220:
         if (words.has('S')) this.speedFactor = words.value[iS] / 100;

@@ -9,10 +9,12 @@ import { assembleReading } from './assemble';
 import { describeIssues } from './issues';
 import { LabelReader } from './labels';
 import { LevelTracker } from './levelTracker';
+import { LINES_PER_ENTRY } from './lineIndex';
 import { LineStream } from './lineStream';
 import { Effect, Machine } from './machine';
 import type { Reading } from './reading';
 import { scanLine } from './scan';
+import { statedSeconds } from './statedTime';
 import { describeStop, type StopAt } from './stops';
 import { CR, LF, Words, letterBit } from './words';
 
@@ -42,6 +44,9 @@ export class GcodeReader {
   private line = 0;
   private readonly endings = { lf: 0, crlf: 0, cr: 0 };
   private inches = false;
+  private statedSeconds: number | null = null;
+  private readonly temperatures = { nozzle: [] as number[], bed: [] as number[] };
+  private readonly lineIndex: number[] = [];
 
   constructor(model: PrinterModel) {
     this.clock = new PrintClock(model);
@@ -75,6 +80,9 @@ export class GcodeReader {
       secondsAfter,
       filamentMm: this.machine.filament,
       stops: this.stops,
+      statedSeconds: this.statedSeconds,
+      temperatures: this.temperatures,
+      lineIndex: this.lineIndex,
       findings: this.findings,
       cutOff: tail.length > 0 && endsInsideWord(tail, this.words),
       skippedLine: this.stream.skippedLine,
@@ -87,6 +95,7 @@ export class GcodeReader {
     let at = 0;
     while (at < end) {
       const start = at;
+      if (this.line % LINES_PER_ENTRY === 0) this.lineIndex.push(base + start);
       at = scanLine(bytes, start, end, words);
       this.line++;
       if (bytes[at - 1] !== LF) {
@@ -97,6 +106,7 @@ export class GcodeReader {
       if (words.commentStart >= 0) {
         const mark = this.labels.read(bytes, words);
         if (mark !== null) this.tracker.takeMark(mark);
+        else if (this.statedSeconds === null) this.statedSeconds = statedSeconds(bytes, words);
       }
       const effect = machine.execute(words, bytes);
       if (effect === Effect.Line) this.takeLine(start, at);
@@ -168,9 +178,16 @@ export class GcodeReader {
     if (isFirst) this.clock.planner.dropGap();
   }
 
+  private noteTemperature(): void {
+    const { heatsBed, heatTarget } = this.machine;
+    const known = heatsBed ? this.temperatures.bed : this.temperatures.nozzle;
+    if (heatTarget > 0 && !known.includes(heatTarget)) known.push(heatTarget);
+  }
+
   private takeOther(effect: Effect, bytes: Uint8Array, start: number): void {
     this.clock.takeEffect(effect, this.machine, this.words);
     if (effect === Effect.Tool) this.tracker.takeTool();
+    if (effect === Effect.Heat) this.noteTemperature();
     if (effect === Effect.Stop) {
       const command = describeStop(this.words, bytes);
       this.stops.push({ line: this.line, command, offset: this.base + start });

@@ -2,6 +2,7 @@ import type { Finding } from '../findings';
 import type { Footprint } from '../geometry/raster';
 import type { PrintSeconds } from '../motion/clock';
 import type { Layer } from './layers';
+import type { LineIndex } from './lineIndex';
 import type { FoundStop } from './stops';
 
 export type LineEnding = 'lf' | 'crlf' | 'cr' | 'mixed';
@@ -29,6 +30,11 @@ export interface Reading {
   /** Area of the layer that covers most, mm². */
   readonly largestFootprintMm2: number;
   readonly stops: readonly FoundStop[];
+  /** Print time that the file's own comments state, s; null when they state none. */
+  readonly statedSeconds: number | null;
+  /** Targets that the file sets, °C, in the order met; 0 (off) is left out. */
+  readonly temperatures: { readonly nozzle: readonly number[]; readonly bed: readonly number[] };
+  readonly lineIndex: LineIndex;
   readonly findings: readonly Finding[];
 }
 
@@ -42,4 +48,17 @@ export function layerAfter(layers: readonly Layer[], offset: number): number | n
     else low = middle + 1;
   }
   return low < layers.length ? layers[low].number : null;
+}
+
+/** The layer whose extruding moves stand round a line; null before the first and after the last. */
+export function layerOfLine(layers: readonly Layer[], line: number): Layer | null {
+  let low = 0;
+  let high = layers.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (layers[middle].endLine >= line) high = middle;
+    else low = middle + 1;
+  }
+  const layer = layers[low];
+  return layer && line >= layer.travelLine && (low > 0 || line >= layer.firstLine) ? layer : null;
 }

@@ -72,6 +72,7 @@ describe('scanLine', () => {
 
   it.each([
     ['G1 X#5', ISSUE_BAD_NUMBER],
+    ['G1 X 1e999', ISSUE_BAD_NUMBER],
     ['G90 G1 X1', ISSUE_TWO_COMMANDS],
     ['N3 G1 X1*99', ISSUE_BAD_CHECKSUM],
   ])('reports %j', (line, issue) => {

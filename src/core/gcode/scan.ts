@@ -188,6 +188,12 @@ function scanAnyLine(bytes: Uint8Array, start: number, end: number, words: Words
       }
     }
     if (negative) number = -number;
+    if (number - number !== 0) {
+      // Beyond all numbers: infinite.
+      words.issues |= ISSUE_BAD_NUMBER;
+      i = j;
+      continue;
+    }
 
     if (words.letter === 0 && (letter === LETTER_G || letter === LETTER_M || letter === LETTER_T)) {
       words.letter = letter;

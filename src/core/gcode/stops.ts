@@ -9,12 +9,12 @@ export interface FoundStop {
   readonly command: string;
   /** The layer it comes before; null after the last one. */
   readonly layer: number | null;
-}
-
-/** A stop while the file is being read, with its byte offset; its layer is not known yet. */
-export interface StopAt extends Omit<FoundStop, 'layer'> {
+  /** Byte offset of its line. */
   readonly offset: number;
 }
+
+/** A stop while the file is being read; its layer is not known yet. */
+export type StopAt = Omit<FoundStop, 'layer'>;
 
 /** The stop as the file writes it. */
 export function describeStop(words: Words, bytes: Uint8Array): string {

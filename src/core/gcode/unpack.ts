@@ -12,24 +12,36 @@ const LOOKED_AT = 4096;
  */
 export function unpackGcode(bytes: Uint8Array): Result<Uint8Array> {
   if (bytes.length === 0) return refuse('empty-file', 'The file is empty: it holds 0 bytes.');
-  if (bytes[0] === 0x1f && bytes[1] === 0x8b) return unpackGzip(bytes);
-  if (startsWith(bytes, 'PK\u0003\u0004')) return unpackZip(bytes);
+  if (isGzip(bytes)) return unpackGzip(bytes);
+  if (isZip(bytes)) return unpackZip(bytes);
   return checkText(bytes);
 }
 
+export function isGzip(head: Uint8Array): boolean {
+  return head[0] === 0x1f && head[1] === 0x8b;
+}
+
+export function isZip(head: Uint8Array): boolean {
+  return startsWith(head, 'PK\u0003\u0004');
+}
+
+export const DAMAGED_GZIP = refuse(
+  'damaged-archive',
+  'This gzip file is damaged or cut off. Pack or copy it again.',
+);
+
+/** Checks what came out of a gzip file, by its first bytes. */
+export function checkGzipContents(head: Uint8Array): Result<Uint8Array> {
+  if (head.length > 0) return checkText(head);
+  return refuse('empty-file', 'The gzip file is empty: nothing is packed in it.');
+}
+
 function unpackGzip(bytes: Uint8Array): Result<Uint8Array> {
-  let inner: Uint8Array;
   try {
-    inner = gunzipSync(bytes);
+    return checkGzipContents(gunzipSync(bytes));
   } catch {
-    return refuse(
-      'damaged-archive',
-      'This gzip file is damaged or cut off. Pack or copy it again.',
-    );
+    return DAMAGED_GZIP;
   }
-  if (inner.length === 0)
-    return refuse('empty-file', 'The gzip file is empty: nothing is packed in it.');
-  return checkText(inner);
 }
 
 function unpackZip(bytes: Uint8Array): Result<Uint8Array> {

@@ -14,8 +14,8 @@ export interface PrintSeconds {
   readonly total: number;
 }
 
-/** Speed and length of a firmware retraction whose settings the file does not show. */
-const FIRMWARE_RETRACT = { mm: 1, feed: 35 };
+/** Length (mm) and speed (mm/s) of a firmware retraction until the file sets them by M207. */
+const ORDINARY_RETRACT = { mm: 1, feed: 35 };
 
 /** Keeps the time of a print: moves through the planner, waits by their kind. */
 export class PrintClock {
@@ -25,6 +25,7 @@ export class PrintClock {
   private readonly bed: Heater;
   private dwell = 0;
   private heating = 0;
+  private retract = ORDINARY_RETRACT;
 
   constructor(private readonly model: PrinterModel) {
     const { heating, limits } = model;
@@ -51,12 +52,19 @@ export class PrintClock {
         this.heat(machine, words);
         return;
       case Effect.Limits:
+        if (words.code === 207) {
+          this.retract = {
+            mm: words.getOr('S', this.retract.mm),
+            feed: words.has('F') ? words.get('F') / 60 : this.retract.feed,
+          };
+          return;
+        }
         this.limits = limitsAfter(this.limits, words);
         this.planner.setLimits(this.limits);
         return;
       case Effect.FirmwareRetract: {
-        const mm = machine.firmwareRetracted ? -FIRMWARE_RETRACT.mm : FIRMWARE_RETRACT.mm;
-        this.planner.addLine(0, 0, 0, mm, FIRMWARE_RETRACT.feed, null);
+        const { mm, feed } = this.retract;
+        this.planner.addLine(0, 0, 0, machine.firmwareRetracted ? -mm : mm, feed, null);
         return;
       }
       case Effect.Tool:

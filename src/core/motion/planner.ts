@@ -6,7 +6,11 @@ const GAP = -1;
 /** Moves gathered before a pass; and the most that may wait for their speeds to be certain. */
 const BATCH = 2048;
 const MOST_PENDING = 65536;
+/** Moves outside of these lengths are no moves, mm: rounding at one end, nonsense at the other. */
 const SHORTEST = 1e-9;
+const LONGEST = 1e6;
+/** A feed rate of 0 would never end; firmwares have such a floor too, mm/s. */
+const SLOWEST = 0.05;
 
 /**
  * Times moves with look-ahead: each corner gets the highest speed that its angle, the distance to
@@ -59,7 +63,7 @@ export class Planner {
    */
   addLine(dx: number, dy: number, dz: number, de: number, feed: number, slot: number | null): void {
     const length = pathLength(dx, dy, dz, de);
-    if (length < SHORTEST) return;
+    if (!(length >= SHORTEST && length <= LONGEST)) return;
     const s = 1 / length;
     this.addPiece(length, dx * s, dy * s, dz * s, de * s, feed, slot);
     this.lastX = dx * s;
@@ -82,7 +86,7 @@ export class Planner {
     slot: number | null,
   ): void {
     const whole = Math.hypot(length, dz);
-    if (whole < SHORTEST) return;
+    if (!(whole >= SHORTEST && whole <= LONGEST)) return;
     const s = length / whole;
     this.addPiece(whole, start[0] * s, start[1] * s, dz / whole, de / whole, feed, slot);
     this.lastX = end[0] * s;
@@ -134,7 +138,7 @@ export class Planner {
     slot: number | null,
   ): void {
     const { maxFeed, acceleration, minimumFeed } = this.limits;
-    let cruise = feed > minimumFeed ? feed : minimumFeed;
+    let cruise = Math.max(feed, minimumFeed, SLOWEST);
     const ax = Math.abs(ux);
     const ay = Math.abs(uy);
     const az = Math.abs(uz);

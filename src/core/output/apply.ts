@@ -1,10 +1,7 @@
 import type { ByteSource } from '../byteSource';
 import { refuse, success, type Result } from '../findings';
 import type { Reading } from '../gcode/reading';
-import type { StopPlace } from '../plan/plan';
-import type { Swap } from '../plan/resolve';
-import type { Recipe } from '../recipe/recipe';
-import { makeInsertions, type Insertion } from './insert';
+import { makeInsertions, type Insertion, type OutputRequest } from './insert';
 import { findBlocks } from './proof';
 
 /** Findings with which nothing may be written. */
@@ -14,19 +11,17 @@ const BLOCKING = new Set(['not-gcode', 'empty-file', 'no-extrusion', 'cut-off', 
 export async function prepareOutput(
   input: ByteSource,
   reading: Reading,
-  swaps: readonly Swap[],
-  recipe: Recipe,
-  stopAt: StopPlace,
+  request: OutputRequest,
 ): Promise<Result<Insertion[]>> {
   const blocking = reading.findings.find(({ code }) => BLOCKING.has(code));
   if (blocking) return refuse(blocking.code, blocking.message, blocking.line ?? undefined);
-  const { blocks, brokenLine } = await findBlocks(input);
-  if (blocks.length > 0 || brokenLine !== null) {
+  const { blocks, brokenLine, foundAny } = await findBlocks(input);
+  if (foundAny) {
     return refuse(
       'already-has-swaps',
       'This file already holds swaps written by Lamella. Open the file as it was sliced instead.',
       blocks[0]?.line ?? brokenLine ?? undefined,
     );
   }
-  return success(await makeInsertions(input, reading.layers, swaps, recipe, stopAt));
+  return success(await makeInsertions(input, reading.layers, request));
 }

@@ -37,17 +37,24 @@ export function blockClosing(index: number): string {
   return `${MARK}end swap ${index}`;
 }
 
-export type BlockEvent =
-  | { readonly kind: 'block'; readonly block: Block }
-  /** A line of Lamella's that belongs to no whole block. */
-  | { readonly kind: 'broken'; readonly line: number };
+/** Stands before a stop of the file itself that was taken out: it turns the line into a comment. */
+export const MUTE = '; lamella: taken out: ';
+
+/** A stop of the file that was taken out. */
+export interface Mute {
+  /** The inserted bytes, and the line they stand on. */
+  readonly start: number;
+  readonly end: number;
+  readonly line: number;
+}
 
 /**
  * Finds Lamella's blocks in a stream of whole lines. A block that is never closed, closed twice
- * or closed under another number is reported as broken.
+ * or closed under another number is reported as broken. Stops that were taken out are found too.
  */
 export class BlockFinder {
   readonly blocks: Block[] = [];
+  readonly mutes: Mute[] = [];
   /** Line of the first broken block; null when all are whole. */
   brokenLine: number | null = null;
   private open: (BlockTitle & { start: number; line: number }) | null = null;
@@ -67,11 +74,26 @@ export class BlockFinder {
     }
   }
 
+  /** Everything that Lamella inserted, in the order of the file. */
+  get insertions(): { readonly start: number; readonly end: number }[] {
+    return [...this.blocks, ...this.mutes].sort((a, b) => a.start - b.start);
+  }
+
+  /** True when the file holds anything of Lamella's. */
+  get foundAny(): boolean {
+    return this.blocks.length > 0 || this.mutes.length > 0 || this.brokenLine !== null;
+  }
+
   finish(): void {
     if (this.open) this.break(this.open.line);
   }
 
   private take(text: string, start: number, end: number): void {
+    if (text.startsWith(MUTE)) {
+      if (this.open) this.break(this.line);
+      else this.mutes.push({ start, end: start + MUTE.length, line: this.line });
+      return;
+    }
     const title = TITLE.exec(text);
     const closing = CLOSING.exec(text);
     if (title) {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fuzz } from '../../../tests/support/fuzz';
+import { fuzz, fuzzOne } from '../../../tests/support/fuzz';
 
 describe('mutated and random files', () => {
   it('never throw, never hang, and are never proven when they differ by more than blocks', async () => {
@@ -9,4 +9,9 @@ describe('mutated and random files', () => {
     expect(result.written).toBeGreaterThan(100);
     expect(result.caught).toBeGreaterThan(0.5 * result.damaged);
   }, 60_000);
+
+  // An exponent beyond all numbers once made times that were no numbers.
+  it.each([1010397])('stay right for seed %d, which failed once', async (seed) => {
+    expect((await fuzzOne(seed)).failures).toEqual([]);
+  });
 });

@@ -1,14 +1,16 @@
 import { strToU8 } from 'fflate';
 import type { ByteSource } from '../byteSource';
 import type { Layer } from '../gcode/layers';
+import type { FoundStop } from '../gcode/stops';
 import type { StopPlace } from '../plan/plan';
 import type { Swap } from '../plan/resolve';
 import { actionsOf, renderAction, type Recipe } from '../recipe/recipe';
-import { blockClosing, blockTitle } from './blocks';
+import { blockClosing, blockTitle, MUTE } from './blocks';
 
-/** One block and where it goes in the input. */
+/** A piece of text and where it goes in the input. */
 export interface Insertion {
-  readonly swap: Swap;
+  /** The swap that it is the block of; null when it takes out a stop of the file. */
+  readonly swap: Swap | null;
   /** Offset in the input before which the block goes, and the input's line there (from 1). */
   readonly offset: number;
   readonly line: number;
@@ -16,13 +18,36 @@ export interface Insertion {
   readonly lines: number;
 }
 
-/** Makes the block of every swap, in the line ending that the file has at that place. */
+/** What to write: the swaps and how they stop, and which stops of the file to take out. */
+export interface OutputRequest {
+  readonly swaps: readonly Swap[];
+  readonly recipe: Recipe;
+  readonly stopAt: StopPlace;
+  readonly takeOut: readonly FoundStop[];
+}
+
+/** Makes everything that goes into the input, in the order of the file. */
 export async function makeInsertions(
   input: ByteSource,
   layers: readonly Layer[],
-  swaps: readonly Swap[],
-  recipe: Recipe,
-  stopAt: StopPlace,
+  request: OutputRequest,
+): Promise<Insertion[]> {
+  const mutes = request.takeOut.map(({ offset, line }): Insertion => ({
+    swap: null,
+    offset,
+    line,
+    bytes: strToU8(MUTE),
+    lines: 0,
+  }));
+  const blocks = await makeBlocks(input, layers, request);
+  return [...blocks, ...mutes].sort((a, b) => a.offset - b.offset);
+}
+
+/** Makes the block of every swap, in the line ending that the file has at that place. */
+async function makeBlocks(
+  input: ByteSource,
+  layers: readonly Layer[],
+  { swaps, recipe, stopAt }: OutputRequest,
 ): Promise<Insertion[]> {
   const insertions: Insertion[] = [];
   for (const [i, swap] of swaps.entries()) {

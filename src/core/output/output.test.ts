@@ -29,13 +29,12 @@ async function write(
   const requests = layerNumbers.map((layer) => ({ layer, filament: `Filament ${layer}` }));
   const swaps = resolveSwaps(reading.layers, requests);
   if (!swaps.ok) throw new Error(swaps.refusal.message);
-  const insertions = await prepareOutput(
-    sourceOf(input),
-    reading,
-    swaps.value,
-    ORDINARY_RECIPE,
-    stopAt,
-  );
+  const insertions = await prepareOutput(sourceOf(input), reading, {
+    swaps: swaps.value,
+    recipe: ORDINARY_RECIPE,
+    stopAt: stopAt,
+    takeOut: [],
+  });
   if (!insertions.ok) throw new Error(insertions.refusal.message);
   const output = writeOutput(input, insertions.value);
   return { input, output, layers: reading.layers, swaps: swaps.value };

@@ -38,9 +38,10 @@ export async function proveOutput(
   planned: readonly Swap[] | null,
 ): Promise<Proof> {
   const finder = await findBlocks(output);
-  const { blocks } = finder;
+  const { blocks, insertions } = finder;
+  const places = offsetsInInput(blocks, insertions);
   const bytes = await checkBytes(input, output, finder);
-  const before = await runThrough(input, offsetsInInput(blocks));
+  const before = await runThrough(input, places);
   const after = await runThrough(
     output,
     blocks.map((block) => block.end),
@@ -48,7 +49,8 @@ export async function proveOutput(
   const checks = [
     bytes,
     ...checkStates(blocks, before, after),
-    ...checkStops(layers, blocks, planned, after),
+    ...checkStops(layers, blocks, places, planned, after),
+    ...checkMutes(finder, before),
   ];
   return { ok: checks.every((check) => check.ok), checks };
 }
@@ -66,7 +68,7 @@ export async function findBlocks(source: ByteSource): Promise<BlockFinder> {
 async function checkBytes(
   input: ByteSource,
   output: ByteSource,
-  { blocks, brokenLine }: BlockFinder,
+  { insertions, brokenLine }: BlockFinder,
 ): Promise<ProofCheck> {
   if (brokenLine !== null) {
     const message = 'A block of Lamella is not whole: its first and its last line do not fit.';
@@ -74,7 +76,7 @@ async function checkBytes(
   }
   let inputAt = 0;
   let at = 0;
-  for (const stretchEnd of [...blocks.map((block) => block.start), output.size]) {
+  for (const stretchEnd of [...insertions.map(({ start }) => start), output.size]) {
     const differs = await firstDifference(input, inputAt, output, at, stretchEnd);
     if (differs !== null) {
       const line = await lineAt(output, differs);
@@ -82,7 +84,7 @@ async function checkBytes(
       return { check: 1, ok: false, message, line };
     }
     inputAt += stretchEnd - at;
-    at = blocks.find((block) => block.start === stretchEnd)?.end ?? stretchEnd;
+    at = insertions.find(({ start }) => start === stretchEnd)?.end ?? stretchEnd;
   }
   if (inputAt !== input.size) {
     const message = `The output lacks the last ${input.size - inputAt} bytes of the input.`;
@@ -152,12 +154,30 @@ function checkStates(
   });
 }
 
-function offsetsInInput(blocks: readonly Block[]): number[] {
-  let inserted = 0;
-  return blocks.map((block) => {
-    const offset = block.start - inserted;
-    inserted += block.end - block.start;
-    return offset;
+/** Where each block stands in the input: its place less all that was inserted before it. */
+function offsetsInInput(
+  blocks: readonly { readonly start: number }[],
+  insertions: BlockFinder['insertions'],
+): number[] {
+  return blocks.map((block) =>
+    insertions.reduce(
+      (offset, { start, end }) => (start < block.start ? offset - (end - start) : offset),
+      block.start,
+    ),
+  );
+}
+
+/** Check 4, the other way round: whatever was taken out was a stop, and nothing else. */
+function checkMutes({ mutes, insertions }: BlockFinder, before: SimulatedPrinter): ProofCheck[] {
+  const stops = new Map(before.stops.map((stop) => [stop.offset, stop]));
+  return offsetsInInput(mutes, insertions).map((offset, i): ProofCheck => {
+    const stop = stops.get(offset);
+    const { line } = mutes[i];
+    if (!stop) {
+      return { check: 4, ok: false, message: 'A line was taken out that is no stop.', line };
+    }
+    const message = `The file’s own stop on line ${stop.line} (${stop.command}) is taken out.`;
+    return { check: 4, ok: true, message };
   });
 }
 
@@ -165,6 +185,7 @@ function offsetsInInput(blocks: readonly Block[]): number[] {
 function checkStops(
   layers: readonly Layer[],
   blocks: readonly Block[],
+  places: readonly number[],
   planned: readonly Swap[] | null,
   after: SimulatedPrinter,
 ): ProofCheck[] {
@@ -176,7 +197,6 @@ function checkStops(
         : `${count} swaps are planned, ${blocks.length} are in the output.`;
     return [{ check: 4, ok: false, message }];
   }
-  const offsets = offsetsInInput(blocks);
   return blocks.map((block, i): ProofCheck => {
     const fail = (message: string): ProofCheck => ({
       check: 4,
@@ -194,7 +214,7 @@ function checkStops(
     }
     const target = layers[layer - 1];
     const comesBefore =
-      target && offsets[i] <= target.firstOffset && offsets[i] >= target.travelOffset;
+      target && places[i] <= target.firstOffset && places[i] >= target.travelOffset;
     if (!comesBefore) return fail(`Swap ${i + 1} does not stand right before layer ${layer}.`);
     const message = `Swap ${i + 1} of ${count} stops once (${stops[0].command}), before layer ${layer} begins.`;
     return { check: 4, ok: true, message };

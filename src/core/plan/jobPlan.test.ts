@@ -9,8 +9,10 @@ import {
   emptyPlan,
   letterAt,
   parseJobPlan,
+  stopAnswer,
   withLetterAt,
   withMovedSwap,
+  withStopAnswer,
   withSwap,
   withoutSwap,
   type JobPlan,
@@ -74,6 +76,26 @@ describe('swaps of a plan', () => {
   });
 });
 
+describe('stops that the file has itself', () => {
+  const stop = { line: 40, command: 'M600', layer: 4, offset: 900 };
+
+  it('are kept, taken out, or taken over as swaps, and back again', () => {
+    const over = withStopAnswer(plan, stop, 'take-over');
+    expect(over.takenOut).toEqual([40]);
+    expect(over.swaps.map((swap) => swap.layer)).toEqual([4]);
+    expect(stopAnswer(over, stop)).toBe('take-over');
+    const out = withStopAnswer(over, stop, 'remove');
+    expect([out.takenOut, out.swaps]).toEqual([[40], []]);
+    expect(withStopAnswer(out, stop, 'keep')).toEqual(plan);
+    expect(withStopAnswer(plan, stop, 'keep')).toBe(plan);
+  });
+
+  it('make no swap before layer 1', () => {
+    const first = { ...stop, layer: 1 };
+    expect(withStopAnswer(plan, first, 'take-over').swaps).toEqual([]);
+  });
+});
+
 describe('bandsOf', () => {
   it('covers every layer once, with all of its time and filament', () => {
     fc.assert(
@@ -107,9 +129,17 @@ describe('stored plans', () => {
     );
   });
 
+  it('of version 1 are brought up to date', () => {
+    const { takenOut: _, ...rest } = withSwap(plan, n(4));
+    expect(parseJobPlan({ ...rest, version: 1 })).toEqual({
+      ok: true,
+      value: withSwap(plan, n(4)),
+    });
+  });
+
   it.each([
     ['nothing', undefined],
-    ['another version', { ...plan, version: 2 }],
+    ['a version yet to come', { ...plan, version: 3 }],
     ['an unknown letter', { ...plan, firstLetter: 'Q' }],
     ['a swap before layer 1', { ...plan, swaps: [{ layer: 1, letter: 'B' }] }],
   ])('are refused when they hold %s', (_name, json) => {

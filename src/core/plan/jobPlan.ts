@@ -1,5 +1,7 @@
 import { array, number, object, string, ValidationError } from 'yup';
+import type { FoundStop } from '../gcode/stops';
 import { refuse, success, type Result } from '../findings';
+import { migratePlan } from './planMigrations';
 import { layerNumber, type LayerNumber } from '../gcode/layers';
 
 /** How a filament is drawn besides its colour, so that no band is shown by colour alone. */
@@ -24,12 +26,14 @@ export interface PlannedSwap {
 
 /** The plan of one job: what is loaded first, and each swap in the order of printing. */
 export interface JobPlan {
-  readonly version: 1;
+  readonly version: 2;
   /** SHA-256 of the G-code that it was made for. */
   readonly fingerprint: string;
   readonly palette: readonly PaletteFilament[];
   readonly firstLetter: string;
   readonly swaps: readonly PlannedSwap[];
+  /** Lines of stops that the file has itself and that are taken out of the output. */
+  readonly takenOut: readonly number[];
 }
 
 /** Colours to start with, until the shelf holds one's own. */
@@ -44,13 +48,17 @@ export const STARTING_PALETTE: readonly PaletteFilament[] = [
 ];
 
 /** A plan without swaps. */
-export function emptyPlan(fingerprint: string): JobPlan {
+export function emptyPlan(
+  fingerprint: string,
+  firstLetter: string = STARTING_PALETTE[0].letter,
+): JobPlan {
   return {
-    version: 1,
+    version: 2,
     fingerprint,
     palette: STARTING_PALETTE,
-    firstLetter: STARTING_PALETTE[0].letter,
+    firstLetter,
     swaps: [],
+    takenOut: [],
   };
 }
 
@@ -112,11 +120,32 @@ export function withLetterAt(plan: JobPlan, layer: number, letter: string): JobP
   return { ...plan, swaps };
 }
 
+/** What becomes of a stop that the file has itself. */
+export type StopAnswer = 'keep' | 'take-over' | 'remove';
+
+/** How a stop of the file is answered in a plan: taken over means a swap in its place. */
+export function stopAnswer(plan: JobPlan, stop: FoundStop): StopAnswer {
+  if (!plan.takenOut.includes(stop.line)) return 'keep';
+  return plan.swaps.some((swap) => swap.layer === stop.layer) ? 'take-over' : 'remove';
+}
+
+/** Answers a stop of the file. A stop before layer 1 or after the print cannot be taken over. */
+export function withStopAnswer(plan: JobPlan, stop: FoundStop, answer: StopAnswer): JobPlan {
+  const others = plan.takenOut.filter((line) => line !== stop.line);
+  const before = stopAnswer(plan, stop);
+  if (answer === before) return plan;
+  const layer = stop.layer !== null && stop.layer > 1 ? layerNumber(stop.layer) : null;
+  const cleared = before === 'take-over' && layer ? withoutSwap(plan, layer) : plan;
+  if (answer === 'keep') return { ...cleared, takenOut: others };
+  const out = { ...cleared, takenOut: [...others, stop.line].sort((a, b) => a - b) };
+  return answer === 'take-over' && layer ? withSwap(out, layer) : out;
+}
+
 const letterSchema = string()
   .matches(/^[A-Z]$/)
   .required();
 const schema = object({
-  version: number().oneOf([1]).required(),
+  version: number().oneOf([2]).required(),
   fingerprint: string()
     .matches(/^[0-9a-f]{64}$/)
     .required(),
@@ -136,19 +165,20 @@ const schema = object({
   swaps: array(
     object({ layer: number().integer().min(2).required(), letter: letterSchema }).required(),
   ).required(),
+  takenOut: array(number().integer().min(1).required()).required(),
 }).required();
 
 /** Reads a stored plan; refuses what does not fit instead of repairing it silently. */
 export function parseJobPlan(json: unknown): Result<JobPlan> {
   try {
-    const plan = schema.validateSync(json, { strict: true });
+    const plan = schema.validateSync(migratePlan(json), { strict: true });
     const known = new Set(plan.palette.map(({ letter }) => letter));
     const used = [plan.firstLetter, ...plan.swaps.map(({ letter }) => letter)];
     const unknown = used.find((letter) => !known.has(letter));
     if (unknown)
       return refuse('bad-plan', `The stored plan uses filament ${unknown}, which it lacks.`);
     const swaps = plan.swaps.map(({ layer, letter }) => ({ layer: layerNumber(layer), letter }));
-    return success({ ...plan, version: 1, swaps });
+    return success({ ...plan, version: 2, swaps });
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;
     return refuse('bad-plan', `The stored plan cannot be read: ${error.errors[0]}`);

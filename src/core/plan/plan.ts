@@ -22,6 +22,8 @@ const planSchema = object({
   })
     .default({ kind: 'change-command', command: 'M600' })
     .required(),
+  /** What becomes of stops that the file has already. */
+  existingStops: mixed<'keep' | 'remove'>().oneOf(['keep', 'remove']).default('keep'),
   /** SHA-256 of the G-code that the plan was made for. */
   fingerprint: string()
     .matches(/^[0-9a-f]{64}$/)

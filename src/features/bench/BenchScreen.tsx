@@ -51,7 +51,12 @@ export function BenchScreen() {
 
       <ul className="mt-4 grid gap-4 sm:grid-cols-2 xl:grid-cols-3" aria-label="Jobs">
         {bench.jobs?.map((job) => (
-          <JobCard key={job.id} job={job} onRemove={() => void bench.remove(job)} />
+          <JobCard
+            key={job.id}
+            job={job}
+            plan={bench.plans.get(job.id) ?? null}
+            onRemove={() => void bench.remove(job)}
+          />
         ))}
         <li>
           <div className="flex h-full min-h-44 flex-col items-center justify-center gap-1 rounded-lg border border-dashed border-edge p-5 text-center text-muted">

@@ -1,12 +1,27 @@
 import { Trash2 } from 'lucide-react';
 import Link from 'next/link';
-import { formatBytes, formatDuration, formatMm } from '@/core/format';
+import { formatBytes, formatDuration, formatMm, plural } from '@/core/format';
+import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Job } from '@/store/db';
+import { PrintPictureCanvas } from './PrintPictureCanvas';
 
-/** One job: what it is, how large, and the way in. */
-export function JobCard({ job, onRemove }: { job: Job; onRemove: () => void }) {
+interface JobCardProps {
+  readonly job: Job;
+  readonly plan: JobPlan | null;
+  readonly onRemove: () => void;
+}
+
+/** One job: how it looks, what it is, how large, and the way in. */
+export function JobCard({ job, plan, onRemove }: JobCardProps) {
   return (
-    <li className="group relative flex min-h-44 flex-col rounded-lg border border-line bg-panel p-5 focus-within:border-edge hover:border-edge">
+    <li className="group relative flex flex-col rounded-lg border border-line bg-panel p-4 focus-within:border-edge hover:border-edge">
+      <div className="mb-3 flex h-36 items-center justify-center rounded-md bg-sheet p-2">
+        {job.picture ? (
+          <PrintPictureCanvas picture={job.picture} plan={plan} />
+        ) : (
+          <p className="text-sm text-ink">Open it once to see it here.</p>
+        )}
+      </div>
       <h2 className="pr-8 text-lg leading-tight font-semibold">
         <Link href={`/jobs/${job.id}`} className="after:absolute after:inset-0 after:rounded-lg">
           {job.name}
@@ -16,16 +31,17 @@ export function JobCard({ job, onRemove }: { job: Job; onRemove: () => void }) {
         {job.isDemo ? 'Demo job · ' : ''}
         {job.fileName}, {formatBytes(job.bytes)}
       </p>
-      <dl className="mt-auto grid grid-cols-3 gap-3 pt-4">
+      <dl className="mt-3 grid grid-cols-4 gap-2">
         <Fact term="Layers" value={String(job.layers)} />
         <Fact term="Height" value={`${formatMm(job.height)} mm`} />
         <Fact term="Print time" value={formatDuration(job.seconds)} />
+        <Fact term="Plan" value={plan ? plural(plan.swaps.length, 'swap') : '–'} />
       </dl>
       <button
         type="button"
         onClick={onRemove}
         aria-label={`Delete ${job.name}`}
-        className="absolute top-4 right-4 rounded p-1.5 text-muted hover:bg-sunk hover:text-danger"
+        className="absolute right-3 bottom-19 rounded p-1.5 text-muted hover:bg-sunk hover:text-danger"
       >
         <Trash2 aria-hidden size={16} />
       </button>
@@ -37,7 +53,7 @@ function Fact({ term, value }: { term: string; value: string }) {
   return (
     <div>
       <dt className="text-xs text-muted">{term}</dt>
-      <dd className="text-base font-semibold">{value}</dd>
+      <dd className="text-sm font-semibold">{value}</dd>
     </div>
   );
 }

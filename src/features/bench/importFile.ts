@@ -1,4 +1,6 @@
 import type { Refusal } from '@/core/findings';
+import { formatBytes } from '@/core/format';
+import { PICTURE_CELLS, pictureOf } from '@/core/geometry/picture';
 import { GCODE_NAME } from '@/core/gcode/unpack';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { emptyPlan } from '@/core/plan/jobPlan';
@@ -18,16 +20,27 @@ export interface Import {
   readonly cancel: () => void;
 }
 
+/** What is known of a file besides its bytes. */
+export interface ImportDetails {
+  /** The job's name; made from the file's name when left out. */
+  readonly name?: string;
+  /** Filament that the plan begins with; the palette's first when left out. */
+  readonly firstLetter?: string;
+  readonly isDemo: boolean;
+}
+
 /** Reads a file in a worker of its own and puts it on the Bench as a job. */
 export function importFile(
   file: Blob,
   fileName: string,
-  details: { readonly name?: string; readonly isDemo: boolean },
+  details: ImportDetails,
   onProgress: (progress: ReadProgress) => void,
 ): Import {
   const client = new PrintClient();
   const run = async (): Promise<ImportOutcome> => {
     try {
+      const room = await missingRoom(file.size);
+      if (room) return { kind: 'refused', refusal: { code: 'storage-short', message: room } };
       const opened = await client.open(file, ORDINARY_PRINTER, onProgress);
       if (!opened.ok) return { kind: 'refused', refusal: opened.refusal };
       const { reading, fingerprint, gcode } = opened.value;
@@ -42,8 +55,10 @@ export function importFile(
         seconds: reading.seconds.total,
         addedAt: Date.now(),
         isDemo: details.isDemo,
+        picture: pictureOf(reading.footprint, PICTURE_CELLS),
       };
-      await saveJob({ job, file: gcode, plan: emptyPlan(fingerprint) });
+      const plan = emptyPlan(fingerprint, details.firstLetter);
+      await saveJob({ job, file: gcode, plan });
       return { kind: 'added', job };
     } catch (error) {
       if (error instanceof WorkerClosedError) return { kind: 'cancelled' };
@@ -60,6 +75,13 @@ function storageSentence(error: unknown): string {
     return 'The browser has no room left for this file. Delete a job you no longer need, or free disk space, and open it again.';
   }
   return error instanceof Error ? error.message : 'The file could not be opened.';
+}
+
+/** A sentence when the browser has too little room for a file; null when there is enough or it does not say. */
+async function missingRoom(bytes: number): Promise<string | null> {
+  const { quota, usage } = (await navigator.storage?.estimate?.()) ?? {};
+  if (quota === undefined || usage === undefined || usage + bytes * 1.1 < quota) return null;
+  return `It needs ${formatBytes(bytes)}, and the browser has ${formatBytes(Math.max(0, quota - usage))} left for Lamella. Delete a job you no longer need, or free disk space, and open it again.`;
 }
 
 /** `hide_plate-7.gcode.gz` → `Hide plate 7`. */

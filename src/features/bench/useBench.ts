@@ -2,16 +2,19 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
+import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Job } from '@/store/db';
-import { isDemoSeeded, listJobs, markDemoSeeded, removeJob, saveJob } from '@/store/jobs';
+import {
+  isDemoSeeded,
+  listJobs,
+  listPlans,
+  markDemoSeeded,
+  removeJob,
+  saveJob,
+} from '@/store/jobs';
 import type { ReadProgress } from '@/workers/protocol';
-import { importFile, type Import } from './importFile';
-
-const DEMO_FILE = {
-  url: '/demo/hide-plate-7.gcode',
-  fileName: 'hide-plate-7.gcode',
-  name: 'Hide plate 7',
-};
+import { DEMO_JOBS } from './demoJobs';
+import { importFile, type Import, type ImportDetails } from './importFile';
 
 export interface RunningImport {
   readonly id: number;
@@ -29,6 +32,8 @@ export interface FailedImport {
 export interface Bench {
   /** null while they are being loaded. */
   readonly jobs: readonly Job[] | null;
+  /** By job id, for the colours of the pictures. */
+  readonly plans: ReadonlyMap<string, JobPlan>;
   readonly running: readonly RunningImport[];
   readonly failed: readonly FailedImport[];
   /** Why the storage cannot be used; null when it can. */
@@ -38,27 +43,31 @@ export interface Bench {
   readonly dismiss: (id: number) => void;
 }
 
-/** Puts the demo on the Bench at the first visit. */
+/** Puts the demo's jobs on the Bench, each once. */
 async function seedDemo(start: StartImport): Promise<void> {
-  if (await isDemoSeeded()) return;
-  const response = await fetch(DEMO_FILE.url);
-  if (!response.ok) return;
-  const outcome = await start(await response.blob(), DEMO_FILE.fileName, {
-    name: DEMO_FILE.name,
-    isDemo: true,
-  });
-  if (outcome === 'added') await markDemoSeeded();
+  for (const { fileName, name, firstLetter } of DEMO_JOBS) {
+    if (await isDemoSeeded(fileName)) continue;
+    const response = await fetch(`/demo/${fileName}`);
+    if (!response.ok) continue;
+    const outcome = await start(await response.blob(), fileName, {
+      name,
+      firstLetter,
+      isDemo: true,
+    });
+    if (outcome === 'added') await markDemoSeeded(fileName);
+  }
 }
 
 type StartImport = (
   file: Blob,
   fileName: string,
-  details: { name?: string; isDemo: boolean },
+  details: ImportDetails,
 ) => Promise<'added' | 'refused' | 'cancelled'>;
 
 /** The jobs, and files on their way to becoming jobs. */
 export function useBench(): Bench {
   const [jobs, setJobs] = useState<readonly Job[] | null>(null);
+  const [plans, setPlans] = useState<ReadonlyMap<string, JobPlan>>(new Map());
   const [running, setRunning] = useState<readonly RunningImport[]>([]);
   const [failed, setFailed] = useState<readonly FailedImport[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -67,7 +76,9 @@ export function useBench(): Bench {
 
   const refresh = useCallback(async () => {
     try {
-      setJobs(await listJobs());
+      const [listed, planned] = await Promise.all([listJobs(), listPlans()]);
+      setPlans(planned);
+      setJobs(listed);
     } catch {
       setTrouble(
         'The browser does not let Lamella keep data here. Allow storage for this page, or leave private mode.',
@@ -105,9 +116,13 @@ export function useBench(): Bench {
     })();
   }, [refresh, start]);
 
+  const queue = useRef<Promise<unknown>>(Promise.resolve());
   const add = useCallback(
     (files: readonly File[]) => {
-      for (const file of files) void start(file, file.name, { isDemo: false });
+      // One after another: two large files at once would need twice the memory.
+      for (const file of files) {
+        queue.current = queue.current.then(() => start(file, file.name, { isDemo: false }));
+      }
     },
     [start],
   );
@@ -129,5 +144,5 @@ export function useBench(): Bench {
     setFailed((all) => all.filter((one) => one.id !== id));
   }, []);
 
-  return { jobs, running, failed, trouble, add, remove, dismiss };
+  return { jobs, plans, running, failed, trouble, add, remove, dismiss };
 }

@@ -9,7 +9,7 @@ import type { JobPlan } from '@/core/plan/jobPlan';
 import { addSwap, removeSwap } from '@/store/planStore';
 import { showLayer, useViewStore } from '@/store/viewStore';
 import { Button } from '@/components/Button';
-import { ActionButton } from './ActionButton';
+import { ActionButton } from '@/features/job/ActionButton';
 import { FilamentMenu } from './FilamentMenu';
 
 interface BandsPanelProps {

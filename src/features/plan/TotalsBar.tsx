@@ -6,7 +6,7 @@ import { formatDuration, plural } from '@/core/format';
 import type { Reading } from '@/core/gcode/reading';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { SWAP_SECONDS, swapSeconds } from '@/core/plan/time';
-import { ActionButton } from './ActionButton';
+import { ActionButton } from '@/features/job/ActionButton';
 
 interface TotalsBarProps {
   readonly reading: Reading;

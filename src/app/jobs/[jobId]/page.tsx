@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { JobScreen } from '@/features/plan/JobScreen';
+import { PlanDesk } from '@/features/plan/PlanDesk';
 
 export const metadata: Metadata = { title: 'Plan' };
 
-export default async function JobPage({ params }: { params: Promise<{ jobId: string }> }) {
-  return <JobScreen jobId={(await params).jobId} />;
+export default function PlanPage() {
+  return <PlanDesk />;
 }

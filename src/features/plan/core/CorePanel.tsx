@@ -11,7 +11,7 @@ import type { Step } from '@/core/geometry/steps';
 import type { Band } from '@/core/plan/bands';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { showLayer, useViewStore } from '@/store/viewStore';
-import { ActionButton } from '../ActionButton';
+import { ActionButton } from '@/features/job/ActionButton';
 import { coreScale, layerAtHeight, layerTicks } from './coreScale';
 import { drawCore } from './drawCore';
 import { SwapFlags } from './SwapFlags';

@@ -2,12 +2,13 @@
 
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
+import { PICTURE_CELLS, pictureOf } from '@/core/geometry/picture';
 import { findSteps, type Step } from '@/core/geometry/steps';
 import type { Reading } from '@/core/gcode/reading';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { emptyPlan } from '@/core/plan/jobPlan';
 import type { Job } from '@/store/db';
-import { loadJob, savePlan } from '@/store/jobs';
+import { loadJob, savePlan, updateJob } from '@/store/jobs';
 import { PlanSaver, type SaveState } from '@/store/planSaver';
 import { closePlan, openPlan, usePlanStore } from '@/store/planStore';
 import { openView } from '@/store/viewStore';
@@ -62,6 +63,9 @@ export function useOpenJob(jobId: string): { opened: OpenJob; saveState: SaveSta
       openPlan(stored.plan.ok ? stored.plan.value : emptyPlan(stored.job.fingerprint));
       openView(reading.layers.length);
       const steps = findSteps(reading.layers, reading.skirtMm2);
+      if (!stored.job.picture) {
+        await updateJob({ ...stored.job, picture: pictureOf(reading.footprint, PICTURE_CELLS) });
+      }
       show({ stage: 'ready', open: { job: stored.job, reading, steps, client } });
     };
     open().catch((error: unknown) => {

@@ -1,0 +1,26 @@
+import type { Footprint } from './raster';
+
+/** A small picture of a print from above: the topmost layer of each cell, 0 for none; rows from the front. */
+export interface PrintPicture {
+  readonly columns: number;
+  readonly rows: number;
+  readonly top: Uint16Array;
+}
+
+/** Cells on the longer side of a job's picture. */
+export const PICTURE_CELLS = 240;
+
+/** Makes a picture no larger than `longest` cells on its longer side. */
+export function pictureOf(footprint: Footprint, longest: number): PrintPicture {
+  const step = Math.max(1, Math.max(footprint.columns, footprint.rows) / longest);
+  const columns = Math.max(1, Math.floor(footprint.columns / step));
+  const rows = Math.max(1, Math.floor(footprint.rows / step));
+  const top = new Uint16Array(columns * rows);
+  for (let row = 0; row < rows; row++) {
+    const from = Math.floor((row + 0.5) * step) * footprint.columns;
+    for (let column = 0; column < columns; column++) {
+      top[row * columns + column] = footprint.top[from + Math.floor((column + 0.5) * step)];
+    }
+  }
+  return { columns, rows, top };
+}

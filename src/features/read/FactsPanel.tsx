@@ -1,0 +1,54 @@
+'use client';
+
+import { describeLayer } from '@/core/format';
+import type { Reading } from '@/core/gcode/reading';
+import { ORDINARY_PRINTER } from '@/core/motion/limits';
+import { useViewStore, showLayer } from '@/store/viewStore';
+import { factsOf } from './facts';
+
+interface FactsPanelProps {
+  readonly reading: Reading;
+  readonly onLine: (line: number) => void;
+}
+
+/** The file's facts, and a way to any layer's lines. */
+export function FactsPanel({ reading, onLine }: FactsPanelProps) {
+  const shown = reading.layers[useViewStore((state) => state.layer) - 1] ?? reading.layers[0];
+  const facts = factsOf(reading, ORDINARY_PRINTER.filamentDiameter);
+  return (
+    <section aria-labelledby="facts-title">
+      <h2 id="facts-title" className="pt-3 pb-1 text-base font-semibold">
+        What the file holds
+      </h2>
+      <dl className="divide-y divide-line">
+        {facts.map(({ term, value, remark }) => (
+          <div key={term} className="grid grid-cols-[8.5rem_minmax(0,1fr)] gap-3 py-1.5">
+            <dt className="text-sm text-muted">{term}</dt>
+            <dd>
+              <span className="font-semibold">{value}</span>
+              {remark && <span className="block text-sm text-muted">{remark}</span>}
+            </dd>
+          </div>
+        ))}
+      </dl>
+      <label className="mt-3 flex flex-wrap items-center gap-2 text-sm">
+        Show layer
+        <input
+          type="number"
+          min={1}
+          max={reading.layers.length}
+          value={shown.number}
+          onChange={(event) => {
+            const number = event.target.valueAsNumber;
+            const layer = reading.layers[number - 1];
+            if (!layer) return;
+            showLayer(number);
+            onLine(layer.firstLine);
+          }}
+          className="w-20 rounded-md border border-edge bg-paper px-2 py-1"
+        />
+        <span className="text-muted">{describeLayer(shown)}</span>
+      </label>
+    </section>
+  );
+}

@@ -1,0 +1,12 @@
+/** A line number that shows its line in the file's text. */
+export function LineLink({ line, onLine }: { line: number; onLine: (line: number) => void }) {
+  return (
+    <button
+      type="button"
+      onClick={() => onLine(line)}
+      className="rounded font-medium text-accent underline decoration-line underline-offset-2 hover:decoration-accent"
+    >
+      line {line}
+    </button>
+  );
+}
