@@ -24,13 +24,21 @@ try {
   const { page } = await openPage(browser);
   await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }]);
   await page.goto(app.url);
-  await seeText(page, 'Print time');
+  await page.waitForFunction(
+    () => document.querySelectorAll('ul[aria-label="Jobs"] canvas').length === 7,
+  );
   await shoot(page, 'bench');
 
   await byRole(page, 'link', 'Hide plate 7').click();
   await seeText(page, 'Bands');
   for (const key of ['n', 's', 'n', 's', 'p']) await page.keyboard.press(key);
   await shoot(page, 'plan');
+
+  await byRole(page, 'link', 'Read').click();
+  await page.waitForSelector('.lamella-gone-to');
+  await shoot(page, 'read');
+  await byRole(page, 'link', 'Plan').click();
+  await seeText(page, 'Bands');
 
   await byRole(page, 'button', 'Theme: change between light and dark').click();
   await page.mouse.move(640, 300);

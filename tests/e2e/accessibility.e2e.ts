@@ -41,7 +41,7 @@ for (const scheme of ['light', 'dark'] as const) {
       const { page, complaints } = await openPage(browser);
       await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
       await page.goto(app.url);
-      await seeText(page, 'Print time');
+      await seeText(page, 'Hide plate 7');
       assert.equal(await page.$eval('html', (html) => html.dataset.theme), scheme);
       assert.deepEqual(await violations(page), []);
 
@@ -55,6 +55,13 @@ for (const scheme of ['light', 'dark'] as const) {
       await seeText(page, 'One layer up');
       assert.deepEqual(await violations(page), []);
       await page.keyboard.press('Escape');
+
+      await byRole(page, 'link', 'Read').click();
+      await seeText(page, 'What the file holds');
+      await page.waitForSelector('.lamella-gone-to');
+      assert.deepEqual(await violations(page), []);
+      await byRole(page, 'link', 'Plan').click();
+      await seeText(page, 'Bands');
 
       await page.keyboard.press('w');
       await seeText(page, 'The file is written');

@@ -127,8 +127,13 @@ describe('readGcode', () => {
       .replace('; layer 2', 'M600\n; layer 2')
       .replace('M84', 'M84\nM0 Done');
     expect(read(text).stops).toEqual([
-      { line: expect.any(Number), command: 'M600', layer: 3 },
-      { line: expect.any(Number), command: 'M0 Done', layer: null },
+      { line: expect.any(Number), command: 'M600', layer: 3, offset: text.indexOf('M600') },
+      {
+        line: expect.any(Number),
+        command: 'M0 Done',
+        layer: null,
+        offset: text.indexOf('M0 Done'),
+      },
     ]);
   });
 

@@ -8,8 +8,9 @@ const MOST_CELLS = 16_000_000;
 const MARGIN = 128;
 /** Highest level number that a cell can hold. */
 export const MOST_LEVELS = 65535;
-/** Levels gathered as bits before they are folded into the grids. */
-const GATHERED = 32;
+/** Memory for levels that are gathered as bits before they are folded into the grids, bytes. */
+const GATHERED_BYTES = 12_000_000;
+const MOST_GATHERED = 256;
 /** Half-rows below this length of rise are drawn as level lines, cells. */
 const FLAT = 1e-6;
 
@@ -38,9 +39,9 @@ export interface LevelBox {
  * The growing grid behind a {@link Footprint}. Lines are stamped in printing order, each with the
  * number of its level, which never falls.
  *
- * A level is stamped into bits, since setting 32 cells of a row costs one operation. Every
- * {@link GATHERED} levels are folded into the grids together, the highest first, so that a cell is
- * written once and not once a level.
+ * A level is stamped into bits, since setting 32 cells of a row costs one operation. Many levels
+ * are gathered and folded into the grids together, the highest first, so that a cell is written
+ * once and not once a level.
  */
 export class FootprintRaster {
   /** True once a line lay outside of what can be drawn; such lines are left out. */
@@ -65,6 +66,7 @@ export class FootprintRaster {
   private seen = new Int32Array(0);
   private readonly gathered: LevelBits[] = [];
   private inUse = 0;
+  private gatheredAtMost = 0;
   private current: LevelBits | null = null;
 
   /** Stamps a line from (x0, y0) to (x1, y1), machine mm, `width` mm wide, of level `level` ≥ 1. */
@@ -185,7 +187,7 @@ export class FootprintRaster {
 
   /** The bits of a level that begins now. */
   private bitsOf(level: number): LevelBits {
-    if (this.inUse === GATHERED) this.fold();
+    if (this.inUse === this.gatheredAtMost) this.fold();
     let bits = this.gathered[this.inUse];
     if (!bits) {
       bits = new LevelBits(new Int32Array(this.wordsPerRow * this.rows));
@@ -361,6 +363,8 @@ export class FootprintRaster {
     this.columns = columns;
     this.rows = rows;
     this.wordsPerRow = wordsPerRow;
+    const bytes = wordsPerRow * rows * 4;
+    this.gatheredAtMost = Math.max(1, Math.min(MOST_GATHERED, Math.floor(GATHERED_BYTES / bytes)));
     this.column0 = column0;
     this.row0 = row0;
     this.seen = new Int32Array(wordsPerRow * rows);

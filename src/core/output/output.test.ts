@@ -23,6 +23,7 @@ async function write(
   text: string,
   layerNumbers: readonly number[],
   stopAt: StopPlace = 'restart',
+  takesOut = false,
 ): Promise<Written> {
   const input = bytesOf(text);
   const reading = readGcode(input, ORDINARY_PRINTER);
@@ -33,7 +34,7 @@ async function write(
     swaps: swaps.value,
     recipe: ORDINARY_RECIPE,
     stopAt: stopAt,
-    takeOut: [],
+    takeOut: takesOut ? reading.stops : [],
   });
   if (!insertions.ok) throw new Error(insertions.refusal.message);
   const output = writeOutput(input, insertions.value);
@@ -46,10 +47,10 @@ const prove = (
 ) => proveOutput(sourceOf(input), sourceOf(output), layers, planned);
 
 async function withoutBlocks(output: Uint8Array): Promise<string> {
-  const { blocks } = await findBlocks(sourceOf(output));
+  const { insertions } = await findBlocks(sourceOf(output));
   let text = '';
   let at = 0;
-  for (const { start, end } of blocks) {
+  for (const { start, end } of insertions) {
     text += textOf(output.subarray(at, start));
     at = end;
   }
@@ -106,9 +107,43 @@ describe('writing swaps', () => {
     expect(lines[lines.indexOf('M600') - 2]).toMatch(/^G1 X.* E/);
   });
 
+  it('stands on the crossing of a height in a spiral, and is proven', async () => {
+    let text = 'M83\nG0 X30 Y20 Z0.2\nG1 X20 Y30 E1\nG1 X30 Y20 E1\n';
+    for (let i = 1; i <= 240; i++) {
+      const [x, y] = [20 + 10 * Math.cos(i / 9.55), 20 + 10 * Math.sin(i / 9.55)];
+      text += `G1 X${x.toFixed(3)} Y${y.toFixed(3)} Z${(0.2 + i * 0.004).toFixed(4)} E0.05\n`;
+    }
+    const written = await write(text, [3]);
+    expect((await prove(written)).ok).toBe(true);
+    const after = textOf(written.output).split('end swap 1\n')[1];
+    expect(Number(/Z([\d.]+)/.exec(after)?.[1])).toBeCloseTo(written.layers[2].z, 2);
+  });
+
   it('writes names as plain ASCII on one line', () => {
     const title = blockTitle({ index: 1, count: 1, layer: 2, filament: 'Bläu\ngrün ☃' });
     expect(title).toBe('; lamella: swap 1 of 1, before layer 2, Blaugrun');
+  });
+
+  it('takes stops of the file out by a mark that can be taken away again', async () => {
+    const stops = ['M600 ; first', 'PAUSE', 'M0 Change now'];
+    const text = stops.reduce(
+      (made, stop, i) => made.replace(`; layer ${i + 1}`, `${stop}\n; layer ${i + 1}`),
+      writePrint(),
+    );
+    const written = await write(text, [3, 5], 'restart', true);
+    const lines = textOf(written.output).split('\n');
+    expect(lines.filter((line) => line.startsWith('; lamella: taken out: '))).toHaveLength(3);
+    expect(await withoutBlocks(written.output)).toBe(text);
+    const proof = await prove(written);
+    expect(proof.checks.filter((check) => !check.ok)).toEqual([]);
+    expect(proof.checks.filter((check) => /taken out/.test(check.message))).toHaveLength(3);
+  });
+
+  it('keeps stops of the file when they are not answered', async () => {
+    const text = writePrint().replace('; layer 2', 'M600\n; layer 2');
+    const written = await write(text, [4]);
+    expect((await prove(written)).ok).toBe(true);
+    expect(textOf(written.output).match(/^M600$/gm)).toHaveLength(2);
   });
 
   it('refuses a file that already holds swaps of its own', async () => {
@@ -144,6 +179,7 @@ describe('the proof', () => {
     ['two stops', (t) => t.replace('M600', 'M600\nM0'), 4],
     ['another layer in the title', (t) => t.replace('before layer 3', 'before layer 4'), 4],
     ['another count', (t) => t.replace('1 of 2', '1 of 3'), 4],
+    ['a move taken out', (t) => t.replace(/^(G1 X70 Y50 )/m, '; lamella: taken out: $1'), 4],
     ['one block missing', (t) => t.replace(/; lamella: swap 2[^]*end swap 2\n/, ''), 4],
   ];
 

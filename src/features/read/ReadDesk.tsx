@@ -3,6 +3,7 @@
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { Boundary } from '@/components/Boundary';
+import { useViewStore } from '@/store/viewStore';
 import { useJob } from '@/features/job/jobContext';
 import { FactsPanel } from './FactsPanel';
 import { FindingsList } from './FindingsList';
@@ -17,7 +18,10 @@ const CodePanel = dynamic(() => import('./CodePanel').then((module) => module.Co
 /** The Read station: what Lamella found in the file, and the file itself. */
 export function ReadDesk() {
   const { reading, plan } = useJob();
-  const [line, setLine] = useState(reading.layers[0]?.firstLine ?? 1);
+  const [line, setLine] = useState(() => {
+    const shown = reading.layers[useViewStore.getState().layer - 1];
+    return shown?.firstLine ?? 1;
+  });
   return (
     <div className="grid min-h-0 flex-1 lg:grid-cols-[minmax(0,29rem)_minmax(0,1fr)]">
       <div className="min-h-0 overflow-y-auto border-line bg-panel px-5 pb-6 lg:border-r">

@@ -1,0 +1,114 @@
+import assert from 'node:assert/strict';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { after, before, describe, it } from 'node:test';
+import { zipSync } from 'fflate';
+import type { Browser } from 'puppeteer-core';
+import { makeBigFile } from '../../bench/bigFile';
+import {
+  byRole,
+  openPage,
+  ROOT,
+  seeText,
+  startApp,
+  startBrowser,
+  type RunningApp,
+} from './harness';
+
+const DEMO = readFileSync(join(ROOT, 'public/demo/hide-plate-7.gcode'), 'utf8');
+const folder = mkdtempSync(join(tmpdir(), 'lamella-read-'));
+
+let app: RunningApp;
+let browser: Browser;
+
+before(async () => {
+  app = await startApp();
+  browser = await startBrowser();
+});
+
+after(async () => {
+  await browser?.close();
+  app?.stop();
+});
+
+function save(name: string, bytes: string | Uint8Array): string {
+  const path = join(folder, name);
+  writeFileSync(path, bytes);
+  return path;
+}
+
+async function openWith(...paths: string[]) {
+  const opened = await openPage(browser);
+  await opened.page.goto(app.url);
+  await seeText(opened.page, 'Hide plate 7');
+  const input = await opened.page.$('input[type="file"]');
+  await input?.uploadFile(...paths);
+  return opened;
+}
+
+describe('reading a file', () => {
+  it('shows what it holds, goes to a finding’s line, and takes a stop over as a swap', async () => {
+    const text = DEMO.replace('; layer 10 of', 'M600 ; hand swap\n; layer 10 of')
+      .replace('M140 S60', '; printing time = 40m\nM0 Load black\nM140 S60')
+      .replace('; layer 20 of', 'G1 X#1\n; layer 20 of');
+    const { page, complaints } = await openWith(save('hide_stop.gcode', text));
+    await byRole(page, 'link', 'Hide stop').click();
+    await byRole(page, 'link', 'Read 1 to look at').click();
+    await seeText(page, 'What the file holds');
+    await seeText(page, '0.24 mm thick');
+    await seeText(page, '40 min');
+    await seeText(page, 'before anything is printed: it asks for the first filament');
+
+    const odd = text.split('\n').indexOf('G1 X#1') + 1;
+    await byRole(page, 'button', `line ${odd}`).click();
+    await page.waitForFunction(
+      () => document.querySelector('.lamella-gone-to')?.textContent === 'G1 X#1',
+    );
+
+    const radios = await page.$$('::-p-aria([name="Take over"][role="radio"])');
+    assert.equal(radios.length, 2);
+    await radios[1].click();
+    await seeText(page, 'It becomes a swap of your plan');
+    await byRole(page, 'link', 'Plan').click();
+    await seeText(page, 'Bands');
+    await byRole(page, 'button', 'Remove the swap before layer 11').wait();
+    await byRole(page, 'button', 'Write file').click();
+    await seeText(page, '(M600) is taken out.');
+    assert.deepEqual(complaints, []);
+  });
+
+  it('opens several files at once, and a zip with one in it', async () => {
+    const { page, complaints } = await openWith(
+      save('first_sign.gco', DEMO),
+      save('second_sign.zip', zipSync({ 'plate.gcode': new TextEncoder().encode(DEMO) })),
+    );
+    await seeText(page, 'First sign');
+    await seeText(page, 'Second sign');
+    assert.deepEqual(complaints, []);
+  });
+
+  it('says so when the browser has no room for it, and what to do', async () => {
+    const { page, complaints } = await openPage(browser);
+    await page.evaluateOnNewDocument(() => {
+      navigator.storage.estimate = async () => ({ quota: 1_000_000, usage: 800_000 });
+    });
+    await page.goto(app.url);
+    await seeText(page, 'Open a sliced file');
+    const input = await page.$('input[type="file"]');
+    await input?.uploadFile(save('no_room.gcode', DEMO));
+    await seeText(page, 'the browser has 200 kB left for Lamella. Delete a job');
+    assert.deepEqual(complaints, []);
+  });
+
+  it('can be cancelled, and leaves nothing behind', async () => {
+    const { page, complaints } = await openWith(save('large.gcode', makeBigFile(60e6)));
+    await byRole(page, 'button', 'Cancel').click();
+    await page.waitForFunction(() => !document.body.innerText.includes('large.gcode'));
+    const names = await page.$$eval('ul[aria-label="Jobs"] h2', (all) =>
+      all.map((one) => one.textContent),
+    );
+    assert.ok(!names.includes('Large'));
+    assert.deepEqual(complaints, []);
+  });
+});
