@@ -1,6 +1,7 @@
 import { writeGcode } from '../generator/gcodeWriter';
 import { sliceModel } from '../generator/layerPaths';
 import { cut, roundedRectangle, stroke, type Area } from '../generator/shapes';
+import { ORDINARY_SLICING, ORDINARY_WRITING } from './ordinary';
 
 /** Heights at which the plate changes, mm: whole layers of 0.2 over a first layer of 0.24. */
 export const HIDE_PLATE = { base: 2.04, border: 5.04, number: 8.04, firstLayer: 0.24, layer: 0.2 };
@@ -27,23 +28,15 @@ export function makeHidePlate(): string {
       { area: seven(), from: HIDE_PLATE.base, to: HIDE_PLATE.number },
     ],
     {
-      lineWidth: 0.45,
+      ...ORDINARY_SLICING,
       firstLayer: HIDE_PLATE.firstLayer,
       layerHeight: HIDE_PLATE.layer,
-      outlines: 2,
-      solidLayers: 3,
-      sparseSpacing: 3,
       skirt: 5,
     },
   );
   return writeGcode(layers, {
     title: 'Hide plate 7, Quillmarsh',
-    lineWidth: 0.45,
-    filamentDiameter: 1.75,
-    speeds: { first: 22, print: 60, travel: 150 },
-    retract: { mm: 0.8, speed: 35, hop: 0 },
-    temperatures: { nozzle: 205, bed: 60 },
-    extrusion: 'absolute',
+    ...ORDINARY_WRITING,
     layerComment: (index, layer, count) => [`; layer ${index} of ${count}, z = ${layer.z}`],
   });
 }

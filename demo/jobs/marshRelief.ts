@@ -10,6 +10,7 @@ import {
   stroke,
   type Area,
 } from '../generator/shapes';
+import { ORDINARY_SLICING, ORDINARY_WRITING } from './ordinary';
 
 /** Tops of the five bands of the relief, mm: water, mud, reed, meadow, dyke. */
 export const MARSH_TOPS = [1.2, 2, 3.2, 4.4, 6] as const;
@@ -54,20 +55,11 @@ export function makeMarshRelief(): string {
       ...bank(meadow, reedTop, meadowTop, 0.8),
       ...bank(dyke, meadowTop, dykeTop, 0.6),
     ],
-    {
-      lineWidth: 0.45,
-      firstLayer: LAYER,
-      layerHeight: LAYER,
-      outlines: 2,
-      solidLayers: 2,
-      sparseSpacing: 3.5,
-      skirt: 4,
-    },
+    { ...ORDINARY_SLICING, solidLayers: 2, sparseSpacing: 3.5, skirt: 4 },
   );
   return writeGcode(layers, {
     title: 'Marsh relief tile, Quillmarsh',
-    lineWidth: 0.45,
-    filamentDiameter: 1.75,
+    ...ORDINARY_WRITING,
     speeds: { first: 25, print: 70, travel: 160 },
     retract: { mm: 1, speed: 40, hop: 0.4 },
     temperatures: { nozzle: 210, bed: 60 },

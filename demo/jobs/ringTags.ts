@@ -2,6 +2,7 @@ import { writeGcode } from '../generator/gcodeWriter';
 import { writeDigits } from '../generator/digits';
 import { sliceModel, type Solid } from '../generator/layerPaths';
 import { cut, disc, roundedRectangle } from '../generator/shapes';
+import { ORDINARY_SLICING, ORDINARY_WRITING } from './ordinary';
 
 /** Heights of a tag, mm: plate, then rim and number. */
 export const RING_TAG = {
@@ -34,23 +35,11 @@ export function makeRingTags(): string {
       },
     ];
   });
-  const layers = sliceModel(solids, {
-    lineWidth: 0.45,
-    firstLayer: 0.2,
-    layerHeight: 0.2,
-    outlines: 2,
-    solidLayers: 3,
-    sparseSpacing: 3,
-    skirt: 0,
-  });
+  const layers = sliceModel(solids, ORDINARY_SLICING);
   return writeGcode(layers, {
     title: 'Ring gauge tags, Quillmarsh',
-    lineWidth: 0.45,
-    filamentDiameter: 1.75,
+    ...ORDINARY_WRITING,
     speeds: { first: 22, print: 55, travel: 150 },
-    retract: { mm: 0.8, speed: 35, hop: 0 },
-    temperatures: { nozzle: 205, bed: 60 },
-    extrusion: 'absolute',
     layerComment: (index) => [`; begin layer ${index + 1}`],
   });
 }

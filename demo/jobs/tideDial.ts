@@ -1,6 +1,7 @@
 import { writeGcode } from '../generator/gcodeWriter';
 import { sliceModel } from '../generator/layerPaths';
 import { cut, disc, join, stroke, type Area } from '../generator/shapes';
+import { ORDINARY_SLICING, ORDINARY_WRITING } from './ordinary';
 
 /** Heights of the dial, mm: what one tool prints alone, and the layers with inlays. */
 export const TIDE_DIAL = { base: 1.6, top: 2.6, tools: 3 };
@@ -35,24 +36,12 @@ export function makeTideDial(): string {
       { area: ring, from: TIDE_DIAL.base, to: TIDE_DIAL.top, tool: 1 },
       { area: marks, from: TIDE_DIAL.base, to: TIDE_DIAL.top, tool: 2 },
     ],
-    {
-      lineWidth: 0.45,
-      firstLayer: 0.2,
-      layerHeight: 0.2,
-      outlines: 2,
-      solidLayers: 3,
-      sparseSpacing: 3,
-      skirt: 4,
-    },
+    { ...ORDINARY_SLICING, skirt: 4 },
   );
   return writeGcode(layers, {
     title: 'Tide dial, Quillmarsh',
-    lineWidth: 0.45,
-    filamentDiameter: 1.75,
-    speeds: { first: 22, print: 60, travel: 150 },
+    ...ORDINARY_WRITING,
     retract: { mm: 0.8, speed: 35, hop: 0.3 },
-    temperatures: { nozzle: 205, bed: 60 },
-    extrusion: 'absolute',
     layerComment: (index) => [`; layer ${index}`],
   });
 }

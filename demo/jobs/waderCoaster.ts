@@ -1,6 +1,7 @@
 import { writeGcode } from '../generator/gcodeWriter';
 import { sliceModel, type Solid } from '../generator/layerPaths';
 import { blob, cut, disc, join, stroke, type Area } from '../generator/shapes';
+import { ORDINARY_SLICING, ORDINARY_WRITING } from './ordinary';
 
 /** Height of the coaster and of what is let into it, mm. */
 export const COASTER = { base: 1.2, top: 2.4 };
@@ -35,19 +36,12 @@ export function makeCoasterPart(part: CoasterPart): string {
     bird: [{ area: bird, from: 0, to: COASTER.top }],
     rim: [{ area: rim, from: 0, to: COASTER.top }],
   };
-  const layers = sliceModel(solids[part], {
-    lineWidth: 0.45,
-    firstLayer: 0.2,
-    layerHeight: 0.2,
-    outlines: 2,
-    solidLayers: 3,
-    sparseSpacing: 3,
-    skirt: 0,
-  }).filter((layer) => part === 'base' || layer.z > COASTER.base + 1e-6);
+  const layers = sliceModel(solids[part], ORDINARY_SLICING).filter(
+    (layer) => part === 'base' || layer.z > COASTER.base + 1e-6,
+  );
   return writeGcode(layers, {
     title: `Wader coaster, ${part}, Quillmarsh`,
-    lineWidth: 0.45,
-    filamentDiameter: 1.75,
+    ...ORDINARY_WRITING,
     speeds: { first: 24, print: 60, travel: 150 },
     retract: { mm: 0.8, speed: 35, hop: 0.4 },
     temperatures: { nozzle: 210, bed: 60 },

@@ -1,24 +1,13 @@
 import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { after, before, describe, it } from 'node:test';
-import type { Browser, Page } from 'puppeteer-core';
-import { byRole, openPage, seeText, startApp, startBrowser, type RunningApp } from './harness';
+import { describe, it } from 'node:test';
+import type { Page } from 'puppeteer-core';
+import { byRole, openPage, seeText, testBed } from './harness';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
-let app: RunningApp;
-let browser: Browser;
-
-before(async () => {
-  app = await startApp();
-  browser = await startBrowser();
-});
-
-after(async () => {
-  await browser?.close();
-  app?.stop();
-});
+const bed = testBed();
 
 interface AxeResult {
   violations: { id: string; nodes: { html: string; failureSummary?: string }[] }[];
@@ -38,9 +27,9 @@ async function violations(page: Page): Promise<string[]> {
 for (const scheme of ['light', 'dark'] as const) {
   describe(`accessibility in the ${scheme} theme`, () => {
     it('holds on the Bench, on a job and in its dialogs', async () => {
-      const { page, complaints } = await openPage(browser);
+      const { page, complaints } = await openPage(bed.browser);
       await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
-      await page.goto(app.url);
+      await page.goto(bed.app.url);
       await seeText(page, 'Hide plate 7');
       assert.equal(await page.$eval('html', (html) => html.dataset.theme), scheme);
       assert.deepEqual(await violations(page), []);
@@ -73,7 +62,7 @@ for (const scheme of ['light', 'dark'] as const) {
 
 describe('the pages', () => {
   it('let nothing in from elsewhere', async () => {
-    const response = await fetch(app.url);
+    const response = await fetch(bed.app.url);
     const policy = response.headers.get('content-security-policy') ?? '';
     assert.match(policy, /default-src 'self'/);
     assert.match(policy, /frame-ancestors 'none'/);
@@ -84,8 +73,8 @@ describe('the pages', () => {
   });
 
   it('say so when there is no such job', async () => {
-    const { page, complaints } = await openPage(browser);
-    await page.goto(`${app.url}/jobs/no-such-job`);
+    const { page, complaints } = await openPage(bed.browser);
+    await page.goto(`${bed.app.url}/jobs/no-such-job`);
     await seeText(page, 'This job is not in this browser');
     assert.deepEqual(complaints, []);
   });

@@ -3,6 +3,7 @@ import { mkdtempSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { after, before } from 'node:test';
 import { fileURLToPath } from 'node:url';
 import puppeteer, { type Browser, type Page } from 'puppeteer-core';
 import { chromiumPath } from '../../scripts/lib/install.mjs';
@@ -45,6 +46,26 @@ export async function startApp(): Promise<RunningApp> {
   }
   server.kill();
   throw new Error('The application did not start within 30 s. Was it built?');
+}
+
+/** The application and a browser for all tests of one file. */
+export interface TestBed {
+  app: RunningApp;
+  browser: Browser;
+}
+
+/** Starts both before the file's tests and stops them after; the fields are set from then on. */
+export function testBed(): TestBed {
+  const bed = {} as TestBed;
+  before(async () => {
+    bed.app = await startApp();
+    bed.browser = await startBrowser();
+  });
+  after(async () => {
+    await bed.browser?.close();
+    bed.app?.stop();
+  });
+  return bed;
 }
 
 /** Starts Chromium without a window and without calls to anywhere. */

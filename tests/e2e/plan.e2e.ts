@@ -2,42 +2,22 @@ import assert from 'node:assert/strict';
 import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { after, before, describe, it } from 'node:test';
+import { describe, it } from 'node:test';
 import { gzipSync } from 'fflate';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { sourceOf } from '../../src/core/byteSource';
 import { readGcode } from '../../src/core/gcode/reader';
 import { ORDINARY_PRINTER } from '../../src/core/motion/limits';
 import { proveOutput } from '../../src/core/output/proof';
-import {
-  byRole,
-  openPage,
-  ROOT,
-  seeText,
-  startApp,
-  startBrowser,
-  type Complaints,
-  type RunningApp,
-} from './harness';
+import { byRole, openPage, ROOT, seeText, testBed, type Complaints } from './harness';
 
 const DEMO = readFileSync(join(ROOT, 'public/demo/hide-plate-7.gcode'));
 
-let app: RunningApp;
-let browser: Browser;
-
-before(async () => {
-  app = await startApp();
-  browser = await startBrowser();
-});
-
-after(async () => {
-  await browser?.close();
-  app?.stop();
-});
+const bed = testBed();
 
 async function openBench(): Promise<{ page: Page; complaints: Complaints }> {
-  const opened = await openPage(browser);
-  await opened.page.goto(app.url);
+  const opened = await openPage(bed.browser);
+  await opened.page.goto(bed.app.url);
   await seeText(opened.page, 'Hide plate 7');
   return opened;
 }

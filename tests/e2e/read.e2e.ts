@@ -2,35 +2,15 @@ import assert from 'node:assert/strict';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { after, before, describe, it } from 'node:test';
+import { describe, it } from 'node:test';
 import { zipSync } from 'fflate';
-import type { Browser } from 'puppeteer-core';
 import { makeBigFile } from '../../bench/bigFile';
-import {
-  byRole,
-  openPage,
-  ROOT,
-  seeText,
-  startApp,
-  startBrowser,
-  type RunningApp,
-} from './harness';
+import { byRole, openPage, ROOT, seeText, testBed } from './harness';
 
 const DEMO = readFileSync(join(ROOT, 'public/demo/hide-plate-7.gcode'), 'utf8');
 const folder = mkdtempSync(join(tmpdir(), 'lamella-read-'));
 
-let app: RunningApp;
-let browser: Browser;
-
-before(async () => {
-  app = await startApp();
-  browser = await startBrowser();
-});
-
-after(async () => {
-  await browser?.close();
-  app?.stop();
-});
+const bed = testBed();
 
 function save(name: string, bytes: string | Uint8Array): string {
   const path = join(folder, name);
@@ -39,8 +19,8 @@ function save(name: string, bytes: string | Uint8Array): string {
 }
 
 async function openWith(...paths: string[]) {
-  const opened = await openPage(browser);
-  await opened.page.goto(app.url);
+  const opened = await openPage(bed.browser);
+  await opened.page.goto(bed.app.url);
   await seeText(opened.page, 'Hide plate 7');
   const input = await opened.page.$('input[type="file"]');
   await input?.uploadFile(...paths);
@@ -89,11 +69,11 @@ describe('reading a file', () => {
   });
 
   it('says so when the browser has no room for it, and what to do', async () => {
-    const { page, complaints } = await openPage(browser);
+    const { page, complaints } = await openPage(bed.browser);
     await page.evaluateOnNewDocument(() => {
       navigator.storage.estimate = async () => ({ quota: 1_000_000, usage: 800_000 });
     });
-    await page.goto(app.url);
+    await page.goto(bed.app.url);
     await seeText(page, 'Open a sliced file');
     const input = await page.$('input[type="file"]');
     await input?.uploadFile(save('no_room.gcode', DEMO));
