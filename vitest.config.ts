@@ -6,5 +6,7 @@ export default defineConfig({
   test: {
     include: ['src/**/*.test.ts', 'cli/**/*.test.ts', 'demo/**/*.test.ts'],
     environment: 'node',
+    // A busy machine must not fail a test; what hangs is still found.
+    testTimeout: 60_000,
   },
 });

@@ -107,6 +107,28 @@ describe('lamella apply and prove', () => {
     });
   });
 
+  it('take the file’s own stops out when asked to', () => {
+    const withStop = inFolder('stop.gcode');
+    writeFileSync(
+      withStop,
+      readFileSync(DEMO, 'utf8').replace('; layer 5 of', 'M600\n; layer 5 of'),
+    );
+    const plan = { swaps: [{ layer: 11, filament: 'B' }], existingStops: 'remove' };
+    const out = inFolder('out-stop.gcode');
+    const { code, answer } = lamella(
+      'apply',
+      withStop,
+      '--plan',
+      savePlan('remove.json', plan),
+      '--out',
+      out,
+    );
+    expect([code, answer.proof.ok]).toEqual([0, true]);
+    expect(readFileSync(out, 'utf8').match(/^M600$/gm)).toHaveLength(1);
+    expect(lamella('inspect', out).answer.stops).toMatchObject([{ layer: 11 }]);
+    expect(lamella('prove', withStop, out).code).toBe(0);
+  });
+
   it.each([
     ['a layer beyond the print', { swaps: [{ layer: 41, filament: 'B' }] }, 'layer-out-of-range'],
     ['no swap', { swaps: [] }, 'bad-plan'],

@@ -1,4 +1,5 @@
 import type { Finding } from '../findings';
+import { firstIndex } from '../search';
 import type { Footprint } from '../geometry/raster';
 import type { PrintSeconds } from '../motion/clock';
 import type { Layer } from './layers';
@@ -40,25 +41,15 @@ export interface Reading {
 
 /** The layer that a stop at `offset` comes before; null after the last extrusion. */
 export function layerAfter(layers: readonly Layer[], offset: number): number | null {
-  let low = 0;
-  let high = layers.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (layers[middle].firstOffset >= offset) high = middle;
-    else low = middle + 1;
-  }
-  return low < layers.length ? layers[low].number : null;
+  const index = firstIndex(layers.length, (i) => layers[i].firstOffset >= offset);
+  return layers[index]?.number ?? null;
 }
 
 /** The layer whose extruding moves stand round a line; null before the first and after the last. */
 export function layerOfLine(layers: readonly Layer[], line: number): Layer | null {
-  let low = 0;
-  let high = layers.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (layers[middle].endLine >= line) high = middle;
-    else low = middle + 1;
-  }
-  const layer = layers[low];
-  return layer && line >= layer.travelLine && (low > 0 || line >= layer.firstLine) ? layer : null;
+  const index = firstIndex(layers.length, (i) => layers[i].endLine >= line);
+  const layer = layers[index];
+  // Travel belongs to the layer it leads to, except the way from the start to layer 1.
+  const from = index > 0 ? layer?.travelLine : layer?.firstLine;
+  return layer && line >= from ? layer : null;
 }

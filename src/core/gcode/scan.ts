@@ -177,8 +177,8 @@ function scanAnyLine(bytes: Uint8Array, start: number, end: number, words: Words
       digits <= MAX_EXACT_DIGITS
         ? mantissa / POWERS_OF_TEN[decimals]
         : Number(asciiNumber(bytes, digitsFrom, j));
-    // `X1e-3` with spaces between the words is an exponent; in a line without spaces the E is a
-    // word of its own. Either way the line is reported.
+    // `X1e-3` with spaces between the words is an exponent, and is reported, since printers differ;
+    // in a line without spaces the E is a word of its own.
     if ((d === 101 || d === LETTER_E) && j + 1 < end) {
       const exponentEnd = exponentEndAt(bytes, j, end, start, i);
       if (exponentEnd > 0) {

@@ -1,4 +1,4 @@
-import type { ArcGeometry } from '../gcode/machine';
+import type { ArcGeometry } from '../gcode/arc';
 
 /** Largest distance between an arc and the chords it is drawn with, mm. */
 const CHORD_ERROR = 0.02;

@@ -1,0 +1,97 @@
+import { MessageChannel } from 'node:worker_threads';
+import { expose, proxy, wrap } from 'comlink';
+import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
+import { gzipSync, zipSync } from 'fflate';
+import { describe, expect, it } from 'vitest';
+import { layerNumber } from '@/core/gcode/layers';
+import { PATH_STRIDE } from '@/core/geometry/paths';
+import { ORDINARY_PRINTER } from '@/core/motion/limits';
+import { ORDINARY_RECIPE } from '@/core/recipe/recipe';
+import { bytesOf, writePrint } from '../../tests/support/printFiles';
+import { createPrintService } from './printService';
+import type { PrintWorkerApi, ReadProgress } from './protocol';
+
+const text = writePrint({ layers: 9 });
+const file = new Blob([text]);
+
+async function opened(blob: Blob = file) {
+  const service = createPrintService();
+  const result = await service.open(blob, ORDINARY_PRINTER, () => {});
+  return { service, result };
+}
+
+describe('the print service', () => {
+  it('opens plain files, gzip and zip as the same print', async () => {
+    const bytes = bytesOf(text);
+    const packed = [file, new Blob([gzipSync(bytes)]), new Blob([zipSync({ 'a.gcode': bytes })])];
+    for (const blob of packed) {
+      const { result } = await opened(blob);
+      if (!result.ok) throw new Error(result.refusal.message);
+      expect(result.value.reading.layers).toHaveLength(9);
+      expect(await result.value.gcode.text()).toBe(text);
+      expect(result.value.fingerprint).toMatch(/^[0-9a-f]{64}$/);
+    }
+  });
+
+  it.each([
+    ['nothing', new Blob([]), 'empty-file'],
+    ['a gzip of nothing', new Blob([gzipSync(new Uint8Array(0))]), 'empty-file'],
+    ['half a gzip', new Blob([gzipSync(bytesOf(text)).slice(0, 90)]), 'damaged-archive'],
+    ['a letter', new Blob(['Dear printer,\n']), 'no-extrusion'],
+  ])('refuses %s with a code that survives the way', async (_name, blob, code) => {
+    const { result } = await opened(blob);
+    expect(result).toMatchObject({ ok: false, refusal: { code } });
+  });
+
+  it('gives a layer’s lines at their places', async () => {
+    const { service } = await opened();
+    const paths = await service.layerPaths(2);
+    expect(paths.length % PATH_STRIDE).toBe(0);
+    const [x0, y0, x1, y1, width] = paths;
+    expect([x0, y0, x1, y1]).toEqual([50, 50, 70, 50]);
+    expect(width).toBeCloseTo(0.5, 2);
+    expect(await service.layerPaths(99)).toHaveLength(0);
+  });
+
+  it('gives any stretch of lines', async () => {
+    const { service } = await opened();
+    const all = text.split('\n');
+    for (const from of [1, 7, 400, all.length - 3]) {
+      const { first, text: got } = await service.lines(from, 5);
+      expect(first).toBe(from);
+      expect(got.split('\n')).toEqual(all.slice(from - 1, from + 4));
+    }
+  });
+
+  it('writes a proven file, and none without an open print', async () => {
+    const request = {
+      swaps: [{ layer: layerNumber(4), filament: 'B' }],
+      recipe: ORDINARY_RECIPE,
+      stopAt: 'restart',
+      takeOut: [],
+    } as const;
+    const { service } = await opened();
+    const written = await service.write(request);
+    expect(written.ok && written.value.proof.ok).toBe(true);
+    expect(written.ok && (await written.value.file?.text())?.includes('\nM600\n')).toBe(true);
+    expect(await createPrintService().write(request)).toMatchObject({
+      ok: false,
+      refusal: { code: 'no-print' },
+    });
+  });
+
+  it('works through a message channel, with progress', async () => {
+    const { port1, port2 } = new MessageChannel();
+    expose(createPrintService(), nodeEndpoint(port1));
+    const remote = wrap<PrintWorkerApi>(nodeEndpoint(port2));
+    const progress: ReadProgress[] = [];
+    const note = proxy((one: ReadProgress) => void progress.push(one));
+    const result = await remote.open(file, ORDINARY_PRINTER, note);
+    expect(result.ok && result.value.reading.layers).toHaveLength(9);
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    expect(progress.at(-1)).toEqual({ bytes: text.length, totalBytes: text.length, layers: 9 });
+    expect((await remote.layerPaths(1)).length).toBeGreaterThan(PATH_STRIDE);
+    port1.close();
+    port2.close();
+  });
+});
