@@ -3,7 +3,7 @@ import { mkdtempSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { after, before } from 'node:test';
+import { after, afterEach, before } from 'node:test';
 import { fileURLToPath } from 'node:url';
 import puppeteer, { type Browser, type Page } from 'puppeteer-core';
 import { chromiumPath } from '../../scripts/lib/install.mjs';
@@ -60,6 +60,12 @@ export function testBed(): TestBed {
   before(async () => {
     bed.app = await startApp();
     bed.browser = await startBrowser();
+  });
+  // Pages left open would go on drawing and reading beside the next test.
+  afterEach(async () => {
+    for (const context of bed.browser.browserContexts()) {
+      if (context !== bed.browser.defaultBrowserContext()) await context.close();
+    }
   });
   after(async () => {
     await bed.browser?.close();

@@ -11,7 +11,7 @@ import { usePaths } from './usePaths';
 // three.js is large, and the rest of the desk works before it is there.
 const SheetCanvas = dynamic(() => import('./SheetCanvas').then((module) => module.SheetCanvas), {
   ssr: false,
-  loading: () => <p className="m-auto text-muted">Laying out the sheet…</p>,
+  loading: () => <p className="m-auto text-ink">Laying out the sheet…</p>,
 });
 
 interface SheetPanelProps {
