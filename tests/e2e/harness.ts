@@ -36,7 +36,7 @@ export async function startApp(): Promise<RunningApp> {
     ['start', '-H', '127.0.0.1', '-p', String(port)],
     { cwd: ROOT, stdio: 'ignore', env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' } },
   );
-  for (let tries = 0; tries < 150; tries++) {
+  for (let tries = 0; tries < 600; tries++) {
     try {
       if ((await fetch(url)).ok) return { url, stop: () => server.kill() };
     } catch {
@@ -45,7 +45,7 @@ export async function startApp(): Promise<RunningApp> {
     await new Promise((resolve) => setTimeout(resolve, 200));
   }
   server.kill();
-  throw new Error('The application did not start within 30 s. Was it built?');
+  throw new Error('The application did not start within 2 minutes. Was it built?');
 }
 
 /** The application and a browser for all tests of one file. */
@@ -106,7 +106,8 @@ export async function openPage(
   const context = await browser.createBrowserContext();
   const page = await context.newPage();
   await page.setViewport(viewport);
-  page.setDefaultTimeout(20_000);
+  // Long enough for a busy machine; no test waits for the time to pass.
+  page.setDefaultTimeout(90_000);
   const complaints: Complaints = [];
   page.on('console', (message) => {
     if (message.type() === 'error') complaints.push(`console: ${message.text()}`);

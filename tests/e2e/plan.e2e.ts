@@ -31,7 +31,7 @@ async function openDemo(): Promise<{ page: Page; complaints: Complaints }> {
 
 /** Waits for the next finished download in a folder. */
 async function downloaded(folder: string): Promise<{ name: string; bytes: Buffer }> {
-  for (let tries = 0; tries < 100; tries++) {
+  for (let tries = 0; tries < 600; tries++) {
     const name = readdirSync(folder).find((one) => one.endsWith('.gcode'));
     if (name) return { name, bytes: readFileSync(join(folder, name)) };
     await new Promise((resolve) => setTimeout(resolve, 100));
@@ -195,7 +195,9 @@ describe('files that are no prints', () => {
       await seeText(page, sentence);
       await byRole(page, 'button', `Dismiss the message about ${name}`).click();
     }
-    assert.equal((await page.$$('ul[aria-label="Jobs"] h2')).length, 7);
+    await page.waitForFunction(
+      () => document.querySelectorAll('ul[aria-label="Jobs"] h2').length === 7,
+    );
     assert.deepEqual(complaints, []);
   });
 

@@ -27,6 +27,8 @@ export interface ImportDetails {
   /** Filament that the plan begins with; the palette's first when left out. */
   readonly firstLetter?: string;
   readonly isDemo: boolean;
+  /** Milliseconds since 1970 by which the Bench sorts; now when left out. */
+  readonly addedAt?: number;
 }
 
 /** Reads a file in a worker of its own and puts it on the Bench as a job. */
@@ -53,7 +55,7 @@ export function importFile(
         layers: reading.layers.length,
         height: reading.layers.reduce((top, layer) => Math.max(top, layer.z), 0),
         seconds: reading.seconds.total,
-        addedAt: Date.now(),
+        addedAt: details.addedAt ?? Date.now(),
         isDemo: details.isDemo,
         picture: pictureOf(reading.footprint, PICTURE_CELLS),
       };

@@ -45,7 +45,8 @@ export interface Bench {
 
 /** Puts the demo's jobs on the Bench, each once. */
 async function seedDemo(start: StartImport): Promise<void> {
-  for (const { fileName, name, firstLetter } of DEMO_JOBS) {
+  const now = Date.now();
+  for (const [i, { fileName, name, firstLetter }] of DEMO_JOBS.entries()) {
     if (await isDemoSeeded(fileName)) continue;
     const response = await fetch(`/demo/${fileName}`);
     if (!response.ok) continue;
@@ -53,6 +54,7 @@ async function seedDemo(start: StartImport): Promise<void> {
       name,
       firstLetter,
       isDemo: true,
+      addedAt: now - i,
     });
     if (outcome === 'added') await markDemoSeeded(fileName);
   }
