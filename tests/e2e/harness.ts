@@ -81,6 +81,8 @@ export async function startBrowser(): Promise<Browser> {
   return puppeteer.launch({
     executablePath,
     headless: true,
+    timeout: 180_000,
+    protocolTimeout: 300_000,
     userDataDir: mkdtempSync(join(tmpdir(), 'lamella-chromium-')),
     args: [
       '--no-sandbox',
@@ -107,7 +109,7 @@ export async function openPage(
   const page = await context.newPage();
   await page.setViewport(viewport);
   // Long enough for a busy machine; no test waits for the time to pass.
-  page.setDefaultTimeout(90_000);
+  page.setDefaultTimeout(180_000);
   const complaints: Complaints = [];
   page.on('console', (message) => {
     if (message.type() === 'error') complaints.push(`console: ${message.text()}`);
