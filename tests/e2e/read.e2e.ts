@@ -83,7 +83,7 @@ describe('reading a file', () => {
 
   it('can be cancelled, and leaves nothing behind', async () => {
     const { page, complaints } = await openWith(save('large.gcode', makeBigFile(60e6)));
-    await byRole(page, 'button', 'Cancel').click();
+    await byRole(page, 'button', 'Cancel reading large.gcode').click();
     await page.waitForFunction(() => !document.body.innerText.includes('large.gcode'));
     const names = await page.$$eval('ul[aria-label="Jobs"] h2', (all) =>
       all.map((one) => one.textContent),

@@ -26,7 +26,9 @@ export function RunningNotice({ notice }: { notice: RunningImport }) {
             : 'Opening…'}
         </p>
       </div>
-      <Button onClick={cancel}>Cancel</Button>
+      <Button onClick={cancel} aria-label={`Cancel reading ${fileName}`}>
+        Cancel
+      </Button>
     </div>
   );
 }

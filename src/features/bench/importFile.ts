@@ -39,12 +39,15 @@ export function importFile(
   onProgress: (progress: ReadProgress) => void,
 ): Import {
   const client = new PrintClient();
+  let cancelled = false;
   const run = async (): Promise<ImportOutcome> => {
     try {
       const room = await missingRoom(file.size);
       if (room) return { kind: 'refused', refusal: { code: 'storage-short', message: room } };
       const opened = await client.open(file, ORDINARY_PRINTER, onProgress);
       if (!opened.ok) return { kind: 'refused', refusal: opened.refusal };
+      // It may have been read to its end while the person reached for the button.
+      if (cancelled) return { kind: 'cancelled' };
       const { reading, fingerprint, gcode } = opened.value;
       const job: Job = {
         id: crypto.randomUUID(),
@@ -69,7 +72,11 @@ export function importFile(
       client.close();
     }
   };
-  return { outcome: run(), cancel: () => client.close() };
+  const cancel = (): void => {
+    cancelled = true;
+    client.close();
+  };
+  return { outcome: run(), cancel };
 }
 
 function storageSentence(error: unknown): string {
