@@ -56,15 +56,8 @@ export class LevelTracker {
 
   /**
    * The extruding move just made, from `start` to `end` in the file, on `line`; `length` mm long.
-   * @returns true when it began a new level.
    */
-  takeExtrusion(
-    start: number,
-    end: number,
-    line: number,
-    length: number,
-    sloped: boolean,
-  ): boolean {
+  takeExtrusion(start: number, end: number, line: number, length: number, sloped: boolean): void {
     this.extrudedMm += length;
     const { level, machine } = this;
     let z = machine.z;
@@ -88,7 +81,6 @@ export class LevelTracker {
     this.extrusions++;
     if (machine.relativeE) this.sawRelative = true;
     else this.sawAbsolute = true;
-    return !isSame;
   }
 
   /** Writes the totals of the level under way. */
