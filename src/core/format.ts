@@ -32,6 +32,17 @@ export function describeLayer(layer: Layer): string {
   return `layer ${layer.number}${label} · ${formatMm(bottomOf(layer))} to ${formatMm(layer.z)} mm`;
 }
 
+/** An area for a person: `7.4 cm²`, or mm² below a tenth of that. */
+export function formatCm2(mm2: number): string {
+  return mm2 < 10 ? `${mm2.toFixed(1)} mm²` : `${(mm2 / 100).toFixed(1)} cm²`;
+}
+
+/** A share as whole percent; what is there but rounds to nothing is said to be less than 1 %. */
+export function formatShare(share: number): string {
+  if (share > 0 && share < 0.005) return '< 1 %';
+  return `${Math.round(share * 100)} %`;
+}
+
 export function plural(count: number, one: string, many = `${one}s`): string {
   return `${count} ${count === 1 ? one : many}`;
 }

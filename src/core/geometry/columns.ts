@@ -1,4 +1,5 @@
-import type { Footprint } from './raster';
+import { forEachPatch } from './patches';
+import type { Footprint, LevelBox } from './raster';
 
 /**
  * For each layer the cells that lie inside the print at its height: between the lowest and the
@@ -23,36 +24,37 @@ export function spannedCells(footprint: Footprint, layerCount: number): Float64A
 }
 
 /**
- * Cells of a skirt: patches on which only layer 1 prints and that touch nothing higher. They are
- * no part of the model.
+ * Takes a skirt out of a footprint: patches on which only layer 1 prints and that touch nothing
+ * higher. They are no part of what is seen of the finished print.
+ * @returns how many cells it took.
  */
-export function skirtCells(footprint: Footprint): number {
-  const { top, columns, rows } = footprint;
-  const seen = new Uint8Array(top.length);
-  const stack: number[] = [];
+export function takeSkirtOut(footprint: Footprint): number {
+  const { top, low } = footprint;
   let skirt = 0;
-  for (let start = 0; start < top.length; start++) {
-    if (top[start] !== 1 || seen[start] === 1) continue;
-    let cells = 0;
-    let touches = false;
-    seen[start] = 1;
-    stack.push(start);
-    while (stack.length > 0) {
-      const cell = stack.pop()!;
-      cells++;
-      const column = cell % columns;
-      const row = (cell - column) / columns;
-      for (let y = Math.max(0, row - 1); y <= Math.min(rows - 1, row + 1); y++) {
-        for (let x = Math.max(0, column - 1); x <= Math.min(columns - 1, column + 1); x++) {
-          const next = y * columns + x;
-          if (top[next] > 1) touches = true;
-          if (top[next] !== 1 || seen[next] === 1) continue;
-          seen[next] = 1;
-          stack.push(next);
-        }
+  let touches = false;
+  forEachPatch(
+    footprint,
+    (cell) => top[cell] === 1,
+    (cells) => {
+      if (!touches) {
+        skirt += cells.length;
+        for (const cell of cells) top[cell] = low[cell] = 0;
       }
-    }
-    if (!touches) skirt += cells;
-  }
+      touches = false;
+    },
+    (cell) => {
+      if (top[cell] > 1) touches = true;
+    },
+  );
   return skirt;
+}
+
+/** The rectangle that a footprint covers, machine mm. */
+export function boundsOf({ originX, originY, columns, rows, cellMm }: Footprint): LevelBox {
+  return {
+    minX: originX,
+    minY: originY,
+    maxX: originX + columns * cellMm,
+    maxY: originY + rows * cellMm,
+  };
 }

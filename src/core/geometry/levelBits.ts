@@ -22,11 +22,10 @@ export class LevelBits {
     if (lastWord > this.maxWord) this.maxWord = lastWord;
   }
 
-  /** Empties it for another level; only the used box is cleared. */
+  /** Empties it for another level; only the used rows are cleared, in one stroke. */
   reset(level: number, wordsPerRow: number): void {
-    for (let row = this.minRow; row <= this.maxRow; row++) {
-      const base = row * wordsPerRow;
-      this.words.fill(0, base + this.minWord, base + this.maxWord + 1);
+    if (this.maxRow >= 0) {
+      this.words.fill(0, this.minRow * wordsPerRow, (this.maxRow + 1) * wordsPerRow);
     }
     this.level = level;
     this.minRow = this.minWord = NONE;
@@ -38,5 +37,5 @@ export class LevelBits {
 export function popcount(word: number): number {
   let v = word - ((word >>> 1) & 0x55555555);
   v = (v & 0x33333333) + ((v >>> 2) & 0x33333333);
-  return (((v + (v >>> 4)) & 0x0f0f0f0f) * 0x01010101) >>> 24;
+  return Math.imul((v + (v >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24;
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { skirtCells, spannedCells } from './columns';
+import { spannedCells, takeSkirtOut } from './columns';
 import { CELL_MM, FootprintRaster, MOST_LEVELS } from './raster';
 
 const sameLevels = Uint16Array.from({ length: MOST_LEVELS + 1 }, (_, i) => i);
@@ -112,8 +112,10 @@ describe('columns', () => {
     const footprint = raster.finish(sameLevels);
     const spans = spannedCells(footprint, 3);
     expect(spans[1]).toBe(spans[2]);
-    expect(spans[0] - spans[1]).toBe(skirtCells(footprint));
-    expect(skirtCells(footprint) * CELL).toBeGreaterThan(19.5);
-    expect(skirtCells(footprint) * CELL).toBeLessThan(22.5);
+    const skirt = takeSkirtOut(footprint);
+    expect(spans[0] - spans[1]).toBe(skirt);
+    expect(skirt * CELL).toBeGreaterThan(19.5);
+    expect(skirt * CELL).toBeLessThan(22.5);
+    expect(spannedCells(footprint, 3)[0]).toBe(spans[1]);
   });
 });

@@ -203,9 +203,18 @@ export class FootprintRaster {
   private fold(): void {
     this.seen.fill(0);
     for (let i = this.inUse - 1; i >= 0; i--) this.foldTop(this.gathered[i]);
-    for (let i = 0; i < this.inUse; i++) this.foldLow(this.gathered[i]);
+    // Once a print is a few layers high, it rarely covers a cell that nothing covered before.
+    if (this.coversNewCells()) {
+      for (let i = 0; i < this.inUse; i++) this.foldLow(this.gathered[i]);
+    }
     this.inUse = 0;
     this.current = null;
+  }
+
+  private coversNewCells(): boolean {
+    const { seen, ever } = this;
+    for (let i = 0; i < seen.length; i++) if ((seen[i] & ~ever[i]) !== 0) return true;
+    return false;
   }
 
   /** Takes the cells of a level that no higher level of this fold covers. */
