@@ -1,5 +1,5 @@
 import type { FindingList } from '../findings';
-import { skirtCells, spannedCells } from '../geometry/columns';
+import { spannedCells, takeSkirtOut } from '../geometry/columns';
 import { MOST_LEVELS, type FootprintRaster } from '../geometry/raster';
 import type { PrintSeconds } from '../motion/clock';
 import { groupLevels, layerNumber, type Layer, type LevelGroups } from './layers';
@@ -29,6 +29,8 @@ export interface GatheredFile {
   readonly findings: FindingList;
   readonly statedSeconds: number | null;
   readonly temperatures: Reading['temperatures'];
+  readonly leavesHot: boolean;
+  readonly heatLines: Reading['heatLines'];
   readonly lineIndex: LineIndex;
   readonly cutOff: boolean;
   readonly skippedLine: boolean;
@@ -40,6 +42,7 @@ export function assembleReading(file: GatheredFile): Reading {
   const groups = groupLevels(tracker.levels, raster.boxes.slice(1), raster.covered.slice(1));
   const footprint = raster.finish(withZeroLevel(groups.layerOfLevel));
   const cellArea = footprint.cellMm ** 2;
+  const skirt = takeSkirtOut(footprint);
   const spans = spannedCells(footprint, groups.members.length);
   const layers = layersOf(file, groups, spans, cellArea);
   const inLayers = layers.reduce((sum, layer) => sum + layer.seconds, 0);
@@ -56,11 +59,13 @@ export function assembleReading(file: GatheredFile): Reading {
     secondsAfter,
     filamentMm: file.filamentMm,
     footprint,
-    skirtMm2: skirtCells(footprint) * cellArea,
+    skirtMm2: skirt * cellArea,
     largestFootprintMm2: layers.reduce((most, layer) => Math.max(most, layer.footprintMm2), 0),
     stops: file.stops.map((stop) => ({ ...stop, layer: layerAfter(layers, stop.offset) })),
     statedSeconds: file.statedSeconds,
     temperatures: file.temperatures,
+    leavesHot: file.leavesHot,
+    heatLines: file.heatLines,
     lineIndex: file.lineIndex,
   };
   reportWholeFile(file.findings, whole, {

@@ -114,6 +114,9 @@ export class LevelTracker {
         y: machine.fromY,
         z: machine.fromZ,
         e: machine.fromE,
+        feed: machine.fromFeed,
+        retracted: machine.fromRetracted,
+        filament: machine.fromFilament,
       },
     };
   }

@@ -48,7 +48,10 @@ const MM_PER_INCH = 25.4;
 const RETRACTION_EPSILON = 1e-4;
 
 /** Names of firmware macros that commonly stop and wait; the user's own words come from the printer. */
-const STOP_MACRO = /^(PAUSE|M600|FILAMENT_CHANGE|CHANGE_FILAMENT)\b/i;
+export const STOP_MACRO = /^(PAUSE|M600|FILAMENT_CHANGE|CHANGE_FILAMENT)\b/i;
+
+/** Longest name of a macro that is looked at. */
+const LONGEST_MACRO = 40;
 
 /** Everything of a {@link Machine} that outlives a line, as plain data. */
 export const STATE_FIELDS = [
@@ -100,6 +103,9 @@ export class Machine {
   fromZ = 0;
   fromE = 0;
   fromFilament = 0;
+  /** Feed and retraction before it. */
+  fromFeed = 0;
+  fromRetracted = 0;
   /** machine = number in the file × unit + offset. */
   offsetX = 0;
   offsetY = 0;
@@ -135,6 +141,9 @@ export class Machine {
   heatsBed = false;
   heatWaits = false;
   heatTarget = 0;
+  /** @param stopWords names of the firmware's own macros that stop and wait, in capitals. */
+  constructor(private readonly stopWords: readonly string[] = []) {}
+
   readonly arc: ArcGeometry = { centreX: 0, centreY: 0, radius: 0, from: 0, sweep: 0, valid: true };
 
   /** A copy of the lasting state. */
@@ -143,8 +152,8 @@ export class Machine {
   }
 
   /** A machine that goes on from a captured state. */
-  static from(state: MachineState): Machine {
-    return Object.assign(new Machine(), state);
+  static from(state: MachineState, stopWords: readonly string[] = []): Machine {
+    return Object.assign(new Machine(stopWords), state);
   }
 
   /** Applies one line; `bytes` is needed for the words of macros only. */
@@ -156,7 +165,7 @@ export class Machine {
     }
     if (words.letter === M) return this.executeM(words);
     if (words.letter !== 0) return this.selectTool(words.code);
-    return words.macro && isStopMacro(words, bytes) ? Effect.Stop : Effect.None;
+    return words.macro && isStopMacro(words, bytes, this.stopWords) ? Effect.Stop : Effect.None;
   }
 
   /** The E number the file would have to write to stay where it is (`G92 E…`), in file units. */
@@ -188,6 +197,8 @@ export class Machine {
     this.fromZ = this.z;
     this.fromE = this.e;
     this.fromFilament = this.filament;
+    this.fromFeed = this.feed;
+    this.fromRetracted = this.retracted;
     if ((mask & XYZ) !== 0) {
       this.motorsReleased = false;
       if (this.relative) {
@@ -388,9 +399,9 @@ function onlyExtruder(words: Words): boolean {
   return words.names('E') && !words.names('X') && !words.names('Y') && !words.names('Z');
 }
 
-function isStopMacro(words: Words, bytes: Uint8Array): boolean {
-  const length = Math.min(words.textEnd - words.textStart, 24);
+function isStopMacro(words: Words, bytes: Uint8Array, own: readonly string[]): boolean {
+  const length = Math.min(words.textEnd - words.textStart, LONGEST_MACRO);
   let text = '';
   for (let i = 0; i < length; i++) text += String.fromCharCode(bytes[words.textStart + i]);
-  return STOP_MACRO.test(text);
+  return STOP_MACRO.test(text) || own.includes(text.split(/\s/, 1)[0].toUpperCase());
 }

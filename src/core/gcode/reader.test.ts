@@ -161,4 +161,21 @@ describe('readGcode', () => {
       { seed: 13, numRuns: 300 },
     );
   });
+
+  it('remembers where the nozzle is heated, and whether it is left on', () => {
+    const text = writePrint().replace('; layer 2\n', 'M109 S220\nM140 S60\n; layer 2\n');
+    const { heatLines, leavesHot } = read(text);
+    expect(heatLines.map(({ celsius, waits }) => [celsius, waits])).toEqual([
+      [205, false],
+      [220, true],
+    ]);
+    for (const { line, offset } of heatLines) {
+      const lines = text.slice(0, offset).split('\n');
+      expect(lines).toHaveLength(line);
+      expect(text.slice(offset)).toMatch(/^M10[49] S2/);
+    }
+    expect(leavesHot).toBe(true);
+    expect(read(writePrint()).leavesHot).toBe(false);
+    expect(read(writePrint().replace('M104 S0\n', '')).leavesHot).toBe(true);
+  });
 });

@@ -12,13 +12,15 @@ import { LevelTracker } from './levelTracker';
 import { LINES_PER_ENTRY } from './lineIndex';
 import { LineStream } from './lineStream';
 import { Effect, Machine } from './machine';
-import type { Reading } from './reading';
+import type { HeatLine, Reading } from './reading';
 import { scanLine } from './scan';
 import { statedSeconds } from './statedTime';
 import { describeStop, type StopAt } from './stops';
 import { CR, LF, Words, letterBit } from './words';
 
 const LETTER_G = 71;
+/** Lines that set the nozzle's temperature and are remembered; ordinary files have a few. */
+const MOST_HEAT_LINES = 2000;
 const E_BIT = letterBit('E');
 
 /**
@@ -28,13 +30,13 @@ const E_BIT = letterBit('E');
  */
 export class GcodeReader {
   private readonly words = new Words();
-  private readonly machine = new Machine();
+  private readonly machine: Machine;
   private readonly clock: PrintClock;
   private readonly raster = new FootprintRaster();
   private readonly merger = new LineMerger(this.raster);
   private readonly labels = new LabelReader();
   private readonly findings = new FindingList();
-  private readonly tracker = new LevelTracker(this.machine);
+  private readonly tracker: LevelTracker;
   private readonly stops: StopAt[] = [];
   private readonly filamentArea: number;
   private readonly stream = new LineStream((bytes, end, base) => this.readLines(bytes, end, base));
@@ -46,9 +48,12 @@ export class GcodeReader {
   private inches = false;
   private statedSeconds: number | null = null;
   private readonly temperatures = { nozzle: [] as number[], bed: [] as number[] };
+  private readonly heatLines: HeatLine[] = [];
   private readonly lineIndex: number[] = [];
 
   constructor(model: PrinterModel) {
+    this.machine = new Machine(model.stopWords);
+    this.tracker = new LevelTracker(this.machine);
     this.clock = new PrintClock(model);
     this.filamentArea = filamentArea(model.filamentDiameter);
   }
@@ -82,6 +87,8 @@ export class GcodeReader {
       stops: this.stops,
       statedSeconds: this.statedSeconds,
       temperatures: this.temperatures,
+      leavesHot: this.machine.nozzleTarget > 0 || this.machine.bedTarget > 0,
+      heatLines: this.heatLines,
       lineIndex: this.lineIndex,
       findings: this.findings,
       cutOff: tail.length > 0 && endsInsideWord(tail, this.words),
@@ -178,16 +185,20 @@ export class GcodeReader {
     if (isFirst) this.clock.planner.dropGap();
   }
 
-  private noteTemperature(): void {
-    const { heatsBed, heatTarget } = this.machine;
+  private noteTemperature(start: number): void {
+    const { heatsBed, heatTarget, heatWaits } = this.machine;
+    if (heatTarget <= 0) return;
     const known = heatsBed ? this.temperatures.bed : this.temperatures.nozzle;
-    if (heatTarget > 0 && !known.includes(heatTarget)) known.push(heatTarget);
+    if (!known.includes(heatTarget)) known.push(heatTarget);
+    if (heatsBed || this.heatLines.length >= MOST_HEAT_LINES) return;
+    const place = { line: this.line, offset: this.base + start };
+    this.heatLines.push({ ...place, celsius: heatTarget, waits: heatWaits });
   }
 
   private takeOther(effect: Effect, bytes: Uint8Array, start: number): void {
     this.clock.takeEffect(effect, this.machine, this.words);
     if (effect === Effect.Tool) this.tracker.takeTool();
-    if (effect === Effect.Heat) this.noteTemperature();
+    if (effect === Effect.Heat) this.noteTemperature(start);
     if (effect === Effect.Stop) {
       const command = describeStop(this.words, bytes);
       this.stops.push({ line: this.line, command, offset: this.base + start });

@@ -9,6 +9,16 @@ import type { FoundStop } from './stops';
 export type LineEnding = 'lf' | 'crlf' | 'cr' | 'mixed';
 export type ExtrusionMode = 'absolute' | 'relative' | 'mixed';
 
+/** A line that sets the nozzle to a temperature above 0. */
+export interface HeatLine {
+  /** Line in the file, from 1, and its byte offset. */
+  readonly line: number;
+  readonly offset: number;
+  readonly celsius: number;
+  /** True when the printer waits until the temperature is there. */
+  readonly waits: boolean;
+}
+
 /** All that reading a file brings. */
 export interface Reading {
   readonly bytes: number;
@@ -25,6 +35,7 @@ export interface Reading {
   readonly secondsAfter: number;
   /** Filament that stays, mm, priming included. */
   readonly filamentMm: number;
+  /** Without a skirt. */
   readonly footprint: Footprint;
   /** Area of a skirt: lines round the print on the first layer that nothing touches, mm². */
   readonly skirtMm2: number;
@@ -35,6 +46,9 @@ export interface Reading {
   readonly statedSeconds: number | null;
   /** Targets that the file sets, °C, in the order met; 0 (off) is left out. */
   readonly temperatures: { readonly nozzle: readonly number[]; readonly bed: readonly number[] };
+  /** True when a heater is still on after the last line. */
+  readonly leavesHot: boolean;
+  readonly heatLines: readonly HeatLine[];
   readonly lineIndex: LineIndex;
   readonly findings: readonly Finding[];
 }

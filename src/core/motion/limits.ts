@@ -42,6 +42,8 @@ export interface PrinterModel {
   readonly volume: { readonly x: number; readonly y: number; readonly z: number };
   /** Filament diameter, mm. */
   readonly filamentDiameter: number;
+  /** Names of the firmware's own macros that stop and wait, in capitals. */
+  readonly stopWords: readonly string[];
 }
 
 /** Ordinary values of a hobby printer with a moving bed; every one is a setting. */
@@ -58,4 +60,5 @@ export const ORDINARY_PRINTER: PrinterModel = {
   probingSeconds: 45,
   volume: { x: 220, y: 220, z: 240 },
   filamentDiameter: 1.75,
+  stopWords: [],
 };
