@@ -1,43 +1,128 @@
-import { refuse, success, type Result } from '../findings';
-import type { PlanFile } from '../plan/plan';
+import { parkOf, type BedPoint, type Printer } from '../printer/printer';
+import { USUAL_COMMAND, type RecipeKind } from './kinds';
 
-/** How one printer is told to stop for a swap. */
+/** Tones before a swap, so that the person can come. */
+export interface Warning {
+  /** Layers before the swap. */
+  readonly layersAhead: number;
+  readonly tones: number;
+}
+
+/**
+ * Parameters of a change command: X, Y where to park, Z how far to lift, E what to pull back, U and
+ * L what to unload and load (mm), B beeps, R the temperature to come back to (°C), T the tool.
+ * Firmwares honour different ones; what is left out is the firmware's choice.
+ */
+export const CHANGE_LETTERS = ['X', 'Y', 'Z', 'E', 'U', 'L', 'B', 'R', 'T'] as const;
+export type ChangeLetter = (typeof CHANGE_LETTERS)[number];
+export type ChangeParameters = Readonly<Partial<Record<ChangeLetter, number>>>;
+
+/** How one printer is stopped for a swap. Moves of a spelled-out swap are the printer's own for `null`. */
 export interface Recipe {
-  readonly kind: 'change-command';
-  /** The command as the firmware knows it, with its parameters: `M600`, `M600 B3`. */
+  readonly kind: RecipeKind;
+  /** The command that stops the printer; empty when only tones call. */
   readonly command: string;
+  /** What a change command is told. */
+  readonly change: ChangeParameters;
+  /** Show the next filament on the printer's display. */
+  readonly message: boolean;
+  /** Tones at the swap. */
+  readonly beeps: number;
+  /** Pitch, Hz, and length, ms, of a tone. */
+  readonly toneHz: number;
+  readonly toneMs: number;
+  /** Where the head waits. */
+  readonly park: BedPoint | null;
+  /** How far it lifts above what is printed, mm. */
+  readonly lift: number | null;
+  /** Pulled back before the head moves, mm. */
+  readonly retract: number | null;
+  /** Pulled out, pushed in, and pushed through to clear the old colour, mm of filament. */
+  readonly unload: number | null;
+  readonly load: number | null;
+  readonly purge: number | null;
+  /** Nozzle temperature while waiting, °C; null to keep it hot. */
+  readonly standby: number | null;
+  /** Tell a change command the temperature of the coming filament (R), when it has one of its own. */
+  readonly resumeTemperature: boolean;
+  /** Keep X, Y and Z under power while waiting. */
+  readonly keepMotors: boolean;
+  /** Let go of the extruder, so that filament can be pulled by hand. */
+  readonly releaseExtruder: boolean;
+  /** Draw the nozzle over the printer's brush. */
+  readonly scrub: boolean;
+  /** Seconds of a wait by dwell (`G4`). */
+  readonly waitSeconds: number;
+  readonly warnings: readonly Warning[];
+  /** The person's own lines at the beginning and the end of each swap. */
+  readonly before: readonly string[];
+  readonly after: readonly string[];
 }
 
-/** One thing that happens at a swap. A swap stays typed data until it is rendered. */
-export type SwapAction = { readonly kind: 'change-filament'; readonly command: string };
-
-export const ORDINARY_RECIPE: Recipe = { kind: 'change-command', command: 'M600' };
-
-const CHANGE_COMMAND = /^M600( [A-Z]-?\d+(\.\d+)?)*$/;
-
-/** The recipe that a plan asks for; refused when this version cannot write it rightly. */
-export function recipeOf(asked: PlanFile['recipe']): Result<Recipe> {
-  if (asked.kind !== 'change-command') {
-    return refuse(
-      'unknown-recipe',
-      `The way to stop "${asked.kind}" is not available. Use "change-command".`,
-    );
-  }
-  if (!CHANGE_COMMAND.test(asked.command)) {
-    return refuse(
-      'unknown-command',
-      `"${asked.command}" is not a change command. Use M600, with parameters if needed.`,
-    );
-  }
-  return success({ kind: 'change-command', command: asked.command });
+/** The plainest recipe of a kind: the command alone, or with what a spelled-out swap needs. */
+export function plainRecipe(kind: RecipeKind, command: string = USUAL_COMMAND[kind]): Recipe {
+  const moves = kind === 'spelled-out' || kind === 'host-scripts';
+  return {
+    kind,
+    command,
+    change: {},
+    message: false,
+    beeps: kind === 'beep-only' ? 5 : 0,
+    toneHz: 880,
+    toneMs: 300,
+    park: null,
+    lift: null,
+    retract: null,
+    unload: null,
+    load: null,
+    purge: null,
+    standby: null,
+    resumeTemperature: false,
+    keepMotors: moves,
+    releaseExtruder: false,
+    scrub: false,
+    waitSeconds: 300,
+    warnings: kind === 'beep-only' ? [{ layersAhead: 2, tones: 2 }] : [],
+    before: [],
+    after: [],
+  };
 }
 
-/** What happens at a swap, in order. */
-export function actionsOf(recipe: Recipe): SwapAction[] {
-  return [{ kind: 'change-filament', command: recipe.command }];
+/** The plainest recipe of all: the change command as most firmwares know it. */
+export const ORDINARY_RECIPE: Recipe = plainRecipe('change-command');
+
+/** What a printer's profile says for a swap, until the person changes it. */
+export function recipeFor({ understands, beeper, displayCharacters }: Printer): Recipe {
+  const plain = plainRecipe(understands.kind, understands.command);
+  const bySelf = understands.kind === 'change-command' || understands.kind === 'beep-only';
+  return {
+    ...plain,
+    message: displayCharacters > 0,
+    beeps: beeper && !bySelf ? 3 : plain.beeps,
+  };
 }
 
-/** The commands of one action. This is the only place where actions become G-code. */
-export function renderAction(action: SwapAction): string[] {
-  return [action.command];
+/** The lengths and places of a recipe with the printer's own where it names none. */
+export interface RecipeNumbers {
+  readonly park: BedPoint;
+  readonly lift: number;
+  readonly retract: number;
+  readonly unload: number;
+  readonly load: number;
+  readonly purge: number;
+}
+
+/** Filament pushed through until a plan knows better, mm. */
+const ORDINARY_PURGE = 60;
+
+export function numbersOf(recipe: Recipe, printer: Printer): RecipeNumbers {
+  const unload = recipe.unload ?? printer.feed.lengthMm;
+  return {
+    park: recipe.park ?? parkOf(printer),
+    lift: recipe.lift ?? printer.liftMm,
+    retract: recipe.retract ?? printer.retractMm,
+    unload,
+    load: recipe.load ?? unload,
+    purge: recipe.purge ?? ORDINARY_PURGE,
+  };
 }

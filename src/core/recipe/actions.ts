@@ -1,0 +1,204 @@
+import type { MachineState } from '../gcode/machine';
+import { reachOf, type Brush, type Printer } from '../printer/printer';
+import { CHANGE_LETTERS, numbersOf, type ChangeParameters, type Recipe } from './recipe';
+import { SETTING_NAMES, settingValues, type BandSettings } from './settings';
+
+/** One thing that happens at a swap. Lengths of filament and heights in mm, temperatures in °C. */
+export type SwapAction =
+  | { readonly kind: 'own'; readonly command: string }
+  | { readonly kind: 'message'; readonly text: string }
+  | {
+      readonly kind: 'beep';
+      readonly times: number;
+      readonly hz: number;
+      readonly ms: number;
+    }
+  | {
+      readonly kind: 'change';
+      readonly command: string;
+      readonly parameters: readonly (readonly [letter: string, value: number])[];
+    }
+  | { readonly kind: 'pause'; readonly command: string; readonly text: string | null }
+  | { readonly kind: 'wait'; readonly command: string; readonly seconds: number }
+  | { readonly kind: 'note-state' }
+  | { readonly kind: 'retract'; readonly mm: number }
+  | { readonly kind: 'lift'; readonly z: number }
+  | { readonly kind: 'lift-by'; readonly mm: number }
+  | { readonly kind: 'filament-mode'; readonly relative: boolean }
+  | { readonly kind: 'park'; readonly x: number; readonly y: number }
+  | { readonly kind: 'keep-motors' }
+  | { readonly kind: 'release-extruder' }
+  | { readonly kind: 'standby'; readonly celsius: number }
+  | { readonly kind: 'reheat'; readonly celsius: number }
+  | { readonly kind: 'firmware-retract'; readonly pull: boolean }
+  | { readonly kind: 'unload'; readonly mm: number }
+  | { readonly kind: 'load'; readonly mm: number }
+  | { readonly kind: 'purge'; readonly mm: number }
+  | { readonly kind: 'pull-back'; readonly mm: number }
+  | { readonly kind: 'scrub'; readonly brush: Brush; readonly backTo: number }
+  | { readonly kind: 'return'; readonly x: number; readonly y: number }
+  | { readonly kind: 'lower'; readonly z: number }
+  | { readonly kind: 'un-retract'; readonly mm: number }
+  | { readonly kind: 'restore'; readonly state: MachineState }
+  | {
+      readonly kind: 'set';
+      readonly what: keyof BandSettings;
+      /** The command's `S`: °C, 0 to 255, or percent. */
+      readonly value: number;
+      readonly waits: boolean;
+    };
+
+/** Where a swap stands, and which one it is. */
+export interface SwapMoment {
+  /** State of the printer where the swap begins, as the input has it. */
+  readonly state: MachineState;
+  /** Height of the tallest thing printed by then, mm. */
+  readonly printedTop: number;
+  /** What the display says. */
+  readonly message: string;
+  /** Values of the coming band, and of the band before. */
+  readonly settings: BandSettings;
+  readonly settingsBefore: BandSettings;
+  /** Filament to push through at this swap, mm; null for the recipe's. */
+  readonly purge: number | null;
+}
+
+/** What happens at a swap, in order. */
+export function actionsOf(recipe: Recipe, printer: Printer, moment: SwapMoment): SwapAction[] {
+  const own = (command: string): SwapAction => ({ kind: 'own', command });
+  return [
+    ...recipe.before.map(own),
+    ...callsOf(recipe, moment),
+    ...stopOf(recipe, printer, moment),
+    ...setActions(recipe, moment),
+    ...recipe.after.map(own),
+  ];
+}
+
+/** Tones of an advance warning. */
+export function warningActions(recipe: Recipe, tones: number): SwapAction[] {
+  return [{ kind: 'beep', times: tones, hz: recipe.toneHz, ms: recipe.toneMs }];
+}
+
+function callsOf(recipe: Recipe, moment: SwapMoment): SwapAction[] {
+  const beep: SwapAction[] =
+    recipe.beeps > 0
+      ? [{ kind: 'beep', times: recipe.beeps, hz: recipe.toneHz, ms: recipe.toneMs }]
+      : [];
+  // A spelled-out swap calls when the head has parked; the call is placed there.
+  if (recipe.kind === 'spelled-out') return [];
+  return recipe.message ? [{ kind: 'message', text: moment.message }, ...beep] : beep;
+}
+
+function stopOf(recipe: Recipe, printer: Printer, moment: SwapMoment): SwapAction[] {
+  switch (recipe.kind) {
+    case 'change-command':
+      return [
+        {
+          kind: 'change',
+          command: recipe.command,
+          parameters: changeParameters(recipe, moment),
+        },
+      ];
+    case 'pause-command': {
+      const takesText = /^M[01]$/i.test(recipe.command);
+      return [{ kind: 'pause', command: recipe.command, text: takesText ? moment.message : null }];
+    }
+    case 'host-scripts':
+      return [
+        { kind: 'pause', command: recipe.command, text: null },
+        { kind: 'note-state' },
+        { kind: 'return', x: moment.state.x, y: moment.state.y },
+        { kind: 'lower', z: moment.state.z },
+        { kind: 'restore', state: moment.state },
+      ];
+    case 'beep-only':
+      return [];
+    case 'spelled-out':
+      return spelledOut(recipe, printer, moment);
+  }
+}
+
+/** Parameters of a change command, in the order in which people write them. */
+function changeParameters(
+  recipe: Recipe,
+  { state, settings }: SwapMoment,
+): readonly (readonly [string, number])[] {
+  const target = settings.nozzle ?? state.nozzleTarget;
+  const R = recipe.resumeTemperature && target > 0 ? { R: target } : {};
+  const given: ChangeParameters = { ...recipe.change, ...R };
+  return CHANGE_LETTERS.flatMap((letter) => {
+    const value = given[letter];
+    return value === undefined ? [] : [[letter, value] as const];
+  });
+}
+
+/** Least height at which a strand of purged filament has room to fall, mm. */
+export const PURGE_HEIGHT = 20;
+/** Least room above the print that a head may cross it with, mm. */
+export const LEAST_CLEARANCE = 1;
+
+/** Height to which a spelled-out swap lifts: as asked, with room for a strand, and inside the machine. */
+export function liftHeight(lift: number, printer: Printer, moment: SwapMoment): number {
+  const base = Math.max(moment.printedTop, moment.state.z);
+  const wanted = Math.max(base + lift, PURGE_HEIGHT);
+  return Math.max(moment.state.z, Math.min(wanted, reachOf(printer).maxZ));
+}
+
+function spelledOut(recipe: Recipe, printer: Printer, moment: SwapMoment): SwapAction[] {
+  const { state } = moment;
+  const numbers = numbersOf(recipe, printer);
+  const z = liftHeight(numbers.lift, printer, moment);
+  // Filament that firmware retraction holds back needs no pulling back of our own.
+  const retract = state.firmwareRetracted ? 0 : numbers.retract;
+  const purge = moment.purge ?? numbers.purge;
+  const held = state.retracted + retract;
+  const moves = numbers.unload + numbers.load + purge > 0;
+  const pushed = moves ? Math.max(0, held + numbers.unload - numbers.load) + purge : 0;
+  const target = moment.settings.nozzle ?? state.nozzleTarget;
+  const list: (SwapAction | false)[] = [
+    { kind: 'note-state' },
+    retract > 0 && { kind: 'retract', mm: retract },
+    { kind: 'lift', z },
+    { kind: 'park', ...numbers.park },
+    recipe.keepMotors && { kind: 'keep-motors' },
+    state.firmwareRetracted && moves && { kind: 'firmware-retract', pull: false },
+    numbers.unload > 0 && { kind: 'unload', mm: numbers.unload },
+    recipe.releaseExtruder && { kind: 'release-extruder' },
+    recipe.standby !== null &&
+      state.nozzleTarget > 0 && { kind: 'standby', celsius: recipe.standby },
+    recipe.message && { kind: 'message', text: moment.message },
+    recipe.beeps > 0 && {
+      kind: 'beep',
+      times: recipe.beeps,
+      hz: recipe.toneHz,
+      ms: recipe.toneMs,
+    },
+    { kind: 'wait', command: recipe.command, seconds: recipe.waitSeconds },
+    target > 0 && { kind: 'reheat', celsius: target },
+    numbers.load > 0 && { kind: 'load', mm: numbers.load },
+    // What was pulled back is pushed first, and the rest comes out.
+    pushed > 0 && { kind: 'purge', mm: pushed },
+    moves && held > 0 && { kind: 'pull-back', mm: held },
+    state.firmwareRetracted && moves && { kind: 'firmware-retract', pull: true },
+    recipe.scrub && printer.brush !== null && { kind: 'scrub', brush: printer.brush, backTo: z },
+    { kind: 'return', x: state.x, y: state.y },
+    { kind: 'lower', z: state.z },
+    retract > 0 && { kind: 'un-retract', mm: retract },
+    { kind: 'restore', state },
+  ];
+  return list.filter((one): one is SwapAction => one !== false);
+}
+
+/** What changes for the coming band, and what goes back to the file's own after the band before. */
+function setActions(recipe: Recipe, moment: SwapMoment): SwapAction[] {
+  const { settings, settingsBefore, state } = moment;
+  const values = settingValues(settings, state);
+  return SETTING_NAMES.flatMap((what): SwapAction[] => {
+    if (settings[what] === null && settingsBefore[what] === null) return [];
+    const isReheated = what === 'nozzle' && recipe.kind === 'spelled-out';
+    return isReheated
+      ? []
+      : [{ kind: 'set', what, value: values[what], waits: recipe.kind !== 'beep-only' }];
+  });
+}

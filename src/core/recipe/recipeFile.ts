@@ -1,0 +1,109 @@
+import { array, boolean, number, object, string, ValidationError } from 'yup';
+import { refuse, success, type Result } from '../findings';
+import { canStop, RECIPE_KINDS, USUAL_COMMAND } from './kinds';
+import { CHANGE_LETTERS, plainRecipe, type ChangeParameters, type Recipe } from './recipe';
+
+/** Commands of a person's own: one plain line each, and none that looks like a mark of Lamella's. */
+export const ownLine = string()
+  .trim()
+  .max(120)
+  .matches(/^[\x20-\x7e]*$/, 'Use plain letters and signs in your own lines.')
+  .test('no-mark', 'Your own lines must not begin like Lamella’s marks.', (line) => {
+    return !/^;\s*lamella:/i.test(line ?? '');
+  })
+  .required();
+
+const length = () => number().min(0).max(2000).nullable();
+
+/** Everything of a recipe but its kind and command; each field may be left out. */
+const recipeFields = {
+  change: object(
+    Object.fromEntries(CHANGE_LETTERS.map((letter) => [letter, number().min(-2000).max(2000)])),
+  ),
+  message: boolean(),
+  beeps: number().integer().min(0).max(20),
+  toneHz: number().min(20).max(20000),
+  toneMs: number().min(10).max(5000),
+  park: object({ x: number().required(), y: number().required() }).nullable().default(undefined),
+  lift: length(),
+  retract: number().min(0).max(50).nullable(),
+  unload: length(),
+  load: length(),
+  purge: length(),
+  standby: number().min(1).max(500).nullable(),
+  resumeTemperature: boolean(),
+  keepMotors: boolean(),
+  releaseExtruder: boolean(),
+  scrub: boolean(),
+  waitSeconds: number().min(5).max(86400),
+  warnings: array(
+    object({
+      layersAhead: number().integer().min(1).max(500).required(),
+      tones: number().integer().min(1).max(20).required(),
+    }).required(),
+  ).max(6),
+  before: array(ownLine).max(20),
+  after: array(ownLine).max(20),
+};
+
+const schema = object({ kind: string().required(), command: string().trim(), ...recipeFields });
+
+const PARAMETER = new RegExp(`^([${CHANGE_LETTERS.join('')}])(-?\\d+(?:\\.\\d+)?)$`, 'i');
+
+/** Parameters that stand behind a change command in one text; null when one cannot be read. */
+function parametersOf(words: readonly string[]): ChangeParameters | null {
+  const found: Record<string, number> = {};
+  for (const word of words) {
+    const match = PARAMETER.exec(word);
+    if (!match) return null;
+    found[match[1].toUpperCase()] = Number(match[2]);
+  }
+  return found;
+}
+
+/**
+ * Reads a recipe; what it does not name is the plainest of its kind. A change command may carry its
+ * parameters with it, as in `M600 Z20 B3`.
+ */
+export function parseRecipe(json: unknown): Result<Recipe> {
+  let given;
+  try {
+    given = schema.validateSync(json, { stripUnknown: true });
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    return refuse('bad-recipe', `The way to stop cannot be used: ${error.errors[0]}`);
+  }
+  const kind = RECIPE_KINDS.find((one) => one === given.kind);
+  if (!kind) {
+    const known = RECIPE_KINDS.map((one) => `"${one}"`).join(', ');
+    return refuse('unknown-recipe', `The way to stop "${given.kind}" is not known. Use ${known}.`);
+  }
+  const text = given.command ?? USUAL_COMMAND[kind];
+  const [command, ...words] = kind === 'beep-only' ? [''] : text.split(/\s+/);
+  const inText = parametersOf(words);
+  if (
+    !canStop(kind, command) ||
+    inText === null ||
+    (kind !== 'change-command' && words.length > 0)
+  ) {
+    const example =
+      USUAL_COMMAND[kind] === 'M600' ? 'M600, with parameters if needed' : USUAL_COMMAND[kind];
+    return refuse(
+      'unknown-command',
+      `"${text}" cannot stop a printer in this way (${kind}). Use ${example}.`,
+    );
+  }
+  const { kind: _kind, command: _command, change, ...named } = given;
+  const plain = plainRecipe(kind, command);
+  // What is left out is undefined here; the schema has checked the rest.
+  const filled = {
+    ...plain,
+    ...definedOf(named),
+    change: { ...inText, ...definedOf(change ?? {}) },
+  };
+  return success(filled as Recipe);
+}
+
+function definedOf(fields: Readonly<Record<string, unknown>>): Record<string, unknown> {
+  return Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined));
+}
