@@ -1,6 +1,18 @@
-import { mixed, number, object, ValidationError, type AnyObject, type ObjectSchema } from 'yup';
+import {
+  array,
+  boolean,
+  mixed,
+  number,
+  object,
+  string,
+  ValidationError,
+  type AnyObject,
+  type ObjectSchema,
+} from 'yup';
 import { refuse, success, type Result } from '../findings';
-import { ORDINARY_PRINTER, type CornerModel, type PrinterModel } from '../motion/limits';
+import type { CornerModel } from '../motion/limits';
+import { canStop, macroWord, RECIPE_KINDS, type RecipeKind } from '../recipe/kinds';
+import { isInReach, ORDINARY_PROFILE, parkOf, reachOf, type Printer } from './printer';
 
 const positive = () => number().positive().optional();
 const amount = () => number().min(0).optional();
@@ -35,18 +47,89 @@ const schema: ObjectSchema<AnyObject> = object({
   probingSeconds: amount(),
   volume: object({ x: positive(), y: positive(), z: positive() }).optional(),
   filamentDiameter: positive(),
+  stopWords: array(string().trim().uppercase().required()).optional(),
+  name: string().trim().min(1).max(60).optional(),
+  bed: object({
+    shape: mixed<Printer['bed']['shape']>().oneOf(['rectangle', 'round']).optional(),
+    origin: mixed<Printer['bed']['origin']>().oneOf(['corner', 'centre']).optional(),
+  }).optional(),
+  nozzleMm: positive(),
+  feed: object({
+    kind: mixed<Printer['feed']['kind']>().oneOf(['direct', 'tube']).optional(),
+    lengthMm: amount(),
+  }).optional(),
+  park: object({ x: number().required(), y: number().required() })
+    .nullable()
+    .optional()
+    .default(undefined),
+  liftMm: amount(),
+  retractMm: amount(),
+  timeouts: object({
+    nozzleSeconds: number().positive().nullable().optional(),
+    motorSeconds: number().positive().nullable().optional(),
+  }).optional(),
+  understands: object({
+    kind: mixed<RecipeKind>().oneOf(RECIPE_KINDS).optional(),
+    command: string().trim().max(60).optional(),
+    testedAt: string()
+      .matches(/^\d{4}-\d\d-\d\d$/)
+      .nullable()
+      .optional(),
+  }).optional(),
+  beeper: boolean().optional(),
+  displayCharacters: number().integer().min(0).max(200).optional(),
+  runoutSensor: boolean().optional(),
+  brush: object({
+    x: number().required(),
+    y: number().required(),
+    length: number().positive().required(),
+    z: number().min(0).required(),
+  })
+    .nullable()
+    .optional()
+    .default(undefined),
+  host: boolean().optional(),
 });
 
 /** Reads a printer's JSON; what it does not name is taken from the ordinary printer. */
-export function parsePrinter(json: unknown): Result<PrinterModel> {
+export function parsePrinter(json: unknown): Result<Printer> {
   try {
     const given = schema.validateSync(json, { stripUnknown: true });
     // The schema has checked every field that is laid over the ordinary printer's.
-    return success(merged({ ...ORDINARY_PRINTER }, given) as unknown as PrinterModel);
+    const printer = merged({ ...ORDINARY_PROFILE }, given) as unknown as Printer;
+    const problem = problemOf(printer);
+    return problem === null ? success(withOwnStopWord(printer)) : refused(problem);
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;
-    return refuse('bad-printer', `The printer file cannot be used: ${error.errors[0]}`);
+    return refused(error.errors[0]);
   }
+}
+
+function refused(problem: string): Result<never> {
+  return refuse('bad-printer', `The printer file cannot be used: ${problem}`);
+}
+
+/** What does not fit together in a printer, in words; null when all does. */
+export function problemOf(printer: Printer): string | null {
+  const { kind, command } = printer.understands;
+  if (!canStop(kind, command)) return `"${command}" cannot stop a printer in this way (${kind}).`;
+  const park = parkOf(printer);
+  if (!isInReach(park, 0, reachOf(printer))) {
+    return `The park place X ${park.x} Y ${park.y} lies outside of what the nozzle can reach.`;
+  }
+  return null;
+}
+
+/** A printer that is stopped by a macro knows its word. */
+export function withOwnStopWord(printer: Printer): Printer {
+  const word = macroWord(printer.understands.command);
+  if (word === null || printer.stopWords.includes(word)) return printer;
+  return { ...printer, stopWords: [...printer.stopWords, word] };
+}
+
+/** A printer as JSON, to keep or to hand on. */
+export function printerJson(printer: Printer): string {
+  return `${JSON.stringify(printer, null, 2)}\n`;
 }
 
 type Json = Readonly<Record<string, unknown>>;
@@ -65,5 +148,5 @@ function merged(defaults: Json, given: Json): Json {
 }
 
 function isRecord(value: unknown): value is Json {
-  return typeof value === 'object' && value !== null;
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
 }

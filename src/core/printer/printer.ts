@@ -1,0 +1,116 @@
+import { ORDINARY_PRINTER, type PrinterModel } from '../motion/limits';
+import type { RecipeKind } from '../recipe/kinds';
+
+/** A point on the bed, machine mm. */
+export interface BedPoint {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** A brush that the nozzle is drawn over: its left end, its length along X and its height, mm. */
+export interface Brush extends BedPoint {
+  readonly length: number;
+  readonly z: number;
+}
+
+/** The way of stopping that a printer obeys. */
+export interface Understanding {
+  readonly kind: RecipeKind;
+  readonly command: string;
+  /** Day on which it was tried out, as `2026-04-05`; null while it is only believed. */
+  readonly testedAt: string | null;
+}
+
+/** One printer: how it moves and heats, and all that a swap needs to know of it. */
+export interface Printer extends PrinterModel {
+  readonly name: string;
+  readonly bed: {
+    readonly shape: 'rectangle' | 'round';
+    /** Where X 0 Y 0 lies. */
+    readonly origin: 'corner' | 'centre';
+  };
+  /** Diameter of the nozzle, mm. */
+  readonly nozzleMm: number;
+  /** How filament reaches the nozzle, and how much has to be pulled out to change it, mm. */
+  readonly feed: { readonly kind: 'direct' | 'tube'; readonly lengthMm: number };
+  /** Where the head waits; null for a place near the back edge. */
+  readonly park: BedPoint | null;
+  /** How far the head lifts above what is printed, mm. */
+  readonly liftMm: number;
+  /** What is pulled back before the head moves, mm. */
+  readonly retractMm: number;
+  /** Seconds after which the nozzle cools and the motors let go while the printer waits; null for never. */
+  readonly timeouts: {
+    readonly nozzleSeconds: number | null;
+    readonly motorSeconds: number | null;
+  };
+  readonly understands: Understanding;
+  readonly beeper: boolean;
+  /** Characters that a line of the display holds; 0 without a display. */
+  readonly displayCharacters: number;
+  readonly runoutSensor: boolean;
+  readonly brush: Brush | null;
+  /** True when a program on another machine sends the file line by line. */
+  readonly host: boolean;
+}
+
+/** An ordinary hobby printer: what holds until a person says otherwise. */
+export const ORDINARY_PROFILE: Printer = {
+  ...ORDINARY_PRINTER,
+  name: 'Ordinary printer',
+  bed: { shape: 'rectangle', origin: 'corner' },
+  nozzleMm: 0.4,
+  feed: { kind: 'direct', lengthMm: 100 },
+  park: null,
+  liftMm: 20,
+  retractMm: 1,
+  timeouts: { nozzleSeconds: 600, motorSeconds: 120 },
+  understands: { kind: 'change-command', command: 'M600', testedAt: null },
+  beeper: true,
+  displayCharacters: 20,
+  runoutSensor: false,
+  brush: null,
+  host: false,
+};
+
+/** The space that the nozzle can reach, machine mm. */
+export interface Reach {
+  readonly minX: number;
+  readonly maxX: number;
+  readonly minY: number;
+  readonly maxY: number;
+  readonly maxZ: number;
+  /** Radius round X 0 Y 0 of a round bed; null for a rectangle. */
+  readonly radius: number | null;
+}
+
+export function reachOf({ bed, volume }: Pick<Printer, 'bed' | 'volume'>): Reach {
+  const centred = bed.origin === 'centre' || bed.shape === 'round';
+  const minX = centred ? -volume.x / 2 : 0;
+  const minY = centred ? -volume.y / 2 : 0;
+  return {
+    minX,
+    maxX: minX + volume.x,
+    minY,
+    maxY: minY + volume.y,
+    maxZ: volume.z,
+    radius: bed.shape === 'round' ? volume.x / 2 : null,
+  };
+}
+
+/** Rounding of files and of arithmetic, mm. */
+const HAIR = 1e-3;
+
+export function isInReach({ x, y }: BedPoint, z: number, reach: Reach): boolean {
+  if (z > reach.maxZ + HAIR) return false;
+  if (reach.radius !== null) return Math.hypot(x, y) <= reach.radius + HAIR;
+  const inX = x >= reach.minX - HAIR && x <= reach.maxX + HAIR;
+  return inX && y >= reach.minY - HAIR && y <= reach.maxY + HAIR;
+}
+
+/** Where the head waits: the printer's own place, or one near the back edge. */
+export function parkOf(printer: Printer): BedPoint {
+  if (printer.park) return printer.park;
+  const { minX, maxY, radius } = reachOf(printer);
+  return radius === null ? { x: minX + 5, y: maxY - 5 } : { x: 0, y: radius - 5 };
+}
