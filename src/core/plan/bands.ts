@@ -1,6 +1,9 @@
 import { gramsOf } from '../filament/mass';
 import { bottomOf, type Layer, type LayerNumber } from '../gcode/layers';
-import { filamentOf, type JobPlan, type PaletteFilament } from './jobPlan';
+import { NO_SETTINGS, type BandSettings } from '../recipe/settings';
+import { seenShare, type SeenShare, type Surface } from '../geometry/surface';
+import { filamentOf, printedSwaps, type JobPlan } from './jobPlan';
+import type { PaletteFilament } from './palette';
 
 /** A run of layers in one filament. */
 export interface Band {
@@ -13,18 +16,26 @@ export interface Band {
   readonly seconds: number;
   readonly filamentMm: number;
   readonly grams: number;
-  /** True when a swap comes before it; false for what is loaded first. */
-  readonly startsWithSwap: boolean;
+  /** The layer by which the plan names the swap before it; null for what is loaded first. */
+  readonly swap: LayerNumber | null;
+  /** What it wants otherwise than the file. */
+  readonly settings: BandSettings;
+  /** Its part of the finished surface. */
+  readonly seen: SeenShare;
 }
 
 /** The bands of a plan on a print, lowest first. Swaps above the last layer give no band. */
-export function bandsOf(plan: JobPlan, layers: readonly Layer[], filamentDiameter: number): Band[] {
+export function bandsOf(
+  plan: JobPlan,
+  layers: readonly Layer[],
+  surface: Surface,
+  filamentDiameter: number,
+): Band[] {
   if (layers.length === 0) return [];
-  const starts = [
-    { layer: 1, letter: plan.firstLetter },
-    ...plan.swaps.filter((swap) => swap.layer <= layers.length),
-  ];
-  return starts.map(({ layer, letter }, i): Band => {
+  const swaps = printedSwaps(plan, layers.length).filter((swap) => swap.layer <= layers.length);
+  const first = { layer: 1, letter: plan.firstLetter, chosen: null, settings: NO_SETTINGS };
+  const starts = [first, ...swaps];
+  return starts.map(({ layer, letter, chosen, settings = NO_SETTINGS }, i): Band => {
     const end = starts[i + 1]?.layer ?? layers.length + 1;
     const members = layers.slice(layer - 1, end - 1);
     const last = members[members.length - 1];
@@ -38,7 +49,14 @@ export function bandsOf(plan: JobPlan, layers: readonly Layer[], filamentDiamete
       seconds: members.reduce((sum, one) => sum + one.seconds, 0),
       filamentMm,
       grams: gramsOf(filamentMm, filamentDiameter),
-      startsWithSwap: i > 0,
+      swap: chosen,
+      settings,
+      seen: seenShare(surface, members[0].number, last.number),
     };
   });
+}
+
+/** The band that prints a layer; the last one beyond the end. */
+export function bandAt(bands: readonly Band[], layer: number): Band {
+  return bands.findLast((band) => band.first <= layer) ?? bands[0];
 }

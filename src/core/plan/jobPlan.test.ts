@@ -1,28 +1,34 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOf, writePrint } from '../../../tests/support/printFiles';
+import { analysePrint } from '../geometry/analysis';
 import { layerNumber } from '../gcode/layers';
 import { readGcode } from '../gcode/reader';
 import { ORDINARY_PRINTER } from '../motion/limits';
+import { plainRecipe } from '../recipe/recipe';
+import { NO_SETTINGS } from '../recipe/settings';
 import { bandsOf } from './bands';
 import {
   emptyPlan,
   letterAt,
-  parseJobPlan,
   stopAnswer,
   withLetterAt,
   withMovedSwap,
   withStopAnswer,
   withSwap,
   withoutSwap,
+  UNWRITTEN,
   type JobPlan,
 } from './jobPlan';
 import { parsePlan } from './plan';
+import { parseJobPlan } from './planSchema';
 
 const fingerprint = 'ab'.repeat(32);
 const plan = emptyPlan(fingerprint);
 const n = layerNumber;
-const { layers } = readGcode(bytesOf(writePrint({ layers: 9 })), ORDINARY_PRINTER);
+const reading = readGcode(bytesOf(writePrint({ layers: 9 })), ORDINARY_PRINTER);
+const { layers } = reading;
+const { surface } = analysePrint(reading);
 
 const arbitraryPlan = fc
   .array(fc.integer({ min: 1, max: 9 }), { maxLength: 6 })
@@ -35,7 +41,7 @@ describe('swaps of a plan', () => {
       { layer: 3, letter: 'C' },
       { layer: 5, letter: 'B' },
     ]);
-    expect([1, 2, 3, 4, 5, 9].map((layer) => letterAt(two, layer))).toEqual([
+    expect([1, 2, 3, 4, 5, 9].map((layer) => letterAt(two, layer, 9))).toEqual([
       'A',
       'A',
       'C',
@@ -61,8 +67,8 @@ describe('swaps of a plan', () => {
 
   it('changes the filament of a band wherever in the band one points', () => {
     const one = withSwap(plan, n(4));
-    expect(withLetterAt(one, 3, 'D').firstLetter).toBe('D');
-    expect(withLetterAt(one, 9, 'D').swaps).toEqual([{ layer: 4, letter: 'D' }]);
+    expect(withLetterAt(one, 3, 'D', 9).firstLetter).toBe('D');
+    expect(withLetterAt(one, 9, 'D', 9).swaps).toEqual([{ layer: 4, letter: 'D' }]);
   });
 
   it('removes what it added', () => {
@@ -100,7 +106,7 @@ describe('bandsOf', () => {
   it('covers every layer once, with all of its time and filament', () => {
     fc.assert(
       fc.property(arbitraryPlan, (made) => {
-        const bands = bandsOf(made, layers, 1.75);
+        const bands = bandsOf(made, layers, surface, 1.75);
         const covered = bands.flatMap((band) =>
           layers.slice(band.first - 1, band.last).map((layer) => layer.number),
         );
@@ -129,17 +135,42 @@ describe('stored plans', () => {
     );
   });
 
-  it('of version 1 are brought up to date', () => {
-    const { takenOut: _, ...rest } = withSwap(plan, n(4));
-    expect(parseJobPlan({ ...rest, version: 1 })).toEqual({
-      ok: true,
-      value: withSwap(plan, n(4)),
-    });
+  it('keep what a swap sets, and the recipe', () => {
+    const swaps = [
+      { layer: n(4), letter: 'B', settings: { ...NO_SETTINGS, nozzle: 215, fan: 40 }, purge: 90 },
+    ];
+    const recipe = { ...plainRecipe('spelled-out'), purge: 45, before: ['M400'] };
+    const made: JobPlan = { ...plan, swaps, recipe, stopAt: 'before-travel', loadFirst: true };
+    expect(parseJobPlan(JSON.parse(JSON.stringify(made)))).toEqual({ ok: true, value: made });
+  });
+
+  it('of versions 1 to 3 are brought up to date', () => {
+    const made = withSwap(plan, n(4));
+    const written = new Set(Object.keys(UNWRITTEN));
+    const third = {
+      ...Object.fromEntries(Object.entries(made).filter(([key]) => !written.has(key))),
+      version: 3,
+    } as unknown as Omit<JobPlan, keyof typeof UNWRITTEN>;
+    const palette = made.palette.map(({ hidingDepth: _, ...rest }) => rest);
+    const {
+      version: _v,
+      extraLayer: _e,
+      ignoredSteps: _i,
+      handSeconds: _h,
+      startAt: _s,
+      ...rest
+    } = third;
+    const second = { ...rest, palette, version: 2 };
+    const { takenOut: _t, ...first } = { ...second, version: 1 };
+    for (const old of [first, second, third]) {
+      expect(parseJobPlan(old)).toEqual({ ok: true, value: made });
+    }
   });
 
   it.each([
     ['nothing', undefined],
-    ['a version yet to come', { ...plan, version: 3 }],
+    ['a version yet to come', { ...plan, version: 5 }],
+    ['a recipe of no known kind', { ...plan, recipe: { kind: 'shout' } }],
     ['an unknown letter', { ...plan, firstLetter: 'Q' }],
     ['a swap before layer 1', { ...plan, swaps: [{ layer: 1, letter: 'B' }] }],
   ])('are refused when they hold %s', (_name, json) => {

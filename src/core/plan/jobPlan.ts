@@ -1,32 +1,31 @@
-import { array, number, object, string, ValidationError } from 'yup';
 import type { FoundStop } from '../gcode/stops';
-import { refuse, success, type Result } from '../findings';
-import { migratePlan } from './planMigrations';
 import { layerNumber, type LayerNumber } from '../gcode/layers';
-
-/** How a filament is drawn besides its colour, so that no band is shown by colour alone. */
-export const HATCHES = ['plain', 'rising', 'falling', 'level', 'upright', 'dots', 'cross'] as const;
-export type Hatch = (typeof HATCHES)[number];
-
-/** One filament of a plan's palette. */
-export interface PaletteFilament {
-  /** A, B, C …: how bands name it. */
-  readonly letter: string;
-  readonly name: string;
-  /** `#rrggbb`. */
-  readonly colour: string;
-  readonly hatch: Hatch;
-}
+import type { OwnPurge } from '../filament/purgeTable';
+import { STARTING_PALETTE, type PaletteFilament } from './palette';
+import { SWAP_SECONDS } from './time';
+import type { StopPlace } from './plan';
+import type { Recipe } from '../recipe/recipe';
+import type { BandSettings } from '../recipe/settings';
 
 /** A swap on a plan: before `layer`, to the filament with `letter`. */
 export interface PlannedSwap {
   readonly layer: LayerNumber;
   readonly letter: string;
+  /** What its band wants otherwise than the file. */
+  readonly settings?: BandSettings;
+  /** Filament to push through, mm; the recipe's when left out. */
+  readonly purge?: number;
+}
+
+/** A check that a person lets be. */
+export interface KnownCheck {
+  readonly id: string;
+  readonly note: string;
 }
 
 /** The plan of one job: what is loaded first, and each swap in the order of printing. */
 export interface JobPlan {
-  readonly version: 2;
+  readonly version: 4;
   /** SHA-256 of the G-code that it was made for. */
   readonly fingerprint: string;
   readonly palette: readonly PaletteFilament[];
@@ -34,18 +33,48 @@ export interface JobPlan {
   readonly swaps: readonly PlannedSwap[];
   /** Lines of stops that the file has itself and that are taken out of the output. */
   readonly takenOut: readonly number[];
+  /** The habit of one more layer of the old colour: each swap is printed one layer later. */
+  readonly extraLayer: boolean;
+  /** Layers of the steps that the person does not want to hear of again. */
+  readonly ignoredSteps: readonly number[];
+  /** What a swap takes of the person's time, s. */
+  readonly handSeconds: number;
+  /** When printing begins, local time as `2026-04-05T18:30`; null means now. */
+  readonly startAt: string | null;
+  /** The printer that it is for; null for an ordinary one. */
+  readonly printerId: string | null;
+  /** How the printer is stopped; null for what its profile says. */
+  readonly recipe: Recipe | null;
+  readonly stopAt: StopPlace;
+  /** Ask for the first filament before layer 1. */
+  readonly loadFirst: boolean;
+  /** Put a band's own temperature in place of those that the file sets in it. */
+  readonly rewriteHeat: boolean;
+  /** What the person has found to purge between two filaments. */
+  readonly purges: readonly OwnPurge[];
+  /** Checks that the person has looked at and lets be, each with a note. */
+  readonly known: readonly KnownCheck[];
+  /** Name of the file to write: see `output/fileName`. */
+  readonly namePattern: string;
 }
 
-/** Colours to start with, until the shelf holds one's own. */
-export const STARTING_PALETTE: readonly PaletteFilament[] = [
-  { letter: 'A', name: 'Peat black', colour: '#2f2b28', hatch: 'plain' },
-  { letter: 'B', name: 'Bone white', colour: '#efe7d4', hatch: 'rising' },
-  { letter: 'C', name: 'Reed green', colour: '#7c9a4b', hatch: 'falling' },
-  { letter: 'D', name: 'Tide blue', colour: '#3f7fa8', hatch: 'level' },
-  { letter: 'E', name: 'Ochre', colour: '#d49a2a', hatch: 'upright' },
-  { letter: 'F', name: 'Brick red', colour: '#b5493b', hatch: 'dots' },
-  { letter: 'G', name: 'Heron grey', colour: '#9aa3a6', hatch: 'cross' },
-];
+/** A swap as it comes out in print, which the habit of an extra layer puts later than chosen. */
+export interface PrintedSwap extends PlannedSwap {
+  /** The layer that the plan names. */
+  readonly chosen: LayerNumber;
+}
+
+/** How a plan is written until the person says otherwise. */
+export const UNWRITTEN = {
+  printerId: null,
+  recipe: null,
+  stopAt: 'restart',
+  loadFirst: false,
+  rewriteHeat: false,
+  purges: [],
+  known: [],
+  namePattern: '{job}-{swaps}',
+} as const;
 
 /** A plan without swaps. */
 export function emptyPlan(
@@ -53,12 +82,17 @@ export function emptyPlan(
   firstLetter: string = STARTING_PALETTE[0].letter,
 ): JobPlan {
   return {
-    version: 2,
+    version: 4,
     fingerprint,
     palette: STARTING_PALETTE,
     firstLetter,
     swaps: [],
     takenOut: [],
+    extraLayer: false,
+    ignoredSteps: [],
+    handSeconds: SWAP_SECONDS.hands,
+    startAt: null,
+    ...UNWRITTEN,
   };
 }
 
@@ -69,20 +103,35 @@ export function filamentOf(plan: JobPlan, letter: string): PaletteFilament {
   return filament;
 }
 
-/** The letter that prints `layer`. */
-export function letterAt(plan: JobPlan, layer: number): string {
-  let letter = plan.firstLetter;
+/**
+ * The swaps as they come out in print, lowest first. With the extra layer each comes one layer
+ * later; one before the last layer has no room and stays. Of two that meet, the later colour counts.
+ */
+export function printedSwaps(plan: JobPlan, layerCount: number): PrintedSwap[] {
+  const byLayer = new Map<number, PrintedSwap>();
   for (const swap of plan.swaps) {
-    if (swap.layer > layer) break;
-    letter = swap.letter;
+    const { layer } = swap;
+    const later = plan.extraLayer && layer < layerCount ? layerNumber(layer + 1) : layer;
+    byLayer.set(later, { ...swap, layer: later, chosen: layer });
   }
-  return letter;
+  return [...byLayer.values()];
+}
+
+/** The letter that prints `layer` of a print with `layerCount` layers. */
+export function letterAt(plan: JobPlan, layer: number, layerCount: number): string {
+  const start = printedSwaps(plan, layerCount).findLast((swap) => swap.layer <= layer);
+  return start?.letter ?? plan.firstLetter;
+}
+
+/** The letter of the band that holds `layer`, by the layers that the plan names. */
+function plannedLetter(plan: JobPlan, layer: number): string {
+  return plan.swaps.findLast((swap) => swap.layer <= layer)?.letter ?? plan.firstLetter;
 }
 
 /** A letter for a new swap before `layer`: the first one unused, or else the next after its neighbours. */
 function freshLetter(plan: JobPlan, layer: LayerNumber): string {
   const used = new Set([plan.firstLetter, ...plan.swaps.map((swap) => swap.letter)]);
-  const below = letterAt(plan, layer);
+  const below = plannedLetter(plan, layer);
   const unused = plan.palette.find(({ letter }) => !used.has(letter));
   const other = plan.palette.find(({ letter }) => letter !== below);
   return (unused ?? other ?? plan.palette[0]).letter;
@@ -113,11 +162,43 @@ export function withMovedSwap(
 }
 
 /** Gives the band that prints `layer` another filament. */
-export function withLetterAt(plan: JobPlan, layer: number, letter: string): JobPlan {
-  const start = plan.swaps.findLast((swap) => swap.layer <= layer);
+export function withLetterAt(
+  plan: JobPlan,
+  layer: number,
+  letter: string,
+  layerCount: number,
+): JobPlan {
+  const start = printedSwaps(plan, layerCount).findLast((swap) => swap.layer <= layer);
   if (!start) return { ...plan, firstLetter: letter };
-  const swaps = plan.swaps.map((swap) => (swap === start ? { ...swap, letter } : swap));
+  const swaps = plan.swaps.map((swap) =>
+    swap.layer === start.chosen ? { ...swap, letter } : swap,
+  );
   return { ...plan, swaps };
+}
+
+/** Says what a swap sets and pushes through; what is left out is the file's and the recipe's own. */
+export function withWishes(
+  plan: JobPlan,
+  layer: LayerNumber,
+  { settings, purge }: Pick<PlannedSwap, 'settings' | 'purge'>,
+): JobPlan {
+  const swaps = plan.swaps.map((swap): PlannedSwap =>
+    swap.layer === layer
+      ? {
+          layer,
+          letter: swap.letter,
+          ...(settings && { settings }),
+          ...(purge !== undefined && { purge }),
+        }
+      : swap,
+  );
+  return { ...plan, swaps };
+}
+
+/** Lets a check be, with a note; null takes that back. */
+export function withKnown(plan: JobPlan, id: string, note: string | null): JobPlan {
+  const others = plan.known.filter((one) => one.id !== id);
+  return { ...plan, known: note === null ? others : [...others, { id, note: note.slice(0, 200) }] };
 }
 
 /** What becomes of a stop that the file has itself. */
@@ -139,48 +220,4 @@ export function withStopAnswer(plan: JobPlan, stop: FoundStop, answer: StopAnswe
   if (answer === 'keep') return { ...cleared, takenOut: others };
   const out = { ...cleared, takenOut: [...others, stop.line].sort((a, b) => a - b) };
   return answer === 'take-over' && layer ? withSwap(out, layer) : out;
-}
-
-const letterSchema = string()
-  .matches(/^[A-Z]$/)
-  .required();
-const schema = object({
-  version: number().oneOf([2]).required(),
-  fingerprint: string()
-    .matches(/^[0-9a-f]{64}$/)
-    .required(),
-  palette: array(
-    object({
-      letter: letterSchema,
-      name: string().trim().min(1).max(60).required(),
-      colour: string()
-        .matches(/^#[0-9a-f]{6}$/i)
-        .required(),
-      hatch: string<Hatch>().oneOf(HATCHES).required(),
-    }).required(),
-  )
-    .min(1)
-    .required(),
-  firstLetter: letterSchema,
-  swaps: array(
-    object({ layer: number().integer().min(2).required(), letter: letterSchema }).required(),
-  ).required(),
-  takenOut: array(number().integer().min(1).required()).required(),
-}).required();
-
-/** Reads a stored plan; refuses what does not fit instead of repairing it silently. */
-export function parseJobPlan(json: unknown): Result<JobPlan> {
-  try {
-    const plan = schema.validateSync(migratePlan(json), { strict: true });
-    const known = new Set(plan.palette.map(({ letter }) => letter));
-    const used = [plan.firstLetter, ...plan.swaps.map(({ letter }) => letter)];
-    const unknown = used.find((letter) => !known.has(letter));
-    if (unknown)
-      return refuse('bad-plan', `The stored plan uses filament ${unknown}, which it lacks.`);
-    const swaps = plan.swaps.map(({ layer, letter }) => ({ layer: layerNumber(layer), letter }));
-    return success({ ...plan, version: 2, swaps });
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    return refuse('bad-plan', `The stored plan cannot be read: ${error.errors[0]}`);
-  }
 }

@@ -1,3 +1,5 @@
+import { STARTING_PALETTE } from './palette';
+
 /** A stored plan of an older version, before it is checked. */
 type StoredPlan = Readonly<Record<string, unknown>>;
 
@@ -9,7 +11,43 @@ interface PlanMigration {
 
 const PLAN_MIGRATIONS: readonly PlanMigration[] = [
   { from: 1, run: (plan) => ({ ...plan, version: 2, takenOut: [] }) },
+  {
+    from: 2,
+    run: (plan) => ({
+      ...plan,
+      version: 3,
+      palette: withHidingDepths(plan.palette),
+      extraLayer: false,
+      ignoredSteps: [],
+      handSeconds: 150,
+      startAt: null,
+    }),
+  },
+  {
+    from: 3,
+    run: (plan) => ({
+      ...plan,
+      version: 4,
+      printerId: null,
+      recipe: null,
+      stopAt: 'restart',
+      loadFirst: false,
+      rewriteHeat: false,
+      purges: [],
+      known: [],
+      namePattern: '{job}-{swaps}',
+    }),
+  },
 ];
+
+/** Filaments got a hiding depth: that of the same colour to start with, or else an ordinary one. */
+function withHidingDepths(palette: unknown): unknown {
+  if (!Array.isArray(palette)) return palette;
+  return palette.map((one: { colour?: unknown }) => {
+    const same = STARTING_PALETTE.find(({ colour }) => colour === one?.colour);
+    return { ...one, hidingDepth: same?.hidingDepth ?? 0.6 };
+  });
+}
 
 /** Brings a stored plan to the newest version; what is no plan at all comes back as it is. */
 export function migratePlan(json: unknown): unknown {

@@ -4,6 +4,7 @@ import { arbitraryStyle, bytesOf, writePrint } from '../../../tests/support/prin
 import { bottomOf } from '../gcode/layers';
 import { readGcode } from '../gcode/reader';
 import { ORDINARY_PRINTER } from '../motion/limits';
+import { NO_SETTINGS } from '../recipe/settings';
 import { resolveHeight, resolveSwaps } from './resolve';
 
 const layersOf = (style: Parameters<typeof writePrint>[0]) =>
@@ -48,14 +49,14 @@ describe('resolveHeight', () => {
 describe('resolveSwaps', () => {
   it('sorts swaps by layer, whether given by layer or by height', () => {
     const result = resolveSwaps(even, [
-      { height: 2.33, filament: 'C' },
+      { height: 2.33, filament: 'C', nozzle: 215, purge: 90 },
       { layer: 4, filament: 'B' },
     ]);
     expect(result).toEqual({
       ok: true,
       value: [
-        { layer: 4, filament: 'B' },
-        { layer: 13, filament: 'C' },
+        { layer: 4, filament: 'B', settings: NO_SETTINGS, purge: null },
+        { layer: 13, filament: 'C', settings: { ...NO_SETTINGS, nozzle: 215 }, purge: 90 },
       ],
     });
   });

@@ -1,5 +1,6 @@
 import { refuse, success, type Result } from '../findings';
 import { bottomOf, type Layer, type LayerNumber } from '../gcode/layers';
+import type { BandSettings } from '../recipe/settings';
 import type { SwapRequest } from './plan';
 
 /** A swap whose layer is certain. */
@@ -7,6 +8,9 @@ export interface Swap {
   /** The swap comes before this layer. */
   readonly layer: LayerNumber;
   readonly filament: string;
+  readonly settings: BandSettings;
+  /** Filament to push through, mm; null for the recipe's. */
+  readonly purge: number | null;
 }
 
 /** Heights this near to a layer's edge mean the edge, mm. */
@@ -56,7 +60,8 @@ export function resolveSwaps(
 ): Result<Swap[]> {
   const swaps: Swap[] = [];
   const last = layers.length;
-  for (const { layer, height, filament } of requests) {
+  for (const request of requests) {
+    const { layer, height, filament, purge = null } = request;
     let number = layer;
     if (height !== undefined) {
       const top = layers.at(-1)?.z ?? 0;
@@ -82,7 +87,9 @@ export function resolveSwaps(
         'A swap before layer 1 is no swap: load that filament before you start.',
       );
     }
-    swaps.push({ layer: found.number, filament });
+    const { nozzle = null, fan = null, flow = null, speed = null } = request;
+    const settings = { nozzle, fan, flow, speed };
+    swaps.push({ layer: found.number, filament, settings, purge });
   }
   swaps.sort((a, b) => a.layer - b.layer);
   const twice = swaps.find((swap, i) => swap.layer === swaps[i + 1]?.layer);

@@ -4,7 +4,7 @@
  */
 export const SWAP_SECONDS = { machine: 30, hands: 150 } as const;
 
-/** Seconds that all swaps of a plan add to the print when someone stands by. */
-export function swapSeconds(count: number): number {
-  return count * (SWAP_SECONDS.machine + SWAP_SECONDS.hands);
+/** Seconds that `count` swaps add to the print when someone stands by. */
+export function swapSeconds(count: number, handSeconds: number = SWAP_SECONDS.hands): number {
+  return count * (SWAP_SECONDS.machine + handSeconds);
 }

@@ -1,0 +1,32 @@
+import { filamentArea } from '../geometry/lineWidth';
+import type { PaletteFilament } from '../plan/palette';
+import { gramsOf } from './mass';
+import { spoolLightness, spoolStain, type Spool } from './spool';
+
+/** Ordinary starting values of the purge model. */
+const MELT_ZONE_MM3 = 75;
+const BASE = 1.5;
+const PER_LIGHTNESS = 3;
+
+/** A colour with the lightness and stain that its spool may have of its own. */
+type PurgedColour = Pick<Spool, 'colour'> & Partial<Pick<Spool, 'lightness' | 'stain'>>;
+
+/**
+ * Filament pushed out at a swap to clear the old colour, mm³: melt zone × (base + k × lightness
+ * gained × stain of the old colour). Dark to light needs more than light to dark.
+ */
+export function purgeVolume(from: PurgedColour, to: PurgedColour): number {
+  const gained = Math.max(0, spoolLightness(to) - spoolLightness(from));
+  return MELT_ZONE_MM3 * (BASE + PER_LIGHTNESS * gained * spoolStain(from));
+}
+
+/** Grams purged over a row of filaments, each after the one before. */
+export function purgeGrams(
+  filaments: readonly PaletteFilament[],
+  filamentDiameter: number,
+): number {
+  const volume = filaments
+    .slice(1)
+    .reduce((sum, filament, i) => sum + purgeVolume(filaments[i], filament), 0);
+  return gramsOf(volume / filamentArea(filamentDiameter), filamentDiameter);
+}

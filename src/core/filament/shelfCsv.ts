@@ -1,0 +1,140 @@
+import Papa from 'papaparse';
+import { mixed, number, object, string, ValidationError } from 'yup';
+import { FAMILIES, ordinarySpool, type Family, type Spool } from './spool';
+
+/** Columns of a shelf as CSV, in their order. */
+export const CSV_COLUMNS = [
+  'name',
+  'family',
+  'colour',
+  'gramsLeft',
+  'emptySpoolGrams',
+  'pricePerKg',
+  'density',
+  'diameter',
+  'nozzleFrom',
+  'nozzleTo',
+  'bedFrom',
+  'bedTo',
+  'usualNozzle',
+  'topFlow',
+  'lightness',
+  'stain',
+  'hidingDepth',
+  'openedOn',
+  'driedOn',
+  'note',
+] as const;
+
+/** A row of a CSV file: the spool that it makes, or what is wrong with it. */
+export type ShelfRow =
+  | { readonly line: number; readonly spool: Spool }
+  | { readonly line: number; readonly error: string };
+
+const day = () => string().matches(/^\d{4}-\d\d-\d\d$/, '${path} must be a day like 2026-04-05');
+
+const rowSchema = object({
+  name: string().trim().max(60).required('the name is missing'),
+  family: mixed<Family>().oneOf(FAMILIES),
+  colour: string().matches(/^#[0-9a-f]{6}$/i, 'colour must be like #7c9a4b'),
+  gramsLeft: number().min(0).max(100_000),
+  emptySpoolGrams: number().min(0).max(5000),
+  pricePerKg: number().min(0).max(100_000),
+  density: number().min(0.5).max(10),
+  diameter: number().min(1).max(4),
+  nozzleFrom: number().min(100).max(500),
+  nozzleTo: number().min(100).max(500),
+  bedFrom: number().min(0).max(200),
+  bedTo: number().min(0).max(200),
+  usualNozzle: number().min(100).max(500),
+  topFlow: number().min(0.1).max(200),
+  lightness: number().min(0).max(1),
+  stain: number().min(0).max(3),
+  hidingDepth: number().min(0).max(20),
+  openedOn: day(),
+  driedOn: day(),
+  note: string().max(500),
+});
+
+/** Writes a shelf as CSV. */
+export function shelfCsv(spools: readonly Spool[]): string {
+  const rows = spools.map(({ nozzle, bed, ...spool }) => ({
+    ...spool,
+    nozzleFrom: nozzle.from,
+    nozzleTo: nozzle.to,
+    bedFrom: bed.from,
+    bedTo: bed.to,
+  }));
+  return `${Papa.unparse(rows, { columns: [...CSV_COLUMNS], newline: '\n' })}\n`;
+}
+
+/**
+ * Reads a shelf from CSV, row by row, so that one bad row spoils no other. Only the name has to be
+ * there; the rest is ordinary for the family. Commas or semicolons may separate.
+ * @param idFor makes an id for a new spool.
+ */
+export function readShelfCsv(text: string, idFor: () => string): ShelfRow[] {
+  const { data } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transformHeader: (header) => columnOf(header),
+  });
+  return data.map((row, i): ShelfRow => {
+    const line = i + 2;
+    const given = Object.fromEntries(
+      Object.entries(row).flatMap(([column, value]) => {
+        const trimmed = typeof value === 'string' ? value.trim() : '';
+        return trimmed === '' ? [] : [[column, trimmed]];
+      }),
+    );
+    try {
+      return {
+        line,
+        spool: spoolOf(rowSchema.validateSync(given, { stripUnknown: true }), idFor()),
+      };
+    } catch (error) {
+      if (!(error instanceof ValidationError)) throw error;
+      return { line, error: error.errors[0] };
+    }
+  });
+}
+
+/** `Grams left` and `grams_left` mean `gramsLeft`. */
+function columnOf(header: string): string {
+  const plain = (text: string): string => text.toLowerCase().replace(/[^a-z]/g, '');
+  return CSV_COLUMNS.find((column) => plain(column) === plain(header)) ?? header;
+}
+
+function spoolOf(row: ReturnType<typeof rowSchema.validateSync>, id: string): Spool {
+  const { nozzleFrom, nozzleTo, bedFrom, bedTo, ...given } = row;
+  const ordinary = ordinarySpool({
+    id,
+    name: given.name,
+    ...(given.family && { family: given.family }),
+  });
+  const named = Object.fromEntries(
+    Object.entries(given).filter(([, value]) => value !== undefined && value !== null),
+  );
+  return {
+    ...ordinary,
+    ...named,
+    nozzle: { from: nozzleFrom ?? ordinary.nozzle.from, to: nozzleTo ?? ordinary.nozzle.to },
+    bed: { from: bedFrom ?? ordinary.bed.from, to: bedTo ?? ordinary.bed.to },
+  };
+}
+
+/** A shelf with spools added: those of a known name take its place, and keep its id. */
+export function mergeShelves(
+  shelf: readonly Spool[],
+  added: readonly Spool[],
+): { readonly spools: readonly Spool[]; readonly changed: number } {
+  const key = ({ name }: Spool): string => name.trim().toLowerCase();
+  const byName = new Map(shelf.map((spool) => [key(spool), spool]));
+  let changed = 0;
+  for (const spool of added) {
+    const known = byName.get(key(spool));
+    if (known) changed++;
+    byName.set(key(spool), known ? { ...spool, id: known.id } : spool);
+  }
+  return { spools: [...byName.values()], changed };
+}

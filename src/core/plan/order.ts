@@ -1,0 +1,48 @@
+import type { Reading } from '../gcode/reading';
+import type { OutputRequest } from '../output/insert';
+import { pairPurge } from '../filament/purgeTable';
+import type { Spool } from '../filament/spool';
+import type { Printer } from '../printer/printer';
+import { recipeFor, type Recipe } from '../recipe/recipe';
+import { NO_SETTINGS } from '../recipe/settings';
+import { filamentOf, printedSwaps, type JobPlan } from './jobPlan';
+
+/** The recipe of a plan: its own, or the printer's. */
+export function recipeOfPlan(plan: JobPlan, printer: Printer): Recipe {
+  return plan.recipe ?? recipeFor(printer);
+}
+
+/** Letter and name of a filament, as blocks and displays name it: `B Bone white`. */
+export function filamentLabel(plan: JobPlan, letter: string): string {
+  return `${letter} ${filamentOf(plan, letter).name}`;
+}
+
+/** What a plan asks to be written. Where nobody says how much to purge, the pair of colours does. */
+export function orderOf(
+  plan: JobPlan,
+  { layers, stops }: Pick<Reading, 'layers' | 'stops'>,
+  printer: Printer,
+  spools: ReadonlyMap<string, Spool> = new Map(),
+): OutputRequest {
+  const recipe = recipeOfPlan(plan, printer);
+  const ground = { own: plan.purges, spools, filamentDiameter: printer.filamentDiameter };
+  const swaps = printedSwaps(plan, layers.length);
+  return {
+    swaps: swaps.map(({ layer, letter, settings, purge }, i) => {
+      const from = filamentOf(plan, swaps[i - 1]?.letter ?? plan.firstLetter);
+      const byPair = Math.round(pairPurge(from, filamentOf(plan, letter), ground).mm);
+      return {
+        layer,
+        filament: filamentLabel(plan, letter),
+        settings: settings ?? NO_SETTINGS,
+        purge: purge ?? (recipe.purge === null ? byPair : null),
+      };
+    }),
+    recipe,
+    printer,
+    stopAt: plan.stopAt,
+    takeOut: stops.filter(({ line }) => plan.takenOut.includes(line)),
+    loadFirst: plan.loadFirst ? filamentLabel(plan, plan.firstLetter) : null,
+    rewriteHeat: plan.rewriteHeat,
+  };
+}

@@ -1,0 +1,28 @@
+/** How a filament is drawn besides its colour, so that no band is shown by colour alone. */
+export const HATCHES = ['plain', 'rising', 'falling', 'level', 'upright', 'dots', 'cross'] as const;
+export type Hatch = (typeof HATCHES)[number];
+
+/** One filament of a plan's palette. */
+export interface PaletteFilament {
+  /** A, B, C …: how bands name it. */
+  readonly letter: string;
+  readonly name: string;
+  /** `#rrggbb`. */
+  readonly colour: string;
+  readonly hatch: Hatch;
+  /** Thickness that it needs over a contrasting colour before that stops showing through, mm. */
+  readonly hidingDepth: number;
+  /** Spool of the shelf that it is; left out while it is none. */
+  readonly spoolId?: string;
+}
+
+/** Colours to start with, until the shelf holds one's own. Pale ones need the most thickness. */
+export const STARTING_PALETTE: readonly PaletteFilament[] = [
+  { letter: 'A', name: 'Peat black', colour: '#2f2b28', hatch: 'plain', hidingDepth: 0.4 },
+  { letter: 'B', name: 'Bone white', colour: '#efe7d4', hatch: 'rising', hidingDepth: 0.8 },
+  { letter: 'C', name: 'Reed green', colour: '#7c9a4b', hatch: 'falling', hidingDepth: 0.5 },
+  { letter: 'D', name: 'Tide blue', colour: '#3f7fa8', hatch: 'level', hidingDepth: 0.5 },
+  { letter: 'E', name: 'Ochre', colour: '#d49a2a', hatch: 'upright', hidingDepth: 0.6 },
+  { letter: 'F', name: 'Brick red', colour: '#b5493b', hatch: 'dots', hidingDepth: 0.5 },
+  { letter: 'G', name: 'Heron grey', colour: '#9aa3a6', hatch: 'cross', hidingDepth: 0.5 },
+];

@@ -1,0 +1,100 @@
+import { number, object, string, array, mixed, ValidationError } from 'yup';
+import { refuse, success, type Result } from '../findings';
+import type { JobPlan } from './jobPlan';
+import { parseJobPlan } from './planSchema';
+
+/** One of several plans for the same job. */
+export interface Variant {
+  readonly id: string;
+  readonly name: string;
+  readonly plan: JobPlan;
+}
+
+/** All plans of a job, one of them chosen; never empty. */
+export interface PlanBook {
+  readonly version: 1;
+  /** Id of the variant that is worked on and written. */
+  readonly chosen: string;
+  readonly variants: readonly Variant[];
+}
+
+/** A book with one plan. */
+export function bookOf(plan: JobPlan): PlanBook {
+  return { version: 1, chosen: '1', variants: [{ id: '1', name: 'Plan 1', plan }] };
+}
+
+export function chosenVariant(book: PlanBook): Variant {
+  const variant = book.variants.find(({ id }) => id === book.chosen);
+  if (!variant) throw new Error(`No variant ${book.chosen} in the book`);
+  return variant;
+}
+
+/** Replaces the chosen variant's plan; the book as it is when the plan did not change. */
+export function withPlan(book: PlanBook, plan: JobPlan): PlanBook {
+  if (chosenVariant(book).plan === plan) return book;
+  const variants = book.variants.map((one) => (one.id === book.chosen ? { ...one, plan } : one));
+  return { ...book, variants };
+}
+
+/** Replaces the plans of all variants, each by what `edit` makes of it. */
+export function mapPlans(book: PlanBook, edit: (plan: JobPlan) => JobPlan): PlanBook {
+  return { ...book, variants: book.variants.map((one) => ({ ...one, plan: edit(one.plan) })) };
+}
+
+/** Copies the chosen variant under a new name and chooses the copy. */
+export function withCopy(book: PlanBook): PlanBook {
+  const id = String(Math.max(...book.variants.map((one) => Number(one.id))) + 1);
+  const copy = { ...chosenVariant(book), id, name: `Plan ${id}` };
+  return { ...book, chosen: id, variants: [...book.variants, copy] };
+}
+
+/** Takes a variant out; the last one stays, and another is chosen when it was the chosen one. */
+export function withoutVariant(book: PlanBook, id: string): PlanBook {
+  const variants = book.variants.filter((one) => one.id !== id);
+  if (variants.length === 0 || variants.length === book.variants.length) return book;
+  return { ...book, variants, chosen: book.chosen === id ? variants[0].id : book.chosen };
+}
+
+export function withVariantName(book: PlanBook, id: string, name: string): PlanBook {
+  const trimmed = name.trim().slice(0, 40);
+  if (trimmed === '') return book;
+  const variants = book.variants.map((one) => (one.id === id ? { ...one, name: trimmed } : one));
+  return { ...book, variants };
+}
+
+export function withChosen(book: PlanBook, id: string): PlanBook {
+  const known = book.variants.some((one) => one.id === id);
+  return known && id !== book.chosen ? { ...book, chosen: id } : book;
+}
+
+const schema = object({
+  version: number().oneOf([1]).required(),
+  chosen: string().required(),
+  variants: array(
+    object({
+      id: string().matches(/^\d+$/).required(),
+      name: string().required(),
+      plan: mixed().required(),
+    }).required(),
+  )
+    .min(1)
+    .required(),
+}).required();
+
+/** Reads a stored book; refuses one of which any plan cannot be read. */
+export function parsePlanBook(json: unknown): Result<PlanBook> {
+  try {
+    const { chosen, variants: stored } = schema.validateSync(json, { strict: true });
+    const variants: Variant[] = [];
+    for (const { id, name, plan } of stored) {
+      const parsed = parseJobPlan(plan);
+      if (!parsed.ok) return parsed;
+      variants.push({ id, name, plan: parsed.value });
+    }
+    const known = variants.some(({ id }) => id === chosen);
+    return success({ version: 1, chosen: known ? chosen : variants[0].id, variants });
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    return refuse('bad-plan', `The stored plans cannot be read: ${error.errors[0]}`);
+  }
+}

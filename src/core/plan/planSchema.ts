@@ -1,0 +1,112 @@
+import {
+  array,
+  boolean,
+  mixed,
+  number,
+  object,
+  string,
+  ValidationError,
+  type InferType,
+} from 'yup';
+import { refuse, success, type Result } from '../findings';
+import { layerNumber } from '../gcode/layers';
+import { parseRecipe } from '../recipe/recipeFile';
+import { NO_SETTINGS } from '../recipe/settings';
+import type { JobPlan, PlannedSwap } from './jobPlan';
+import { swapFields, type StopPlace } from './plan';
+import { HATCHES, type Hatch } from './palette';
+import { migratePlan } from './planMigrations';
+
+const letterSchema = string()
+  .matches(/^[A-Z]$/)
+  .required();
+const { purge: _purge, ...settingFields } = swapFields;
+
+const schema = object({
+  version: number().oneOf([4]).required(),
+  fingerprint: string()
+    .matches(/^[0-9a-f]{64}$/)
+    .required(),
+  palette: array(
+    object({
+      letter: letterSchema,
+      name: string().trim().min(1).max(60).required(),
+      colour: string()
+        .matches(/^#[0-9a-f]{6}$/i)
+        .required(),
+      hatch: string<Hatch>().oneOf(HATCHES).required(),
+      hidingDepth: number().min(0).max(20).required(),
+      spoolId: string().max(80).optional(),
+    }).required(),
+  )
+    .min(1)
+    .required(),
+  firstLetter: letterSchema,
+  swaps: array(
+    object({
+      layer: number().integer().min(2).required(),
+      letter: letterSchema,
+      settings: object(settingFields).optional().default(undefined),
+      purge: swapFields.purge.nonNullable(),
+    }).required(),
+  ).required(),
+  takenOut: array(number().integer().min(1).required()).required(),
+  extraLayer: boolean().required(),
+  ignoredSteps: array(number().integer().min(1).required()).required(),
+  handSeconds: number().min(0).max(7200).required(),
+  startAt: string()
+    .matches(/^\d{4}-\d\d-\d\dT\d\d:\d\d$/)
+    .nullable()
+    .defined(),
+  printerId: string().nullable().defined(),
+  recipe: mixed().nullable().defined(),
+  stopAt: mixed<StopPlace>().oneOf(['restart', 'before-travel']).required(),
+  loadFirst: boolean().required(),
+  rewriteHeat: boolean().required(),
+  purges: array(
+    object({
+      from: letterSchema,
+      to: letterSchema,
+      mm: number().min(0).max(1000).required(),
+    }).required(),
+  ).required(),
+  known: array(
+    object({ id: string().max(80).required(), note: string().max(200).defined() }).required(),
+  ).required(),
+  namePattern: string().max(80).required(),
+}).required();
+
+function plannedSwap(swap: InferType<typeof schema>['swaps'][number]): PlannedSwap {
+  const { settings, purge } = swap;
+  return {
+    layer: layerNumber(swap.layer),
+    letter: swap.letter,
+    ...(settings && { settings: { ...NO_SETTINGS, ...settings } }),
+    ...(purge !== undefined && { purge }),
+  };
+}
+
+/** Reads a stored plan; refuses what does not fit instead of repairing it silently. */
+export function parseJobPlan(json: unknown): Result<JobPlan> {
+  try {
+    const plan = schema.validateSync(migratePlan(json), { strict: true });
+    const known = new Set(plan.palette.map(({ letter }) => letter));
+    const used = [plan.firstLetter, ...plan.swaps.map(({ letter }) => letter)];
+    const unknown = used.find((letter) => !known.has(letter));
+    if (unknown)
+      return refuse('bad-plan', `The stored plan uses filament ${unknown}, which it lacks.`);
+    const recipe = plan.recipe === null ? success(null) : parseRecipe(plan.recipe);
+    if (!recipe.ok) return refuse('bad-plan', recipe.refusal.message);
+    return success({
+      ...plan,
+      version: 4,
+      startAt: plan.startAt ?? null,
+      printerId: plan.printerId ?? null,
+      recipe: recipe.value,
+      swaps: plan.swaps.map(plannedSwap),
+    });
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    return refuse('bad-plan', `The stored plan cannot be read: ${error.errors[0]}`);
+  }
+}
