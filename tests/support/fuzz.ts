@@ -3,10 +3,12 @@ import { readGcode } from '../../src/core/gcode/reader';
 import { unpackGcode } from '../../src/core/gcode/unpack';
 import { ORDINARY_PRINTER } from '../../src/core/motion/limits';
 import { prepareOutput } from '../../src/core/output/apply';
-import { writeOutput } from '../../src/core/output/insert';
+import { writeOutput } from '../../src/core/output/parts';
 import { findBlocks, proveOutput } from '../../src/core/output/proof';
+import { ORDINARY_PROFILE } from '../../src/core/printer/printer';
+import type { OutputRequest } from '../../src/core/output/insert';
 import { resolveSwaps } from '../../src/core/plan/resolve';
-import { ORDINARY_RECIPE } from '../../src/core/recipe/recipe';
+import { ORDINARY_RECIPE, plainRecipe } from '../../src/core/recipe/recipe';
 import { bytesOf, writePrint, type FileStyle } from './printFiles';
 
 export interface FuzzResult {
@@ -97,15 +99,20 @@ async function tryFile(
   );
   if (!swaps.ok || swaps.value.length === 0) return;
   const place = random() < 0.7 ? 'restart' : 'before-travel';
-  const prepared = await prepareOutput(sourceOf(input), reading, {
+  const request: OutputRequest = {
     swaps: swaps.value,
-    recipe: ORDINARY_RECIPE,
+    recipe: random() < 0.5 ? ORDINARY_RECIPE : plainRecipe('spelled-out'),
+    printer: ORDINARY_PROFILE,
     stopAt: place,
     takeOut: random() < 0.5 ? reading.stops : [],
-  });
+    loadFirst: random() < 0.2 ? 'A' : null,
+    rewriteHeat: false,
+  };
+  const prepared = await prepareOutput(sourceOf(input), reading, request);
   if (!prepared.ok) return;
   const output = writeOutput(input, prepared.value);
-  const proof = await proveOutput(sourceOf(input), sourceOf(output), reading.layers, swaps.value);
+  const ground = { reading, planned: request };
+  const proof = await proveOutput(sourceOf(input), sourceOf(output), ground);
   if (!proof.ok) {
     const broken = proof.checks.find((check) => !check.ok);
     return fail(`an honest output is not proven: ${broken?.message}`);
@@ -115,12 +122,7 @@ async function tryFile(
   const damaged = mutate(output, random);
   if (sameBytes(damaged, output)) return;
   result.damaged++;
-  const verdict = await proveOutput(
-    sourceOf(input),
-    sourceOf(damaged),
-    reading.layers,
-    swaps.value,
-  );
+  const verdict = await proveOutput(sourceOf(input), sourceOf(damaged), ground);
   if (!verdict.ok) result.caught++;
   else if (!sameBytes(await withoutBlocks(damaged), input)) {
     fail('a proof holds although the output differs by more than blocks');

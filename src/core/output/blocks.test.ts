@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOf } from '../../../tests/support/printFiles';
 import { LineStream } from '../gcode/lineStream';
-import { BlockFinder, blockClosing, blockTitle, MUTE } from './blocks';
+import { NO_SETTINGS } from '../recipe/settings';
+import { BlockFinder, blockLines, blockTitle, MUTE } from './blocks';
 
 function find(text: string, chunk = 1 << 20): BlockFinder {
   const finder = new BlockFinder();
@@ -14,9 +15,10 @@ function find(text: string, chunk = 1 << 20): BlockFinder {
   return finder;
 }
 
-const title = { index: 1, count: 2, layer: 11, filament: 'Reed green' };
+const title = { kind: 'swap', index: 1, count: 2, layer: 11, filament: 'Reed green' } as const;
 const block = (index: number, layer: number): string =>
-  `${blockTitle({ ...title, index, layer })}\nM600\n${blockClosing(index)}\n`;
+  `${blockLines({ ...title, index, layer }, NO_SETTINGS, ['M600']).join('\n')}\n`;
+const closing = '; lamella: end swap 1\n';
 
 describe('BlockFinder', () => {
   it('finds blocks and what was taken out, with their places', () => {
@@ -51,13 +53,27 @@ describe('BlockFinder', () => {
 
   it.each([
     ['never closed', block(1, 11).split('\n').slice(0, 2).join('\n'), 1],
-    ['closed twice', `${block(1, 11)}${blockClosing(1)}\n`, 4],
+    ['closed twice', `${block(1, 11)}${closing}`, 4],
     ['closed under another number', block(1, 11).replace('end swap 1', 'end swap 2'), 3],
     ['opened inside another', `${blockTitle(title)}\n${block(2, 12)}`, 1],
     ['with something taken out inside', block(1, 11).replace('M600', `${MUTE}M600`), 2],
     ['an unknown line of Lamella’s', '; lamella: something else\n', 1],
   ])('reports a block %s', (_name, text, line) => {
     expect(find(text).brokenLine).toBe(line);
+  });
+
+  it('reads what a block says to change on purpose', () => {
+    const settings = { nozzle: 215, fan: 60, flow: null, speed: 87.5 };
+    const lines = blockLines({ ...title, kind: 'heat' }, settings, ['M104 S215']);
+    expect(lines[1]).toBe('; lamella: sets nozzle 215, fan 60, speed 87.5');
+    expect(find(`${lines.join('\n')}\n`).blocks).toMatchObject([{ kind: 'heat', settings }]);
+    expect(find('; lamella: sets nozzle 215\n').brokenLine).toBe(1);
+  });
+
+  it('reads the macro that a block stops by', () => {
+    const lines = blockLines(title, NO_SETTINGS, ['BRING_SPOOL'], 'BRING_SPOOL');
+    expect(find(`${lines.join('\n')}\n`).blocks).toMatchObject([{ stopWord: 'BRING_SPOOL' }]);
+    expect(find('; lamella: stops by BRING_SPOOL\n').brokenLine).toBe(1);
   });
 
   it('leaves other comments alone', () => {

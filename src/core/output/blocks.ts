@@ -1,23 +1,46 @@
 import { lineEndFrom, afterLineEnd } from '../gcode/scan';
+import {
+  hasSettings,
+  NO_SETTINGS,
+  parseSettings,
+  settingsText,
+  type BandSettings,
+} from '../recipe/settings';
+
+/**
+ * What a block is for: a swap, a warning some layers before one, the first filament to load, or a
+ * temperature in place of one of the file's.
+ */
+export type BlockKind = 'swap' | 'warning' | 'load' | 'heat';
 
 /** What the first line of a block says. */
 export interface BlockTitle {
+  readonly kind: BlockKind;
+  /** Position among the blocks of its kind, from 1, and how many there are. */
   readonly index: number;
   readonly count: number;
+  /** The layer that it stands before, or, for a temperature, in. */
   readonly layer: number;
+  /** Letter and name of the filament that it is about. */
   readonly filament: string;
 }
 
 /** A block found in a file. Offsets in bytes, lines from 1. */
 export interface Block extends BlockTitle {
+  /** What it says to change on purpose. */
+  readonly settings: BandSettings;
+  /** The macro that it says to stop by, when only its printer knows it. */
+  readonly stopWord: string | null;
   readonly start: number;
   readonly end: number;
   readonly line: number;
   readonly lines: number;
 }
 
-const TITLE = /^; lamella: swap (\d+) of (\d+), before layer (\d+), (.*)$/;
-const CLOSING = /^; lamella: end swap (\d+)$/;
+const TITLE = /^; lamella: (swap|warning|load|heat) (\d+) of (\d+), before layer (\d+), (.*)$/;
+const SETS = /^; lamella: sets (.*)$/;
+const STOPS_BY = /^; lamella: stops by ([A-Z_][A-Z_0-9]*)$/;
+const CLOSING = /^; lamella: end (swap|warning|load|heat) (\d+)$/;
 const MARK = '; lamella: ';
 
 /** Display names go into comments as plain ASCII on one line, which every printer survives. */
@@ -29,18 +52,30 @@ function plainName(name: string): string {
   return plain === '' ? 'unnamed' : plain.slice(0, 60);
 }
 
-export function blockTitle({ index, count, layer, filament }: BlockTitle): string {
-  return `${MARK}swap ${index} of ${count}, before layer ${layer}, ${plainName(filament)}`;
+export function blockTitle({ kind, index, count, layer, filament }: BlockTitle): string {
+  return `${MARK}${kind} ${index} of ${count}, before layer ${layer}, ${plainName(filament)}`;
 }
 
-export function blockClosing(index: number): string {
-  return `${MARK}end swap ${index}`;
+/** All lines of a block. */
+export function blockLines(
+  title: BlockTitle,
+  settings: BandSettings,
+  commands: readonly string[],
+  stopWord: string | null = null,
+): string[] {
+  return [
+    blockTitle(title),
+    ...(hasSettings(settings) ? [`${MARK}sets ${settingsText(settings)}`] : []),
+    ...(stopWord === null ? [] : [`${MARK}stops by ${stopWord}`]),
+    ...commands,
+    `${MARK}end ${title.kind} ${title.index}`,
+  ];
 }
 
-/** Stands before a stop of the file itself that was taken out: it turns the line into a comment. */
+/** Stands before a line of the file itself that was taken out: it turns the line into a comment. */
 export const MUTE = '; lamella: taken out: ';
 
-/** A stop of the file that was taken out. */
+/** A line of the file that was taken out. */
 export interface Mute {
   /** The inserted bytes, and the line they stand on. */
   readonly start: number;
@@ -48,16 +83,23 @@ export interface Mute {
   readonly line: number;
 }
 
+interface OpenBlock extends BlockTitle {
+  settings: BandSettings;
+  stopWord: string | null;
+  readonly start: number;
+  readonly line: number;
+}
+
 /**
  * Finds Lamella's blocks in a stream of whole lines. A block that is never closed, closed twice
- * or closed under another number is reported as broken. Stops that were taken out are found too.
+ * or closed under another number is reported as broken. Lines that were taken out are found too.
  */
 export class BlockFinder {
   readonly blocks: Block[] = [];
   readonly mutes: Mute[] = [];
   /** Line of the first broken block; null when all are whole. */
   brokenLine: number | null = null;
-  private open: (BlockTitle & { start: number; line: number }) | null = null;
+  private open: OpenBlock | null = null;
   private line = 0;
 
   /** Takes whole lines: `bytes` from 0 to `end`, at `base` in the file. */
@@ -96,11 +138,19 @@ export class BlockFinder {
     }
     const title = TITLE.exec(text);
     const closing = CLOSING.exec(text);
+    const settings = parseSettings(SETS.exec(text)?.[1] ?? '');
+    const stopWord = STOPS_BY.exec(text)?.[1];
     if (title) {
       if (this.open) this.break(this.open.line);
-      const [index, count, layer] = title.slice(1, 4).map(Number);
-      this.open = { index, count, layer, filament: title[4], start, line: this.line };
-    } else if (closing && this.open?.index === Number(closing[1])) {
+      const [index, count, layer] = title.slice(2, 5).map(Number);
+      const kind = title[1] as BlockKind;
+      const about = { kind, index, count, layer, filament: title[5], settings: NO_SETTINGS };
+      this.open = { ...about, stopWord: null, start, line: this.line };
+    } else if (settings && this.open) {
+      this.open.settings = settings;
+    } else if (stopWord && this.open) {
+      this.open.stopWord = stopWord;
+    } else if (closing && this.open?.kind === closing[1] && this.open.index === +closing[2]) {
       this.blocks.push({ ...this.open, end, lines: this.line - this.open.line + 1 });
       this.open = null;
     } else {

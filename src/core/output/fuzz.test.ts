@@ -10,8 +10,12 @@ describe('mutated and random files', () => {
     expect(result.caught).toBeGreaterThan(0.5 * result.damaged);
   });
 
-  // An exponent beyond all numbers once made times that were no numbers.
-  it.each([1010397])('stay right for seed %d, which failed once', async (seed) => {
-    expect((await fuzzOne(seed)).failures).toEqual([]);
-  });
+  // An exponent beyond all numbers once made times that were no numbers; files that have the nozzle
+  // inside of their own print, or above the machine, once had honest outputs refused.
+  it.each([1010397, 1001854, 1004890, 1011705])(
+    'stay right for seed %d, which failed once',
+    async (seed) => {
+      expect((await fuzzOne(seed)).failures).toEqual([]);
+    },
+  );
 });

@@ -1,60 +1,25 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arbitraryStyle, bytesOf, textOf, writePrint } from '../../../tests/support/printFiles';
+import { spiralPrint } from '../../../tests/support/stateFiles';
+import { proveWritten, writeSwaps, type Written } from '../../../tests/support/written';
 import { sourceOf } from '../byteSource';
-import { readGcode } from '../gcode/reader';
-import { ORDINARY_PRINTER } from '../motion/limits';
 import type { StopPlace } from '../plan/plan';
-import { resolveSwaps, type Swap } from '../plan/resolve';
-import { ORDINARY_RECIPE } from '../recipe/recipe';
-import { prepareOutput } from './apply';
 import { blockTitle } from './blocks';
-import { writeOutput } from './insert';
-import { findBlocks, proveOutput } from './proof';
+import { findBlocks } from './proof';
+import { stripBlocks } from './strip';
 
-interface Written {
-  readonly input: Uint8Array;
-  readonly output: Uint8Array;
-  readonly layers: ReturnType<typeof readGcode>['layers'];
-  readonly swaps: readonly Swap[];
-}
-
-async function write(
+const write = (
   text: string,
-  layerNumbers: readonly number[],
+  layers: readonly number[],
   stopAt: StopPlace = 'restart',
   takesOut = false,
-): Promise<Written> {
-  const input = bytesOf(text);
-  const reading = readGcode(input, ORDINARY_PRINTER);
-  const requests = layerNumbers.map((layer) => ({ layer, filament: `Filament ${layer}` }));
-  const swaps = resolveSwaps(reading.layers, requests);
-  if (!swaps.ok) throw new Error(swaps.refusal.message);
-  const insertions = await prepareOutput(sourceOf(input), reading, {
-    swaps: swaps.value,
-    recipe: ORDINARY_RECIPE,
-    stopAt: stopAt,
-    takeOut: takesOut ? reading.stops : [],
-  });
-  if (!insertions.ok) throw new Error(insertions.refusal.message);
-  const output = writeOutput(input, insertions.value);
-  return { input, output, layers: reading.layers, swaps: swaps.value };
-}
-
-const prove = (
-  { input, output, layers, swaps }: Written,
-  planned: readonly Swap[] | null = swaps,
-) => proveOutput(sourceOf(input), sourceOf(output), layers, planned);
+): Promise<Written> => writeSwaps(text, { layers, stopAt, takesOut });
 
 async function withoutBlocks(output: Uint8Array): Promise<string> {
-  const { insertions } = await findBlocks(sourceOf(output));
-  let text = '';
-  let at = 0;
-  for (const { start, end } of insertions) {
-    text += textOf(output.subarray(at, start));
-    at = end;
-  }
-  return text + textOf(output.subarray(at));
+  const stripped = await stripBlocks(output);
+  if (!stripped.ok) throw new Error(stripped.refusal.message);
+  return textOf(stripped.value);
 }
 
 const arbitraryJob = fc.tuple(
@@ -72,9 +37,9 @@ describe('writing swaps', () => {
         fc.pre(inside.length > 0);
         const written = await write(text, inside, stopAt);
         expect(await withoutBlocks(written.output)).toBe(text);
-        const proof = await prove(written);
+        const proof = await proveWritten(written);
         expect(proof.checks.filter((check) => !check.ok)).toEqual([]);
-        expect((await prove(written, null)).ok).toBe(true);
+        expect((await proveWritten(written, written.output, null)).ok).toBe(true);
       }),
       { seed: 53, numRuns: 80 },
     );
@@ -108,19 +73,20 @@ describe('writing swaps', () => {
   });
 
   it('stands on the crossing of a height in a spiral, and is proven', async () => {
-    let text = 'M83\nG0 X30 Y20 Z0.2\nG1 X20 Y30 E1\nG1 X30 Y20 E1\n';
-    for (let i = 1; i <= 240; i++) {
-      const [x, y] = [20 + 10 * Math.cos(i / 9.55), 20 + 10 * Math.sin(i / 9.55)];
-      text += `G1 X${x.toFixed(3)} Y${y.toFixed(3)} Z${(0.2 + i * 0.004).toFixed(4)} E0.05\n`;
-    }
-    const written = await write(text, [3]);
-    expect((await prove(written)).ok).toBe(true);
+    const written = await write(spiralPrint(), [3]);
+    expect((await proveWritten(written)).ok).toBe(true);
     const after = textOf(written.output).split('end swap 1\n')[1];
-    expect(Number(/Z([\d.]+)/.exec(after)?.[1])).toBeCloseTo(written.layers[2].z, 2);
+    expect(Number(/Z([\d.]+)/.exec(after)?.[1])).toBeCloseTo(written.reading.layers[2].z, 2);
   });
 
   it('writes names as plain ASCII on one line', () => {
-    const title = blockTitle({ index: 1, count: 1, layer: 2, filament: 'Bläu\ngrün ☃' });
+    const title = blockTitle({
+      kind: 'swap',
+      index: 1,
+      count: 1,
+      layer: 2,
+      filament: 'Bläu\ngrün ☃',
+    });
     expect(title).toBe('; lamella: swap 1 of 1, before layer 2, Blaugrun');
   });
 
@@ -134,7 +100,7 @@ describe('writing swaps', () => {
     const lines = textOf(written.output).split('\n');
     expect(lines.filter((line) => line.startsWith('; lamella: taken out: '))).toHaveLength(3);
     expect(await withoutBlocks(written.output)).toBe(text);
-    const proof = await prove(written);
+    const proof = await proveWritten(written);
     expect(proof.checks.filter((check) => !check.ok)).toEqual([]);
     expect(proof.checks.filter((check) => /taken out/.test(check.message))).toHaveLength(3);
   });
@@ -142,13 +108,27 @@ describe('writing swaps', () => {
   it('keeps stops of the file when they are not answered', async () => {
     const text = writePrint().replace('; layer 2', 'M600\n; layer 2');
     const written = await write(text, [4]);
-    expect((await prove(written)).ok).toBe(true);
+    expect((await proveWritten(written)).ok).toBe(true);
     expect(textOf(written.output).match(/^M600$/gm)).toHaveLength(2);
+  });
+
+  it('takes a stop of the file out that a swap would double', async () => {
+    const text = writePrint().replace('; layer 2', 'M600\n; layer 2');
+    const written = await write(text, [3, 5]);
+    expect(textOf(written.output)).toContain('; lamella: taken out: M600\n; layer 2');
+    expect((await proveWritten(written)).ok).toBe(true);
+  });
+
+  it('replaces swaps that it wrote before instead of doubling them', async () => {
+    const first = await write(writePrint(), [3]);
+    const again = await write(await withoutBlocks(first.output), [4]);
+    expect(textOf(again.output).match(/^M600$/gm)).toHaveLength(1);
+    expect(await withoutBlocks(again.output)).toBe(writePrint());
   });
 
   it('refuses a file that already holds swaps of its own', async () => {
     const { output } = await write(writePrint(), [3]);
-    await expect(write(textOf(output), [4])).rejects.toThrow(/already holds swaps/);
+    await expect(write(textOf(output), [4])).rejects.toThrow(/holds swaps by Lamella/);
   });
 
   it('refuses a file that is cut off', async () => {
@@ -170,7 +150,7 @@ describe('the proof', () => {
     ['extrusion mode changed', (t) => t.replace('M600', 'M600\nM83'), 2],
     ['another extruder number', (t) => t.replace('M600', 'M600\nG92 E0'), 2],
     ['another feed rate', (t) => t.replace('M600', 'M600\nG1 F100'), 2],
-    ['another temperature', (t) => t.replace('M600', 'M104 S0\nM600'), 2],
+    ['another temperature', (t) => t.replace('M600', 'M104 S190\nM600'), 2],
     ['the fan changed', (t) => t.replace('M600', 'M106 S10\nM600'), 2],
     ['inches', (t) => t.replace('M600', 'M600\nG20'), 2],
     ['filament pushed', (t) => t.replace('M600', 'M600\nG1 E900'), 2],
@@ -188,7 +168,7 @@ describe('the proof', () => {
     const text = textOf(written.output);
     const harmed = harm(text);
     expect(harmed).not.toBe(text);
-    const proof = await prove({ ...written, output: bytesOf(harmed) });
+    const proof = await proveWritten(written, bytesOf(harmed));
     expect(proof.ok).toBe(false);
     const broken = proof.checks.filter((one) => !one.ok);
     expect(broken.map((one) => one.check)).toContain(check);
@@ -201,20 +181,20 @@ describe('the proof', () => {
     const taken = text.slice(block.start, block.end);
     const rest = text.slice(0, block.start) + text.slice(block.end);
     const elsewhere = rest.replace('; layer 3\n', `; layer 3\n${taken}`);
-    const proof = await prove({ ...written, output: bytesOf(elsewhere) });
+    const proof = await proveWritten(written, bytesOf(elsewhere));
     expect(proof.checks.filter((one) => !one.ok).map((one) => one.check)).toEqual([4]);
   });
 
   it('names the line that breaks it', async () => {
     const written = await write(writePrint(), [3]);
     const harmed = textOf(written.output).replace('M600', 'M600\nG91');
-    const proof = await prove({ ...written, output: bytesOf(harmed) });
+    const proof = await proveWritten(written, bytesOf(harmed));
     const line = proof.checks.find((one) => !one.ok)?.line ?? 0;
     expect(harmed.split('\n')[line - 1]).toBe('; lamella: end swap 1');
   });
 
   it('fails for a file without swaps', async () => {
     const written = await write(writePrint(), [3]);
-    expect((await prove({ ...written, output: written.input }, null)).ok).toBe(false);
+    expect((await proveWritten(written, written.input, null)).ok).toBe(false);
   });
 });

@@ -1,0 +1,53 @@
+import { strFromU8 } from 'fflate';
+import type { ByteSource } from '../byteSource';
+import type { RecipeLine } from '../recipe/render';
+import type { BlockTitle } from './blocks';
+import type { Insertion } from './insert';
+
+/** A block, or a line taken out, with the lines of the file round it. */
+export interface Excerpt {
+  /** Null for a line that is taken out. */
+  readonly title: BlockTitle | null;
+  readonly commands: readonly RecipeLine[];
+  /** Its first line in the output, from 1. */
+  readonly line: number;
+  readonly before: readonly string[];
+  readonly after: readonly string[];
+}
+
+/** Lines shown before and after a block. */
+const AROUND = 3;
+/** Bytes in which that many lines are surely found. */
+const ENOUGH = 2000;
+
+/** Shows every insertion where it stands in the output. */
+export async function excerptsOf(
+  input: ByteSource,
+  insertions: readonly Insertion[],
+): Promise<Excerpt[]> {
+  const excerpts: Excerpt[] = [];
+  let added = 0;
+  for (const { title, commands, offset, line, lines } of insertions) {
+    const before = await textOf(input, Math.max(0, offset - ENOUGH), offset);
+    const after = await textOf(input, offset, Math.min(input.size, offset + ENOUGH));
+    excerpts.push({
+      title,
+      commands,
+      line: line + added,
+      before: linesOf(before).slice(-AROUND),
+      after: linesOf(after).slice(0, AROUND),
+    });
+    added += lines;
+  }
+  return excerpts;
+}
+
+async function textOf(input: ByteSource, from: number, to: number): Promise<string> {
+  return strFromU8(await input.slice(from, to));
+}
+
+function linesOf(text: string): string[] {
+  const lines = text.split(/\r\n|\r|\n/);
+  if (lines.at(-1) === '') lines.pop();
+  return lines;
+}

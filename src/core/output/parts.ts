@@ -1,0 +1,47 @@
+import type { Insertion } from './insert';
+
+/**
+ * The output as a list of parts: stretches of the input, copied as they are, and blocks between
+ * them. Nothing of the input is printed anew.
+ */
+export function outputParts<T>(
+  inputSize: number,
+  insertions: readonly Pick<Insertion, 'offset' | 'bytes'>[],
+  stretch: (start: number, end: number) => T,
+): (T | Uint8Array)[] {
+  const parts: (T | Uint8Array)[] = [];
+  let at = 0;
+  for (const { offset, bytes } of insertions) {
+    parts.push(stretch(at, offset), bytes);
+    at = offset;
+  }
+  parts.push(stretch(at, inputSize));
+  return parts;
+}
+
+/** Writes the output into one buffer. */
+export function writeOutput(input: Uint8Array, insertions: readonly Insertion[]): Uint8Array {
+  return joined(outputParts(input.length, insertions, (from, to) => input.subarray(from, to)));
+}
+
+/** The file without what Lamella put into it: its stretches between the insertions, in order. */
+export function withoutInsertions<T>(
+  size: number,
+  insertions: readonly { readonly start: number; readonly end: number }[],
+  stretch: (start: number, end: number) => T,
+): T[] {
+  const starts = [0, ...insertions.map(({ end }) => end)];
+  const ends = [...insertions.map(({ start }) => start), size];
+  return starts.map((start, i) => stretch(start, ends[i]));
+}
+
+/** Puts parts into one buffer. */
+export function joined(parts: readonly Uint8Array[]): Uint8Array {
+  const whole = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0));
+  let at = 0;
+  for (const part of parts) {
+    whole.set(part, at);
+    at += part.length;
+  }
+  return whole;
+}

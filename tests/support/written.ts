@@ -1,0 +1,69 @@
+import { sourceOf } from '../../src/core/byteSource';
+import { readGcode } from '../../src/core/gcode/reader';
+import type { Reading } from '../../src/core/gcode/reading';
+import { prepareOutput } from '../../src/core/output/apply';
+import type { Insertion, OutputRequest } from '../../src/core/output/insert';
+import { writeOutput } from '../../src/core/output/parts';
+import { proveOutput, type Proof } from '../../src/core/output/proof';
+import { resolveSwaps, type Swap } from '../../src/core/plan/resolve';
+import { ORDINARY_PROFILE } from '../../src/core/printer/printer';
+import { ORDINARY_RECIPE } from '../../src/core/recipe/recipe';
+import { bytesOf } from './printFiles';
+
+/** What a test asks for; the rest is ordinary. */
+export interface WriteOptions extends Partial<Omit<OutputRequest, 'swaps' | 'takeOut'>> {
+  readonly layers: readonly number[];
+  /** Changes the swaps made of `layers`. */
+  readonly withSwap?: (swap: Swap, index: number) => Swap;
+  readonly takesOut?: boolean;
+}
+
+/** An output, what it was made of, and all that its proof needs. */
+export interface Written {
+  readonly input: Uint8Array;
+  readonly output: Uint8Array;
+  readonly reading: Reading;
+  readonly request: OutputRequest;
+  readonly insertions: readonly Insertion[];
+}
+
+/** Writes swaps into a file; throws the refusal's words when it is refused. */
+export async function writeSwaps(text: string, options: WriteOptions): Promise<Written> {
+  const { layers, withSwap = (swap: Swap) => swap, takesOut = false, ...asked } = options;
+  const input = bytesOf(text);
+  const reading = readGcode(input, asked.printer ?? ORDINARY_PROFILE);
+  const swaps = resolveSwaps(
+    reading.layers,
+    layers.map((layer) => ({ layer, filament: `Filament ${layer}` })),
+  );
+  if (!swaps.ok) throw new Error(swaps.refusal.message);
+  const request: OutputRequest = {
+    recipe: ORDINARY_RECIPE,
+    printer: ORDINARY_PROFILE,
+    stopAt: 'restart',
+    loadFirst: null,
+    rewriteHeat: false,
+    ...asked,
+    swaps: swaps.value.map(withSwap),
+    takeOut: takesOut ? reading.stops : [],
+  };
+  const prepared = await prepareOutput(sourceOf(input), reading, request);
+  if (!prepared.ok) throw new Error(prepared.refusal.message);
+  const output = writeOutput(input, prepared.value);
+  return { input, output, reading, request, insertions: prepared.value };
+}
+
+/** Proves an output, or one that a test has damaged. */
+export function proveWritten(
+  { input, output, reading, request }: Written,
+  damaged: Uint8Array = output,
+  planned: OutputRequest | null = request,
+): Promise<Proof> {
+  const ground = { reading, planned, printer: request.printer };
+  return proveOutput(sourceOf(input), sourceOf(damaged), ground);
+}
+
+/** What does not hold, for a readable failure. */
+export function broken({ checks }: Proof): string[] {
+  return checks.filter(({ ok }) => !ok).map(({ check, message }) => `${check}: ${message}`);
+}
