@@ -1,0 +1,46 @@
+import { differenceOf } from '../filament/colour';
+import type { PlanNote } from '../plan/notes';
+import { checkOf, type Check, type CheckCode, type CheckLevel } from './check';
+import type { CheckGround } from './ground';
+
+/** What the notes beside the bands are called among the checks, and how bad they are. */
+const FROM_NOTES: Readonly<Record<PlanNote['code'], readonly [CheckCode, CheckLevel]>> = {
+  'after-the-end': ['swap-after-end', 'will-fail'],
+  'two-swaps-on-a-layer': ['two-swaps', 'will-fail'],
+  'thin-band': ['thin-band', 'may-fail'],
+  'one-layer-band': ['one-layer-band', 'may-fail'],
+  'unseen-band': ['unseen-band', 'good-to-know'],
+  'same-filament': ['same-filament', 'may-fail'],
+  'last-layer': ['last-layer', 'may-fail'],
+  'narrow-feature': ['narrow-feature', 'may-fail'],
+};
+
+/** Neighbours nearer than this look alike (OKLab), but are not the same. */
+const ALIKE = 0.07;
+
+function lower(sentence: string): string {
+  return sentence[0].toLowerCase() + sentence.slice(1);
+}
+
+/** How the bands will look. */
+export function bandChecks({ bands }: CheckGround, notes: readonly PlanNote[]): Check[] {
+  const fromNotes = notes.map(({ code, band, sentence, fix }): Check => {
+    const [name, level] = FROM_NOTES[code];
+    const filament = bands.find(({ first }) => first === band)?.filament.name;
+    // Beside its band a note need not name it; here it has to.
+    const isNamed = filament === undefined || sentence.includes(filament);
+    const words = isNamed ? sentence : `${filament} from layer ${band}: ${lower(sentence)}`;
+    return checkOf(name, level, words, {
+      layer: band,
+      fix: fix && { kind: 'plan', ...fix },
+    });
+  });
+  const alike = bands.slice(1).flatMap((band, i): Check[] => {
+    const below = bands[i];
+    if (below.filament.letter === band.filament.letter) return [];
+    if (differenceOf(below.filament, band.filament) >= ALIKE) return [];
+    const sentence = `${below.filament.name} and ${band.filament.name} look much alike side by side.`;
+    return [checkOf('alike-neighbours', 'may-fail', sentence, { layer: band.first })];
+  });
+  return [...fromNotes, ...alike];
+}

@@ -1,0 +1,33 @@
+import type { PlanNote } from '../plan/notes';
+import { CHECK_LEVELS, type Check, type CheckLevel } from './check';
+import { bandChecks } from './bandChecks';
+import { fileChecks } from './fileChecks';
+import type { CheckGround } from './ground';
+import { printerChecks } from './printerChecks';
+import { spoolChecks } from './spoolChecks';
+import { timeChecks } from './timeChecks';
+
+/** Everything to know before a plan is printed, worst first, and then from the bed up. */
+export function checksOf(ground: CheckGround, notes: readonly PlanNote[]): Check[] {
+  const checks = [
+    ...fileChecks(ground),
+    ...printerChecks(ground),
+    ...bandChecks(ground, notes),
+    ...spoolChecks(ground),
+    ...timeChecks(ground),
+  ];
+  return checks.sort(
+    (a, b) =>
+      CHECK_LEVELS.indexOf(a.level) - CHECK_LEVELS.indexOf(b.level) ||
+      (a.layer ?? 0) - (b.layer ?? 0),
+  );
+}
+
+/** The worst level among checks that the person has not said to know; null when there is none. */
+export function worstLevel(
+  checks: readonly Check[],
+  known: ReadonlySet<string>,
+): CheckLevel | null {
+  const open = checks.filter(({ id, level }) => level === 'will-fail' || !known.has(id));
+  return CHECK_LEVELS.find((level) => open.some((check) => check.level === level)) ?? null;
+}

@@ -1,0 +1,65 @@
+import type { FindingCode } from '../findings';
+import { plural } from '../format';
+import { stopsToTakeOut } from '../output/insert';
+import { orderOf } from '../plan/order';
+import { checkOf, type Check, type CheckCode } from './check';
+import type { CheckGround } from './ground';
+
+/** Findings of reading that matter for a print with swaps, and what they are called here. */
+const FROM_FINDINGS: readonly (readonly [FindingCode, CheckCode])[] = [
+  ['sequential-objects', 'one-by-one'],
+  ['purge-block', 'prime-tower'],
+  ['mixed-extrusion', 'mixed-extrusion'],
+];
+
+/** What the sliced file itself brings along. */
+export function fileChecks({ plan, fingerprint, printer, reading }: CheckGround): Check[] {
+  const checks: Check[] = [];
+  const toPlan = { kind: 'go', label: 'Go to Plan', to: 'plan' } as const;
+  if (plan.fingerprint !== fingerprint) {
+    const sentence = 'This plan was made for another file than the one of this job.';
+    checks.push(checkOf('another-file', 'will-fail', sentence, { fix: toPlan }));
+  }
+  if (plan.swaps.length === 0) {
+    checks.push(checkOf('no-swap', 'may-fail', 'The plan has no swap yet.', { fix: toPlan }));
+  }
+  const gone = stopsToTakeOut(reading, orderOf(plan, reading, printer));
+  const kept = reading.stops.filter((stop) => !gone.includes(stop));
+  if (kept.length > 0) {
+    const lines = kept.map(({ line }) => line);
+    const sentence = `The file has ${plural(kept.length, 'stop')} of its own that ${kept.length === 1 ? 'stays' : 'stay'}, on line ${lines.slice(0, 3).join(', ')}${lines.length > 3 ? ' and more' : ''}.`;
+    const takenOut = [...new Set([...plan.takenOut, ...lines])].sort((a, b) => a - b);
+    checks.push(
+      checkOf('stops-in-file', 'may-fail', sentence, {
+        layer: kept[0].layer,
+        fix: { kind: 'plan', label: 'Take them out', plan: { ...plan, takenOut } },
+      }),
+    );
+  }
+  if (reading.continuous) {
+    const sentence = 'The file is a spiral: swaps go where the path crosses the layer’s height.';
+    checks.push(checkOf('spiral', 'may-fail', sentence));
+  }
+  for (const [finding, code] of FROM_FINDINGS) {
+    const found = reading.findings.find((one) => one.code === finding);
+    if (found) checks.push(checkOf(code, 'good-to-know', found.message));
+  }
+  if (reading.leavesHot) {
+    const sentence = 'The file leaves a heater on at its end. Switch it off yourself.';
+    checks.push(checkOf('heaters-left-on', 'may-fail', sentence));
+  }
+  const [first] = reading.layers;
+  const top = reading.layers.reduce((highest, { z }) => Math.max(highest, z), 0);
+  if (first && isTippy(first.footprintMm2, top)) {
+    const sentence = `The first layer covers ${(first.footprintMm2 / 100).toFixed(1)} cm², and the print is ${top.toFixed(0)} mm high.`;
+    checks.push(checkOf('small-first-layer', 'may-fail', sentence));
+  }
+  return checks;
+}
+
+/** Height over the width of a square of the first layer's area from which a part tips easily. */
+const TIPPY = 4;
+
+function isTippy(firstLayerMm2: number, height: number): boolean {
+  return height > TIPPY * Math.sqrt(firstLayerMm2);
+}

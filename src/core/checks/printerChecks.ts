@@ -1,0 +1,117 @@
+import { formatDuration } from '../format';
+import { heatsToRewrite, printedTopBefore } from '../output/insert';
+import { orderOf } from '../plan/order';
+import { pairPurge } from '../filament/purgeTable';
+import { reachOf } from '../printer/printer';
+import { LEAST_CLEARANCE, PURGE_HEIGHT } from '../recipe/actions';
+import { KIND_WORDS } from '../recipe/kinds';
+import { numbersOf } from '../recipe/recipe';
+import { checkOf, type Check } from './check';
+import type { CheckGround } from './ground';
+
+/** How long a printer usually waits until someone comes, s, until a logbook knows better. */
+const USUAL_ARRIVAL = 300;
+/** Purging this much less than the model says is called short. */
+const SHORT = 0.8;
+
+/** Whether this printer stops as asked, waits well, and goes on rightly. */
+export function printerChecks(ground: CheckGround): Check[] {
+  const { plan, printer, recipe, troubles } = ground;
+  if (plan.swaps.length === 0) return [];
+  return [
+    ...troubles.map(({ layer, message }) =>
+      checkOf('unsafe-block', 'will-fail', message, {
+        layer,
+        fix: { kind: 'go', label: 'Go to Recipe', to: 'recipe' },
+      }),
+    ),
+    ...understandingChecks(ground),
+    ...waitingChecks({ printer, recipe, plan }),
+    ...purgeChecks(ground),
+    ...undoneChecks(ground),
+  ];
+}
+
+function understandingChecks({ plan, printer, recipe }: CheckGround): Check[] {
+  const { kind, command, testedAt } = printer.understands;
+  const isOther = recipe.kind !== kind || recipe.command.toUpperCase() !== command.toUpperCase();
+  if (testedAt !== null && isOther) {
+    const known = `${KIND_WORDS[kind].name.toLowerCase()}${command && ` (${command})`}`;
+    const sentence = `${printer.name} was found to know: ${known}. The plan stops it otherwise.`;
+    const label = 'Stop it as its profile says';
+    const fix = { kind: 'plan', label, plan: { ...plan, recipe: null } } as const;
+    return [checkOf('not-understood', 'may-fail', sentence, { fix })];
+  }
+  if (testedAt !== null) return [];
+  const sentence = `Nobody has tried out yet how ${printer.name} can be stopped.`;
+  const fix = { kind: 'go', label: 'Find it out', to: 'printers' } as const;
+  return [checkOf('not-tried', 'may-fail', sentence, { fix })];
+}
+
+function waitingChecks({
+  printer,
+  recipe,
+  plan,
+}: Pick<CheckGround, 'printer' | 'recipe' | 'plan'>): Check[] {
+  const { nozzleSeconds, motorSeconds } = printer.timeouts;
+  const wait = USUAL_ARRIVAL + plan.handSeconds;
+  const checks: Check[] = [];
+  if (nozzleSeconds !== null && nozzleSeconds < wait) {
+    const sentence = `The nozzle cools after ${formatDuration(nozzleSeconds)} of waiting; coming and swapping take about ${formatDuration(wait)}. Heat it again before you pull.`;
+    checks.push(checkOf('nozzle-timeout', 'may-fail', sentence));
+  }
+  const spelled = recipe.kind === 'spelled-out' || recipe.kind === 'host-scripts';
+  if (motorSeconds !== null && motorSeconds < wait && spelled && !recipe.keepMotors) {
+    const sentence = `The motors let go after ${formatDuration(motorSeconds)} of waiting.`;
+    const kept = { ...plan, recipe: { ...recipe, keepMotors: true } };
+    const fix = { kind: 'plan', label: 'Keep them under power', plan: kept } as const;
+    checks.push(checkOf('motors-timeout', 'may-fail', sentence, { fix }));
+  }
+  return checks;
+}
+
+function purgeChecks({ plan, printer, recipe, reading, bands, spools }: CheckGround): Check[] {
+  if (recipe.kind !== 'spelled-out') return [];
+  const numbers = numbersOf(recipe, printer);
+  const { swaps } = orderOf(plan, reading, printer, spools);
+  return swaps.flatMap(({ layer, purge }, i) => {
+    const checks: Check[] = [];
+    const top = printedTopBefore(reading.layers, layer);
+    const room = Math.min(Math.max(top + numbers.lift, PURGE_HEIGHT), reachOf(printer).maxZ) - top;
+    if (room < PURGE_HEIGHT / 2 && room >= LEAST_CLEARANCE) {
+      const sentence = `Before layer ${layer} the head has only ${room.toFixed(0)} mm above the print for the strand.`;
+      checks.push(checkOf('low-strand', 'may-fail', sentence, { layer }));
+    }
+    const [from, to] = [bands[i]?.filament, bands[i + 1]?.filament];
+    if (!from || !to) return checks;
+    const wanted = pairPurge(from, to, {
+      own: plan.purges,
+      spools,
+      filamentDiameter: printer.filamentDiameter,
+    }).mm;
+    const length = purge ?? numbers.purge;
+    if (length < SHORT * wanted) {
+      const round = Math.ceil(wanted / 5) * 5;
+      const sentence = `${from.name} to ${to.name} needs about ${round} mm pushed through; ${length} mm are planned.`;
+      const swapsNow = plan.swaps.map((one, at) => (at === i ? { ...one, purge: round } : one));
+      const fix = {
+        kind: 'plan',
+        label: `Push ${round} mm`,
+        plan: { ...plan, swaps: swapsNow },
+      } as const;
+      checks.push(checkOf('short-purge', 'may-fail', sentence, { layer, fix }));
+    }
+    return checks;
+  });
+}
+
+function undoneChecks({ plan, printer, reading }: CheckGround): Check[] {
+  if (plan.rewriteHeat) return [];
+  const [first] = heatsToRewrite(reading, orderOf(plan, reading, printer));
+  if (!first) return [];
+  const { heat, swap } = first;
+  const sentence = `Line ${heat.line} of the file sets ${heat.celsius} °C in a band that wants ${swap.settings.nozzle} °C.`;
+  const label = 'Put the band’s own in its place';
+  const fix = { kind: 'plan', label, plan: { ...plan, rewriteHeat: true } } as const;
+  return [checkOf('temperature-undone', 'may-fail', sentence, { layer: swap.layer, fix })];
+}

@@ -1,0 +1,44 @@
+import { addSeconds, format } from 'date-fns';
+import { formatDuration } from '../format';
+import { checkOf, type Check } from './check';
+import type { CheckGround } from './ground';
+
+/** Swaps beyond which most people lose patience or count. */
+const MANY_SWAPS = 12;
+/** A stretch without anyone beyond which someone should look in, s. */
+const LONG_ALONE = 3 * 3600;
+/** Hours of the night, until a person says when they sleep. */
+const NIGHT = { from: 23, to: 7 };
+
+/** When someone has to be at the printer, and for how long nobody is. */
+export function timeChecks({ timeline, start, bands }: CheckGround): Check[] {
+  const checks: Check[] = [];
+  const swaps = timeline.stretches.filter(({ kind }) => kind === 'swap');
+  if (swaps.length > MANY_SWAPS) {
+    const sentence = `${swaps.length} swaps take ${formatDuration(timeline.handSeconds)} of your hands alone.`;
+    checks.push(
+      checkOf('many-swaps', 'may-fail', sentence, {
+        fix: { kind: 'go', label: 'Go to Plan, and merge bands', to: 'plan' },
+      }),
+    );
+  }
+  for (const swap of swaps) {
+    const at = addSeconds(start, swap.start);
+    const hour = at.getHours();
+    if (hour < NIGHT.from && hour >= NIGHT.to) continue;
+    const sentence = `The swap before layer ${swap.band?.first} comes at ${format(at, 'HH:mm')}, in the night.`;
+    checks.push(
+      checkOf('night-swap', 'may-fail', sentence, {
+        layer: swap.band?.first ?? null,
+        fix: { kind: 'go', label: 'Choose another start', to: 'plan' },
+      }),
+    );
+  }
+  const { longestAlone } = timeline;
+  const alone = longestAlone.end - longestAlone.start;
+  if (bands.length > 0 && alone > LONG_ALONE) {
+    const sentence = `For ${formatDuration(alone)} no swap calls you, from ${format(addSeconds(start, longestAlone.start), 'HH:mm')} on.`;
+    checks.push(checkOf('long-alone', 'good-to-know', sentence));
+  }
+  return checks;
+}
