@@ -1,6 +1,9 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { Spool } from '@/core/filament/spool';
+import type { LevelBox } from '@/core/geometry/raster';
 import type { PrintPicture } from '@/core/geometry/picture';
-import type { JobPlan } from '@/core/plan/jobPlan';
+import type { PlanBook } from '@/core/plan/planBook';
+import type { Printer } from '@/core/printer/printer';
 import { DB_VERSION, migrate, type UpgradeTransaction } from './migrations';
 
 /** A job as the Bench lists it. The file and the plan are kept beside it, under the same id. */
@@ -20,12 +23,24 @@ export interface Job {
   readonly isDemo: boolean;
   /** Seen from above; null for jobs from before there were pictures, until they are opened. */
   readonly picture: PrintPicture | null;
+  /** Where it lies on the bed, machine mm; unknown for jobs from before it was kept. */
+  readonly bounds?: LevelBox;
+}
+
+/** A printer's profile as it is kept. */
+export interface StoredPrinter {
+  readonly id: string;
+  readonly addedAt: number;
+  readonly printer: Printer;
 }
 
 interface Schema extends DBSchema {
   jobs: { key: string; value: Job };
   files: { key: string; value: Blob };
-  plans: { key: string; value: JobPlan };
+  /** By job id. */
+  plans: { key: string; value: PlanBook };
+  printers: { key: string; value: StoredPrinter };
+  spools: { key: string; value: Spool };
   meta: { key: string; value: unknown };
 }
 

@@ -1,4 +1,5 @@
-import { parseJobPlan, type JobPlan } from '@/core/plan/jobPlan';
+import type { JobPlan } from '@/core/plan/jobPlan';
+import { chosenVariant, parsePlanBook, type PlanBook } from '@/core/plan/planBook';
 import type { Result } from '@/core/findings';
 import { database, type Job } from './db';
 
@@ -6,7 +7,7 @@ import { database, type Job } from './db';
 export interface StoredJob {
   readonly job: Job;
   readonly file: Blob;
-  readonly plan: JobPlan;
+  readonly book: PlanBook;
 }
 
 /** All jobs, newest first. */
@@ -15,13 +16,13 @@ export async function listJobs(): Promise<Job[]> {
   return jobs.sort((a, b) => b.addedAt - a.addedAt);
 }
 
-/** Writes a job, its file and its plan in one transaction, so that none is ever without the others. */
-export async function saveJob({ job, file, plan }: StoredJob): Promise<void> {
+/** Writes a job, its file and its plans in one transaction, so that none is ever without the others. */
+export async function saveJob({ job, file, book }: StoredJob): Promise<void> {
   const tx = (await database()).transaction(['jobs', 'files', 'plans'], 'readwrite');
   await Promise.all([
     tx.objectStore('jobs').put(job),
     tx.objectStore('files').put(file, job.id),
-    tx.objectStore('plans').put(plan, job.id),
+    tx.objectStore('plans').put(book, job.id),
     tx.done,
   ]);
 }
@@ -29,14 +30,14 @@ export async function saveJob({ job, file, plan }: StoredJob): Promise<void> {
 /** A job's parts as they are stored; null when there is no such job. */
 export async function loadJob(
   id: string,
-): Promise<{ job: Job; file: Blob; plan: Result<JobPlan> } | null> {
+): Promise<{ job: Job; file: Blob; book: Result<PlanBook> } | null> {
   const tx = (await database()).transaction(['jobs', 'files', 'plans']);
-  const [job, file, plan] = await Promise.all([
+  const [job, file, book] = await Promise.all([
     tx.objectStore('jobs').get(id),
     tx.objectStore('files').get(id),
     tx.objectStore('plans').get(id),
   ]);
-  return job && file ? { job, file, plan: parseJobPlan(plan) } : null;
+  return job && file ? { job, file, book: parsePlanBook(book) } : null;
 }
 
 /** Takes a job away and returns it, so that it can be put back. */
@@ -49,11 +50,11 @@ export async function removeJob(id: string): Promise<StoredJob | null> {
     tx.objectStore('plans').delete(id),
     tx.done,
   ]);
-  return stored?.plan.ok ? { ...stored, plan: stored.plan.value } : null;
+  return stored?.book.ok ? { ...stored, book: stored.book.value } : null;
 }
 
-export async function savePlan(id: string, plan: JobPlan): Promise<void> {
-  await (await database()).put('plans', plan, id);
+export async function saveBook(id: string, book: PlanBook): Promise<void> {
+  await (await database()).put('plans', book, id);
 }
 
 /** Replaces what the Bench shows of a job; its file and plan stay. */
@@ -61,14 +62,14 @@ export async function updateJob(job: Job): Promise<void> {
   await (await database()).put('jobs', job);
 }
 
-/** All plans that can be read, by job id. */
+/** The chosen plan of every job of which it can be read, by job id. */
 export async function listPlans(): Promise<Map<string, JobPlan>> {
   const tx = (await database()).transaction('plans');
   const [ids, plans] = await Promise.all([tx.store.getAllKeys(), tx.store.getAll()]);
   return new Map(
     ids.flatMap((id, i) => {
-      const plan = parseJobPlan(plans[i]);
-      return plan.ok ? [[id, plan.value] as const] : [];
+      const book = parsePlanBook(plans[i]);
+      return book.ok ? [[id, chosenVariant(book.value).plan] as const] : [];
     }),
   );
 }

@@ -30,6 +30,26 @@ export const MIGRATIONS: readonly Migration[] = [
       for (const job of await jobs.getAll()) await jobs.put({ ...job, picture: null });
     },
   },
+  {
+    to: 3,
+    // A job holds several plans; the one that is there becomes the first of its book.
+    run: async (_db, transaction) => {
+      const plans = transaction.objectStore('plans');
+      for (const id of await plans.getAllKeys()) {
+        const plan = (await plans.get(id)) as unknown;
+        const variants = [{ id: '1', name: 'Plan 1', plan }];
+        await plans.put({ version: 1, chosen: '1', variants }, id);
+      }
+    },
+  },
+  {
+    to: 4,
+    // Printers have profiles of their own, and there is a shelf of spools.
+    run: (db) => {
+      db.createObjectStore('printers', { keyPath: 'id' });
+      db.createObjectStore('spools', { keyPath: 'id' });
+    },
+  },
 ];
 
 export const DB_VERSION = MIGRATIONS[MIGRATIONS.length - 1].to;

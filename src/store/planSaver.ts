@@ -1,24 +1,24 @@
-import type { JobPlan } from '@/core/plan/jobPlan';
+import type { PlanBook } from '@/core/plan/planBook';
 
 export type SaveState = 'saved' | 'saving' | 'failed';
 
 /**
- * Saves a plan on every change, one write at a time. Changes that come while one is being written
+ * Saves a job's plans on every change, one write at a time. Changes that come while one is being written
  * are saved together right after it; a failed write is tried again with the next change, and the
  * state says so until then.
  */
 export class PlanSaver {
   state: SaveState = 'saved';
-  private waiting: JobPlan | null = null;
+  private waiting: PlanBook | null = null;
   private writing: Promise<void> | null = null;
 
   constructor(
-    private readonly write: (plan: JobPlan) => Promise<void>,
+    private readonly write: (book: PlanBook) => Promise<void>,
     private readonly onState: (state: SaveState) => void,
   ) {}
 
-  save(plan: JobPlan): void {
-    this.waiting = plan;
+  save(book: PlanBook): void {
+    this.waiting = book;
     this.writing ??= this.drain();
   }
 
@@ -31,10 +31,10 @@ export class PlanSaver {
     this.report('saving');
     let failed = false;
     while (this.waiting) {
-      const plan = this.waiting;
+      const book = this.waiting;
       this.waiting = null;
       try {
-        await this.write(plan);
+        await this.write(book);
         failed = false;
       } catch {
         failed = true;

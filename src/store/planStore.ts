@@ -11,60 +11,78 @@ import {
   type JobPlan,
   type StopAnswer,
 } from '@/core/plan/jobPlan';
+import { chosenVariant, withPlan, type PlanBook } from '@/core/plan/planBook';
 
 interface PlanState {
-  /** The plan of the open job; null while none is open. */
+  /** All plans of the open job; null while none is open. */
+  readonly book: PlanBook | null;
+  /** The chosen one of them: what is shown, worked on and written. */
   readonly plan: JobPlan | null;
   /** What the latest change did, for the undo button: "swap before layer 11". */
   readonly change: string;
 }
 
-/** The open job's plan. Every change of it goes through here and can be undone. */
+/** The open job's plans. Every change of them goes through here and can be undone. */
 export const usePlanStore = create<PlanState>()(
-  temporal((): PlanState => ({ plan: null, change: '' }), {
-    equality: (before, after) => before.plan === after.plan,
+  temporal((): PlanState => ({ book: null, plan: null, change: '' }), {
+    equality: (before, after) => before.book === after.book,
     limit: 200,
   }),
 );
 
-/** Puts a job's plan on the desk, with no history. */
-export function openPlan(plan: JobPlan): void {
-  usePlanStore.setState({ plan, change: '' });
+const stateOf = (book: PlanBook, change: string): PlanState => ({
+  book,
+  plan: chosenVariant(book).plan,
+  change,
+});
+
+/** Puts a job's plans on the desk, with no history. */
+export function openBook(book: PlanBook): void {
+  usePlanStore.setState(stateOf(book, ''));
   usePlanStore.temporal.getState().clear();
 }
 
-export function closePlan(): void {
-  usePlanStore.setState({ plan: null, change: '' });
+export function closeBook(): void {
+  usePlanStore.setState({ book: null, plan: null, change: '' });
   usePlanStore.temporal.getState().clear();
 }
 
-function change(name: string, edit: (plan: JobPlan) => JobPlan): void {
-  usePlanStore.setState(({ plan, change: before }) => {
-    const edited = plan && edit(plan);
-    return edited === plan ? { plan, change: before } : { plan: edited, change: name };
+/** Changes the book; `name` is what undo will call it. */
+export function changeBook(name: string, edit: (book: PlanBook) => PlanBook): void {
+  usePlanStore.setState((state) => {
+    if (!state.book) return state;
+    const edited = edit(state.book);
+    return edited === state.book ? state : stateOf(edited, name);
   });
 }
 
+/** Changes the chosen plan; `name` is what undo will call it. */
+export function changePlan(name: string, edit: (plan: JobPlan) => JobPlan): void {
+  changeBook(name, (book) => withPlan(book, edit(chosenVariant(book).plan)));
+}
+
 export function addSwap(layer: LayerNumber): void {
-  change(`swap before layer ${layer}`, (plan) => withSwap(plan, layer));
+  changePlan(`swap before layer ${layer}`, (plan) => withSwap(plan, layer));
 }
 
 export function removeSwap(layer: LayerNumber): void {
-  change(`removal of the swap before layer ${layer}`, (plan) => withoutSwap(plan, layer));
+  changePlan(`removal of the swap before layer ${layer}`, (plan) => withoutSwap(plan, layer));
 }
 
 export function moveSwap(from: LayerNumber, to: LayerNumber, layerCount: number): void {
-  change(`move of a swap to layer ${to}`, (plan) => withMovedSwap(plan, from, to, layerCount));
+  changePlan(`move of a swap to layer ${to}`, (plan) => withMovedSwap(plan, from, to, layerCount));
 }
 
 /** Answers a stop that the file has itself. */
 export function answerStop(stop: FoundStop, answer: StopAnswer): void {
-  change(`answer to the stop on line ${stop.line}`, (plan) => withStopAnswer(plan, stop, answer));
+  changePlan(`answer to the stop on line ${stop.line}`, (plan) =>
+    withStopAnswer(plan, stop, answer),
+  );
 }
 
 /** Gives the band that prints `layer` another filament. */
-export function setFilament(layer: number, letter: string): void {
-  change(`filament ${letter}`, (plan) => withLetterAt(plan, layer, letter));
+export function setFilament(layer: number, letter: string, layerCount: number): void {
+  changePlan(`filament ${letter}`, (plan) => withLetterAt(plan, layer, letter, layerCount));
 }
 
 /** During a drag only its end is a step of the history. */
@@ -76,11 +94,11 @@ export function beginDrag(): void {
  * Ends a drag from `before` as one step of the history.
  * @param keep false to go back to where the drag began.
  */
-export function endDrag(before: JobPlan, keep: boolean): void {
-  const { plan, change: name } = usePlanStore.getState();
-  usePlanStore.setState({ plan: before });
+export function endDrag(before: PlanBook, keep: boolean): void {
+  const after = usePlanStore.getState();
+  usePlanStore.setState(stateOf(before, after.change));
   usePlanStore.temporal.getState().resume();
-  if (keep && plan) usePlanStore.setState({ plan, change: name });
+  if (keep && after.book) usePlanStore.setState(stateOf(after.book, after.change));
 }
 
 export function undo(): void {
@@ -89,4 +107,13 @@ export function undo(): void {
 
 export function redo(): void {
   usePlanStore.temporal.getState().redo();
+}
+
+/** What undo and redo would do, in words; null when there is nothing to do. */
+export function historyNames(): { undo: string | null; redo: string | null } {
+  const { pastStates, futureStates } = usePlanStore.temporal.getState();
+  return {
+    undo: pastStates.length > 0 ? usePlanStore.getState().change : null,
+    redo: futureStates.at(-1)?.change ?? null,
+  };
 }

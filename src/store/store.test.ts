@@ -2,17 +2,31 @@ import 'fake-indexeddb/auto';
 import { openDB } from 'idb';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { layerNumber } from '@/core/gcode/layers';
-import { emptyPlan, withSwap, type JobPlan } from '@/core/plan/jobPlan';
-import type { Job } from './db';
-import { listJobs, loadJob, removeJob, saveJob, savePlan } from './jobs';
+import { emptyPlan, withSwap } from '@/core/plan/jobPlan';
+import { bookOf, withChosen, withCopy, withoutVariant, type PlanBook } from '@/core/plan/planBook';
+import { database, type Job } from './db';
+import { listJobs, loadJob, removeJob, saveBook, saveJob } from './jobs';
 import { checkMigrations, DB_VERSION, migrate, MIGRATIONS } from './migrations';
+import { ORDINARY_PROFILE } from '@/core/printer/printer';
+import {
+  addPrinter,
+  loadPrinters,
+  printerWithId,
+  removePrinter,
+  savePrinter,
+  usePrinters,
+} from './printersStore';
+import { ordinarySpool } from '@/core/filament/spool';
+import { loadShelf, removeSpools, replaceShelf, saveSpools, useShelf } from './shelfStore';
 import { PlanSaver, type SaveState } from './planSaver';
 import {
   addSwap,
   beginDrag,
   endDrag,
   moveSwap,
-  openPlan,
+  changeBook,
+  historyNames,
+  openBook,
   redo,
   removeSwap,
   setFilament,
@@ -39,16 +53,17 @@ const job: Job = {
 };
 
 describe('the plan on the desk', () => {
-  beforeEach(() => openPlan(plan));
+  beforeEach(() => openBook(bookOf(plan)));
 
   it('undoes and redoes every change, and names it', () => {
     addSwap(n(11));
     addSwap(n(26));
-    setFilament(1, 'D');
+    setFilament(1, 'D', 40);
     removeSwap(n(11));
-    expect(usePlanStore.getState().change).toBe('removal of the swap before layer 11');
+    expect(historyNames()).toEqual({ undo: 'removal of the swap before layer 11', redo: null });
     for (let i = 0; i < 4; i++) undo();
     expect(usePlanStore.getState().plan).toEqual(plan);
+    expect(historyNames()).toEqual({ undo: null, redo: 'swap before layer 11' });
     for (let i = 0; i < 2; i++) redo();
     expect(swaps()).toEqual([11, 26]);
   });
@@ -62,7 +77,7 @@ describe('the plan on the desk', () => {
 
   it('makes one step of history out of a drag', () => {
     addSwap(n(11));
-    const before = usePlanStore.getState().plan as JobPlan;
+    const before = usePlanStore.getState().book as PlanBook;
     beginDrag();
     for (let layer = 11; layer < 20; layer++) moveSwap(n(layer), n(layer + 1), 40);
     endDrag(before, true);
@@ -75,13 +90,29 @@ describe('the plan on the desk', () => {
 
   it('goes back to the beginning of a drag that is given up', () => {
     addSwap(n(11));
-    const before = usePlanStore.getState().plan as JobPlan;
+    const before = usePlanStore.getState().book as PlanBook;
     beginDrag();
     moveSwap(n(11), n(12), 40);
     endDrag(before, false);
     expect(swaps()).toEqual([11]);
     undo();
     expect(swaps()).toEqual([]);
+  });
+});
+
+describe('plans side by side', () => {
+  it('are chosen and deleted with undo, and keep their changes apart', () => {
+    openBook(bookOf(plan));
+    addSwap(n(11));
+    changeBook('another plan', withCopy);
+    addSwap(n(26));
+    expect(swaps()).toEqual([11, 26]);
+    changeBook('choice', (book) => withChosen(book, '1'));
+    expect(swaps()).toEqual([11]);
+    changeBook('deletion', (book) => withoutVariant(book, '2'));
+    undo();
+    undo();
+    expect(swaps()).toEqual([11, 26]);
   });
 });
 
@@ -93,14 +124,14 @@ describe('PlanSaver', () => {
     const saver = new PlanSaver(
       (made) =>
         new Promise((resolve) => {
-          written.push(made.swaps.length);
+          written.push(made.variants[0].plan.swaps.length);
           release.push(resolve);
         }),
       (state) => states.push(state),
     );
-    saver.save(plan);
-    saver.save(withSwap(plan, n(2)));
-    saver.save(withSwap(withSwap(plan, n(2)), n(3)));
+    saver.save(bookOf(plan));
+    saver.save(bookOf(withSwap(plan, n(2))));
+    saver.save(bookOf(withSwap(withSwap(plan, n(2)), n(3))));
     release[0]();
     await new Promise((resolve) => setTimeout(resolve));
     release[1]();
@@ -117,11 +148,11 @@ describe('PlanSaver', () => {
       },
       () => {},
     );
-    saver.save(plan);
+    saver.save(bookOf(plan));
     await saver.settled();
     expect(saver.state).toBe('failed');
     broken = false;
-    saver.save(plan);
+    saver.save(bookOf(plan));
     await saver.settled();
     expect(saver.state).toBe('saved');
   });
@@ -129,11 +160,11 @@ describe('PlanSaver', () => {
 
 describe('the database', () => {
   it('keeps a job with its file and plan, and gives it back after deleting', async () => {
-    await saveJob({ job, file: new Blob(['G90']), plan });
-    await savePlan(job.id, withSwap(plan, n(5)));
+    await saveJob({ job, file: new Blob(['G90']), book: bookOf(plan) });
+    await saveBook(job.id, bookOf(withSwap(plan, n(5))));
     expect((await listJobs()).map((one) => one.id)).toEqual(['job-1']);
     const stored = await loadJob('job-1');
-    expect(stored?.plan).toEqual({ ok: true, value: withSwap(plan, n(5)) });
+    expect(stored?.book).toEqual({ ok: true, value: bookOf(withSwap(plan, n(5))) });
     const removed = await removeJob('job-1');
     expect(await listJobs()).toEqual([]);
     if (removed) await saveJob(removed);
@@ -142,9 +173,49 @@ describe('the database', () => {
   });
 
   it('says that a stored plan is damaged instead of using it', async () => {
-    const broken = { ...plan, firstLetter: '?' };
-    await saveJob({ job, file: new Blob(['G90']), plan: broken });
-    expect((await loadJob('job-1'))?.plan.ok).toBe(false);
+    const broken = bookOf({ ...plan, firstLetter: '?' });
+    await saveJob({ job, file: new Blob(['G90']), book: broken });
+    expect((await loadJob('job-1'))?.book.ok).toBe(false);
+  });
+});
+
+describe('printers', () => {
+  it('begin with the examples, once, and keep every change', async () => {
+    const seeded = await loadPrinters();
+    expect(seeded.map(({ printer }) => printer.name)).toEqual([
+      'Sluice',
+      'Old bittern',
+      'Round pond',
+    ]);
+    const added = await addPrinter({ ...ORDINARY_PROFILE, name: 'Attic printer' });
+    await savePrinter({ ...added, printer: { ...added.printer, liftMm: 33 } });
+    const known = () => usePrinters.getState().printers;
+    expect(printerWithId(known(), added.id)).toMatchObject({ name: 'Attic printer', liftMm: 33 });
+    const db = await database();
+    expect((await db.get('printers', added.id))?.printer.liftMm).toBe(33);
+    await removePrinter(added.id);
+    expect(await db.get('printers', added.id)).toBeUndefined();
+    expect(printerWithId(known(), added.id)).toBe(ORDINARY_PROFILE);
+    expect(printerWithId(null, null)).toBe(ORDINARY_PROFILE);
+  });
+});
+
+describe('the shelf', () => {
+  it('begins with a made-up one, once, and keeps every change', async () => {
+    expect(await loadShelf()).toHaveLength(12);
+    const [first] = useShelf.getState().spools ?? [];
+    await saveSpools([{ ...first, gramsLeft: 12 }]);
+    const db = await database();
+    expect((await db.get('spools', first.id))?.gramsLeft).toBe(12);
+    expect(useShelf.getState().spools).toHaveLength(12);
+    await removeSpools([first.id]);
+    expect(await db.get('spools', first.id)).toBeUndefined();
+    const fresh = ordinarySpool({ id: 'fog', name: 'Fog' });
+    const before = await replaceShelf([fresh]);
+    expect(before).toHaveLength(11);
+    expect((await db.getAll('spools')).map(({ name }) => name)).toEqual(['Fog']);
+    await replaceShelf(before);
+    expect(useShelf.getState().spools).toHaveLength(11);
   });
 });
 
@@ -174,15 +245,26 @@ describe('migrations', () => {
         const old = await openDB(name, from, {
           upgrade: (db, before, _to, tx) => migrate(db as never, before, tx as never, upTo),
         });
-        await old.put('jobs', { id: 'old', name: 'Old job' });
+        const picture = from < 2 ? {} : { picture: null };
+        await old.put('jobs', { id: 'old', name: 'Old job', ...picture });
+        await old.put('plans', from < 3 ? plan : bookOf(plan), 'old');
         old.close();
       }
       const db = await openDB(name, DB_VERSION, {
         upgrade: (one, before, _to, tx) => migrate(one as never, before, tx as never),
       });
-      if (from > 0)
+      if (from > 0) {
         expect(await db.get('jobs', 'old')).toMatchObject({ name: 'Old job', picture: null });
-      expect([...db.objectStoreNames].sort()).toEqual(['files', 'jobs', 'meta', 'plans']);
+        expect(await db.get('plans', 'old')).toEqual(bookOf(plan));
+      }
+      expect([...db.objectStoreNames].sort()).toEqual([
+        'files',
+        'jobs',
+        'meta',
+        'plans',
+        'printers',
+        'spools',
+      ]);
       db.close();
     },
   );

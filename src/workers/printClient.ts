@@ -2,7 +2,14 @@ import { proxy, wrap, type Remote } from 'comlink';
 import type { Result } from '@/core/findings';
 import type { PrinterModel } from '@/core/motion/limits';
 import type { OutputRequest } from '@/core/output/insert';
-import type { FileLines, OpenPrint, PrintWorkerApi, ReadProgress, WrittenFile } from './protocol';
+import type {
+  FileLines,
+  OpenPrint,
+  PrintWorkerApi,
+  ReadProgress,
+  SwapPreview,
+  WrittenFile,
+} from './protocol';
 
 /** Thrown into waiting calls when the worker was closed on purpose. */
 export class WorkerClosedError extends Error {
@@ -47,8 +54,20 @@ export class PrintClient {
     return this.race(this.remote.layerPaths(layer));
   }
 
-  write(request: OutputRequest): Promise<Result<WrittenFile>> {
-    return this.race<Result<WrittenFile>>(this.remote.write(request));
+  elevation(): Promise<Float32Array<ArrayBuffer>> {
+    return this.race(this.remote.elevation());
+  }
+
+  widths(layers: readonly number[]): Promise<number[]> {
+    return this.race(this.remote.widths(layers));
+  }
+
+  write(request: OutputRequest, onProgress: (share: number) => void): Promise<Result<WrittenFile>> {
+    return this.race<Result<WrittenFile>>(this.remote.write(request, proxy(onProgress)));
+  }
+
+  preview(request: OutputRequest): Promise<Result<SwapPreview>> {
+    return this.race<Result<SwapPreview>>(this.remote.preview(request));
   }
 
   lines(from: number, count: number): Promise<FileLines> {

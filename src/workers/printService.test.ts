@@ -6,6 +6,12 @@ import { describe, expect, it } from 'vitest';
 import { layerNumber } from '@/core/gcode/layers';
 import { PATH_STRIDE } from '@/core/geometry/paths';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
+import type { Reading } from '@/core/gcode/reading';
+import { emptyPlan, withSwap } from '@/core/plan/jobPlan';
+import { orderOf } from '@/core/plan/order';
+import { EXAMPLE_PRINTERS } from '@/core/printer/examples';
+import { ORDINARY_PROFILE } from '@/core/printer/printer';
+import { NO_SETTINGS } from '@/core/recipe/settings';
 import { ORDINARY_RECIPE } from '@/core/recipe/recipe';
 import { bytesOf, writePrint } from '../../tests/support/printFiles';
 import { createPrintService } from './printService';
@@ -18,6 +24,11 @@ async function opened(blob: Blob = file) {
   const service = createPrintService();
   const result = await service.open(blob, ORDINARY_PRINTER, () => {});
   return { service, result };
+}
+
+function print(result: Awaited<ReturnType<typeof opened>>['result']): Reading {
+  if (!result.ok) throw new Error(result.refusal.message);
+  return result.value.reading;
 }
 
 describe('the print service', () => {
@@ -65,18 +76,63 @@ describe('the print service', () => {
 
   it('writes a proven file, and none without an open print', async () => {
     const request = {
-      swaps: [{ layer: layerNumber(4), filament: 'B' }],
+      swaps: [{ layer: layerNumber(4), filament: 'B', settings: NO_SETTINGS, purge: null }],
       recipe: ORDINARY_RECIPE,
       stopAt: 'restart',
       takeOut: [],
+      printer: ORDINARY_PROFILE,
+      loadFirst: null,
+      rewriteHeat: false,
     } as const;
     const { service } = await opened();
-    const written = await service.write(request);
+    const written = await service.write(request, () => {});
     expect(written.ok && written.value.proof.ok).toBe(true);
     expect(written.ok && (await written.value.file?.text())?.includes('\nM600\n')).toBe(true);
-    expect(await createPrintService().write(request)).toMatchObject({
+    expect(await createPrintService().write(request, () => {})).toMatchObject({
       ok: false,
       refusal: { code: 'no-print' },
+    });
+  });
+
+  it('opens a file that it wrote as the file before, and tells its swaps', async () => {
+    const { service, result } = await opened();
+    const request = orderOf(
+      withSwap(emptyPlan('ab'.repeat(32)), layerNumber(4)),
+      print(result),
+      ORDINARY_PROFILE,
+    );
+    const shares: number[] = [];
+    const written = await service.write(request, (share) => shares.push(share));
+    if (!written.ok || !written.value.file) throw new Error('not written');
+    expect(written.value.excerpts).toHaveLength(1);
+    expect(shares.at(-1)).toBeCloseTo(1, 1);
+    const again = await opened(written.value.file);
+    if (!again.result.ok || !result.ok) throw new Error('not opened');
+    expect(await again.result.value.gcode.text()).toBe(text);
+    expect(again.result.value.fingerprint).toBe(result.value.fingerprint);
+    expect(again.result.value.blocks).toMatchObject([{ layer: 4, filament: 'B Bone white' }]);
+    const torn = (await written.value.file.text()).replace('; lamella: end swap 1', '');
+    expect((await opened(new Blob([torn]))).result).toMatchObject({
+      ok: false,
+      refusal: { code: 'already-has-swaps' },
+    });
+  });
+
+  it('shows beforehand what it would write, or why it cannot', async () => {
+    const { service, result } = await opened();
+    const printer = EXAMPLE_PRINTERS[1];
+    const plan = withSwap(emptyPlan('ab'.repeat(32)), layerNumber(4));
+    const shown = await service.preview(orderOf(plan, print(result), printer));
+    if (!shown.ok) throw new Error(shown.refusal.message);
+    expect(shown.value.excerpts[0].commands.length).toBeGreaterThan(15);
+    expect(shown.value.routes).toMatchObject([{ layer: 4, park: { x: 10, y: 190 } }]);
+    expect(shown.value.moment).toMatchObject({ nozzle: 205, relativeE: false });
+    expect(shown.value.moment.retracted).toBeCloseTo(0.8, 9);
+    expect(shown.value.undoing).toEqual([]);
+    const beyond = { ...printer, park: { x: 999, y: 0 } };
+    expect(await service.preview(orderOf(plan, print(result), beyond))).toMatchObject({
+      ok: false,
+      refusal: { code: 'park-out-of-reach' },
     });
   });
 

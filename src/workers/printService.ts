@@ -5,18 +5,36 @@ import { refuse, success, type Result } from '@/core/findings';
 import { entryFor, LINES_PER_ENTRY } from '@/core/gcode/lineIndex';
 import { GcodeReader } from '@/core/gcode/reader';
 import type { Reading } from '@/core/gcode/reading';
+import { analysePrint } from '@/core/geometry/analysis';
+import { elevationOf } from '@/core/geometry/elevation';
+import { narrowestWidth } from '@/core/geometry/narrow';
 import { layerPaths as linesOfLayer } from '@/core/geometry/paths';
 import type { PrinterModel } from '@/core/motion/limits';
-import { prepareOutput } from '@/core/output/apply';
-import { outputParts, type OutputRequest } from '@/core/output/insert';
-import { proveOutput } from '@/core/output/proof';
+import { impossibleMove, prepareOutput } from '@/core/output/apply';
+import type { Block } from '@/core/output/blocks';
+import { excerptsOf } from '@/core/output/excerpts';
+import { heatsToRewrite, makeInsertions, type OutputRequest } from '@/core/output/insert';
+import { outputParts, withoutInsertions } from '@/core/output/parts';
+import { findBlocks, proveOutput } from '@/core/output/proof';
+import { dryRun } from '@/core/output/route';
+import { brokenBlocks } from '@/core/output/strip';
+import { stateAt } from '@/core/printer/stateAt';
 import { blobSource, gcodeOf } from './blobFiles';
-import type { FileLines, OpenPrint, PrintWorkerApi, ReadProgress, WrittenFile } from './protocol';
+import type {
+  FileLines,
+  OpenPrint,
+  PrintWorkerApi,
+  ReadProgress,
+  SwapPreview,
+  WrittenFile,
+} from './protocol';
 
 /** Bytes read at a time: small enough for a lively progress display. */
 const CHUNK = 2 << 20;
 /** Most bytes of one stretch of lines; G-code lines are short, so this is never met by them. */
 const LONGEST_STRETCH = 4 << 20;
+
+const NO_PRINT = refuse('no-print', 'No print is open.');
 
 interface Held {
   readonly gcode: Blob;
@@ -35,7 +53,9 @@ export function createPrintService(): PrintWorkerApi {
     ): Promise<Result<OpenPrint>> {
       const found = await gcodeOf(file);
       if (!found.ok) return found;
-      const gcode = found.value;
+      const unblocked = await withoutBlocks(found.value);
+      if (!unblocked.ok) return unblocked;
+      const { gcode, blocks } = unblocked.value;
       const reader = new GcodeReader(model);
       const hash = sha256.create();
       const source = blobSource(gcode);
@@ -49,7 +69,9 @@ export function createPrintService(): PrintWorkerApi {
       const unusable = reading.findings.find(({ severity }) => severity === 'error');
       if (unusable) return refuse(unusable.code, unusable.message, unusable.line ?? undefined);
       held = { gcode, reading, model };
-      return success({ reading, fingerprint: bytesToHex(hash.digest()), gcode });
+      const analysis = analysePrint(reading);
+      const fingerprint = bytesToHex(hash.digest());
+      return success({ reading, analysis, fingerprint, gcode, blocks });
     },
 
     async layerPaths(number: number): Promise<Float32Array<ArrayBuffer>> {
@@ -60,16 +82,61 @@ export function createPrintService(): PrintWorkerApi {
       return transfer(paths, [paths.buffer]);
     },
 
-    async write(request: OutputRequest): Promise<Result<WrittenFile>> {
-      if (!held) return refuse('no-print', 'No print is open.');
+    async elevation(): Promise<Float32Array<ArrayBuffer>> {
+      if (!held) return new Float32Array(0);
+      const pieces = elevationOf(held.reading.footprint, held.reading.layers);
+      return transfer(pieces, [pieces.buffer]);
+    },
+
+    async widths(layers: readonly number[]): Promise<number[]> {
+      const { footprint } = held?.reading ?? {};
+      return footprint ? layers.map((layer) => narrowestWidth(footprint, layer)) : [];
+    },
+
+    async write(
+      request: OutputRequest,
+      onProgress: (share: number) => void,
+    ): Promise<Result<WrittenFile>> {
+      if (!held) return NO_PRINT;
       const { gcode, reading } = held;
       const input = blobSource(gcode);
       const prepared = await prepareOutput(input, reading, request);
       if (!prepared.ok) return prepared;
       const parts = outputParts(gcode.size, prepared.value, (from, to) => gcode.slice(from, to));
       const output = new Blob(parts as BlobPart[], { type: 'text/plain' });
-      const proof = await proveOutput(input, blobSource(output), reading.layers, request.swaps);
-      return success({ file: proof.ok ? output : null, proof });
+      const proof = await proveOutput(input, blobSource(output), {
+        reading,
+        planned: request,
+        printer: request.printer,
+        onProgress: (bytes) => onProgress(bytes / (input.size + output.size)),
+      });
+      const excerpts = await excerptsOf(input, prepared.value);
+      return success({ file: proof.ok ? output : null, proof, excerpts });
+    },
+
+    async preview(request: OutputRequest): Promise<Result<SwapPreview>> {
+      if (!held) return NO_PRINT;
+      const { gcode, reading } = held;
+      const input = blobSource(gcode);
+      const impossible = impossibleMove(reading, request);
+      if (impossible) return impossible;
+      const insertions = await makeInsertions(input, reading, request);
+      const swaps = insertions.filter(({ title }) => title?.kind === 'swap');
+      const runs = await Promise.all(swaps.map((swap) => dryRun(input, reading, request, swap)));
+      const at = await stateAt(input, reading.layers, swaps[0]?.offset ?? 0);
+      return success({
+        excerpts: await excerptsOf(input, insertions),
+        routes: runs.flatMap((run) => run?.route ?? []),
+        troubles: runs.flatMap((run) =>
+          run?.trouble ? [{ layer: run.route.layer, message: run.trouble }] : [],
+        ),
+        moment: {
+          retracted: at.retracted,
+          nozzle: at.nozzleTarget,
+          relativeE: at.keepsRelativeE,
+        },
+        undoing: heatsToRewrite(reading, request).map(({ heat }) => heat),
+      });
     },
 
     async lines(from: number, count: number): Promise<FileLines> {
@@ -85,4 +152,15 @@ export function createPrintService(): PrintWorkerApi {
       return { first, text: all.slice(first - start.line, first - start.line + count).join('\n') };
     },
   };
+}
+
+/** A file as it was before Lamella put swaps into it, and what it had put there. */
+async function withoutBlocks(
+  file: Blob,
+): Promise<Result<{ gcode: Blob; blocks: readonly Block[] }>> {
+  const { blocks, insertions, brokenLine } = await findBlocks(blobSource(file));
+  if (brokenLine !== null) return brokenBlocks(brokenLine);
+  if (insertions.length === 0) return success({ gcode: file, blocks });
+  const stretches = withoutInsertions(file.size, insertions, (from, to) => file.slice(from, to));
+  return success({ gcode: new Blob(stretches), blocks });
 }

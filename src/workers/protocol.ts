@@ -1,8 +1,13 @@
 import type { Result } from '@/core/findings';
 import type { Reading } from '@/core/gcode/reading';
+import type { PrintAnalysis } from '@/core/geometry/analysis';
 import type { PrinterModel } from '@/core/motion/limits';
 import type { Proof } from '@/core/output/proof';
+import type { Block } from '@/core/output/blocks';
+import type { Excerpt } from '@/core/output/excerpts';
 import type { OutputRequest } from '@/core/output/insert';
+import type { SwapRoute } from '@/core/output/route';
+import type { HostMoment } from '@/core/recipe/hostScripts';
 
 /** How far reading has come. */
 export interface ReadProgress {
@@ -14,10 +19,13 @@ export interface ReadProgress {
 /** A print that the worker holds open. */
 export interface OpenPrint {
   readonly reading: Reading;
+  readonly analysis: PrintAnalysis;
   /** SHA-256 of the G-code. */
   readonly fingerprint: string;
-  /** The G-code itself, unpacked when the file was an archive. */
+  /** The G-code itself, unpacked when the file was an archive, and without Lamella's blocks. */
   readonly gcode: Blob;
+  /** Blocks that Lamella had written into it before. */
+  readonly blocks: readonly Block[];
 }
 
 /** A stretch of the file as text. */
@@ -31,6 +39,20 @@ export interface FileLines {
 export interface WrittenFile {
   readonly file: Blob | null;
   readonly proof: Proof;
+  readonly excerpts: readonly Excerpt[];
+}
+
+/** What an output would hold. */
+export interface SwapPreview {
+  readonly excerpts: readonly Excerpt[];
+  /** The way round each swap, in their order. */
+  readonly routes: readonly SwapRoute[];
+  /** Why a swap could not be proven, by its layer. */
+  readonly troubles: readonly { readonly layer: number; readonly message: string }[];
+  /** How the file stands at its first swap, for the scripts of a host. */
+  readonly moment: HostMoment;
+  /** Temperatures of the file that would undo a band's own: line and °C. */
+  readonly undoing: readonly { readonly line: number; readonly celsius: number }[];
 }
 
 /**
@@ -46,8 +68,14 @@ export interface PrintWorkerApi {
   ): Promise<Result<OpenPrint>>;
   /** The printed lines of a layer of the open print: see `core/geometry/paths`. */
   layerPaths(layer: number): Promise<Float32Array<ArrayBuffer>>;
+  /** The print seen from the front: see `core/geometry/elevation`. */
+  elevation(): Promise<Float32Array<ArrayBuffer>>;
+  /** Narrowest width of what each of these layers prints, mm, in the same order. */
+  widths(layers: readonly number[]): Promise<number[]>;
   /** Writes the open print with swaps, and proves it. */
-  write(request: OutputRequest): Promise<Result<WrittenFile>>;
+  write(request: OutputRequest, onProgress: (share: number) => void): Promise<Result<WrittenFile>>;
+  /** What would be written, without writing or proving it. */
+  preview(request: OutputRequest): Promise<Result<SwapPreview>>;
   /** `count` lines from line `from` on, fewer at the end of the file. */
   lines(from: number, count: number): Promise<FileLines>;
 }

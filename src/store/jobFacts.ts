@@ -1,0 +1,21 @@
+import { boundsOf } from '@/core/geometry/columns';
+import { PICTURE_CELLS, pictureOf } from '@/core/geometry/picture';
+import type { OpenPrint } from '@/workers/protocol';
+import type { Job } from './db';
+
+/** What the Bench says of a job's file. */
+export type JobFacts = Omit<Job, 'id' | 'name' | 'addedAt' | 'isDemo'>;
+
+/** Takes down what the Bench says of a file that was read. */
+export function factsOf(fileName: string, { reading, fingerprint }: OpenPrint): JobFacts {
+  return {
+    fileName,
+    bytes: reading.bytes,
+    fingerprint,
+    layers: reading.layers.length,
+    height: reading.layers.reduce((top, layer) => Math.max(top, layer.z), 0),
+    seconds: reading.seconds.total,
+    picture: pictureOf(reading.footprint, PICTURE_CELLS),
+    bounds: boundsOf(reading.footprint),
+  };
+}
