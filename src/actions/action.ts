@@ -1,29 +1,51 @@
 import type { Reading } from '@/core/gcode/reading';
-import type { Step } from '@/core/geometry/steps';
+import type { PrintAnalysis } from '@/core/geometry/analysis';
 
 /** What actions act on: the open job. */
 export interface ActionContext {
   readonly reading: Reading;
-  readonly steps: readonly Step[];
+  readonly analysis: PrintAnalysis;
+  readonly desk: Desk;
+}
+
+/** What the open job's page does when an action asks for it. */
+export interface Desk {
+  /** Writes, proves and hands out the file, and shows what came of it. */
   readonly writeFile: () => void;
-  readonly showKeys: () => void;
+  readonly goTo: (station: 'read' | 'plan' | 'recipe' | 'checks' | 'output') => void;
+  readonly savePlan: () => void;
+  readonly savePicture: () => void;
+  /** Asks for a plan file, or for the same part sliced anew. */
+  readonly openPlanFile: () => void;
+  readonly openNewSlice: () => void;
+  readonly show: (what: 'keys' | 'palette' | 'tour' | 'scale' | 'filaments' | 'purge') => void;
 }
 
 /** A key as data: matching, label and `aria-keyshortcuts` all come from it. */
 export interface Shortcut {
   /** `KeyboardEvent.key`, lower case. */
   readonly key: string;
+  /** `KeyboardEvent.code`, for digits with Shift, whose `key` depends on the keyboard. */
+  readonly code?: string;
   readonly shift?: boolean;
   /** Ctrl, or Cmd on a Mac. */
   readonly command?: boolean;
 }
 
+/** Where an action stands in menus and on the sheet of keys. */
+export const ACTION_GROUPS = ['Layers', 'Swaps', 'View', 'Plan', 'Help'] as const;
+export type ActionGroup = (typeof ACTION_GROUPS)[number];
+
 /** Something a person can do; button, key, tooltip and help sheet come from the same object. */
 export interface Action {
   readonly id: string;
   readonly label: string;
-  readonly group: 'Layers' | 'Swaps' | 'Plan' | 'Help';
+  readonly group: ActionGroup;
   readonly shortcuts: readonly Shortcut[];
+  /** True when its key works at every station, and not only on Plan. */
+  readonly anywhere?: boolean;
+  /** What it would do just now, when that says more than the label. */
+  readonly hint?: () => string | null;
   /** Whether it can be done now; always when left out. */
   readonly when?: (context: ActionContext) => boolean;
   readonly run: (context: ActionContext) => void;
@@ -33,6 +55,7 @@ const KEY_NAMES: Readonly<Record<string, string>> = {
   arrowup: '↑',
   arrowdown: '↓',
   delete: 'Del',
+  '-': '−',
   home: 'Home',
   end: 'End',
 };
@@ -58,10 +81,13 @@ function ariaKey(key: string): string {
 }
 
 /** Characters that need Shift on many keyboards match with it and without. */
-const TYPED_WITH_SHIFT = new Set(['?', '[', ']']);
+const TYPED_WITH_SHIFT = new Set(['?', '[', ']', '+', '-']);
 
 export function matchesShortcut(event: KeyboardEvent, shortcut: Shortcut): boolean {
-  if (event.key.toLowerCase() !== shortcut.key || event.altKey) return false;
+  const pressed = shortcut.code
+    ? event.code === shortcut.code
+    : event.key.toLowerCase() === shortcut.key;
+  if (!pressed || event.altKey) return false;
   if ((event.ctrlKey || event.metaKey) !== (shortcut.command ?? false)) return false;
   return TYPED_WITH_SHIFT.has(shortcut.key) || event.shiftKey === (shortcut.shift ?? false);
 }

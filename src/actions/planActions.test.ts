@@ -1,9 +1,10 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { readGcode } from '@/core/gcode/reader';
-import { findSteps } from '@/core/geometry/steps';
+import { analysePrint } from '@/core/geometry/analysis';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { emptyPlan } from '@/core/plan/jobPlan';
-import { closePlan, openPlan, usePlanStore } from '@/store/planStore';
+import { bookOf } from '@/core/plan/planBook';
+import { closeBook, openBook, usePlanStore } from '@/store/planStore';
 import { openView, showLayer, useViewStore } from '@/store/viewStore';
 import { bytesOf, writePrint } from '../../tests/support/printFiles';
 import type { ActionContext } from './action';
@@ -12,9 +13,16 @@ import { planAction } from './planActions';
 const reading = readGcode(bytesOf(writePrint({ layers: 20 })), ORDINARY_PRINTER);
 const context: ActionContext = {
   reading,
-  steps: findSteps(reading.layers, reading.skirtMm2),
-  writeFile: vi.fn(),
-  showKeys: vi.fn(),
+  analysis: analysePrint(reading),
+  desk: {
+    writeFile: vi.fn(),
+    goTo: vi.fn(),
+    savePlan: vi.fn(),
+    savePicture: vi.fn(),
+    openPlanFile: vi.fn(),
+    openNewSlice: vi.fn(),
+    show: vi.fn(),
+  },
 };
 
 const layer = () => useViewStore.getState().layer;
@@ -27,7 +35,7 @@ const run = (...ids: string[]) => {
 
 describe('plan actions', () => {
   beforeEach(() => {
-    openPlan(emptyPlan('ef'.repeat(32)));
+    openBook(bookOf(emptyPlan('ef'.repeat(32))));
     openView(reading.layers.length);
   });
 
@@ -91,15 +99,98 @@ describe('plan actions', () => {
     expect([can('undo'), can('redo'), can('write-file')]).toEqual([false, false, false]);
     showLayer(11);
     run('add-swap', 'write-file', 'undo');
-    expect(context.writeFile).toHaveBeenCalledOnce();
+    expect(context.desk.writeFile).toHaveBeenCalledOnce();
     expect(swaps()).toEqual([]);
     run('redo');
     expect(swaps()).toEqual(['11B']);
   });
 
+  it('accept the best step, or all of them', () => {
+    expect(can('accept-step')).toBe(true);
+    run('accept-step');
+    expect([swaps(), layer()]).toEqual([['11B'], 11]);
+    expect([can('accept-step'), can('accept-all-steps')]).toEqual([false, false]);
+    run('undo', 'accept-all-steps');
+    expect(swaps()).toEqual(['11B']);
+  });
+
+  it('merge bands and exchange their colours', () => {
+    showLayer(5);
+    run('add-swap');
+    showLayer(11);
+    run('add-swap', 'exchange-above');
+    expect(swaps()).toEqual(['5B', '11C']);
+    showLayer(6);
+    run('exchange-above');
+    expect(swaps()).toEqual(['5C', '11B']);
+    run('merge-above');
+    expect(swaps()).toEqual(['5B']);
+    run('merge-below');
+    expect([swaps(), can('merge-below'), can('merge-above')]).toEqual([[], false, false]);
+  });
+
+  it('say what they would undo and redo, and name the filament they would load', () => {
+    showLayer(11);
+    run('add-swap');
+    expect(planAction('undo').hint?.()).toBe('swap before layer 11');
+    run('undo');
+    expect(planAction('redo').hint?.()).toBe('swap before layer 11');
+    expect(planAction('filament-3').hint?.()).toBe('Reed green');
+  });
+
+  it('put the extra layer on and off, with undo', () => {
+    run('extra-layer');
+    expect(usePlanStore.getState().plan?.extraLayer).toBe(true);
+    run('undo');
+    expect(usePlanStore.getState().plan?.extraLayer).toBe(false);
+  });
+
+  it('begin another plan, and show it beside the first', () => {
+    run('copy-variant');
+    expect(usePlanStore.getState().book?.variants).toHaveLength(2);
+    expect(useViewStore.getState().tab).toBe('variants');
+  });
+
+  it('go through the views, and to each by its own key', () => {
+    const modes = Array.from({ length: 5 }, () => {
+      run('next-view');
+      return useViewStore.getState().mode;
+    });
+    expect(modes).toEqual(['above', 'below', 'beside', 'side', 'layer']);
+    run('view-side', 'measure');
+    expect(useViewStore.getState()).toMatchObject({ mode: 'side', measuring: true });
+  });
+
+  it('zoom the core and come back', () => {
+    expect([can('core-wider'), can('core-whole')]).toEqual([false, false]);
+    showLayer(10);
+    run('core-closer');
+    expect(useViewStore.getState().coreSpan).toEqual({ from: 0.2375, to: 0.7375 });
+    run('core-closer', 'core-whole');
+    expect(useViewStore.getState().coreSpan).toBeNull();
+    run('core-closer', 'core-wider');
+    expect(useViewStore.getState().coreSpan).toBeNull();
+  });
+
+  it('ask the desk for what it shows', () => {
+    const { desk } = context;
+    run('show-palette', 'scale', 'filaments', 'show-tour', 'show-keys');
+    expect(vi.mocked(desk.show).mock.calls.flat()).toEqual([
+      'palette',
+      'scale',
+      'filaments',
+      'tour',
+      'keys',
+    ]);
+    run('save-plan', 'open-plan', 'new-slice', 'save-picture');
+    for (const asked of [desk.savePlan, desk.openPlanFile, desk.openNewSlice, desk.savePicture]) {
+      expect(asked).toHaveBeenCalledOnce();
+    }
+  });
+
   it('are known by their ids, and need an open plan', () => {
     expect(() => planAction('fly')).toThrow(/No action fly/);
-    closePlan();
+    closeBook();
     expect([can('add-swap'), can('write-file'), can('filament-1')]).toEqual([false, false, false]);
   });
 });

@@ -1,0 +1,172 @@
+import { layerNumber, type LayerNumber } from '@/core/gcode/layers';
+import { exchangeColours, mergeWithAbove, mergeWithBelow } from '@/core/plan/bandEdits';
+import { bandsOf, type Band } from '@/core/plan/bands';
+import { withSwap, type JobPlan } from '@/core/plan/jobPlan';
+import { suggestSwaps } from '@/core/plan/suggestions';
+import { ORDINARY_PRINTER } from '@/core/motion/limits';
+import {
+  addSwap,
+  changePlan,
+  moveSwap,
+  removeSwap,
+  setFilament,
+  usePlanStore,
+} from '@/store/planStore';
+import { showLayer, useViewStore } from '@/store/viewStore';
+import type { Action, ActionContext } from './action';
+
+const shown = (): number => useViewStore.getState().layer;
+const currentPlan = (): JobPlan | null => usePlanStore.getState().plan;
+
+/** The swap right before the shown layer, if there is one. */
+function swapHere() {
+  return currentPlan()?.swaps.find((swap) => swap.layer === shown());
+}
+
+function nudge(id: string, label: string, key: string, by: 1 | -1): Action {
+  return {
+    id,
+    label,
+    group: 'Swaps',
+    shortcuts: [{ key }],
+    when: () => swapHere() !== undefined,
+    run: ({ reading }) => nudgeSwap(layerNumber(shown()), by, reading.layers.length),
+  };
+}
+
+/** Moves a swap by one layer where there is room, and shows where it went. */
+export function nudgeSwap(from: LayerNumber, by: 1 | -1, layerCount: number): void {
+  const to = from + by;
+  if (to < 2 || to > layerCount) return;
+  moveSwap(from, layerNumber(to), layerCount);
+  if (currentPlan()?.swaps.some((swap) => swap.layer === to)) showLayer(to);
+}
+
+/** The bands at the shown layer: the one that prints it, and its neighbours. */
+function bandsHere({ reading, analysis }: ActionContext): {
+  below?: Band;
+  here?: Band;
+  above?: Band;
+} {
+  const plan = currentPlan();
+  if (!plan) return {};
+  const bands = bandsOf(plan, reading.layers, analysis.surface, ORDINARY_PRINTER.filamentDiameter);
+  const at = bands.findLastIndex((band) => band.first <= shown());
+  return { below: bands[at - 1], here: bands[at], above: bands[at + 1] };
+}
+
+function suggestionsNow({ reading, analysis }: ActionContext): readonly LayerNumber[] {
+  const plan = currentPlan();
+  if (!plan) return [];
+  const { steps, shapes, surface } = analysis;
+  return suggestSwaps(plan, steps, shapes, reading.layers, surface).map(({ step }) => step.layer);
+}
+
+/** Palette places that have a key of their own. */
+const FILAMENT_KEYS = [1, 2, 3, 4, 5, 6, 7, 8, 9];
+
+/** Placing swaps and colouring bands. */
+export const SWAP_ACTIONS: readonly Action[] = [
+  {
+    id: 'add-swap',
+    label: 'Swap before this layer',
+    group: 'Swaps',
+    shortcuts: [{ key: 's' }],
+    when: () => {
+      const plan = currentPlan();
+      return plan !== null && shown() > 1 && withSwap(plan, layerNumber(shown())) !== plan;
+    },
+    run: () => addSwap(layerNumber(shown())),
+  },
+  {
+    id: 'remove-swap',
+    label: 'Remove the swap before this layer',
+    group: 'Swaps',
+    shortcuts: [{ key: 'delete' }],
+    when: () => swapHere() !== undefined,
+    run: () => removeSwap(layerNumber(shown())),
+  },
+  nudge('nudge-down', 'Move the swap one layer down', '[', -1),
+  nudge('nudge-up', 'Move the swap one layer up', ']', 1),
+  {
+    id: 'accept-step',
+    label: 'Swap at the step that recolours most',
+    group: 'Swaps',
+    shortcuts: [{ key: 'a' }],
+    when: (context) => suggestionsNow(context).length > 0,
+    run: (context) => {
+      const [best] = suggestionsNow(context);
+      addSwap(best);
+      showLayer(best);
+    },
+  },
+  {
+    id: 'accept-all-steps',
+    label: 'Swap at every step',
+    group: 'Swaps',
+    shortcuts: [{ key: 'a', shift: true }],
+    when: (context) => suggestionsNow(context).length > 0,
+    run: (context) => {
+      const steps = suggestionsNow(context).toSorted((a, b) => a - b);
+      changePlan('swaps at all steps', (plan) => steps.reduce(withSwap, plan));
+    },
+  },
+  {
+    id: 'merge-below',
+    label: 'Merge this band with the one below',
+    group: 'Swaps',
+    shortcuts: [{ key: 'j' }],
+    when: (context) => bandsHere(context).below !== undefined,
+    run: (context) => {
+      const { here } = bandsHere(context);
+      if (here) changePlan('merge with the band below', (plan) => mergeWithBelow(plan, here));
+    },
+  },
+  {
+    id: 'merge-above',
+    label: 'Merge this band with the one above',
+    group: 'Swaps',
+    shortcuts: [{ key: 'j', shift: true }],
+    when: (context) => bandsHere(context).above !== undefined,
+    run: (context) => {
+      const { here, above } = bandsHere(context);
+      if (!here || !above) return;
+      changePlan('merge with the band above', (plan) => mergeWithAbove(plan, here, above));
+    },
+  },
+  {
+    id: 'exchange-above',
+    label: 'Exchange colours with the band above',
+    group: 'Swaps',
+    shortcuts: [{ key: 'x' }],
+    when: (context) => bandsHere(context).above !== undefined,
+    run: (context) => {
+      const { here, above } = bandsHere(context);
+      if (!here || !above) return;
+      changePlan('exchange of two colours', (plan) => exchangeColours(plan, here, above));
+    },
+  },
+  {
+    id: 'extra-layer',
+    label: 'One more layer of the old colour, on or off',
+    group: 'Swaps',
+    shortcuts: [{ key: 'l' }],
+    run: () =>
+      changePlan('extra layer of the old colour', (plan) => ({
+        ...plan,
+        extraLayer: !plan.extraLayer,
+      })),
+  },
+  ...FILAMENT_KEYS.map((place): Action => ({
+    id: `filament-${place}`,
+    label: `Filament ${place} of the palette for this band`,
+    group: 'Swaps',
+    shortcuts: [{ key: String(place) }],
+    hint: () => currentPlan()?.palette[place - 1]?.name ?? null,
+    when: () => currentPlan()?.palette[place - 1] !== undefined,
+    run: ({ reading }) => {
+      const filament = currentPlan()?.palette[place - 1];
+      if (filament) setFilament(shown(), filament.letter, reading.layers.length);
+    },
+  })),
+];

@@ -1,0 +1,113 @@
+import { flushSync } from 'react-dom';
+import {
+  SHEET_MODES,
+  showMode,
+  showNextMode,
+  showTab,
+  showWholeCore,
+  toggleMeasuring,
+  useViewStore,
+  zoomCore,
+  type PlanTab,
+  type SheetMode,
+} from '@/store/viewStore';
+import type { Action } from './action';
+
+/** The ways of looking at the print, as they stand on the sheet. */
+export const MODE_NAMES: Readonly<Record<SheetMode, string>> = {
+  layer: 'Layer',
+  above: 'From above',
+  below: 'From below',
+  beside: 'Beside the step',
+  side: 'Side',
+};
+
+/** The parts of the right panel. */
+export const TAB_NAMES: Readonly<Record<PlanTab, string>> = {
+  bands: 'Bands',
+  steps: 'Steps',
+  'by-hand': 'By hand',
+  variants: 'Variants',
+};
+
+/** Zoom of one press on the core. */
+const CLOSER = 2;
+
+/** The height of the shown layer in the core, as a share. */
+function shownShare(): number {
+  const { layer, layerCount } = useViewStore.getState();
+  return (layer - 0.5) / layerCount;
+}
+
+function tabAction(tab: PlanTab, key: string, label: string): Action {
+  return {
+    id: `tab-${tab}`,
+    label,
+    group: 'View',
+    shortcuts: [{ key }],
+    run: () => {
+      // Drawn at once, so that the next key already meets the panel.
+      flushSync(() => showTab(tab));
+      document.getElementById(tab === 'by-hand' ? 'places' : `plan-tab-${tab}`)?.focus();
+    },
+  };
+}
+
+/** Looking at the print in other ways. */
+export const VIEW_ACTIONS: readonly Action[] = [
+  {
+    id: 'next-view',
+    label: 'Next view of the sheet',
+    group: 'View',
+    shortcuts: [{ key: 'v' }],
+    run: showNextMode,
+  },
+  ...SHEET_MODES.map((mode, i): Action => ({
+    id: `view-${mode}`,
+    label: `Sheet: ${MODE_NAMES[mode]}`,
+    group: 'View',
+    shortcuts: [{ key: String(i + 1), shift: true, code: `Digit${i + 1}` }],
+    run: () => showMode(mode),
+  })),
+  {
+    id: 'measure',
+    label: 'Measure between two points',
+    group: 'View',
+    shortcuts: [{ key: 'm' }],
+    run: toggleMeasuring,
+  },
+  {
+    id: 'save-picture',
+    label: 'Save the sheet as a picture',
+    group: 'View',
+    shortcuts: [{ key: 'e' }],
+    run: ({ desk }) => desk.savePicture(),
+  },
+  {
+    id: 'core-closer',
+    label: 'Core: closer',
+    group: 'View',
+    shortcuts: [{ key: '+' }, { key: '=' }],
+    run: () => zoomCore(CLOSER, shownShare()),
+  },
+  {
+    id: 'core-wider',
+    label: 'Core: wider',
+    group: 'View',
+    shortcuts: [{ key: '-' }],
+    when: () => useViewStore.getState().coreSpan !== null,
+    run: () => zoomCore(1 / CLOSER, shownShare()),
+  },
+  {
+    id: 'core-whole',
+    label: 'Core: whole print',
+    group: 'View',
+    shortcuts: [{ key: '0' }],
+    when: () => useViewStore.getState().coreSpan !== null,
+    run: showWholeCore,
+  },
+  tabAction('bands', 'b', 'Show the bands'),
+  tabAction('steps', 't', 'Show the steps'),
+  tabAction('by-hand', 'h', 'Type swaps by hand'),
+  tabAction('variants', 'k', 'Show plans side by side'),
+];
