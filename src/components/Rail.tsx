@@ -1,38 +1,69 @@
 'use client';
 
-import { Layers2, SunMoon } from 'lucide-react';
+import { Layers2, Library, SunMoon } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
+import type { ComponentType } from 'react';
 import { toggleTheme } from './theme';
+
+const ROOMS: readonly { href: string; name: string; icon: ComponentType<{ size: number }> }[] = [
+  { href: '/', name: 'Bench', icon: Layers2 },
+  { href: '/shelf', name: 'Shelf', icon: Library },
+  { href: '/printers', name: 'Printers', icon: Nozzle },
+];
+
+const LOOK =
+  'flex flex-col items-center gap-0.5 rounded-md px-2.5 py-1.5 text-xs font-medium text-muted hover:bg-sunk hover:text-ink aria-[current=page]:bg-accent-soft aria-[current=page]:text-ink';
 
 /** The way between Lamella's rooms: at the left, or at the bottom of a phone. */
 export function Rail() {
   const path = usePathname();
-  const onBench = path === '/';
   return (
     <nav
       aria-label="Main"
-      className="sticky bottom-0 z-20 flex shrink-0 items-center gap-1 border-line bg-panel px-2 max-md:h-14 max-md:border-t md:h-dvh md:w-18 md:flex-col md:border-r md:py-3"
+      className="sticky bottom-0 z-20 flex shrink-0 items-center gap-1 border-line bg-panel px-2 max-md:h-14 max-md:border-t md:top-0 md:h-dvh md:w-18 md:flex-col md:border-r md:py-3"
     >
       <Wordmark />
-      <Link
-        href="/"
-        aria-current={onBench ? 'page' : undefined}
-        className="flex flex-col items-center gap-0.5 rounded-md px-2.5 py-1.5 text-xs font-medium text-muted hover:bg-sunk hover:text-ink aria-[current=page]:bg-accent-soft aria-[current=page]:text-ink"
-      >
-        <Layers2 aria-hidden size={20} />
-        Bench
-      </Link>
+      {ROOMS.map(({ href, name, icon: Icon }) => (
+        <Link
+          key={href}
+          href={href}
+          aria-current={path === href ? 'page' : undefined}
+          className={LOOK}
+        >
+          <Icon size={20} />
+          {name}
+        </Link>
+      ))}
       <button
         type="button"
         onClick={toggleTheme}
         aria-label="Theme: change between light and dark"
-        className="flex flex-col items-center gap-0.5 rounded-md px-2.5 py-1.5 text-xs font-medium text-muted hover:bg-sunk hover:text-ink max-md:ml-auto md:mt-auto"
+        className={`${LOOK} max-md:ml-auto md:mt-auto`}
       >
         <SunMoon aria-hidden size={20} />
         Theme
       </button>
     </nav>
+  );
+}
+
+/** A nozzle over a line of filament. */
+function Nozzle({ size }: { size: number }) {
+  return (
+    <svg
+      width={size}
+      height={size}
+      viewBox="0 0 24 24"
+      fill="none"
+      stroke="currentColor"
+      strokeWidth="2"
+      strokeLinejoin="round"
+      strokeLinecap="round"
+      aria-hidden
+    >
+      <path d="M7 3h10v7l-3.5 5h-3L7 10z M12 15v4 M3 21h18" />
+    </svg>
   );
 }
 

@@ -8,6 +8,9 @@ export interface ThemeColours {
   readonly line: string;
   readonly edge: string;
   readonly ink: string;
+  /** Marks on a drawing: what ends, and what begins. */
+  readonly ends: string;
+  readonly begins: string;
 }
 
 function read(): ThemeColours {
@@ -18,6 +21,8 @@ function read(): ThemeColours {
     line: value('--line'),
     edge: value('--edge'),
     ink: value('--ink'),
+    ends: value('--caution'),
+    begins: value('--accent'),
   };
 }
 
@@ -35,7 +40,14 @@ function subscribe(onChange: () => void): () => void {
   return () => observer.disconnect();
 }
 
-const ON_SERVER: ThemeColours = { paper: '#fff', line: '#ccc', edge: '#888', ink: '#000' };
+const ON_SERVER: ThemeColours = {
+  paper: '#fff',
+  line: '#ccc',
+  edge: '#888',
+  ink: '#000',
+  ends: '#850',
+  begins: '#165',
+};
 
 /** The colours of the theme in force; changes when the theme does. */
 export function useThemeColours(): ThemeColours {
