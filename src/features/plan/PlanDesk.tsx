@@ -1,32 +1,25 @@
 'use client';
 
-import { useMemo } from 'react';
 import { Boundary } from '@/components/Boundary';
-import { bandsOf } from '@/core/plan/bands';
-import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { useJob } from '@/features/job/jobContext';
-import { BandsPanel } from './BandsPanel';
 import { CorePanel } from './core/CorePanel';
+import { PlanPanel } from './panel/PlanPanel';
+import { Ribbon } from './ribbon/Ribbon';
 import { SheetPanel } from './sheet/SheetPanel';
-import { TotalsBar } from './TotalsBar';
 
-/** The Plan station: core, sheet, bands and totals on one screen. */
+/** The Plan station: core, sheet, bands and ribbon on one screen. */
 export function PlanDesk() {
-  const { reading, plan, steps, client, actions, writing } = useJob();
-  const bands = useMemo(
-    () => bandsOf(plan, reading.layers, ORDINARY_PRINTER.filamentDiameter),
-    [plan, reading],
-  );
+  const view = useJob();
   return (
     <>
-      <div className="grid min-h-0 flex-1 lg:grid-cols-[19rem_minmax(0,1fr)_21rem]">
-        <CorePanel reading={reading} steps={steps} plan={plan} bands={bands} context={actions} />
+      <div className="grid min-h-0 flex-1 lg:grid-cols-[20rem_minmax(0,1fr)_22rem]">
+        <CorePanel view={view} />
         <Boundary title="The sheet cannot be drawn">
-          <SheetPanel client={client} reading={reading} plan={plan} />
+          <SheetPanel view={view} />
         </Boundary>
-        <BandsPanel bands={bands} plan={plan} steps={steps} context={actions} />
+        <PlanPanel view={view} />
       </div>
-      <TotalsBar reading={reading} plan={plan} context={actions} writing={writing} />
+      <Ribbon view={view} />
     </>
   );
 }

@@ -6,7 +6,15 @@ import { Swatch } from '@/components/Swatch';
 import { formatMm } from '@/core/format';
 import { bottomOf, type Layer } from '@/core/gcode/layers';
 import type { Step } from '@/core/geometry/steps';
-import { filamentOf, type JobPlan, type PlannedSwap } from '@/core/plan/jobPlan';
+import { nudgeSwap } from '@/actions/swapActions';
+import {
+  filamentOf,
+  printedSwaps,
+  type JobPlan,
+  type PlannedSwap,
+  type PrintedSwap,
+} from '@/core/plan/jobPlan';
+import type { PlanBook } from '@/core/plan/planBook';
 import { beginDrag, endDrag, moveSwap, removeSwap, usePlanStore } from '@/store/planStore';
 import { showLayer } from '@/store/viewStore';
 import { layerForFlag, spreadRows, type CoreScale } from './coreScale';
@@ -26,10 +34,13 @@ const FLAG_ROOM = 32;
 /** Where flags hang, right of the layer ruler, px from the core. */
 const FLAG_OFFSET = 36;
 
-/** The swaps as flags on the core: drag them to another layer, or take them off. */
+/** The swaps as flags on the core: drag them to another layer, or take them off. A flag's line lies where the colour changes in print. */
 export function SwapFlags({ layers, steps, plan, scale, left, width, height }: SwapFlagsProps) {
-  const swaps = plan.swaps.filter((swap) => swap.layer <= layers.length);
-  const rows = swaps.map((swap) => scale.y(bottomOf(layers[swap.layer - 1])));
+  const rowOf = (swap: PrintedSwap): number => scale.y(bottomOf(layers[swap.layer - 1]));
+  const swaps = printedSwaps(plan, layers.length).filter(
+    (swap) => swap.layer <= layers.length && rowOf(swap) > 0 && rowOf(swap) < height,
+  );
+  const rows = swaps.map(rowOf);
   const places = spreadRows(rows, FLAG_ROOM, height - FLAG_ROOM / 2);
   const right = left + width;
   const ofRow = (y: number): Layer | null => layerForFlag(layers, steps, scale, y);
@@ -48,8 +59,9 @@ export function SwapFlags({ layers, steps, plan, scale, left, width, height }: S
             />
           </svg>
           <Flag
-            swap={swap}
+            swap={{ layer: swap.chosen, letter: swap.letter }}
             plan={plan}
+            later={swap.layer - swap.chosen}
             bottom={bottomOf(layers[swap.layer - 1])}
             y={places[i]}
             left={right + FLAG_OFFSET}
@@ -65,6 +77,8 @@ export function SwapFlags({ layers, steps, plan, scale, left, width, height }: S
 interface FlagProps {
   readonly swap: PlannedSwap;
   readonly plan: JobPlan;
+  /** Layers that the swap is printed later than chosen. */
+  readonly later: number;
   readonly bottom: number;
   readonly y: number;
   readonly left: number;
@@ -74,12 +88,12 @@ interface FlagProps {
 
 /** What a drag needs to end it, or to go back to where it began. */
 interface Drag {
-  readonly before: JobPlan;
+  readonly before: PlanBook;
   at: PlannedSwap['layer'];
   moved: boolean;
 }
 
-function Flag({ swap, plan, bottom, y, left, layerAt, layerCount }: FlagProps) {
+function Flag({ swap, plan, later, bottom, y, left, layerAt, layerCount }: FlagProps) {
   const filament = filamentOf(plan, swap.letter);
   const drag = useRef<Drag | null>(null);
   const [dragging, setDragging] = useState(false);
@@ -101,7 +115,7 @@ function Flag({ swap, plan, bottom, y, left, layerAt, layerCount }: FlagProps) {
         className="flex cursor-grab touch-none items-center gap-1 rounded-l-md py-0.5 pr-1 pl-0.5 active:cursor-grabbing"
         onClick={() => showLayer(swap.layer)}
         onPointerDown={(event) => {
-          const before = usePlanStore.getState().plan;
+          const before = usePlanStore.getState().book;
           if (!before || event.button !== 0) return;
           event.currentTarget.setPointerCapture(event.pointerId);
           drag.current = { before, at: swap.layer, moved: false };
@@ -115,7 +129,7 @@ function Flag({ swap, plan, bottom, y, left, layerAt, layerCount }: FlagProps) {
           if (!layer || layer.number === drag.current.at) return;
           moveSwap(drag.current.at, layer.number, layerCount);
           const placed = usePlanStore.getState().plan?.swaps.some((s) => s.layer === layer.number);
-          if (!placed || usePlanStore.getState().plan === drag.current.before) return;
+          if (!placed || usePlanStore.getState().book === drag.current.before) return;
           drag.current.at = layer.number;
           drag.current.moved = true;
           showLayer(layer.number);
@@ -124,14 +138,22 @@ function Flag({ swap, plan, bottom, y, left, layerAt, layerCount }: FlagProps) {
         onPointerCancel={() => finish(false)}
         onKeyDown={(event) => {
           if (event.key === 'Escape') finish(false);
+          if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
+          // On a flag the arrows move the flag, and not the layer that is shown.
+          event.preventDefault();
+          event.stopPropagation();
+          nudgeSwap(swap.layer, event.key === 'ArrowUp' ? 1 : -1, layerCount);
         }}
       >
         <Swatch filament={filament} size={22} />
         <span className="sr-only">
-          Swap to {filament.letter} {filament.name} at {formatMm(bottom)} mm, drag to move it:
-          before layer
+          Swap to {filament.letter} {filament.name} at {formatMm(bottom)} mm, drag it or press the
+          arrows to move it: before layer
         </span>
-        <span className="font-semibold">{swap.layer}</span>
+        <span className="grid justify-items-center leading-none">
+          <span className="font-semibold">{swap.layer}</span>
+          {later > 0 && <span className="text-xs leading-none text-muted">+{later}</span>}
+        </span>
       </button>
       <button
         type="button"

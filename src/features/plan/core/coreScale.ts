@@ -5,6 +5,14 @@ import type { Step } from '@/core/geometry/steps';
 /** Room above and below the core, px. */
 const PADDING = 14;
 
+/** A part of the print's height, as shares of it. */
+export interface Span {
+  readonly from: number;
+  readonly to: number;
+}
+
+const WHOLE: Span = { from: 0, to: 1 };
+
 /** Heights in mm to rows on the screen and back; height grows upwards. */
 export interface CoreScale {
   readonly y: (z: number) => number;
@@ -13,8 +21,14 @@ export interface CoreScale {
   readonly ticks: readonly number[];
 }
 
-export function coreScale(topZ: number, height: number): CoreScale {
-  const scale = scaleLinear([0, Math.max(topZ, 0.1)], [height - PADDING, PADDING]);
+/**
+ * @param topZ height of the print, mm.
+ * @param height of the drawing, px.
+ * @param span the part of the print that is shown, as shares of its height.
+ */
+export function coreScale(topZ: number, height: number, span: Span = WHOLE): CoreScale {
+  const top = Math.max(topZ, 0.1);
+  const scale = scaleLinear([span.from * top, span.to * top], [height - PADDING, PADDING]);
   return {
     y: (z) => scale(z),
     z: (y) => scale.invert(y),
@@ -63,11 +77,24 @@ export function spreadRows(rows: readonly number[], room: number, lowest: number
   return spread;
 }
 
-/** Layer numbers for the right ruler: about one every 40 px, at round steps. */
+/**
+ * Layer numbers for the right ruler: about one every 40 px, at round steps.
+ * @param height of the whole print at the present zoom, px.
+ */
 export function layerTicks(count: number, height: number): number[] {
   const every =
     [1, 2, 5, 10, 20, 50, 100, 200, 500].find((n) => (height / count) * n >= 36) ?? 1000;
   const ticks: number[] = [1];
   for (let n = every; n <= count; n += every) if (n > 1) ticks.push(n);
   return ticks;
+}
+
+/** The layers of which a part is in sight. */
+export function layersIn(
+  layers: readonly Layer[],
+  { z }: CoreScale,
+  height: number,
+): readonly Layer[] {
+  const [top, bottom] = [z(0), z(height)];
+  return layers.filter((layer) => layer.z >= bottom && bottomOf(layer) <= top);
 }

@@ -1,10 +1,11 @@
 import { HATCH_PATH, HATCH_TILE, inkOn } from '@/components/hatch';
 import { bottomOf, type Layer } from '@/core/gcode/layers';
 import type { Band } from '@/core/plan/bands';
-import type { PaletteFilament } from '@/core/plan/jobPlan';
+import type { PaletteFilament } from '@/core/plan/palette';
 import type { CoreScale } from './coreScale';
 
 export interface CoreDrawing {
+  /** The layers in sight, lowest first. */
   readonly layers: readonly Layer[];
   readonly bands: readonly Band[];
   readonly scale: CoreScale;
@@ -12,18 +13,21 @@ export interface CoreDrawing {
   readonly width: number;
   readonly height: number;
   readonly lineColour: string;
+  /** Area of the widest layer of the print, mm². */
+  readonly widest: number;
 }
 
 /** Draws the core: a bar for each layer, as wide as the print is at its height. */
 export function drawCore(context: CanvasRenderingContext2D, drawing: CoreDrawing): void {
   const { layers, bands, scale, width, height, lineColour } = drawing;
-  const widest = layers.reduce((most, layer) => Math.max(most, layer.spanMm2), 1);
+  const { widest } = drawing;
   context.save();
   try {
     context.clearRect(0, 0, width, height);
     for (const band of bands) {
       const bars = new Path2D();
-      for (const layer of layers.slice(band.first - 1, band.last)) {
+      for (const layer of layers) {
+        if (layer.number < band.first || layer.number > band.last) continue;
         const top = scale.y(layer.z);
         const barWidth = Math.max(3, (layer.spanMm2 / widest) * width);
         bars.rect((width - barWidth) / 2, top, barWidth, scale.y(bottomOf(layer)) - top);
@@ -49,28 +53,31 @@ function drawSeams(
   widest: number,
   lineColour: string,
 ): void {
-  context.strokeStyle = lineColour;
-  context.lineWidth = 1;
+  const sides = new Path2D();
+  const seams = new Path2D();
   for (const layer of layers) {
     const top = Math.round(scale.y(layer.z)) + 0.5;
     const bottom = Math.round(scale.y(bottomOf(layer))) + 0.5;
     const half = Math.max(3, (layer.spanMm2 / widest) * width) / 2;
-    context.globalAlpha = 0.9;
-    context.beginPath();
-    context.moveTo(width / 2 - half, top);
-    context.lineTo(width / 2 - half, bottom);
-    context.moveTo(width / 2 + half, top);
-    context.lineTo(width / 2 + half, bottom);
-    context.stroke();
+    for (const x of [width / 2 - half, width / 2 + half]) {
+      sides.moveTo(x, top);
+      sides.lineTo(x, bottom);
+    }
     if (bottom - top < 4) continue;
-    context.globalAlpha = 0.35;
-    context.beginPath();
-    context.moveTo(width / 2 - half, top);
-    context.lineTo(width / 2 + half, top);
-    context.stroke();
+    seams.moveTo(width / 2 - half, top);
+    seams.lineTo(width / 2 + half, top);
   }
+  context.strokeStyle = lineColour;
+  context.lineWidth = 1;
+  context.globalAlpha = 0.9;
+  context.stroke(sides);
+  context.globalAlpha = 0.35;
+  context.stroke(seams);
   context.globalAlpha = 1;
 }
+
+/** Tiles by hatch and ink, drawn once. */
+const tiles = new Map<string, OffscreenCanvas>();
 
 function hatchPattern(
   context: CanvasRenderingContext2D,
@@ -78,13 +85,20 @@ function hatchPattern(
 ): CanvasPattern | null {
   const path = HATCH_PATH[filament.hatch];
   if (path === '') return null;
+  const key = `${filament.hatch} ${inkOn(filament.colour)}`;
+  const tile = tiles.get(key) ?? drawTile(path, inkOn(filament.colour));
+  tiles.set(key, tile);
+  return context.createPattern(tile, 'repeat');
+}
+
+function drawTile(path: string, ink: string): OffscreenCanvas {
   const tile = new OffscreenCanvas(HATCH_TILE, HATCH_TILE);
   const pen = tile.getContext('2d');
-  if (!pen) return null;
-  pen.strokeStyle = inkOn(filament.colour);
+  if (!pen) return tile;
+  pen.strokeStyle = ink;
   pen.globalAlpha = 0.38;
   pen.lineWidth = 1.2;
   pen.lineCap = 'round';
   pen.stroke(new Path2D(path));
-  return context.createPattern(tile, 'repeat');
+  return tile;
 }

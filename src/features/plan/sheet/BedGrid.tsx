@@ -2,25 +2,44 @@
 
 import { useEffect, useMemo } from 'react';
 import { BufferAttribute, BufferGeometry, Color, LineBasicMaterial, LineSegments } from 'three';
-import type { Footprint } from '@/core/geometry/raster';
+import type { SheetBox } from './sheetView';
 
 interface BedGridProps {
-  readonly footprint: Footprint;
+  readonly box: SheetBox;
+  /** How many times higher than wide the drawing is. */
+  readonly stretch: number;
+  /** Px per mm. */
+  readonly scale: number;
   readonly colour: string;
 }
 
-const SQUARE = 10;
-/** How far the grid reaches beyond the print, mm. */
+/** How far the squares of 10 mm reach beyond the print, and those of 1 mm, mm. */
 const REACH = 200;
+const FINE_REACH = 10;
+/** Squares of 1 mm are drawn when they are this large, px. */
+const FINE_FROM = 7;
 
-/** Squares of 10 mm in machine coordinates, so that places can be compared with the bed. */
-export function BedGrid({ footprint, colour }: BedGridProps) {
-  const [fine, heavy] = useMemo(() => gridLines(footprint), [footprint]);
+/** Squares of 10 mm, and near by of 1 mm, in the coordinates of the drawing. */
+export function BedGrid({ box, stretch, scale, colour }: BedGridProps) {
+  const tens = useMemo(
+    () => gridLines(box, 10, REACH, stretch, (i) => i % 5 !== 0),
+    [box, stretch],
+  );
+  const fifties = useMemo(
+    () => gridLines(box, 10, REACH, stretch, (i) => i % 5 === 0),
+    [box, stretch],
+  );
+  const isFine = scale >= FINE_FROM;
+  const ones = useMemo(
+    () => (isFine ? gridLines(box, 1, FINE_REACH, stretch, (i) => i % 10 !== 0) : null),
+    [box, stretch, isFine],
+  );
   return (
     <>
-      <GridLines points={fine} colour={colour} opacity={0.13} />
+      {ones && <GridLines points={ones} colour={colour} opacity={0.07} />}
+      <GridLines points={tens} colour={colour} opacity={0.13} />
       {/* Every fifth line. */}
-      <GridLines points={heavy} colour={colour} opacity={0.32} />
+      <GridLines points={fifties} colour={colour} opacity={0.32} />
     </>
   );
 }
@@ -57,19 +76,25 @@ function GridLines({ points, colour, opacity }: GridLinesProps) {
   return <primitive object={lines} />;
 }
 
-function gridLines(footprint: Footprint): [Float32Array, Float32Array] {
-  const { originX, originY, columns, rows, cellMm } = footprint;
-  const floor = (value: number): number => Math.floor((value - REACH) / SQUARE);
-  const ceil = (value: number): number => Math.ceil((value + REACH) / SQUARE);
-  const [x0, x1] = [floor(originX), ceil(originX + columns * cellMm)];
-  const [y0, y1] = [floor(originY), ceil(originY + rows * cellMm)];
-  const fine: number[] = [];
-  const heavy: number[] = [];
+/** Ends of the lines of a grid of `square` mm, of those whose number is wanted. */
+function gridLines(
+  box: SheetBox,
+  square: number,
+  reach: number,
+  stretch: number,
+  isWanted: (line: number) => boolean,
+): Float32Array {
+  const upright = square * stretch;
+  const x0 = Math.floor((box.left - reach) / square);
+  const x1 = Math.ceil((box.right + reach) / square);
+  const y0 = Math.floor((box.bottom - reach) / upright);
+  const y1 = Math.ceil((box.top + reach) / upright);
+  const ends: number[] = [];
   for (let i = x0; i <= x1; i++) {
-    (i % 5 === 0 ? heavy : fine).push(i * SQUARE, y0 * SQUARE, 0, i * SQUARE, y1 * SQUARE, 0);
+    if (isWanted(i)) ends.push(i * square, y0 * upright, 0, i * square, y1 * upright, 0);
   }
   for (let i = y0; i <= y1; i++) {
-    (i % 5 === 0 ? heavy : fine).push(x0 * SQUARE, i * SQUARE, 0, x1 * SQUARE, i * SQUARE, 0);
+    if (isWanted(i)) ends.push(x0 * square, i * upright, 0, x1 * square, i * upright, 0);
   }
-  return [new Float32Array(fine), new Float32Array(heavy)];
+  return new Float32Array(ends);
 }

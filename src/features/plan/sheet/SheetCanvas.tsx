@@ -1,56 +1,105 @@
 'use client';
 
-import { Canvas, useThree } from '@react-three/fiber';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import type { OrthographicCamera } from 'three';
+import { Canvas } from '@react-three/fiber';
+import { useMemo, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
-import { inkOn } from '@/components/hatch';
 import { useSize } from '@/components/useSize';
-import { useThemeColours } from '@/components/useThemeColours';
-import type { Footprint } from '@/core/geometry/raster';
-import { BedGrid } from './BedGrid';
-import { PathLines } from './PathLines';
-import { fitView, zoomAt, type SheetView } from './sheetView';
+import { useViewStore } from '@/store/viewStore';
+import type { OpenedJob } from '@/features/job/jobContext';
+import { MeasureLayer } from './MeasureLayer';
+import { PictureTaker } from './PictureTaker';
+import { RouteLayer } from './RouteLayer';
+import { SheetScene } from './SheetScene';
+import { SheetCamera } from './SheetCamera';
+import {
+  boxFromAbove,
+  fitView,
+  heightStretch,
+  placeAt,
+  zoomAt,
+  type SheetPoint,
+  type SheetView,
+} from './sheetView';
 
-interface SheetCanvasProps {
-  readonly paths: Float32Array | null;
-  readonly below: Float32Array | null;
-  readonly colour: string;
-  readonly belowColour: string;
-  readonly footprint: Footprint;
-}
+/** How far an arrow key moves the drawing, px. */
+const KEY_PAN = 40;
 
-/** The drawing area: wheel to zoom at the pointer, drag to pan. */
-export function SheetCanvas({ paths, below, colour, belowColour, footprint }: SheetCanvasProps) {
+const ARROWS: Readonly<Record<string, SheetPoint>> = {
+  ArrowLeft: { x: -1, y: 0 },
+  ArrowRight: { x: 1, y: 0 },
+  ArrowUp: { x: 0, y: 1 },
+  ArrowDown: { x: 0, y: -1 },
+};
+
+/** The drawing area: wheel to zoom at the pointer, drag to pan, arrows when it has the focus. */
+export function SheetCanvas({ view: plan }: { view: OpenedJob }) {
+  const { footprint, layers } = plan.reading;
+  const mode = useViewStore((state) => state.mode);
+  const measuring = useViewStore((state) => state.measuring);
   const frame = useRef<HTMLDivElement>(null);
+  const readout = useRef<HTMLSpanElement>(null);
+  const [isDrawn, setDrawn] = useState(false);
   const size = useSize(frame);
-  const { ink } = useThemeColours();
-  const fitted = useMemo(() => fitView(footprint, size), [footprint, size]);
-  const [moved, setMoved] = useState<SheetView | null>(null);
-  const view = moved ?? fitted;
+  const isSide = mode === 'side';
+  const above = useMemo(() => boxFromAbove(footprint), [footprint]);
+  const height = layers.at(-1)?.z ?? 1;
+  const stretch = isSide ? heightStretch(above.right - above.left, height) : 1;
+  const box = useMemo(
+    () => (isSide ? { ...above, bottom: 0, top: height * stretch } : above),
+    [isSide, above, height, stretch],
+  );
+  const fitted = useMemo(() => fitView(box, size), [box, size]);
+  // The side has a view of its own; the views from above and below share theirs.
+  const [moved, setMoved] = useState<{ side: boolean; view: SheetView } | null>(null);
+  const view = moved?.side === isSide ? moved.view : fitted;
+  const move = (next: SheetView): void => setMoved({ side: isSide, view: next });
+  const mirrored = mode === 'below' ? above.left + above.right : null;
 
-  const pointIn = (event: { clientX: number; clientY: number }): { x: number; y: number } => {
-    const box = frame.current!.getBoundingClientRect();
+  const pointIn = (event: { clientX: number; clientY: number }): SheetPoint => {
+    const edges = frame.current!.getBoundingClientRect();
     return {
-      x: event.clientX - box.left - size.width / 2,
-      y: size.height / 2 - (event.clientY - box.top),
+      x: event.clientX - edges.left - size.width / 2,
+      y: size.height / 2 - (event.clientY - edges.top),
     };
+  };
+  const tellPlace = (event: React.PointerEvent): void => {
+    if (!readout.current) return;
+    const place = placeAt(view, pointIn(event));
+    const x = mirrored === null ? place.x : mirrored - place.x;
+    const [name, value] = isSide ? ['Z', place.y / stretch] : ['Y', place.y];
+    readout.current.textContent = `X ${x.toFixed(1)} ${name} ${value.toFixed(1)} mm`;
   };
 
   return (
     <div
       ref={frame}
-      className="absolute inset-0 cursor-grab touch-none active:cursor-grabbing"
-      onWheel={(event) => setMoved(zoomAt(view, pointIn(event), Math.exp(-event.deltaY / 400)))}
-      onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
+      role="group"
+      tabIndex={0}
+      aria-label="Drawing. Arrow keys move it, plus and minus zoom."
+      aria-busy={!isDrawn}
+      className={`absolute inset-0 touch-none -outline-offset-2 ${measuring ? 'cursor-crosshair' : 'cursor-grab active:cursor-grabbing'}`}
+      onWheel={(event) => move(zoomAt(view, pointIn(event), Math.exp(-event.deltaY / 400)))}
+      onPointerDown={(event) => {
+        if (!measuring) event.currentTarget.setPointerCapture(event.pointerId);
+      }}
       onPointerMove={(event) => {
-        if (event.buttons !== 1) return;
+        tellPlace(event);
+        if (event.buttons !== 1 || measuring) return;
         const { scale } = view;
-        setMoved({
-          ...view,
-          x: view.x - event.movementX / scale,
-          y: view.y + event.movementY / scale,
-        });
+        const [dx, dy] = [event.movementX / scale, event.movementY / scale];
+        move({ ...view, x: view.x - dx, y: view.y + dy });
+      }}
+      onPointerLeave={() => {
+        if (readout.current) readout.current.textContent = '';
+      }}
+      onKeyDown={(event) => {
+        const arrow = ARROWS[event.key];
+        if (event.target !== event.currentTarget || !(arrow || '+-'.includes(event.key))) return;
+        event.stopPropagation();
+        event.preventDefault();
+        if (!arrow) return move(zoomAt(view, { x: 0, y: 0 }, event.key === '+' ? 1.5 : 1 / 1.5));
+        const way = KEY_PAN / view.scale;
+        move({ ...view, x: view.x + arrow.x * way, y: view.y + arrow.y * way });
       }}
     >
       {size.width > 0 && (
@@ -61,48 +110,38 @@ export function SheetCanvas({ paths, below, colour, belowColour, footprint }: Sh
           flat
           gl={{ antialias: true }}
           fallback={null}
+          aria-hidden
+          onCreated={() => setDrawn(true)}
         >
-          <ViewCamera view={view} />
-          <BedGrid footprint={footprint} colour={ink} />
-          {below && <PathLines paths={below} colour={belowColour} opacity={0.4} order={0} />}
-
-          {paths && (
-            <PathLines
-              paths={paths}
-              colour={colour}
-              outline={inkOn(colour)}
-              opacity={1}
-              order={1}
-            />
-          )}
+          <SheetCamera view={view} />
+          <SheetScene plan={plan} mode={mode} box={box} stretch={stretch} scale={view.scale} />
+          <PictureTaker />
         </Canvas>
+      )}
+      {(mode === 'layer' || mode === 'beside') && size.width > 0 && (
+        <RouteLayer plan={plan} view={view} size={size} />
+      )}
+      {measuring && size.width > 0 && (
+        <MeasureLayer key={String(isSide)} view={view} size={size} stretch={stretch} />
       )}
       <div
         className="absolute right-2 bottom-2 flex gap-1"
         onPointerDown={(event) => event.stopPropagation()}
       >
-        <Button onClick={() => setMoved(zoomAt(view, { x: 0, y: 0 }, 1.5))}>Closer</Button>
-        <Button onClick={() => setMoved(zoomAt(view, { x: 0, y: 0 }, 1 / 1.5))}>Wider</Button>
+        <Button onClick={() => move(zoomAt(view, { x: 0, y: 0 }, 1.5))}>Closer</Button>
+        <Button onClick={() => move(zoomAt(view, { x: 0, y: 0 }, 1 / 1.5))}>Wider</Button>
         <Button onClick={() => setMoved(null)}>Fit</Button>
       </div>
-      <p className="pointer-events-none absolute bottom-2.5 left-3 text-xs text-ink">
-        Squares of 10 mm · the layer below shows faintly
+      <p className="pointer-events-none absolute bottom-2.5 left-3 rounded bg-sheet px-1 text-xs text-ink">
+        {sheetWords(mode, stretch)} <span ref={readout} className="font-semibold" />
       </p>
     </div>
   );
 }
 
-/** Points the camera: `view` in machine mm, its scale in px per mm. */
-function ViewCamera({ view }: { view: SheetView }) {
-  const camera = useThree((state) => state.camera) as OrthographicCamera;
-  const invalidate = useThree((state) => state.invalidate);
-  useEffect(() => {
-    camera.position.set(view.x, view.y, 100);
-    // The camera is three's own mutable object; this is how it is moved.
-    // eslint-disable-next-line react-hooks/immutability
-    camera.zoom = view.scale;
-    camera.updateProjectionMatrix();
-    invalidate();
-  }, [camera, invalidate, view]);
-  return null;
+function sheetWords(mode: string, stretch: number): string {
+  const squares = 'Squares of 10 mm';
+  if (mode === 'side') return stretch === 1 ? squares : `${squares} · heights drawn × ${stretch}`;
+  if (mode === 'layer') return `${squares} · the layer below shows faintly`;
+  return squares;
 }

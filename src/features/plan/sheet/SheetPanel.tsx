@@ -1,12 +1,13 @@
 'use client';
 
+import { ImageDown, Ruler } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import { describeLayer, formatDuration } from '@/core/format';
-import type { Reading } from '@/core/gcode/reading';
-import { filamentOf, letterAt, type JobPlan } from '@/core/plan/jobPlan';
-import { useViewStore } from '@/store/viewStore';
-import type { PrintClient } from '@/workers/printClient';
-import { usePaths } from './usePaths';
+import { MODE_NAMES } from '@/actions/viewActions';
+import { describeLayer, formatCm2, formatDuration, formatMm, formatShare } from '@/core/format';
+import type { Layer } from '@/core/gcode/layers';
+import { ActionButton } from '@/features/job/ActionButton';
+import { SHEET_MODES, showMode, useViewStore, type SheetMode } from '@/store/viewStore';
+import type { OpenedJob } from '@/features/job/jobContext';
 
 // three.js is large, and the rest of the desk works before it is there.
 const SheetCanvas = dynamic(() => import('./SheetCanvas').then((module) => module.SheetCanvas), {
@@ -14,40 +15,91 @@ const SheetCanvas = dynamic(() => import('./SheetCanvas').then((module) => modul
   loading: () => <p className="m-auto text-ink">Laying out the sheet…</p>,
 });
 
-interface SheetPanelProps {
-  readonly client: PrintClient;
-  readonly reading: Reading;
-  readonly plan: JobPlan;
-}
-
-/** The shown layer's paths from above, in its band's colour. */
-export function SheetPanel({ client, reading, plan }: SheetPanelProps) {
-  const number = useViewStore((state) => state.layer);
-  const layer = reading.layers[number - 1] ?? reading.layers[0];
-  const paths = usePaths(client, number);
-  const filament = filamentOf(plan, letterAt(plan, number));
-  const ghost = filamentOf(plan, letterAt(plan, number - 1));
-  const words = describeLayer(layer);
+/** The print on paper: a layer's paths, the finished look, what a step changes, or the side. */
+export function SheetPanel({ view }: { view: OpenedJob }) {
+  const mode = useViewStore((state) => state.mode);
+  const measuring = useViewStore((state) => state.measuring);
+  const layer = view.reading.layers[useViewStore((state) => state.layer) - 1];
   return (
-    <section aria-label="Sheet" className="flex min-h-105 min-w-0 flex-col lg:min-h-0">
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-4 pt-3 pb-2">
-        <h2 className="text-base font-semibold first-letter:uppercase">{words}</h2>
-        <p className="text-sm text-muted">
-          {formatDuration(layer.seconds)} · {(layer.filamentMm / 1000).toFixed(2)} m
-        </p>
+    <section
+      aria-label="Sheet"
+      data-tour="sheet"
+      className="flex min-h-105 min-w-0 flex-col lg:min-h-0"
+    >
+      <div className="flex flex-wrap items-center gap-x-1 gap-y-1 px-3 pt-2">
+        <ModeSwitch mode={mode} />
+        <div className="ml-auto flex">
+          <ActionButton
+            actionId="measure"
+            context={view.actions}
+            kind="quiet"
+            className={`px-2 ${measuring ? 'bg-accent-soft' : ''}`}
+            aria-pressed={measuring}
+            icon={<Ruler aria-hidden size={18} />}
+          />
+          <ActionButton
+            actionId="save-picture"
+            context={view.actions}
+            kind="quiet"
+            className="px-2"
+            icon={<ImageDown aria-hidden size={18} />}
+          />
+        </div>
+      </div>
+      <div className="px-4 pt-1 pb-1.5">
+        <h2 className="truncate text-base leading-tight font-semibold first-letter:uppercase">
+          {describeLayer(layer)}
+        </h2>
+        <p className="truncate text-sm text-muted">{caption(mode, layer, view)}</p>
       </div>
       <div className="relative flex min-h-0 flex-1 overflow-hidden bg-sheet">
-        <p className="sr-only">
-          The paths of this layer, printed in {filament.name}, seen from above.
-        </p>
-        <SheetCanvas
-          paths={paths?.paths ?? null}
-          below={paths?.below ?? null}
-          colour={filament.colour}
-          belowColour={ghost.colour}
-          footprint={reading.footprint}
-        />
+        <SheetCanvas view={view} />
       </div>
     </section>
   );
+}
+
+function ModeSwitch({ mode }: { mode: SheetMode }) {
+  return (
+    <div role="radiogroup" aria-label="What the sheet shows" className="flex flex-wrap gap-0.5">
+      {SHEET_MODES.map((one) => (
+        <label
+          key={one}
+          className="cursor-pointer rounded-md px-2 py-1 text-sm font-medium text-muted hover:bg-sunk has-checked:bg-accent-soft has-checked:text-ink has-focus-visible:outline-2 has-focus-visible:outline-accent"
+        >
+          <input
+            type="radio"
+            name="sheet-mode"
+            checked={mode === one}
+            onChange={() => showMode(one)}
+            className="sr-only"
+          />
+          {MODE_NAMES[one]}
+        </label>
+      ))}
+    </div>
+  );
+}
+
+/** What the sheet shows just now, in words. */
+function caption(mode: SheetMode, layer: Layer, { reading, bands, analysis }: OpenedJob): string {
+  if (mode === 'layer') {
+    return `${formatDuration(layer.seconds)} · ${(layer.filamentMm / 1000).toFixed(2)} m`;
+  }
+  if (mode === 'above' || mode === 'below') {
+    const seen = bands
+      .filter((band) => band.seen[mode] >= 0.005)
+      .map((band) => `${band.filament.letter} ${formatShare(band.seen[mode])}`);
+    return mode === 'above'
+      ? `Finished look: ${seen.join(', ')}`
+      : `Bed side, mirrored as you see it: ${seen.join(', ')}`;
+  }
+  if (mode === 'side') {
+    return `From the front, ${formatMm(reading.layers.at(-1)?.z ?? 0)} mm high`;
+  }
+  const below = reading.layers[layer.number - 2];
+  if (!below) return 'The first layer lies on the bed.';
+  const fromBelow = analysis.surface.below;
+  const inAir = fromBelow[layer.number] - fromBelow[layer.number - 1];
+  return `Ends below: ${formatCm2(below.exposedMm2)} stay visible · begins in the air: ${formatCm2(inAir)}`;
 }

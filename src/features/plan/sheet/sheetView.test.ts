@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Footprint } from '@/core/geometry/raster';
-import { fitView, zoomAt } from './sheetView';
+import { boxFromAbove, fitView, zoomAt } from './sheetView';
 
 const footprint = {
   originX: 60,
@@ -12,7 +12,7 @@ const footprint = {
 
 describe('the sheet’s view', () => {
   it('fits the print into the frame', () => {
-    const view = fitView(footprint, { width: 648, height: 648 });
+    const view = fitView(boxFromAbove(footprint), { width: 656, height: 656 });
     expect(view).toEqual({ x: 90, y: 95, scale: 10 });
   });
 

@@ -4,11 +4,12 @@ import { Check, ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { Swatch } from '@/components/Swatch';
 import type { Band } from '@/core/plan/bands';
-import type { JobPlan } from '@/core/plan/jobPlan';
 import { setFilament } from '@/store/planStore';
+import type { OpenedJob } from '@/features/job/jobContext';
 
 /** A band's filament, and the palette to choose another. */
-export function FilamentMenu({ plan, band }: { plan: JobPlan; band: Band }) {
+export function FilamentMenu({ view, band }: { view: OpenedJob; band: Band }) {
+  const { plan, reading } = view;
   const { filament } = band;
   return (
     <DropdownMenu.Root modal={false}>
@@ -28,7 +29,7 @@ export function FilamentMenu({ plan, band }: { plan: JobPlan; band: Band }) {
         >
           <DropdownMenu.RadioGroup
             value={filament.letter}
-            onValueChange={(letter) => setFilament(band.first, letter)}
+            onValueChange={(letter) => setFilament(band.first, letter, reading.layers.length)}
           >
             {plan.palette.map((one, i) => (
               <DropdownMenu.RadioItem

@@ -1,0 +1,48 @@
+'use client';
+
+import { formatDuration, formatGrams, formatMm, formatShare } from '@/core/format';
+import type { Band } from '@/core/plan/bands';
+import { showLayer, useViewStore } from '@/store/viewStore';
+import type { OpenedJob } from '@/features/job/jobContext';
+import { BandMenu } from './BandMenu';
+import { FilamentMenu } from './FilamentMenu';
+import { NoteLine } from './NoteLine';
+
+/** `Layers 11 to 25`, or `Layer 40`. */
+export function bandLayers({ first, last }: Band): string {
+  return first === last ? `Layer ${first}` : `Layers ${first} to ${last}`;
+}
+
+/** A band: filament, layers, heights, time, mass, what is seen of it, and what to know about it. */
+export function BandRow({ band, view }: { band: Band; view: OpenedJob }) {
+  const isShown = useViewStore(({ layer }) => layer >= band.first && layer <= band.last);
+  const { above, below } = band.seen;
+  return (
+    <li
+      className={`rounded-md border bg-paper p-2 ${isShown ? 'border-accent' : 'border-line'}`}
+      aria-current={isShown ? 'true' : undefined}
+    >
+      <div className="flex items-center gap-2">
+        <FilamentMenu view={view} band={band} />
+        <BandMenu view={view} band={band} />
+      </div>
+      <button
+        type="button"
+        onClick={() => showLayer(band.first)}
+        className="mt-1 block w-full rounded text-left text-sm hover:underline"
+      >
+        {bandLayers(band)} · {formatMm(band.bottom)} to {formatMm(band.top)} mm
+      </button>
+      <p className="text-sm text-muted">
+        {formatDuration(band.seconds)} · {formatGrams(band.grams)} · seen{' '}
+        <span className="whitespace-nowrap">{formatShare(above)} above,</span> {formatShare(below)}{' '}
+        below
+      </p>
+      {view.notes
+        .filter((note) => note.band === band.first)
+        .map((note) => (
+          <NoteLine key={note.code} note={note} />
+        ))}
+    </li>
+  );
+}

@@ -1,0 +1,35 @@
+'use client';
+
+import { Info, TriangleAlert } from 'lucide-react';
+import type { PlanNote } from '@/core/plan/notes';
+import { changePlan } from '@/store/planStore';
+
+/** A note on the plan, with its fix one click away. */
+export function NoteLine({ note }: { note: PlanNote }) {
+  const { level, sentence, fix } = note;
+  const isCaution = level === 'caution';
+  const Icon = isCaution ? TriangleAlert : Info;
+  return (
+    <div
+      className={`mt-1.5 flex gap-2 rounded px-2 py-1.5 text-sm ${isCaution ? 'bg-caution-soft' : 'bg-sunk'}`}
+    >
+      <Icon
+        aria-label={isCaution ? 'Caution' : 'Note'}
+        size={16}
+        className={`mt-0.5 shrink-0 ${isCaution ? 'text-caution' : 'text-muted'}`}
+      />
+      <div>
+        <p>{sentence}</p>
+        {fix && (
+          <button
+            type="button"
+            onClick={() => changePlan(fix.label.toLowerCase(), () => fix.plan)}
+            className="font-semibold underline underline-offset-2"
+          >
+            {fix.label}
+          </button>
+        )}
+      </div>
+    </div>
+  );
+}

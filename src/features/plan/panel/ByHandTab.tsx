@@ -1,0 +1,137 @@
+'use client';
+
+import { useRef, useState } from 'react';
+import { Button } from '@/components/Button';
+import { formatMm, plural } from '@/core/format';
+import { bottomOf, type LayerNumber } from '@/core/gcode/layers';
+import { withSwap } from '@/core/plan/jobPlan';
+import { readPlaces, type PlaceKind, type TypedPlace } from '@/core/plan/typedPlaces';
+import { changePlan } from '@/store/planStore';
+import { showLayer } from '@/store/viewStore';
+import type { OpenedJob } from '@/features/job/jobContext';
+
+const KINDS: readonly { readonly kind: PlaceKind; readonly label: string }[] = [
+  { kind: 'layer', label: 'layers' },
+  { kind: 'label', label: 'the file’s labels' },
+  { kind: 'height', label: 'mm' },
+];
+
+/** Swaps by typing: layers, the file's labels or heights, one or many; each answer is shown first. */
+export function ByHandTab({ view }: { view: OpenedJob }) {
+  const { reading, plan } = view;
+  const [text, setText] = useState('');
+  const [kind, setKind] = useState<PlaceKind>('layer');
+  /** Places for which the neighbour was chosen instead. */
+  const [turned, setTurned] = useState<ReadonlySet<number>>(new Set());
+  const field = useRef<HTMLTextAreaElement>(null);
+  const places = readPlaces(text, kind, reading.layers);
+  const layers = places.map((place, i) => chosenLayer(place, turned.has(i)));
+  const fresh = new Set(
+    layers.filter((layer) => layer !== null && !plan.swaps.some((swap) => swap.layer === layer)),
+  ) as ReadonlySet<LayerNumber>;
+
+  const turn = (index: number): void =>
+    setTurned((before) => {
+      const after = new Set(before);
+      if (!after.delete(index)) after.add(index);
+      return after;
+    });
+  const place = (): void => {
+    if (fresh.size === 0) return;
+    const sorted = [...fresh].sort((a, b) => a - b);
+    changePlan(`swaps before ${sorted.join(', ')}`, (one) => sorted.reduce(withSwap, one));
+    showLayer(sorted[0]);
+    setText('');
+    setTurned(new Set());
+    field.current?.focus();
+  };
+
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        place();
+      }}
+    >
+      <label htmlFor="places" className="text-base font-semibold">
+        Swap before…
+      </label>
+      <p id="places-help" className="mt-0.5 text-sm text-muted">
+        Type or paste one place or many: “13, 21”, “3.4 mm”, “label 10”. ↑ ↓ takes the other
+        neighbour of the last height; Enter puts the swaps in.
+      </p>
+      <textarea
+        ref={field}
+        id="places"
+        aria-describedby="places-help"
+        rows={2}
+        value={text}
+        onChange={(event) => {
+          setText(event.target.value);
+          setTurned(new Set());
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') {
+            event.preventDefault();
+            place();
+          }
+          const last = places.findLastIndex(({ other }) => other !== null);
+          if ((event.key === 'ArrowUp' || event.key === 'ArrowDown') && last >= 0) {
+            event.preventDefault();
+            turn(last);
+          }
+        }}
+        className="mt-2 w-full resize-none rounded border border-edge bg-paper px-2.5 py-1.5"
+      />
+      <fieldset className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
+        <legend className="sr-only">What plain numbers mean</legend>
+        <span className="text-muted">Plain numbers are</span>
+        {KINDS.map((one) => (
+          <label key={one.kind} className="flex items-center gap-1.5">
+            <input
+              type="radio"
+              name="kind"
+              checked={kind === one.kind}
+              onChange={() => setKind(one.kind)}
+              className="accent-accent"
+            />
+            {one.label}
+          </label>
+        ))}
+      </fieldset>
+      <ol aria-label="What it comes to" aria-live="polite" className="mt-3 grid gap-2">
+        {places.map((one, i) => (
+          <li key={i} className="rounded-md bg-paper px-3 py-2 text-sm">
+            <span className="font-semibold">{one.text}</span>{' '}
+            {turned.has(i) && layers[i] ? neighbourSentence(view, layers[i]) : one.answer}
+            {layers[i] !== null && plan.swaps.some(({ layer }) => layer === layers[i]) && (
+              <span className="text-caution"> There is a swap already.</span>
+            )}
+            {one.other !== null && (
+              <Button className="mt-1" onClick={() => turn(i)}>
+                Before layer {turned.has(i) ? one.layer : one.other} instead
+              </Button>
+            )}
+          </li>
+        ))}
+      </ol>
+      {text.trim() !== '' && places.length === 0 && (
+        <p role="alert" className="mt-2 text-sm text-caution">
+          No number in that. Type a layer or a height, like “11” or “2.4 mm”.
+        </p>
+      )}
+      <Button type="submit" kind="primary" className="mt-3" disabled={fresh.size === 0}>
+        {fresh.size === 0 ? 'Put the swaps in' : `Put ${plural(fresh.size, 'swap')} in`}
+      </Button>
+    </form>
+  );
+}
+
+function chosenLayer(place: TypedPlace, turned: boolean): LayerNumber | null {
+  return turned && place.other !== null ? place.other : place.layer;
+}
+
+function neighbourSentence({ reading }: OpenedJob, layer: LayerNumber): string {
+  const z = formatMm(bottomOf(reading.layers[layer - 1]));
+  return `The other neighbour: the swap goes before layer ${layer}, at ${z} mm.`;
+}

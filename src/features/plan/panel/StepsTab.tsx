@@ -1,0 +1,151 @@
+'use client';
+
+import { useState } from 'react';
+import { Button } from '@/components/Button';
+import { formatMm, formatShare } from '@/core/format';
+import { dividingLayers, withBandsAt, type Division } from '@/core/plan/byHeight';
+import type { Suggestion } from '@/core/plan/suggestions';
+import { ActionButton } from '@/features/job/ActionButton';
+import { addSwap, changePlan } from '@/store/planStore';
+import { showLayer } from '@/store/viewStore';
+import type { OpenedJob } from '@/features/job/jobContext';
+
+interface StepsTabProps {
+  readonly view: OpenedJob;
+  readonly suggestions: readonly Suggestion[];
+}
+
+/** Steps that wait for a swap, the most telling first; and bands for prints that have none. */
+export function StepsTab({ view, suggestions }: StepsTabProps) {
+  const { plan, analysis, actions } = view;
+  const ignored = plan.ignoredSteps.length;
+  return (
+    <>
+      <div className="mb-2 flex items-center gap-2">
+        <h2 className="mr-auto text-base font-semibold">Steps without a swap</h2>
+        <ActionButton actionId="accept-all-steps" context={actions}>
+          Swap at all
+        </ActionButton>
+      </div>
+      {suggestions.length === 0 && (
+        <p className="text-sm text-muted">
+          {analysis.steps.length === 0
+            ? 'No layer stands out as a step. For a relief, make bands by height below.'
+            : 'Every step found has its swap.'}
+        </p>
+      )}
+      <ul aria-label="Steps" className="grid gap-2">
+        {suggestions.map((one) => (
+          <SuggestionRow key={one.step.layer} suggestion={one} />
+        ))}
+      </ul>
+      {ignored > 0 && (
+        <Button
+          kind="quiet"
+          className="mt-2"
+          onClick={() => changePlan('ignored steps', (one) => ({ ...one, ignoredSteps: [] }))}
+        >
+          Show the {ignored} ignored again
+        </Button>
+      )}
+      <ColoursByHeight view={view} />
+    </>
+  );
+}
+
+function SuggestionRow({ suggestion }: { suggestion: Suggestion }) {
+  const { step, share, reason } = suggestion;
+  return (
+    <li className="rounded-md border border-line bg-paper p-2.5 text-sm">
+      <button
+        type="button"
+        onClick={() => showLayer(step.layer)}
+        className="block w-full rounded text-left hover:underline"
+      >
+        <span className="font-semibold">Layer {step.layer}</span> starts at {formatMm(step.z)} mm,
+        recolours {formatShare(share)}
+      </button>
+      <p className="mt-0.5 text-muted">{reason}</p>
+      <div className="mt-1.5 flex gap-2">
+        <Button
+          onClick={() => addSwap(step.layer)}
+          aria-label={`Swap here, at the step before layer ${step.layer}`}
+        >
+          Swap here
+        </Button>
+        <Button
+          kind="quiet"
+          aria-label={`Ignore the step before layer ${step.layer}`}
+          onClick={() =>
+            changePlan(`ignored step before layer ${step.layer}`, (plan) => ({
+              ...plan,
+              ignoredSteps: [...plan.ignoredSteps, step.layer],
+            }))
+          }
+        >
+          Ignore
+        </Button>
+      </div>
+    </li>
+  );
+}
+
+const DIVISIONS: readonly { readonly division: Division; readonly label: string }[] = [
+  { division: 'equal-height', label: 'equally high' },
+  { division: 'equal-surface', label: 'equally much seen from above' },
+];
+
+/** Bands for reliefs without clear steps. */
+function ColoursByHeight({ view }: { view: OpenedJob }) {
+  const { plan, reading, analysis } = view;
+  const [count, setCount] = useState(3);
+  const [division, setDivision] = useState<Division>('equal-surface');
+  const starts = dividingLayers(reading.layers, analysis.surface, count, division);
+  return (
+    <section aria-labelledby="by-height" className="mt-5 border-t border-line pt-3">
+      <h2 id="by-height" className="text-base font-semibold">
+        Colours by height
+      </h2>
+      <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1.5 text-sm">
+        <label className="flex items-center gap-2">
+          Bands
+          <input
+            type="number"
+            min={2}
+            max={plan.palette.length}
+            value={count}
+            onChange={(event) => {
+              const typed = event.target.valueAsNumber;
+              if (typed >= 2 && typed <= plan.palette.length) setCount(Math.floor(typed));
+            }}
+            className="w-16 rounded border border-edge bg-paper px-2 py-1"
+          />
+        </label>
+        {DIVISIONS.map((one) => (
+          <label key={one.division} className="flex items-center gap-1.5">
+            <input
+              type="radio"
+              name="division"
+              checked={division === one.division}
+              onChange={() => setDivision(one.division)}
+              className="accent-accent"
+            />
+            {one.label}
+          </label>
+        ))}
+      </div>
+      <p className="mt-2 text-sm text-muted">
+        {starts.length === 0
+          ? 'The print is too low for that.'
+          : `Swaps before ${starts.length === 1 ? 'layer' : 'layers'} ${starts.join(', ')}${plan.swaps.length > 0 ? ', in place of those there are' : ''}.`}
+      </p>
+      <Button
+        className="mt-2"
+        disabled={starts.length === 0}
+        onClick={() => changePlan('colours by height', (one) => withBandsAt(one, starts))}
+      >
+        Make {starts.length + 1} bands
+      </Button>
+    </section>
+  );
+}

@@ -1,0 +1,185 @@
+'use client';
+
+import { Trash2 } from 'lucide-react';
+import { Button } from '@/components/Button';
+import { PrintPictureCanvas } from '@/components/PrintPictureCanvas';
+import { purgeGrams } from '@/core/filament/purge';
+import { formatDuration, formatGrams } from '@/core/format';
+import { bandsOf } from '@/core/plan/bands';
+import { copyCosts } from '@/core/plan/copies';
+import { withChosen, withoutVariant, withVariantName, type Variant } from '@/core/plan/planBook';
+import { timelineOf } from '@/core/plan/timeline';
+import { ActionButton } from '@/features/job/ActionButton';
+import { changeBook, usePlanStore } from '@/store/planStore';
+import { clockAt, useStart } from '@/features/job/clockTimes';
+import type { OpenedJob } from '@/features/job/jobContext';
+
+/** Plans for the same job side by side, and what copies on the plate would save. */
+export function VariantsTab({ view }: { view: OpenedJob }) {
+  const book = usePlanStore((state) => state.book);
+  if (!book) return null;
+  return (
+    <>
+      <div className="mb-2 flex items-center gap-2">
+        <h2 className="mr-auto text-base font-semibold">Plans side by side</h2>
+        <ActionButton actionId="copy-variant" context={view.actions}>
+          Try another
+        </ActionButton>
+      </div>
+      <ul aria-label="Plans" className="grid gap-2">
+        {book.variants.map((variant) => (
+          <VariantCard
+            key={variant.id}
+            variant={variant}
+            view={view}
+            isChosen={variant.id === book.chosen}
+            isOnly={book.variants.length === 1}
+          />
+        ))}
+      </ul>
+      <Copies view={view} />
+    </>
+  );
+}
+
+interface VariantCardProps {
+  readonly variant: Variant;
+  readonly view: OpenedJob;
+  readonly isChosen: boolean;
+  readonly isOnly: boolean;
+}
+
+function VariantCard({ variant, view, isChosen, isOnly }: VariantCardProps) {
+  const { reading, analysis, job, printer } = view;
+  const { id, name, plan } = variant;
+  const diameter = printer.filamentDiameter;
+  const bands = bandsOf(plan, reading.layers, analysis.surface, diameter);
+  const timeline = timelineOf(bands, reading, plan.handSeconds);
+  const purge = purgeGrams(
+    bands.map(({ filament }) => filament),
+    diameter,
+  );
+  const start = useStart(plan);
+  return (
+    <li className={`rounded-md border bg-paper p-2 ${isChosen ? 'border-accent' : 'border-line'}`}>
+      <div className="flex items-center gap-1">
+        <input
+          key={name}
+          aria-label={`Name of ${name}`}
+          defaultValue={name}
+          maxLength={40}
+          onBlur={(event) => {
+            const typed = event.target.value;
+            if (typed.trim() === '') event.target.value = name;
+            if (typed.trim() !== name) {
+              changeBook('name of a plan', (book) => withVariantName(book, id, typed));
+            }
+          }}
+          className="min-w-0 flex-1 rounded border border-transparent bg-transparent px-1 font-semibold hover:border-line"
+        />
+        {isChosen ? (
+          <span className="rounded bg-accent-soft px-2 py-0.5 text-sm font-medium">In use</span>
+        ) : (
+          <Button
+            aria-label={`Use ${name}`}
+            onClick={() => changeBook(`choice of ${name}`, (book) => withChosen(book, id))}
+          >
+            Use
+          </Button>
+        )}
+        {!isOnly && (
+          <button
+            type="button"
+            aria-label={`Delete ${name}`}
+            onClick={() => changeBook(`deletion of ${name}`, (book) => withoutVariant(book, id))}
+            className="rounded p-1.5 text-muted hover:bg-sunk hover:text-danger"
+          >
+            <Trash2 aria-hidden size={16} />
+          </button>
+        )}
+      </div>
+      <div className="mt-1.5 flex gap-3">
+        <div className="flex h-20 w-28 shrink-0 items-center justify-center rounded bg-sheet p-1">
+          {job.picture && (
+            <PrintPictureCanvas
+              picture={job.picture}
+              plan={plan}
+              layerCount={reading.layers.length}
+            />
+          )}
+        </div>
+        <dl className="grid flex-1 grid-cols-2 content-start gap-x-3 text-sm">
+          <Fact term="Swaps" value={String(bands.length - 1)} />
+          <Fact term="Hands" value={formatDuration(timeline.handSeconds)} />
+          <Fact term="Total" value={formatDuration(timeline.total)} />
+          <Fact term="Ends" value={clockAt(start, timeline.total)} />
+          <Fact term="Purge" value={formatGrams(purge)} />
+          <Fact term="Colours" value={String(timeline.byFilament.length)} />
+        </dl>
+      </div>
+    </li>
+  );
+}
+
+function Fact({ term, value }: { term: string; value: string }) {
+  return (
+    <div className="flex justify-between gap-1">
+      <dt className="text-muted">{term}</dt>
+      <dd className="font-medium">{value}</dd>
+    </div>
+  );
+}
+
+/** What one part costs when the plate holds more or fewer of it. */
+function Copies({ view }: { view: OpenedJob }) {
+  const { reading, analysis, plan, bands } = view;
+  const { objects } = analysis;
+  const printing = reading.seconds.total - reading.secondsBefore;
+  const costs = copyCosts(
+    printing,
+    reading.secondsBefore,
+    objects,
+    bands.length - 1,
+    plan.handSeconds,
+  );
+  return (
+    <section aria-labelledby="copies" className="mt-5 border-t border-line pt-3">
+      <h2 id="copies" className="text-base font-semibold">
+        Copies share the swaps
+      </h2>
+      <p className="mt-0.5 text-sm text-muted">
+        {objects === 1
+          ? 'This plate holds one part. With more of them on it, one part costs:'
+          : `This plate holds ${objects} parts. One of them costs:`}
+      </p>
+      <table className="mt-2 w-full text-right text-sm whitespace-nowrap">
+        <thead className="text-muted">
+          <tr>
+            <th className="py-1 text-left font-medium">Parts</th>
+            <th className="font-medium">Plate</th>
+            <th className="font-medium">One part</th>
+            <th className="font-medium">Swaps</th>
+            <th className="font-medium">Hands</th>
+          </tr>
+        </thead>
+        <tbody>
+          {costs.map((cost) => (
+            <tr
+              key={cost.copies}
+              className={`border-t border-line ${cost.copies === objects ? 'font-semibold' : ''}`}
+            >
+              <td className="py-1 text-left">
+                {cost.copies}
+                {cost.copies === objects && ' (now)'}
+              </td>
+              <td>{formatDuration(cost.plateSeconds)}</td>
+              <td>{formatDuration(cost.secondsPerPart)}</td>
+              <td>{Number(cost.swapsPerPart.toFixed(1))}</td>
+              <td>{formatDuration(cost.handSecondsPerPart)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

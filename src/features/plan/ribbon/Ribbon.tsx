@@ -1,0 +1,146 @@
+'use client';
+
+import { format } from 'date-fns';
+import { FileDown } from 'lucide-react';
+import { Button } from '@/components/Button';
+import { formatDuration, plural } from '@/core/format';
+import type { Timeline } from '@/core/plan/timeline';
+import { ActionButton } from '@/features/job/ActionButton';
+import { changePlan } from '@/store/planStore';
+import { showRibbon, useViewStore } from '@/store/viewStore';
+import type { OpenedJob } from '@/features/job/jobContext';
+import { clockAt, LOCAL_TIME, useStart } from '@/features/job/clockTimes';
+import { RibbonTable } from './RibbonTable';
+import { RibbonTrack } from './RibbonTrack';
+
+/** The print in time: what runs when, when to be there, how long it takes, and the way out. */
+export function Ribbon({ view }: { view: OpenedJob }) {
+  const { plan, timeline, actions, output } = view;
+  const writing = output.progress !== null;
+  const start = useStart(plan);
+  const zoomed = useViewStore((state) => state.ribbonSpan !== null);
+  return (
+    <section
+      data-tour="ribbon"
+      aria-label="Ribbon: the print in time"
+      className="relative border-t border-line bg-panel px-4 pt-2 pb-2.5"
+    >
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-1 text-sm">
+        <StartField start={start} isNow={plan.startAt === null} />
+        <HandField seconds={plan.handSeconds} />
+        <Totals view={view} start={start} />
+        {zoomed && (
+          <Button onClick={() => showRibbon(null)} className="ml-auto">
+            Whole print
+          </Button>
+        )}
+        <span data-tour="write" className={zoomed ? '' : 'ml-auto'}>
+          <ActionButton
+            actionId="write-file"
+            context={actions}
+            kind="primary"
+            className="px-5"
+            {...(writing && { disabled: true })}
+          >
+            <FileDown aria-hidden size={16} />
+            {writing ? 'Proving…' : 'Write file'}
+          </ActionButton>
+        </span>
+      </div>
+      <RibbonTrack view={view} start={start} />
+      <RibbonTable view={view} start={start} />
+      <p className="mt-1 truncate text-xs text-muted">
+        {colourTimes(timeline, view)} {presence(timeline, start)}
+      </p>
+    </section>
+  );
+}
+
+function Totals({ view, start }: { view: OpenedJob; start: Date }) {
+  const { timeline, bands, reading } = view;
+  return (
+    <dl className="flex flex-wrap gap-x-4">
+      <Total term="Swaps" value={String(bands.length - 1)} />
+      <Total term="Print alone" value={formatDuration(reading.seconds.total)} />
+      <Total term="With swaps" value={formatDuration(timeline.total)} />
+      <Total term="Ends" value={clockAt(start, timeline.total)} />
+    </dl>
+  );
+}
+
+function Total({ term, value }: { term: string; value: string }) {
+  return (
+    <div className="flex items-baseline gap-1.5">
+      <dt className="text-muted">{term}</dt>
+      <dd className="font-semibold">{value}</dd>
+    </div>
+  );
+}
+
+const FIELD = 'rounded border border-edge bg-paper px-2 py-1';
+
+function StartField({ start, isNow }: { start: Date; isNow: boolean }) {
+  return (
+    <span className="flex items-center gap-1.5">
+      <label className="flex items-center gap-1.5">
+        Start
+        <input
+          type="datetime-local"
+          value={format(start, LOCAL_TIME)}
+          onChange={(event) => {
+            const startAt = event.target.value;
+            if (startAt !== '') changePlan('start of the print', (one) => ({ ...one, startAt }));
+          }}
+          className={FIELD}
+        />
+      </label>
+      {isNow ? (
+        <span className="text-muted">now</span>
+      ) : (
+        <Button onClick={() => changePlan('start now', (one) => ({ ...one, startAt: null }))}>
+          Now
+        </Button>
+      )}
+    </span>
+  );
+}
+
+function HandField({ seconds }: { seconds: number }) {
+  return (
+    <label className="flex items-center gap-1.5">
+      Hands per swap
+      <input
+        type="number"
+        min={0}
+        max={60}
+        step={0.5}
+        defaultValue={seconds / 60}
+        key={seconds}
+        onBlur={(event) => {
+          const handSeconds = event.target.valueAsNumber * 60;
+          if (handSeconds >= 0 && handSeconds <= 3600 && handSeconds !== seconds) {
+            changePlan('hand time per swap', (one) => ({ ...one, handSeconds }));
+          } else event.target.value = String(seconds / 60);
+        }}
+        className={`${FIELD} w-16`}
+      />
+      min
+    </label>
+  );
+}
+
+function colourTimes({ byFilament }: Timeline, { plan }: OpenedJob): string {
+  const words = byFilament.map(({ letter, seconds }) => {
+    const name = plan.palette.find((one) => one.letter === letter)?.name ?? '';
+    return `${letter} ${name} ${formatDuration(seconds)}`;
+  });
+  return `Printing: ${words.join(', ')}.`;
+}
+
+function presence({ stretches, longestAlone }: Timeline, start: Date): string {
+  const swaps = stretches.filter(({ kind }) => kind === 'swap').length;
+  const { start: from, end } = longestAlone;
+  const alone = `Longest without a swap: ${formatDuration(end - from)}, ${clockAt(start, from)} to ${clockAt(start, end)}.`;
+  if (swaps === 0) return 'Put a swap in to write the file.';
+  return `Someone must be at the printer ${swaps === 1 ? 'once' : plural(swaps, 'time')}. ${alone}`;
+}

@@ -1,0 +1,130 @@
+'use client';
+
+import { scaleLinear } from 'd3-scale';
+import { useRef } from 'react';
+import { Swatch } from '@/components/Swatch';
+import { useSize } from '@/components/useSize';
+import { formatDuration } from '@/core/format';
+import type { Stretch } from '@/core/plan/timeline';
+import { showLayer, showRibbon, useViewStore } from '@/store/viewStore';
+import type { OpenedJob } from '@/features/job/jobContext';
+import { clockAt } from '@/features/job/clockTimes';
+
+/** What is shown to each side of a swap that is zoomed to, s. */
+const AROUND_SWAP = 900;
+/** Room that a gate's clock time takes, px. */
+const LABEL_ROOM = 52;
+
+/** Bands as lengths of their filament, swaps as gates with the time when to be there. */
+export function RibbonTrack({ view, start }: { view: OpenedJob; start: Date }) {
+  const { timeline } = view;
+  const frame = useRef<HTMLDivElement>(null);
+  const { width } = useSize(frame);
+  const span = useViewStore((state) => state.ribbonSpan) ?? { from: 0, to: timeline.total };
+  const x = scaleLinear([span.from, Math.max(span.to, span.from + 1)], [0, width]);
+  const visible = timeline.stretches.filter(
+    ({ end, start: s }) => end >= span.from && s <= span.to,
+  );
+  const swaps = visible.filter(({ kind }) => kind === 'swap');
+  const labelled = labelsWithRoom(swaps.map((one) => x(one.start)));
+  return (
+    <div ref={frame} className="relative mt-1.5 h-14 overflow-hidden">
+      {width > 0 && (
+        <>
+          {visible.map((stretch) =>
+            stretch.kind === 'swap' ? null : (
+              <Run
+                key={stretch.start}
+                stretch={stretch}
+                left={Math.max(0, x(stretch.start))}
+                right={Math.min(width, x(stretch.end))}
+              />
+            ),
+          )}
+          {swaps.map((stretch, i) => (
+            <Gate
+              key={stretch.start}
+              stretch={stretch}
+              left={x(stretch.start)}
+              right={x(stretch.end)}
+              clock={clockAt(start, stretch.start)}
+              showClock={labelled[i]}
+              number={timeline.stretches.filter(({ kind }) => kind === 'swap').indexOf(stretch) + 1}
+            />
+          ))}
+        </>
+      )}
+    </div>
+  );
+}
+
+/** Which labels are drawn so that none covers the one before. */
+function labelsWithRoom(places: readonly number[]): boolean[] {
+  let free = -Infinity;
+  return places.map((place) => {
+    if (place < free) return false;
+    free = place + LABEL_ROOM;
+    return true;
+  });
+}
+
+function Run({ stretch, left, right }: { stretch: Stretch; left: number; right: number }) {
+  const { band, kind, start, end } = stretch;
+  const width = right - left;
+  if (!band) {
+    return (
+      <div
+        title={`${kind === 'prepare' ? 'Heating and homing' : 'After the print'}, ${formatDuration(end - start)}`}
+        className="absolute bottom-0 h-8 bg-sunk"
+        style={{ left, width: Math.max(1, width) }}
+      />
+    );
+  }
+  return (
+    <div
+      className="absolute bottom-0 flex h-8 items-center gap-1.5 overflow-hidden border-y border-edge px-1.5 text-xs whitespace-nowrap"
+      style={{ left, width, backgroundColor: band.filament.colour }}
+    >
+      {width > 30 && <Swatch filament={band.filament} size={22} />}
+      {width > 120 && (
+        <span className="rounded bg-panel px-1.5 py-0.5 text-ink">
+          {band.filament.name}, {formatDuration(band.seconds)}
+        </span>
+      )}
+    </div>
+  );
+}
+
+interface GateProps {
+  readonly stretch: Stretch;
+  readonly left: number;
+  readonly right: number;
+  readonly clock: string;
+  readonly showClock: boolean;
+  readonly number: number;
+}
+
+/** A swap: a gate across the ribbon; pressing it zooms to it. */
+function Gate({ stretch, left, right, clock, showClock, number }: GateProps) {
+  const { band, start, end } = stretch;
+  if (!band) return null;
+  return (
+    <button
+      type="button"
+      aria-label={`Swap ${number}, before layer ${band.first}, at ${clock}: zoom to it`}
+      onClick={() => {
+        showRibbon({ from: Math.max(0, start - AROUND_SWAP), to: end + AROUND_SWAP });
+        showLayer(band.first);
+      }}
+      className="group absolute inset-y-0 z-10 min-w-3"
+      style={{ left, width: Math.max(12, right - left) }}
+    >
+      <span className="absolute bottom-0 left-0 h-9 w-full min-w-1.5 border-x-2 border-ink bg-paper group-hover:bg-accent-soft" />
+      {showClock && (
+        <span className="absolute top-0 left-0 text-xs font-semibold whitespace-nowrap">
+          {clock}
+        </span>
+      )}
+    </button>
+  );
+}

@@ -1,0 +1,87 @@
+'use client';
+
+import type { NozzlePoint } from '@/core/output/blockTrace';
+import type { SwapRoute } from '@/core/output/route';
+import { printedSwaps } from '@/core/plan/jobPlan';
+import { useViewStore } from '@/store/viewStore';
+import type { OpenedJob } from '@/features/job/jobContext';
+import { pointOver, type SheetPoint, type SheetView } from './sheetView';
+
+interface RouteLayerProps {
+  readonly plan: OpenedJob;
+  readonly view: SheetView;
+  readonly size: { readonly width: number; readonly height: number };
+}
+
+/** The way of the nozzle round the swap before the shown layer, over the layer's lines. */
+export function RouteLayer(props: RouteLayerProps) {
+  const layer = useViewStore((state) => state.layer);
+  const { plan, reading } = props.plan;
+  const hasSwap = printedSwaps(plan, reading.layers.length).some((swap) => swap.layer === layer);
+  return hasSwap ? <RouteOfLayer {...props} layer={layer} /> : null;
+}
+
+function RouteOfLayer({ plan, view, size, layer }: RouteLayerProps & { layer: number }) {
+  const route = plan.preview.preview?.routes.find((one) => one.layer === layer);
+  return route ? <RouteDrawing route={route} view={view} size={size} /> : null;
+}
+
+function RouteDrawing({ route, view, size }: Omit<RouteLayerProps, 'plan'> & { route: SwapRoute }) {
+  const onScreen = (place: NozzlePoint): SheetPoint => {
+    const point = pointOver(view, place);
+    return { x: size.width / 2 + point.x, y: size.height / 2 - point.y };
+  };
+  const path = (points: readonly NozzlePoint[]): string =>
+    points
+      .map(onScreen)
+      .map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`)
+      .join(' ');
+  const { oldEnd, stop, moves, park } = route;
+  const at = onScreen(stop);
+  const from = onScreen(oldEnd);
+  const way = path([stop, ...moves]);
+  return (
+    <svg
+      role="img"
+      aria-label={`Round the swap: the old colour ends at X ${oldEnd.x.toFixed(1)} Y ${oldEnd.y.toFixed(1)}, the swap stands at X ${stop.x.toFixed(1)} Y ${stop.y.toFixed(1)}${park ? `, the head waits at X ${park.x.toFixed(1)} Y ${park.y.toFixed(1)}` : ''}.`}
+      className="pointer-events-none absolute inset-0 size-full"
+    >
+      <line
+        x1={from.x}
+        y1={from.y}
+        x2={at.x}
+        y2={at.y}
+        strokeWidth="2"
+        strokeDasharray="2 5"
+        strokeLinecap="round"
+        className="stroke-ink"
+      />
+      <polyline points={way} fill="none" strokeWidth="4" className="stroke-panel" />
+      <polyline
+        points={way}
+        fill="none"
+        strokeWidth="2"
+        strokeDasharray="9 5"
+        className="stroke-accent"
+      />
+      <rect
+        x={from.x - 4}
+        y={from.y - 4}
+        width="8"
+        height="8"
+        className="fill-ink stroke-panel"
+        strokeWidth="1.5"
+      />
+      <circle cx={at.x} cy={at.y} r="6" className="fill-accent stroke-panel" strokeWidth="2" />
+      {park && (
+        <circle
+          cx={onScreen(park).x}
+          cy={onScreen(park).y}
+          r="7"
+          className="fill-caution stroke-panel"
+          strokeWidth="2"
+        />
+      )}
+    </svg>
+  );
+}

@@ -1,0 +1,92 @@
+'use client';
+
+import { inkOn } from '@/components/hatch';
+import { useThemeColours } from '@/components/useThemeColours';
+import { bandAt } from '@/core/plan/bands';
+import { useViewStore, type SheetMode } from '@/store/viewStore';
+import type { OpenedJob } from '@/features/job/jobContext';
+import { BedGrid } from './BedGrid';
+import { ChangeMarks } from './ChangeMarks';
+import { Elevation } from './Elevation';
+import { PathLines } from './PathLines';
+import type { SheetBox } from './sheetView';
+import { SurfacePlane } from './SurfacePlane';
+import { useBandColours } from './useBandColours';
+import { usePaths } from './usePaths';
+
+interface SheetSceneProps {
+  readonly plan: OpenedJob;
+  readonly mode: SheetMode;
+  readonly box: SheetBox;
+  readonly stretch: number;
+  /** Px per mm. */
+  readonly scale: number;
+}
+
+/** What lies on the sheet. */
+export function SheetScene({ plan, mode, box, stretch, scale }: SheetSceneProps) {
+  const { ink } = useThemeColours();
+  const { footprint } = plan.reading;
+  const colours = useBandColours(plan.bands, plan.reading.layers.length);
+  const grid = <BedGrid box={box} stretch={stretch} scale={scale} colour={ink} />;
+  if (mode === 'side') {
+    return (
+      <>
+        {grid}
+        <Elevation client={plan.client} colours={colours} stretch={stretch} scale={scale} />
+      </>
+    );
+  }
+  if (mode === 'above') {
+    return (
+      <>
+        {grid}
+        <SurfacePlane footprint={footprint} cells={footprint.top} colours={colours} relief={1} />
+      </>
+    );
+  }
+  if (mode === 'below') {
+    // As the bed side looks when the part is turned over, left and right change places.
+    return (
+      <group position={[box.left + box.right, 0, 0]} scale={[-1, 1, 1]}>
+        {grid}
+        <SurfacePlane footprint={footprint} cells={footprint.low} colours={colours} relief={-1} />
+      </group>
+    );
+  }
+  return (
+    <>
+      {grid}
+      <LayerPaths plan={plan} belowOpacity={mode === 'beside' ? 0.75 : 0.4} />
+      {mode === 'beside' && <Changes plan={plan} />}
+    </>
+  );
+}
+
+/** The shown layer's lines over those of the layer below, each in its band's colour. */
+function LayerPaths({ plan, belowOpacity }: { plan: OpenedJob; belowOpacity: number }) {
+  const number = useViewStore((state) => state.layer);
+  const paths = usePaths(plan.client, number);
+  if (!paths) return null;
+  const { colour } = bandAt(plan.bands, paths.layer).filament;
+  const belowColour = bandAt(plan.bands, Math.max(1, paths.layer - 1)).filament.colour;
+  return (
+    <>
+      {paths.below && (
+        <PathLines paths={paths.below} colour={belowColour} opacity={belowOpacity} order={0} />
+      )}
+      <PathLines
+        paths={paths.paths}
+        colour={colour}
+        outline={inkOn(colour)}
+        opacity={1}
+        order={1}
+      />
+    </>
+  );
+}
+
+function Changes({ plan }: { plan: OpenedJob }) {
+  const layer = useViewStore((state) => state.layer);
+  return <ChangeMarks footprint={plan.reading.footprint} layer={layer} />;
+}
