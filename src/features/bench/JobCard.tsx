@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { formatBytes, formatDuration, formatMm, plural } from '@/core/format';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Job } from '@/store/db';
-import { PrintPictureCanvas } from './PrintPictureCanvas';
+import { PrintPictureCanvas } from '@/components/PrintPictureCanvas';
 
 interface JobCardProps {
   readonly job: Job;
@@ -17,7 +17,7 @@ export function JobCard({ job, plan, onRemove }: JobCardProps) {
     <li className="group relative flex flex-col rounded-lg border border-line bg-panel p-4 focus-within:border-edge hover:border-edge">
       <div className="mb-3 flex h-36 items-center justify-center rounded-md bg-sheet p-2">
         {job.picture ? (
-          <PrintPictureCanvas picture={job.picture} plan={plan} />
+          <PrintPictureCanvas picture={job.picture} plan={plan} layerCount={job.layers} />
         ) : (
           <p className="text-sm text-ink">Open it once to see it here.</p>
         )}

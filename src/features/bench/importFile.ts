@@ -1,16 +1,19 @@
 import type { Refusal } from '@/core/findings';
-import { formatBytes } from '@/core/format';
-import { PICTURE_CELLS, pictureOf } from '@/core/geometry/picture';
 import { GCODE_NAME } from '@/core/gcode/unpack';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { emptyPlan } from '@/core/plan/jobPlan';
+import { bookOf } from '@/core/plan/planBook';
+import { withSwapsOf } from '@/core/plan/takeOver';
 import type { Job } from '@/store/db';
 import { saveJob } from '@/store/jobs';
+import { factsOf } from '@/store/jobFacts';
+import { missingRoom, storageSentence } from '@/store/room';
 import { PrintClient, WorkerClosedError } from '@/workers/printClient';
 import type { ReadProgress } from '@/workers/protocol';
 
 export type ImportOutcome =
-  | { readonly kind: 'added'; readonly job: Job }
+  /** `swapsTaken` counts the swaps of Lamella's own that the file held, which are on the plan now. */
+  | { readonly kind: 'added'; readonly job: Job; readonly swapsTaken: number }
   | { readonly kind: 'refused'; readonly refusal: Refusal }
   | { readonly kind: 'cancelled' };
 
@@ -48,23 +51,18 @@ export function importFile(
       if (!opened.ok) return { kind: 'refused', refusal: opened.refusal };
       // It may have been read to its end while the person reached for the button.
       if (cancelled) return { kind: 'cancelled' };
-      const { reading, fingerprint, gcode } = opened.value;
+      const { fingerprint, gcode, blocks } = opened.value;
       const job: Job = {
         id: crypto.randomUUID(),
         name: details.name ?? nameFrom(fileName),
-        fileName,
-        bytes: reading.bytes,
-        fingerprint,
-        layers: reading.layers.length,
-        height: reading.layers.reduce((top, layer) => Math.max(top, layer.z), 0),
-        seconds: reading.seconds.total,
         addedAt: details.addedAt ?? Date.now(),
         isDemo: details.isDemo,
-        picture: pictureOf(reading.footprint, PICTURE_CELLS),
+        ...factsOf(fileName, opened.value),
       };
-      const plan = emptyPlan(fingerprint, details.firstLetter);
-      await saveJob({ job, file: gcode, plan });
-      return { kind: 'added', job };
+      const plan = withSwapsOf(emptyPlan(fingerprint, details.firstLetter), blocks);
+      const book = bookOf(plan);
+      await saveJob({ job, file: gcode, book });
+      return { kind: 'added', job, swapsTaken: plan.swaps.length };
     } catch (error) {
       if (error instanceof WorkerClosedError) return { kind: 'cancelled' };
       return { kind: 'refused', refusal: { code: 'trouble', message: storageSentence(error) } };
@@ -77,20 +75,6 @@ export function importFile(
     client.close();
   };
   return { outcome: run(), cancel };
-}
-
-function storageSentence(error: unknown): string {
-  if (error instanceof DOMException && error.name === 'QuotaExceededError') {
-    return 'The browser has no room left for this file. Delete a job you no longer need, or free disk space, and open it again.';
-  }
-  return error instanceof Error ? error.message : 'The file could not be opened.';
-}
-
-/** A sentence when the browser has too little room for a file; null when there is enough or it does not say. */
-async function missingRoom(bytes: number): Promise<string | null> {
-  const { quota, usage } = (await navigator.storage?.estimate?.()) ?? {};
-  if (quota === undefined || usage === undefined || usage + bytes * 1.1 < quota) return null;
-  return `It needs ${formatBytes(bytes)}, and the browser has ${formatBytes(Math.max(0, quota - usage))} left for Lamella. Delete a job you no longer need, or free disk space, and open it again.`;
 }
 
 /** `hide_plate-7.gcode.gz` → `Hide plate 7`. */

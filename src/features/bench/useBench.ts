@@ -2,6 +2,7 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
+import { plural } from '@/core/format';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Job } from '@/store/db';
 import {
@@ -100,6 +101,12 @@ export function useBench(): Bench {
       if (outcome.kind === 'refused') {
         const { message } = outcome.refusal;
         setFailed((all) => [...all, { id, fileName, message }]);
+      }
+      if (outcome.kind === 'added' && outcome.swapsTaken > 0) {
+        toast(
+          `${fileName} holds ${plural(outcome.swapsTaken, 'swap')} that Lamella wrote. They are on the plan now, and will be written anew.`,
+          { duration: 15_000 },
+        );
       }
       await refresh();
       return outcome.kind;

@@ -1,22 +1,25 @@
 'use client';
 
 import { usePathname, useRouter } from 'next/navigation';
-import { useMemo, useState, type ReactNode } from 'react';
-import type { ActionContext } from '@/actions/action';
+import { Tooltip } from 'radix-ui';
+import { useCallback, useMemo, useState, type ReactNode } from 'react';
 import { Button } from '@/components/Button';
 import { Trouble } from '@/components/Trouble';
 import { formatBytes, plural } from '@/core/format';
+import type { Printer } from '@/core/printer/printer';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { SaveState } from '@/store/planSaver';
+import { printerWithId, usePrinters } from '@/store/printersStore';
 import { usePlanStore } from '@/store/planStore';
 import type { ReadProgress } from '@/workers/protocol';
+import { DeskDialogs } from './DeskDialogs';
+import { DropOnJob } from './DropOnJob';
 import { JobContext } from './jobContext';
 import { JobHeader } from './JobHeader';
-import { KeysDialog } from './KeysDialog';
 import { useActionKeys } from './useActionKeys';
+import { useDesk } from './useDesk';
+import { usePlanWork } from './usePlanWork';
 import { useOpenJob, type ReadyJob } from './useOpenJob';
-import { useWriteFile } from './useWriteFile';
-import { WrittenDialog } from './WrittenDialog';
 
 interface JobFrameProps {
   readonly jobId: string;
@@ -25,14 +28,16 @@ interface JobFrameProps {
 
 /** Opens a job once for all of its stations: loading, failed, or at work. */
 export function JobFrame({ jobId, children }: JobFrameProps) {
-  const { opened, saveState } = useOpenJob(jobId);
+  const [version, setVersion] = useState(0);
+  const { opened, saveState, readFor } = useOpenJob(jobId, version);
   const plan = usePlanStore((state) => state.plan);
+  const reopen = useCallback(() => setVersion((one) => one + 1), []);
   if (opened.stage === 'failed') return <Trouble message={opened.message} />;
   if (opened.stage === 'loading' || plan === null) {
     return <Loading progress={opened.stage === 'loading' ? opened.progress : null} />;
   }
   return (
-    <AtWork ready={opened.open} plan={plan} saveState={saveState}>
+    <AtWork ready={opened.open} plan={plan} saveState={saveState} reopen={reopen} readFor={readFor}>
       {children}
     </AtWork>
   );
@@ -42,35 +47,32 @@ interface AtWorkProps {
   readonly ready: ReadyJob;
   readonly plan: JobPlan;
   readonly saveState: SaveState;
+  readonly reopen: () => void;
+  readonly readFor: (printer: Printer) => void;
   readonly children: ReactNode;
 }
 
-function AtWork({ ready, plan, saveState, children }: AtWorkProps) {
+function AtWork({ ready, plan, saveState, reopen, readFor, children }: AtWorkProps) {
   const onPlan = usePathname() === `/jobs/${ready.job.id}`;
-  const [keysShown, setKeysShown] = useState(false);
-  const { write, writing, written, dismiss } = useWriteFile(ready, plan);
-  const actions = useMemo<ActionContext>(
-    () => ({
-      reading: ready.reading,
-      steps: ready.steps,
-      writeFile: () => void write(),
-      showKeys: () => setKeysShown(true),
-    }),
-    [ready, write],
-  );
+  const printers = usePrinters((state) => state.printers);
+  const printer = printerWithId(printers, plan.printerId);
+  const work = usePlanWork(ready, plan, printer);
+  const desk = useDesk(ready, plan, printer, work.spools, reopen);
+  const { actions, output } = desk;
   const value = useMemo(
-    () => ({ ...ready, plan, actions, writing }),
-    [ready, plan, actions, writing],
+    () => ({ ...ready, ...work, plan, actions, printer, output, readFor }),
+    [ready, work, plan, actions, printer, output, readFor],
   );
-  useActionKeys(actions, onPlan && !keysShown && written === null);
+  useActionKeys(actions, desk.isBusy ? 'none' : onPlan ? 'all' : 'anywhere');
   return (
     <JobContext.Provider value={value}>
-      <div className="flex flex-1 flex-col lg:h-dvh lg:flex-none">
-        <JobHeader saveState={saveState} />
-        {children}
-      </div>
-      <KeysDialog open={keysShown} onOpenChange={setKeysShown} />
-      <WrittenDialog result={written} onClose={dismiss} />
+      <Tooltip.Provider delayDuration={500}>
+        <DropOnJob moving={desk.moving}>
+          <JobHeader saveState={saveState} />
+          {children}
+        </DropOnJob>
+      </Tooltip.Provider>
+      <DeskDialogs desk={desk} />
     </JobContext.Provider>
   );
 }

@@ -1,12 +1,12 @@
 'use client';
 
-import { Keyboard, Redo2, Undo2 } from 'lucide-react';
+import { Redo2, Search, Undo2 } from 'lucide-react';
 import Link from 'next/link';
-import { usePathname } from 'next/navigation';
 import type { SaveState } from '@/store/planSaver';
-import { usePlanStore } from '@/store/planStore';
 import { ActionButton } from './ActionButton';
+import { ActionsMenu } from './ActionsMenu';
 import { useJob } from './jobContext';
+import { Stations } from './Stations';
 
 const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
   saved: 'Plan saved',
@@ -17,7 +17,6 @@ const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
 /** The job's name, its stations in working order, and what concerns the plan as a whole. */
 export function JobHeader({ saveState }: { saveState: SaveState }) {
   const { job, actions } = useJob();
-  const change = usePlanStore((state) => state.change);
   return (
     <header className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-panel px-4 py-2">
       <div className="min-w-0 lg:w-72">
@@ -43,7 +42,6 @@ export function JobHeader({ saveState }: { saveState: SaveState }) {
           context={actions}
           kind="quiet"
           icon={<Undo2 aria-hidden size={18} />}
-          hint={change ? `Undo: ${change}` : 'Undo'}
         />
         <ActionButton
           actionId="redo"
@@ -52,42 +50,13 @@ export function JobHeader({ saveState }: { saveState: SaveState }) {
           icon={<Redo2 aria-hidden size={18} />}
         />
         <ActionButton
-          actionId="show-keys"
+          actionId="show-palette"
           context={actions}
           kind="quiet"
-          icon={<Keyboard aria-hidden size={18} />}
+          icon={<Search aria-hidden size={18} />}
         />
+        <ActionsMenu context={actions} />
       </div>
     </header>
-  );
-}
-
-function Stations() {
-  const { job, reading } = useJob();
-  const path = usePathname();
-  const warnings = reading.findings.filter(({ severity }) => severity === 'warning').length;
-  const stations = [
-    { href: `/jobs/${job.id}/read`, name: 'Read', note: warnings > 0 ? String(warnings) : null },
-    { href: `/jobs/${job.id}`, name: 'Plan', note: null },
-  ];
-  return (
-    <nav aria-label="Stations" className="flex gap-1">
-      {stations.map(({ href, name, note }) => (
-        <Link
-          key={href}
-          href={href}
-          aria-current={path === href ? 'page' : undefined}
-          className="flex items-center gap-1.5 rounded-md px-3 py-1.5 font-medium text-muted hover:bg-sunk hover:text-ink aria-[current=page]:bg-accent-soft aria-[current=page]:text-ink"
-        >
-          {name}
-          {note && (
-            <span className="rounded-full bg-caution-soft px-1.5 text-xs text-caution">
-              {note}
-              <span className="sr-only"> to look at</span>
-            </span>
-          )}
-        </Link>
-      ))}
-    </nav>
   );
 }

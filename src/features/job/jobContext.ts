@@ -3,14 +3,20 @@
 import { createContext, useContext } from 'react';
 import type { ActionContext } from '@/actions/action';
 import type { JobPlan } from '@/core/plan/jobPlan';
+import type { Printer } from '@/core/printer/printer';
+import type { OutputState } from './useOutput';
 import type { ReadyJob } from './useOpenJob';
+import type { PlanWork } from './usePlanWork';
 
 /** The open job, for the stations inside it. */
-export interface OpenedJob extends ReadyJob {
+export interface OpenedJob extends ReadyJob, PlanWork {
   readonly plan: JobPlan;
   readonly actions: ActionContext;
-  /** True while the output is being written and proven. */
-  readonly writing: boolean;
+  /** The printer that the plan is for. */
+  readonly printer: Printer;
+  readonly output: OutputState;
+  /** Reads the file again for another printer. */
+  readonly readFor: (printer: Printer) => void;
 }
 
 export const JobContext = createContext<OpenedJob | null>(null);

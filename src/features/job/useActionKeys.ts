@@ -5,22 +5,36 @@ import { matchesShortcut, type ActionContext } from '@/actions/action';
 import { PLAN_ACTIONS } from '@/actions/planActions';
 
 /** Where keys belong to the field or menu, not to the desk. */
-const OWN_KEYS = 'input, textarea, select, [role="menu"], [role="dialog"]';
+const OWN_KEYS =
+  'input:not([type="radio"], [type="checkbox"]), textarea, select, [role="menu"], [role="dialog"]';
+/** Boxes and buttons to tick take only these. */
+const TICKS = 'input[type="radio"], input[type="checkbox"]';
+const TICK_KEYS = /^(Arrow|Home|End| )/;
 
-/** Runs the actions by their keys while `enabled`. */
-export function useActionKeys(context: ActionContext, enabled: boolean): void {
+/** Whether a key means something where the keyboard is. */
+function isTaken({ target, key, defaultPrevented }: KeyboardEvent): boolean {
+  if (defaultPrevented || !(target instanceof Element)) return defaultPrevented;
+  if (target.closest(TICKS)) return TICK_KEYS.test(key);
+  return target.closest(OWN_KEYS) !== null;
+}
+
+/** Which keys work: those of the desk and all others, those of every station, or none. */
+type KeyScope = 'all' | 'anywhere' | 'none';
+
+/** Runs the actions by their keys. */
+export function useActionKeys(context: ActionContext, scope: KeyScope): void {
   useEffect(() => {
-    if (!enabled) return;
+    if (scope === 'none') return;
     const onKeyDown = (event: KeyboardEvent): void => {
-      if (event.target instanceof Element && event.target.closest(OWN_KEYS)) return;
+      if (isTaken(event)) return;
       const action = PLAN_ACTIONS.find(({ shortcuts }) =>
         shortcuts.some((shortcut) => matchesShortcut(event, shortcut)),
       );
-      if (!action) return;
+      if (!action || (scope === 'anywhere' && !action.anywhere)) return;
       event.preventDefault();
       if (action.when?.(context) ?? true) action.run(context);
     };
     window.addEventListener('keydown', onKeyDown);
     return () => window.removeEventListener('keydown', onKeyDown);
-  }, [context, enabled]);
+  }, [context, scope]);
 }

@@ -2,19 +2,20 @@
 
 import { describeLayer } from '@/core/format';
 import type { Reading } from '@/core/gcode/reading';
-import { ORDINARY_PRINTER } from '@/core/motion/limits';
+import type { Printer } from '@/core/printer/printer';
 import { useViewStore, showLayer } from '@/store/viewStore';
 import { factsOf } from './facts';
 
 interface FactsPanelProps {
   readonly reading: Reading;
+  readonly printer: Printer;
   readonly onLine: (line: number) => void;
 }
 
 /** The file's facts, and a way to any layer's lines. */
-export function FactsPanel({ reading, onLine }: FactsPanelProps) {
+export function FactsPanel({ reading, printer, onLine }: FactsPanelProps) {
   const shown = reading.layers[useViewStore((state) => state.layer) - 1] ?? reading.layers[0];
-  const facts = factsOf(reading, ORDINARY_PRINTER.filamentDiameter);
+  const facts = factsOf(reading, printer.filamentDiameter);
   return (
     <section aria-labelledby="facts-title">
       <h2 id="facts-title" className="pt-3 pb-1 text-base font-semibold">

@@ -17,7 +17,7 @@ const CodePanel = dynamic(() => import('./CodePanel').then((module) => module.Co
 
 /** The Read station: what Lamella found in the file, and the file itself. */
 export function ReadDesk() {
-  const { reading, plan } = useJob();
+  const { reading, plan, printer } = useJob();
   const [line, setLine] = useState(() => {
     const shown = reading.layers[useViewStore.getState().layer - 1];
     return shown?.firstLine ?? 1;
@@ -25,7 +25,7 @@ export function ReadDesk() {
   return (
     <div className="grid min-h-0 flex-1 lg:grid-cols-[minmax(0,29rem)_minmax(0,1fr)]">
       <div className="min-h-0 overflow-y-auto border-line bg-panel px-5 pb-6 lg:border-r">
-        <FactsPanel reading={reading} onLine={setLine} />
+        <FactsPanel reading={reading} printer={printer} onLine={setLine} />
         <StopsList stops={reading.stops} plan={plan} onLine={setLine} />
         <FindingsList findings={reading.findings} onLine={setLine} />
       </div>

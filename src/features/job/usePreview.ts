@@ -1,0 +1,65 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { orderOf } from '@/core/plan/order';
+import type { Spool } from '@/core/filament/spool';
+import type { Reading } from '@/core/gcode/reading';
+import type { JobPlan } from '@/core/plan/jobPlan';
+import type { Printer } from '@/core/printer/printer';
+import { WorkerClosedError, type PrintClient } from '@/workers/printClient';
+import type { SwapPreview } from '@/workers/protocol';
+
+/** What would be written, a moment after the last change. */
+export interface PreviewState {
+  /** The newest that is known; null at first, and when nothing can be written. */
+  readonly preview: SwapPreview | null;
+  /** Why nothing can be written; null when it can. */
+  readonly refusal: string | null;
+}
+
+interface PreviewGround {
+  readonly plan: JobPlan;
+  readonly printer: Printer;
+  readonly reading: Reading;
+  readonly client: PrintClient;
+  readonly spools: ReadonlyMap<string, Spool>;
+}
+
+const NOTHING: PreviewState = { preview: null, refusal: null };
+/** A drag changes the plan with every frame; the blocks may follow more slowly, ms. */
+const CALM = 120;
+
+/** Keeps a preview of the blocks that the plan would write. */
+export function usePreview({
+  plan,
+  printer,
+  reading,
+  client,
+  spools,
+}: PreviewGround): PreviewState {
+  const [state, setState] = useState<PreviewState>(NOTHING);
+  useEffect(() => {
+    let wanted = true;
+    const order = orderOf(plan, reading, printer, spools);
+    const timer = setTimeout(() => {
+      client
+        .preview(order)
+        .then((made) => {
+          if (!wanted) return;
+          setState(
+            made.ok
+              ? { preview: made.value, refusal: null }
+              : { preview: null, refusal: made.refusal.message },
+          );
+        })
+        .catch((error: unknown) => {
+          if (!(error instanceof WorkerClosedError)) console.warn(error);
+        });
+    }, CALM);
+    return () => {
+      wanted = false;
+      clearTimeout(timer);
+    };
+  }, [plan, printer, reading, client, spools]);
+  return state;
+}

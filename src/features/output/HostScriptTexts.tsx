@@ -1,0 +1,55 @@
+'use client';
+
+import { Copy } from 'lucide-react';
+import { toast } from 'sonner';
+import { Button } from '@/components/Button';
+import { useJob } from '@/features/job/jobContext';
+import { recipeOfPlan } from '@/core/plan/order';
+import { hostScripts, type HostMoment } from '@/core/recipe/hostScripts';
+
+/** The two scripts to paste into a print host. */
+export function HostScriptTexts({ moment }: { moment: HostMoment }) {
+  const { plan, printer } = useJob();
+  const { pause, resume } = hostScripts(recipeOfPlan(plan, printer), printer, moment);
+  return (
+    <section aria-labelledby="scripts-title" className="pt-5">
+      <h2 id="scripts-title" className="text-base font-semibold">
+        Scripts for your print host
+      </h2>
+      <p className="text-sm text-muted">
+        Paste them where your host keeps what it runs on pause and on resume. The file brings the
+        head back by itself.
+      </p>
+      <Script name="On pause" text={pause} />
+      <Script name="On resume" text={resume} />
+    </section>
+  );
+}
+
+function Script({ name, text }: { name: string; text: string }) {
+  const copy = async (): Promise<void> => {
+    try {
+      await navigator.clipboard.writeText(text);
+      toast(`${name}: copied.`);
+    } catch {
+      toast.warning('The browser does not let Lamella copy. Select the text and copy it yourself.');
+    }
+  };
+  return (
+    <div className="pt-2">
+      <div className="flex items-center justify-between">
+        <h3 className="text-sm font-semibold">{name}</h3>
+        <Button kind="quiet" onClick={() => void copy()} aria-label={`Copy: ${name}`}>
+          <Copy aria-hidden size={15} /> Copy
+        </Button>
+      </div>
+      <pre
+        tabIndex={0}
+        aria-label={name}
+        className="max-h-48 overflow-auto rounded-md border border-line bg-paper px-3 py-2 font-mono text-xs leading-relaxed"
+      >
+        {text}
+      </pre>
+    </div>
+  );
+}

@@ -1,0 +1,47 @@
+'use client';
+
+import { useJob } from '@/features/job/jobContext';
+import { filamentOf } from '@/core/plan/jobPlan';
+import { recipeOfPlan } from '@/core/plan/order';
+
+/** What to do with the file, and the cautions that belong to it. */
+export function NextSteps() {
+  const { plan, printer } = useJob();
+  const { kind, command } = recipeOfPlan(plan, printer);
+  const first = filamentOf(plan, plan.firstLetter);
+  return (
+    <section aria-labelledby="next-title" className="pt-5">
+      <h2 id="next-title" className="text-base font-semibold">
+        At the printer
+      </h2>
+      <ol className="list-decimal pl-5 text-sm">
+        <li>
+          Load {first.letter} {first.name}, and lay the other filaments out in order.
+        </li>
+        <li>
+          {printer.host
+            ? 'Send the file from your print host, as always.'
+            : 'Put the file on the card or the stick, as always, and print it.'}
+        </li>
+        <li>
+          {kind === 'beep-only'
+            ? 'Be there at each swap: it only beeps, and you press pause.'
+            : 'At each stop change the filament, take the strand away, and let it go on.'}
+        </li>
+      </ol>
+      <p className="mt-2 rounded-md bg-caution-soft px-3 py-2 text-sm">
+        {printer.understands.testedAt === null && kind !== 'beep-only' && (
+          <>
+            <strong className="text-caution">
+              Nobody has tried yet whether {printer.name} knows {command}.
+            </strong>{' '}
+            Some printers skip it without a word.{' '}
+          </>
+        )}
+        The nozzle burns at once, and so does the bed. When the print goes on, the head moves by
+        itself: keep fingers, hair and sleeves away. Stay with a printer that is hot or printing.
+        Your printer’s manual and local rules come first.
+      </p>
+    </section>
+  );
+}

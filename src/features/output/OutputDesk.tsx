@@ -1,0 +1,76 @@
+'use client';
+
+import { FileDown, RotateCcw } from 'lucide-react';
+import { Button } from '@/components/Button';
+import { download } from '@/features/job/download';
+import { useJob } from '@/features/job/jobContext';
+import { ActionButton } from '@/features/job/ActionButton';
+import { recipeOfPlan } from '@/core/plan/order';
+import { BlockList } from './BlockList';
+import { FileStops } from './FileStops';
+import { HostScriptTexts } from './HostScriptTexts';
+import { NameField } from './NameField';
+import { NextSteps } from './NextSteps';
+import { ProofList } from './ProofList';
+
+/** The Output station: write, prove, hand out; and what is in the file that was not there before. */
+export function OutputDesk() {
+  const job = useJob();
+  const { plan, printer, output, actions, gcode } = job;
+  const { preview, refusal } = job.preview;
+  const { progress, result } = output;
+  const trouble = output.refusal ?? refusal;
+  return (
+    <div className="grid min-h-0 flex-1 lg:grid-cols-[minmax(0,30rem)_minmax(0,1fr)]">
+      <div className="min-h-0 overflow-y-auto border-line bg-panel px-5 pb-6 lg:border-r">
+        <section aria-labelledby="write-title" className="pt-4">
+          <h2 id="write-title" className="text-base font-semibold">
+            The file
+          </h2>
+          <NameField />
+          <div className="flex flex-wrap gap-2 pt-3">
+            <ActionButton
+              actionId="write-file"
+              context={actions}
+              kind="primary"
+              {...(progress !== null && { disabled: true })}
+            >
+              <FileDown aria-hidden size={16} />
+              {progress === null ? 'Write file' : 'Proving…'}
+            </ActionButton>
+            <ActionButton actionId="save-plan" context={actions}>
+              Save the plan as JSON
+            </ActionButton>
+            <Button onClick={() => download(gcode, job.job.fileName)}>
+              <RotateCcw aria-hidden size={15} />
+              The file as it was
+            </Button>
+          </div>
+          {progress !== null && (
+            <progress
+              aria-label="Writing and proving"
+              max={1}
+              value={progress}
+              className="mt-3 h-1.5 w-full accent-accent"
+            />
+          )}
+          {trouble !== null && (
+            <p role="alert" className="mt-3 rounded-md bg-danger-soft px-3 py-2">
+              {trouble}
+            </p>
+          )}
+        </section>
+        {result && <ProofList result={result} />}
+        <FileStops />
+        {preview && recipeOfPlan(plan, printer).kind === 'host-scripts' && (
+          <HostScriptTexts moment={preview.moment} />
+        )}
+        {result?.file && <NextSteps />}
+      </div>
+      <BlockList
+        excerpts={result?.excerpts ?? preview?.excerpts ?? []}
+        isWritten={!!result?.file}
+      />
+    </div>
+  );
+}

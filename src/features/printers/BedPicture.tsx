@@ -1,0 +1,139 @@
+'use client';
+
+import { useEffect, useRef, useState } from 'react';
+import type { LevelBox } from '@/core/geometry/raster';
+import { isInReach, parkOf, reachOf, type BedPoint, type Printer } from '@/core/printer/printer';
+import { listJobs } from '@/store/jobs';
+
+interface BedPictureProps {
+  readonly printer: Printer;
+  readonly onPark: (park: BedPoint) => void;
+}
+
+/** How far an arrow key moves the park place, mm; with Shift ten. */
+const KEY_STEP = 1;
+
+/** The bed from above with the newest print on it, and the place for waiting, which can be dragged. */
+export function BedPicture({ printer, onPark }: BedPictureProps) {
+  const svg = useRef<SVGSVGElement>(null);
+  const [dragged, setDragged] = useState<BedPoint | null>(null);
+  const print = useNewestPrint();
+  const reach = reachOf(printer);
+  const width = reach.maxX - reach.minX;
+  const depth = reach.maxY - reach.minY;
+  const mark = Math.max(width, depth) / 40;
+  const park = dragged ?? parkOf(printer);
+  const X = (x: number): number => x - reach.minX;
+  const Y = (y: number): number => reach.maxY - y;
+
+  const toBed = (event: React.PointerEvent): BedPoint | null => {
+    const matrix = svg.current?.getScreenCTM();
+    if (!matrix) return null;
+    const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
+    const place = { x: Math.round(at.x + reach.minX), y: Math.round(reach.maxY - at.y) };
+    return isInReach(place, 0, reach) ? place : null;
+  };
+  const nudge = (dx: number, dy: number): void => {
+    const place = { x: park.x + dx, y: park.y + dy };
+    if (isInReach(place, 0, reach)) onPark(place);
+  };
+
+  return (
+    <figure>
+      <svg
+        ref={svg}
+        viewBox={`${-mark} ${-mark} ${width + 2 * mark} ${depth + 2 * mark}`}
+        className="max-h-60 w-full touch-none"
+        onPointerMove={(event) => {
+          if (dragged) setDragged(toBed(event) ?? dragged);
+        }}
+        onPointerUp={() => {
+          if (dragged) onPark(dragged);
+          setDragged(null);
+        }}
+        onPointerCancel={() => setDragged(null)}
+      >
+        {reach.radius === null ? (
+          <rect width={width} height={depth} rx={mark} className="fill-sheet stroke-edge" />
+        ) : (
+          <circle cx={width / 2} cy={depth / 2} r={width / 2} className="fill-sheet stroke-edge" />
+        )}
+        {print && (
+          <rect
+            x={X(print.minX)}
+            y={Y(print.maxY)}
+            width={print.maxX - print.minX}
+            height={print.maxY - print.minY}
+            className="fill-panel stroke-edge"
+          />
+        )}
+        {printer.brush && (
+          <line
+            x1={X(printer.brush.x)}
+            x2={X(printer.brush.x + printer.brush.length)}
+            y1={Y(printer.brush.y)}
+            y2={Y(printer.brush.y)}
+            strokeWidth={mark}
+            strokeDasharray={`${mark / 3} ${mark / 5}`}
+            className="stroke-ink"
+          />
+        )}
+        <rect
+          role="button"
+          tabIndex={0}
+          aria-label={`Place for waiting: X ${park.x} Y ${park.y} mm. Drag it, or move it with the arrow keys.`}
+          x={X(park.x) - mark}
+          y={Y(park.y) - mark}
+          width={2 * mark}
+          height={2 * mark}
+          className="cursor-grab fill-caution stroke-panel active:cursor-grabbing"
+          onPointerDown={(event) => {
+            event.currentTarget.ownerSVGElement?.setPointerCapture(event.pointerId);
+            setDragged(park);
+          }}
+          onKeyDown={(event) => {
+            const step = event.shiftKey ? 10 * KEY_STEP : KEY_STEP;
+            const ways: Readonly<Record<string, readonly [number, number]>> = {
+              ArrowLeft: [-step, 0],
+              ArrowRight: [step, 0],
+              ArrowUp: [0, step],
+              ArrowDown: [0, -step],
+            };
+            const way = ways[event.key];
+            if (!way) return;
+            event.preventDefault();
+            nudge(...way);
+          }}
+        />
+      </svg>
+      <figcaption className="pb-1 text-sm text-muted">
+        The head waits at X {park.x} Y {park.y} mm.
+        {print && ` The light shape is ${print.name}.`}
+      </figcaption>
+    </figure>
+  );
+}
+
+interface PlacedPrint extends LevelBox {
+  readonly name: string;
+}
+
+/** The newest job's print as a rectangle on the bed; null when none is known. */
+function useNewestPrint(): PlacedPrint | null {
+  const [print, setPrint] = useState<PlacedPrint | null>(null);
+  useEffect(() => {
+    let wanted = true;
+    listJobs()
+      .then((jobs) => {
+        const job = jobs.find(({ bounds }) => bounds !== undefined);
+        if (wanted && job?.bounds) setPrint({ name: job.name, ...job.bounds });
+      })
+      .catch(() => {
+        // The bed is drawn without a print.
+      });
+    return () => {
+      wanted = false;
+    };
+  }, []);
+  return print;
+}

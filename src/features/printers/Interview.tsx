@@ -1,0 +1,151 @@
+'use client';
+
+import { format } from 'date-fns';
+import { FileDown } from 'lucide-react';
+import { Dialog } from 'radix-ui';
+import { useState } from 'react';
+import { Button } from '@/components/Button';
+import { DialogFrame } from '@/components/DialogFrame';
+import { Tick } from '@/components/Tick';
+import { download } from '@/features/job/download';
+import {
+  ANSWER_WORDS,
+  judgeProbe,
+  PROBE_ANSWERS,
+  PROBE_WAYS,
+  probeFile,
+  type ProbeAnswer,
+} from '@/core/recipe/probe';
+import type { Printer, Understanding } from '@/core/printer/printer';
+
+interface InterviewProps {
+  readonly open: boolean;
+  readonly printer: Printer;
+  readonly onClose: () => void;
+  readonly onKnown: (understands: Understanding) => void;
+}
+
+/** Finds out which stop a printer knows: a small file to run, and questions about what happened. */
+export function Interview({ open, printer, onClose, onKnown }: InterviewProps) {
+  return (
+    <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
+      <DialogFrame
+        title={`Which stop does ${printer.name} know?`}
+        description="A small file tries one way after another. You run it, and say what the printer did."
+      >
+        <Questions printer={printer} onClose={onClose} onKnown={onKnown} />
+      </DialogFrame>
+    </Dialog.Root>
+  );
+}
+
+/** Temperature of a hot probe, °C: enough for the mildest of common filaments. */
+const HOT = 200;
+
+function Questions({ printer, onClose, onKnown }: Omit<InterviewProps, 'open'>) {
+  const [isHot, setHot] = useState(false);
+  const [heard, setHeard] = useState<boolean | null>(null);
+  const [answers, setAnswers] = useState<readonly (ProbeAnswer | null)[]>(
+    PROBE_WAYS.map(() => null),
+  );
+  const given = answers.filter((answer) => answer !== null);
+  const isComplete = given.length === PROBE_WAYS.length && heard !== null;
+  const verdict = isComplete
+    ? judgeProbe(given, { heardBeeps: heard, host: printer.host }, format(new Date(), 'yyyy-MM-dd'))
+    : null;
+  const stem = printer.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+  return (
+    <>
+      <h3 className="font-semibold">1. Run the file</h3>
+      <p className="text-sm text-muted">
+        It homes, lifts the head, beeps once, twice and so on, and tries one stop after each call.
+        After each the head rises a little. It pushes no filament.
+      </p>
+      <p className="my-2 rounded-md bg-caution-soft px-3 py-2 text-sm">
+        Clear the bed first. The axes move by themselves: keep hands, hair and sleeves away, and a
+        finger at the power switch. Stay until it is done.
+      </p>
+      <Tick checked={isHot} onChange={setHot}>
+        Heat the nozzle to {HOT} °C (some printers change filament only when hot; it burns at once)
+      </Tick>
+      <Button
+        kind="primary"
+        onClick={() =>
+          download(
+            new Blob([probeFile(printer, { hot: isHot ? HOT : null })], { type: 'text/plain' }),
+            `${stem}-probe.gcode`,
+          )
+        }
+      >
+        <FileDown aria-hidden size={16} /> Save the probe file
+      </Button>
+
+      <h3 className="pt-4 font-semibold">2. Say what happened</h3>
+      <Question
+        legend="Did you hear the beeps?"
+        options={{ yes: 'Yes', no: 'No' }}
+        value={heard === null ? null : heard ? 'yes' : 'no'}
+        onChange={(value) => setHeard(value === 'yes')}
+      />
+      {PROBE_WAYS.map(({ command }, i) => (
+        <Question
+          key={command}
+          legend={`After ${i + 1} ${i === 0 ? 'beep' : 'beeps'} (${command})`}
+          options={Object.fromEntries(
+            PROBE_ANSWERS.filter((one) => one !== 'asked' || i === 0).map((one) => [
+              one,
+              ANSWER_WORDS[one],
+            ]),
+          )}
+          value={answers[i]}
+          onChange={(value) => setAnswers(answers.with(i, value as ProbeAnswer))}
+        />
+      ))}
+      <div role="status" className="pt-3">
+        {verdict && <p className="font-medium">{verdict.words}</p>}
+      </div>
+      <div className="flex gap-2 pt-3">
+        <Button
+          kind="primary"
+          disabled={!verdict?.understanding}
+          onClick={() => {
+            if (verdict?.understanding) onKnown(verdict.understanding);
+            onClose();
+          }}
+        >
+          Keep this for {printer.name}
+        </Button>
+        <Button onClick={onClose}>Not now</Button>
+      </div>
+    </>
+  );
+}
+
+interface QuestionProps {
+  readonly legend: string;
+  readonly options: Readonly<Record<string, string>>;
+  readonly value: string | null;
+  readonly onChange: (value: string) => void;
+}
+
+function Question({ legend, options, value, onChange }: QuestionProps) {
+  return (
+    <fieldset className="border-b border-line pt-1 pb-1.5">
+      <legend className="text-sm font-medium">{legend}</legend>
+      <div className="flex flex-wrap gap-x-4 text-sm">
+        {Object.entries(options).map(([key, words]) => (
+          <label key={key} className="flex min-h-7 items-center gap-1.5">
+            <input
+              type="radio"
+              name={legend}
+              checked={value === key}
+              onChange={() => onChange(key)}
+              className="accent-accent"
+            />
+            {words}
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}

@@ -1,0 +1,162 @@
+'use client';
+
+import { Copy, FileUp, Plus, Share, Trash2 } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { toast } from 'sonner';
+import { Button } from '@/components/Button';
+import { download } from '@/features/job/download';
+import { pickFile } from '@/features/job/pickFile';
+import { parsePrinter, printerJson } from '@/core/printer/printerFile';
+import { ORDINARY_PROFILE, type Printer } from '@/core/printer/printer';
+import { KIND_WORDS } from '@/core/recipe/kinds';
+import type { StoredPrinter } from '@/store/db';
+import {
+  addPrinter,
+  loadPrinters,
+  removePrinter,
+  savePrinter,
+  usePrinters,
+} from '@/store/printersStore';
+import { Interview } from './Interview';
+import { PrinterForm } from './PrinterForm';
+
+/** The printers: what each is, where its head waits, and which stop it knows. */
+export function PrintersScreen() {
+  const printers = usePrinters((state) => state.printers);
+  const [chosenId, setChosenId] = useState<string | null>(null);
+  const [asking, setAsking] = useState(false);
+  useEffect(() => {
+    loadPrinters().catch((error: unknown) => {
+      toast.error(error instanceof Error ? error.message : 'The printers could not be loaded.');
+    });
+  }, []);
+  if (printers === null) return <p className="m-auto text-muted">Loading the printers…</p>;
+  const chosen = printers.find(({ id }) => id === chosenId) ?? printers[0];
+  const add = (printer: Printer): void => {
+    void addPrinter(printer).then(({ id }) => setChosenId(id));
+  };
+  return (
+    <div className="flex min-h-0 flex-1 flex-col md:h-dvh">
+      <header className="flex flex-wrap items-end gap-2 border-b border-line bg-panel px-6 py-3">
+        <div className="mr-auto">
+          <h1 className="text-xl font-semibold">Printers</h1>
+          <p className="text-muted">What each one is, and how it can be stopped.</p>
+        </div>
+        <Button onClick={() => importPrinter(add)}>
+          <FileUp aria-hidden size={16} /> Open a profile
+        </Button>
+        <Button kind="primary" onClick={() => add({ ...ORDINARY_PROFILE, name: 'New printer' })}>
+          <Plus aria-hidden size={16} /> New printer
+        </Button>
+      </header>
+      <div className="grid min-h-0 flex-1 lg:grid-cols-[17rem_minmax(0,1fr)]">
+        <nav
+          aria-label="Printers"
+          className="min-h-0 overflow-y-auto border-line bg-panel px-3 py-3 lg:border-r"
+        >
+          {printers.length === 0 && <p className="px-2 text-muted">No printer yet.</p>}
+          <ul className="grid gap-1">
+            {printers.map((one) => (
+              <li key={one.id}>
+                <PrinterLine
+                  stored={one}
+                  isChosen={one.id === chosen?.id}
+                  onChoose={() => setChosenId(one.id)}
+                />
+              </li>
+            ))}
+          </ul>
+        </nav>
+        {chosen && (
+          <div className="min-h-0 overflow-y-auto px-6 pb-8">
+            <div className="flex flex-wrap items-center gap-2 pt-4">
+              <h2 className="mr-auto text-lg font-semibold">{chosen.printer.name}</h2>
+              <Button
+                onClick={() =>
+                  add({ ...chosen.printer, name: `${chosen.printer.name} copy`.slice(0, 60) })
+                }
+              >
+                <Copy aria-hidden size={15} /> Copy
+              </Button>
+              <Button onClick={() => exportPrinter(chosen.printer)}>
+                <Share aria-hidden size={15} /> Save as JSON
+              </Button>
+              <Button onClick={() => deletePrinter(chosen)}>
+                <Trash2 aria-hidden size={15} /> Delete
+              </Button>
+            </div>
+            <PrinterForm
+              key={chosen.id}
+              printer={chosen.printer}
+              onChange={(printer) => void savePrinter({ ...chosen, printer })}
+              onAsk={() => setAsking(true)}
+            />
+          </div>
+        )}
+      </div>
+      {chosen && (
+        <Interview
+          open={asking}
+          printer={chosen.printer}
+          onClose={() => setAsking(false)}
+          onKnown={(understands) =>
+            void savePrinter({ ...chosen, printer: { ...chosen.printer, understands } })
+          }
+        />
+      )}
+    </div>
+  );
+}
+
+interface PrinterLineProps {
+  readonly stored: StoredPrinter;
+  readonly isChosen: boolean;
+  readonly onChoose: () => void;
+}
+
+function PrinterLine({ stored: { printer }, isChosen, onChoose }: PrinterLineProps) {
+  const { kind, command, testedAt } = printer.understands;
+  return (
+    <button
+      type="button"
+      aria-current={isChosen ? 'true' : undefined}
+      onClick={onChoose}
+      className="w-full rounded-md px-3 py-2 text-left hover:bg-sunk aria-[current=true]:bg-accent-soft"
+    >
+      <span className="block font-medium">{printer.name}</span>
+      <span className="block text-sm text-muted">
+        {KIND_WORDS[kind].name}
+        {command && ` ${command}`}
+      </span>
+      {testedAt === null && <span className="text-sm text-caution">not tried out</span>}
+    </button>
+  );
+}
+
+function exportPrinter(printer: Printer): void {
+  const stem = printer.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+  download(new Blob([printerJson(printer)], { type: 'application/json' }), `${stem}.json`);
+}
+
+function importPrinter(add: (printer: Printer) => void): void {
+  pickFile('.json', async (file) => {
+    let json: unknown;
+    try {
+      json = JSON.parse(await file.text());
+    } catch {
+      toast.error(`${file.name} is not JSON.`);
+      return;
+    }
+    const parsed = parsePrinter(json);
+    if (!parsed.ok) toast.error(`${file.name}: ${parsed.refusal.message}`);
+    else add(parsed.value);
+  });
+}
+
+function deletePrinter(stored: StoredPrinter): void {
+  void removePrinter(stored.id);
+  toast(`${stored.printer.name} is deleted. Its plans go on with an ordinary printer.`, {
+    duration: 12_000,
+    action: { label: 'Undo', onClick: () => void savePrinter(stored) },
+  });
+}

@@ -1,0 +1,43 @@
+'use client';
+
+import { useState } from 'react';
+
+interface CommandFieldProps {
+  readonly label: string;
+  readonly command: string;
+  readonly isGood: (command: string) => boolean;
+  readonly onChange: (command: string) => void;
+}
+
+/** The command that stops the printer: a known one, or the name of a macro. */
+export function CommandField({ label, command, isGood, onChange }: CommandFieldProps) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const text = (typed ?? command).trim();
+  const good = isGood(text);
+  const take = (): void => {
+    if (good && text !== command) onChange(text);
+    if (good) setTyped(null);
+  };
+  return (
+    <div>
+      <label className="flex min-h-8 items-center gap-2 py-0.5">
+        <span className="flex-1">{label}</span>
+        <input
+          value={typed ?? command}
+          spellCheck={false}
+          aria-invalid={!good || undefined}
+          aria-describedby={good ? undefined : 'command-trouble'}
+          className="w-40 rounded-md border border-edge bg-paper px-2 py-1 font-mono text-xs leading-5 aria-invalid:border-danger"
+          onChange={(event) => setTyped(event.target.value)}
+          onBlur={take}
+          onKeyDown={(event) => event.key === 'Enter' && take()}
+        />
+      </label>
+      {!good && (
+        <p id="command-trouble" role="alert" className="text-sm text-danger">
+          No known way to stop. Use a stop command, or the name of a macro of your firmware.
+        </p>
+      )}
+    </div>
+  );
+}

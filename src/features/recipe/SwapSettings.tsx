@@ -1,0 +1,89 @@
+'use client';
+
+import { NumberField } from '@/components/NumberField';
+import { Tick } from '@/components/Tick';
+import { plural } from '@/core/format';
+import { withWishes, type PrintedSwap } from '@/core/plan/jobPlan';
+import type { Recipe } from '@/core/recipe/recipe';
+import { hasSettings, NO_SETTINGS, type BandSettings } from '@/core/recipe/settings';
+import { useJob } from '@/features/job/jobContext';
+import { changePlan } from '@/store/planStore';
+
+interface SwapSettingsProps {
+  readonly swap: PrintedSwap;
+  readonly recipe: Recipe;
+  /** Temperatures of the file that would undo a band's own. */
+  readonly undoing: readonly { readonly line: number; readonly celsius: number }[];
+}
+
+/** What the band after a swap wants otherwise than the file. */
+export function SwapSettings({ swap, recipe, undoing }: SwapSettingsProps) {
+  const { plan } = useJob();
+  const settings = swap.settings ?? NO_SETTINGS;
+  const set = (name: string, part: Partial<BandSettings>): void => {
+    const next = { ...settings, ...part };
+    changePlan(`${name} from layer ${swap.layer}`, (one) =>
+      withWishes(one, swap.chosen, {
+        purge: swap.purge,
+        settings: hasSettings(next) ? next : undefined,
+      }),
+    );
+  };
+  const field = (
+    what: keyof BandSettings,
+    label: string,
+    unit: string,
+    min: number,
+    max: number,
+  ) => (
+    <NumberField
+      label={label}
+      unit={unit}
+      min={min}
+      max={max}
+      empty="as file"
+      value={settings[what]}
+      onChange={(value) => set(label.toLowerCase(), { [what]: value })}
+    />
+  );
+  const purges = recipe.kind === 'spelled-out';
+  return (
+    <section aria-labelledby="band-title" className="pt-3">
+      <h3 id="band-title" className="font-semibold">
+        From this layer on
+      </h3>
+      {field('nozzle', 'Nozzle', '°C', 150, 500)}
+      {field('fan', 'Fan', '%', 0, 100)}
+      {field('flow', 'Flow', '%', 10, 300)}
+      {field('speed', 'Speed', '%', 10, 300)}
+      {purges && (
+        <NumberField
+          label="Push through"
+          unit="mm"
+          max={1000}
+          empty={recipe.purge === null ? 'by pair' : String(recipe.purge)}
+          value={swap.purge ?? null}
+          onChange={(purge) =>
+            changePlan(`purge before layer ${swap.layer}`, (one) =>
+              withWishes(one, swap.chosen, { settings: swap.settings, purge: purge ?? undefined }),
+            )
+          }
+        />
+      )}
+      {undoing.length > 0 && (
+        <div className="mt-2 rounded-md bg-caution-soft px-3 py-2 text-sm">
+          The file sets the nozzle {plural(undoing.length, 'time')} itself in bands with their own
+          temperature (line {undoing[0].line}: {undoing[0].celsius} °C).
+          <Tick
+            checked={plan.rewriteHeat}
+            onChange={(rewriteHeat) =>
+              changePlan('temperatures of the file', (one) => ({ ...one, rewriteHeat }))
+            }
+          >
+            Put the band’s own in their place
+          </Tick>
+        </div>
+      )}
+    </section>
+  );
+}
