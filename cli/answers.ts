@@ -47,16 +47,17 @@ export function inspectAnswer(file: { name: string; sha256: string }, reading: R
 /** What `apply` prints. `z` is the height at which the swap is made: where its layer starts. */
 export function applyAnswer(reading: Reading, insertions: readonly Insertion[], proof: Proof) {
   let insertedLines = 0;
-  const swaps = insertions.flatMap(({ swap, line, lines }) => {
-    if (swap === null) return [];
-    const layer: Layer = reading.layers[swap.layer - 1];
-    const answer = {
-      layer: swap.layer,
-      line: line + insertedLines,
-      z: rounded(bottomOf(layer), 4),
-      filament: swap.filament,
-    };
+  const swaps = insertions.flatMap(({ title, line, lines }) => {
+    const place = line + insertedLines;
     insertedLines += lines;
+    if (title?.kind !== 'swap') return [];
+    const layer: Layer = reading.layers[title.layer - 1];
+    const answer = {
+      layer: title.layer,
+      line: place,
+      z: rounded(bottomOf(layer), 4),
+      filament: title.filament,
+    };
     return answer;
   });
   const { motion, dwell, heating, total } = secondsOf(reading);

@@ -107,6 +107,56 @@ describe('lamella apply and prove', () => {
     });
   });
 
+  it.each([
+    [
+      { kind: 'spelled-out', purge: 40, warnings: [{ layersAhead: 2, tones: 3 }] },
+      /^G1 E[\d.]+ F200$/m,
+    ],
+    [
+      { kind: 'pause-command', command: 'BRING_SPOOL' },
+      /^; lamella: stops by BRING_SPOOL\nBRING_SPOOL$/m,
+    ],
+    [{ kind: 'beep-only' }, /^M300 S880 P300$/m],
+    [{ kind: 'host-scripts' }, /^PAUSE$/m],
+  ])('write %j, prove it, and replace it instead of doubling it', (recipe, line) => {
+    const plan = savePlan('way.json', {
+      swaps: [{ layer: 11, filament: 'B', nozzle: 215, purge: 55 }],
+      recipe,
+      loadFirst: 'A',
+    });
+    const out = inFolder('way.gcode');
+    const applied = lamella('apply', DEMO, '--plan', plan, '--out', out);
+    expect(applied.answer.proof?.ok ?? applied.answer).toBe(true);
+    const written = readFileSync(out, 'utf8');
+    expect(written).toMatch(line);
+    expect(written.split('\n')[applied.answer.swaps[0].line - 1]).toMatch(/^; lamella: swap 1/);
+    expect(lamella('prove', DEMO, out).answer.ok).toBe(true);
+    const again = inFolder('again.gcode');
+    const second = lamella('apply', out, '--plan', twoSwaps, '--out', again);
+    expect(second.answer.proof?.ok ?? second.answer).toBe(true);
+    expect(readFileSync(again, 'utf8').match(/^; lamella: swap/gm)).toHaveLength(2);
+    expect(lamella('prove', DEMO, again).answer.ok).toBe(true);
+  });
+
+  it('refuse a park place that the printer does not reach', () => {
+    const printer = savePlan('small.json', { volume: { x: 100, y: 100, z: 50 } });
+    const recipe = { kind: 'spelled-out', park: { x: 180, y: 20 } };
+    const plan = savePlan('far.json', { swaps: [{ layer: 11, filament: 'B' }], recipe });
+    const out = inFolder('far.gcode');
+    const { code, answer } = lamella(
+      'apply',
+      DEMO,
+      '--plan',
+      plan,
+      '--out',
+      out,
+      '--printer',
+      printer,
+    );
+    expect([code, answer.error.code]).toEqual([2, 'park-out-of-reach']);
+    expect(existsSync(out)).toBe(false);
+  });
+
   it('take the file’s own stops out when asked to', () => {
     const withStop = inFolder('stop.gcode');
     writeFileSync(
@@ -139,7 +189,7 @@ describe('lamella apply and prove', () => {
     ],
     [
       'a way to stop that it cannot write',
-      { swaps: [{ layer: 3, filament: 'B' }], recipe: { kind: 'beep-only' } },
+      { swaps: [{ layer: 3, filament: 'B' }], recipe: { kind: 'shout' } },
       'unknown-recipe',
     ],
   ])('refuse %s and write nothing', (name, plan, code) => {

@@ -6,14 +6,16 @@ import { sourceOf } from '../src/core/byteSource';
 import { refuse, success, type Result } from '../src/core/findings';
 import { readGcode } from '../src/core/gcode/reader';
 import { unpackGcode } from '../src/core/gcode/unpack';
-import { ORDINARY_PRINTER, type PrinterModel } from '../src/core/motion/limits';
 import { prepareOutput } from '../src/core/output/apply';
-import { writeOutput } from '../src/core/output/insert';
+import { stripBlocks } from '../src/core/output/strip';
+import { writeOutput } from '../src/core/output/parts';
+import type { OutputRequest } from '../src/core/output/insert';
 import { proveOutput, type Proof } from '../src/core/output/proof';
 import { parsePlan } from '../src/core/plan/plan';
 import { resolveSwaps } from '../src/core/plan/resolve';
+import { ORDINARY_PROFILE, type Printer } from '../src/core/printer/printer';
 import { parsePrinter } from '../src/core/printer/printerFile';
-import { recipeOf } from '../src/core/recipe/recipe';
+import { parseRecipe } from '../src/core/recipe/recipeFile';
 import { applyAnswer, inspectAnswer } from './answers';
 
 /** Exit code of a refusal: the answer is then `{ "error": … }` and no file is written. */
@@ -53,8 +55,8 @@ function readJson(name: string): unknown {
   }
 }
 
-function printerFrom(name: string | undefined): PrinterModel {
-  return name === undefined ? ORDINARY_PRINTER : unwrap(parsePrinter(readJson(name)));
+function printerFrom(name: string | undefined): Printer {
+  return name === undefined ? ORDINARY_PROFILE : unwrap(parsePrinter(readJson(name)));
 }
 
 function readGcodeFile(name: string): Uint8Array {
@@ -87,25 +89,31 @@ async function apply(
   name: string,
   options: { plan: string; out: string; printer?: string },
 ): Promise<object> {
-  const bytes = readGcodeFile(name);
+  // Swaps that Lamella wrote before are replaced, and not doubled.
+  const bytes = unwrap(await stripBlocks(readGcodeFile(name)));
   const plan = unwrap(parsePlan(readJson(options.plan)));
   if (plan.fingerprint !== undefined && plan.fingerprint !== sha256Of(bytes)) {
     unwrap(refuse('plan-of-another-file', 'The plan was made for another file than this one.'));
   }
-  const recipe = unwrap(recipeOf(plan.recipe));
+  const recipe = unwrap(parseRecipe(plan.recipe));
+  const printer = printerFrom(options.printer);
   const input = sourceOf(bytes);
-  const reading = readGcode(bytes, printerFrom(options.printer));
+  const reading = readGcode(bytes, printer);
   const swaps = unwrap(resolveSwaps(reading.layers, plan.swaps));
-  const insertions = unwrap(
-    await prepareOutput(input, reading, {
-      swaps,
-      recipe,
-      stopAt: plan.stopAt,
-      takeOut: plan.existingStops === 'remove' ? reading.stops : [],
-    }),
-  );
+  const request: OutputRequest = {
+    swaps,
+    recipe,
+    printer,
+    stopAt: plan.stopAt,
+    takeOut: plan.existingStops === 'remove' ? reading.stops : [],
+    loadFirst: plan.loadFirst,
+    rewriteHeat: plan.rewriteTemperatures,
+  };
+  const insertions = unwrap(await prepareOutput(input, reading, request));
   const output = writeOutput(bytes, insertions);
-  const proof = insist(await proveOutput(input, sourceOf(output), reading.layers, swaps));
+  const proof = insist(
+    await proveOutput(input, sourceOf(output), { reading, planned: request, printer }),
+  );
   unwrap(writeFile(options.out, output));
   return applyAnswer(reading, insertions, proof);
 }
@@ -125,9 +133,12 @@ async function prove(
   options: { printer?: string },
 ): Promise<object> {
   const bytes = readGcodeFile(inputName);
-  const { layers } = readGcode(bytes, printerFrom(options.printer));
+  const printer = printerFrom(options.printer);
+  const reading = readGcode(bytes, printer);
   const output = sourceOf(readGcodeFile(outputName));
-  const proof = insist(await proveOutput(sourceOf(bytes), output, layers, null));
+  const proof = insist(
+    await proveOutput(sourceOf(bytes), output, { reading, planned: null, printer }),
+  );
   return { ok: true, proof };
 }
 
@@ -155,7 +166,7 @@ const program = new Command('lamella')
 program
   .command('inspect FILE')
   .description('layers, steps, time, filament and findings of a file')
-  .option('--printer <json>', 'limits and heating of the printer')
+  .option('--printer <json>', 'what the printer is and can do')
   .action((file, options) => answer(() => inspect(file, options)));
 
 program
@@ -163,13 +174,13 @@ program
   .description('write the file with the swaps of a plan, if the proof holds')
   .requiredOption('--plan <json>', 'the plan')
   .requiredOption('--out <gcode>', 'the file to write')
-  .option('--printer <json>', 'limits and heating of the printer')
+  .option('--printer <json>', 'what the printer is and can do')
   .action((file, options) => answer(() => apply(file, options)));
 
 program
   .command('prove IN OUT')
   .description('prove that OUT is IN with swaps and nothing else')
-  .option('--printer <json>', 'limits and heating of the printer')
+  .option('--printer <json>', 'what the printer is and can do')
   .action((input, output, options) => answer(() => prove(input, output, options)));
 
 await program.parseAsync();
