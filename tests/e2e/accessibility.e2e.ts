@@ -40,10 +40,39 @@ for (const scheme of ['light', 'dark'] as const) {
       await page.keyboard.press('s');
       assert.deepEqual(await violations(page), []);
 
-      await page.keyboard.press('?');
-      await seeText(page, 'One layer up');
+      for (const tab of ['t', 'k', 'b'] as const) {
+        await page.keyboard.press(tab);
+        assert.deepEqual(await violations(page), []);
+      }
+      // A band with a caution and its fix, and a view with its ruler.
+      for (const key of ['ArrowUp', 's', 'm', 'v', '='] as const) await page.keyboard.press(key);
+      await seeText(page, 'One layer thin');
+      assert.deepEqual(await violations(page), []);
+      await page.keyboard.press('Delete');
+
+      for (const [key, text] of [
+        ['?', 'One layer up'],
+        ['f', 'Filaments of this plan'],
+        ['c', 'Scale the part'],
+        ['u', 'Purge and cost'],
+      ] as const) {
+        await page.keyboard.press(key);
+        await seeText(page, text);
+        assert.deepEqual(await violations(page), []);
+        await page.keyboard.press('Escape');
+      }
+      await page.keyboard.down('Control');
+      await page.keyboard.press('k');
+      await page.keyboard.up('Control');
+      await page.waitForSelector('[cmdk-item]');
       assert.deepEqual(await violations(page), []);
       await page.keyboard.press('Escape');
+
+      await page.keyboard.press('h');
+      await page.keyboard.type('2.33 mm, layer 99');
+      await seeText(page, 'There is no layer 99');
+      assert.deepEqual(await violations(page), []);
+      await page.click('#plan-tab-bands');
 
       await byRole(page, 'link', 'Read').click();
       await seeText(page, 'What the file holds');
@@ -52,8 +81,25 @@ for (const scheme of ['light', 'dark'] as const) {
       await byRole(page, 'link', 'Plan').click();
       await seeText(page, 'Bands');
 
+      await byRole(page, 'link', 'Recipe not tried on your printer').click();
+      await seeText(page, 'At each swap');
+      await page.locator('::-p-text(Spelled out)').click();
+      await seeText(page, 'Goes back over the point.');
+      assert.deepEqual(await violations(page), []);
+
+      await byRole(page, 'link', 'Checks may fail').click();
+      await seeText(page, 'Before you press start');
+      assert.deepEqual(await violations(page), []);
+
       await page.keyboard.press('w');
       await seeText(page, 'The file is written');
+      assert.deepEqual(await violations(page), []);
+
+      await byRole(page, 'link', 'Printers').click();
+      await seeText(page, 'Which stop it knows');
+      assert.deepEqual(await violations(page), []);
+      await byRole(page, 'button', 'Find out which stop it knows').click();
+      await seeText(page, 'Say what happened');
       assert.deepEqual(await violations(page), []);
       assert.deepEqual(complaints, []);
     });

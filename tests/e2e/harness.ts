@@ -1,11 +1,12 @@
+import assert from 'node:assert/strict';
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, afterEach, before } from 'node:test';
 import { fileURLToPath } from 'node:url';
-import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type Page, type Viewport } from 'puppeteer-core';
 import { chromiumPath } from '../../scripts/lib/install.mjs';
 
 export const ROOT = fileURLToPath(new URL('../..', import.meta.url));
@@ -100,16 +101,25 @@ export async function startBrowser(): Promise<Browser> {
 /** Everything that a page complained about; tests end by asserting that it is empty. */
 export type Complaints = string[];
 
+interface PageOptions {
+  readonly viewport?: Viewport;
+  /** True to meet the tour as on a first visit; it is taken as seen otherwise. */
+  readonly isFirstVisit?: boolean;
+}
+
 /** A page that writes down every console error, page error and failed request. */
 export async function openPage(
   browser: Browser,
-  viewport = { width: 1280, height: 800 },
+  { viewport = { width: 1280, height: 800 }, isFirstVisit = false }: PageOptions = {},
 ): Promise<{ page: Page; complaints: Complaints }> {
   const context = await browser.createBrowserContext();
   const page = await context.newPage();
   await page.setViewport(viewport);
+  if (!isFirstVisit) {
+    await page.evaluateOnNewDocument(() => localStorage.setItem('lamella-tour-seen', '1'));
+  }
   // Long enough for a busy machine; no test waits for the time to pass.
-  page.setDefaultTimeout(180_000);
+  page.setDefaultTimeout(Number(process.env.E2E_WAIT ?? 180_000));
   const complaints: Complaints = [];
   page.on('console', (message) => {
     if (message.type() === 'error') complaints.push(`console: ${message.text()}`);
@@ -128,7 +138,84 @@ export function byRole(page: Page, role: string, name: string) {
   return page.locator(`::-p-aria([name="${name}"][role="${role}"])`);
 }
 
+/** Opens a demo job's Plan station from the Bench. */
+export async function openPlan(
+  bed: TestBed,
+  job = 'Hide plate 7',
+  options?: PageOptions,
+): Promise<{ page: Page; complaints: Complaints }> {
+  const opened = await openPage(bed.browser, options);
+  await opened.page.goto(bed.app.url);
+  await seeText(opened.page, job);
+  await byRole(opened.page, 'link', job).click();
+  await seeText(opened.page, 'Bands');
+  return opened;
+}
+
+/** The layers that swaps stand before, from the names of their flags. */
+export async function swapLayers(page: Page): Promise<number[]> {
+  const names = await page.$$eval('[role="group"][aria-label="Swaps"] button', (all) =>
+    all.map((one) => one.textContent ?? ''),
+  );
+  return names.flatMap((name) => {
+    const layer = /before\s+layer\s*(\d+)(\+\d+)?$/.exec(name);
+    return layer ? [Number(layer[1])] : [];
+  });
+}
+
+/** Waits until the swaps stand before exactly these layers. */
+export async function seeSwaps(page: Page, ...layers: number[]): Promise<void> {
+  // A job that is opened anew takes its time on a busy machine.
+  for (let tries = 0; tries < 1200; tries++) {
+    if ((await swapLayers(page)).join() === layers.join()) return;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+  assert.deepEqual(await swapLayers(page), layers);
+}
+
+/** Lets a page's downloads end in a folder of their own. */
+export async function catchDownloads(page: Page): Promise<string> {
+  const folder = mkdtempSync(join(tmpdir(), 'lamella-downloads-'));
+  const session = await page.createCDPSession();
+  await session.send('Browser.setDownloadBehavior', {
+    behavior: 'allow',
+    downloadPath: folder,
+    browserContextId: page.browserContext().id,
+  });
+  return folder;
+}
+
+/** Waits for a finished download with an ending. */
+export async function downloaded(
+  folder: string,
+  ending: string,
+): Promise<{ name: string; path: string; bytes: Buffer }> {
+  for (let tries = 0; tries < 600; tries++) {
+    const name = readdirSync(folder).find((one) => one.endsWith(ending));
+    const path = name && join(folder, name);
+    // The name is there a moment before the bytes; nothing that is saved here is empty.
+    const bytes = path && readFileSync(path);
+    if (name && path && bytes && bytes.length > 0) return { name, path, bytes };
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error('Nothing was downloaded.');
+}
+
 /** Waits until a text stands on the page. */
 export async function seeText(page: Page, text: string): Promise<void> {
   await page.waitForFunction((wanted) => document.body.innerText.includes(wanted), {}, text);
+}
+
+/** Answers the file dialog that a key opens. */
+export async function giveFile(
+  page: Page,
+  path: string,
+  open: () => Promise<unknown>,
+): Promise<void> {
+  const waiting = page.waitForFileChooser();
+  // The browser needs a moment before it hands the dialog over instead of showing it.
+  await new Promise((resolve) => setTimeout(resolve, 300));
+  await open();
+  const chooser = await waiting;
+  await chooser.accept([path]);
 }

@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, it } from 'node:test';
@@ -9,7 +9,18 @@ import { sourceOf } from '../../src/core/byteSource';
 import { readGcode } from '../../src/core/gcode/reader';
 import { ORDINARY_PRINTER } from '../../src/core/motion/limits';
 import { proveOutput } from '../../src/core/output/proof';
-import { byRole, openPage, ROOT, seeText, testBed, type Complaints } from './harness';
+import {
+  byRole,
+  catchDownloads,
+  downloaded,
+  openPage,
+  openPlan,
+  ROOT,
+  seeText,
+  swapLayers,
+  testBed,
+  type Complaints,
+} from './harness';
 
 const DEMO = readFileSync(join(ROOT, 'public/demo/hide-plate-7.gcode'));
 
@@ -22,50 +33,16 @@ async function openBench(): Promise<{ page: Page; complaints: Complaints }> {
   return opened;
 }
 
-async function openDemo(): Promise<{ page: Page; complaints: Complaints }> {
-  const opened = await openBench();
-  await byRole(opened.page, 'link', 'Hide plate 7').click();
-  await seeText(opened.page, 'Bands');
-  return opened;
-}
-
-/** Waits for the next finished download in a folder. */
-async function downloaded(folder: string): Promise<{ name: string; bytes: Buffer }> {
-  for (let tries = 0; tries < 600; tries++) {
-    const name = readdirSync(folder).find((one) => one.endsWith('.gcode'));
-    if (name) return { name, bytes: readFileSync(join(folder, name)) };
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-  throw new Error('Nothing was downloaded.');
-}
-
 async function valueOfSlider(page: Page): Promise<string | null> {
   return page.$eval('[role="slider"][aria-label="Layer"]', (one) =>
     one.getAttribute('aria-valuetext'),
   );
 }
 
-/** The layers that swaps stand before, from the names of their flags. */
-async function swapLayers(page: Page): Promise<number[]> {
-  const names = await page.$$eval('[role="group"][aria-label="Swaps"] button', (all) =>
-    all.map((one) => one.textContent ?? ''),
-  );
-  return names.flatMap((name) => {
-    const layer = /before\s+layer\s*(\d+)$/.exec(name);
-    return layer ? [Number(layer[1])] : [];
-  });
-}
-
 describe('planning by hand', () => {
   it('goes from the demo to a proven file with two swaps', async () => {
-    const { page, complaints } = await openDemo();
-    const folder = mkdtempSync(join(tmpdir(), 'lamella-downloads-'));
-    const session = await page.createCDPSession();
-    await session.send('Browser.setDownloadBehavior', {
-      behavior: 'allow',
-      downloadPath: folder,
-      browserContextId: page.browserContext().id,
-    });
+    const { page, complaints } = await openPlan(bed);
+    const folder = await catchDownloads(page);
 
     await byRole(page, 'button', 'Next step').click();
     assert.match(
@@ -80,10 +57,10 @@ describe('planning by hand', () => {
 
     await byRole(page, 'button', 'Write file').click();
     await seeText(page, 'The file is written');
-    const { name, bytes } = await downloaded(folder);
+    const { name, bytes } = await downloaded(folder, '.gcode');
     assert.equal(name, 'hide-plate-7-2-swaps.gcode');
-    const { layers } = readGcode(DEMO, ORDINARY_PRINTER);
-    const proof = await proveOutput(sourceOf(DEMO), sourceOf(bytes), layers, null);
+    const reading = readGcode(DEMO, ORDINARY_PRINTER);
+    const proof = await proveOutput(sourceOf(DEMO), sourceOf(bytes), { reading, planned: null });
     assert.deepEqual(
       proof.checks.filter((check) => !check.ok),
       [],
@@ -93,10 +70,11 @@ describe('planning by hand', () => {
   });
 
   it('keeps the plan through a reload, and undoes', async () => {
-    const { page, complaints } = await openDemo();
+    const { page, complaints } = await openPlan(bed);
     await page.keyboard.press('n');
     await page.keyboard.press('s');
     await page.keyboard.press('3');
+    await page.keyboard.press('t');
     await byRole(page, 'button', 'Swap here, at the step before layer 26').click();
     await seeText(page, 'Plan saved');
     await page.reload();
@@ -104,7 +82,7 @@ describe('planning by hand', () => {
     assert.deepEqual(await swapLayers(page), [11, 26]);
     await seeText(page, 'Reed green');
 
-    await byRole(page, 'button', 'Remove the swap before layer 11').click();
+    await byRole(page, 'button', 'Take off the flag before layer 11').click();
     assert.deepEqual(await swapLayers(page), [26]);
     await byRole(page, 'button', 'Undo').click();
     assert.deepEqual(await swapLayers(page), [11, 26]);
@@ -116,7 +94,7 @@ describe('planning by hand', () => {
   });
 
   it('scrubs by wheel and keys, drags a flag, and takes it off', async () => {
-    const { page, complaints } = await openDemo();
+    const { page, complaints } = await openPlan(bed);
     await page.keyboard.press('ArrowUp');
     await page.keyboard.down('Shift');
     await page.keyboard.press('ArrowUp');
@@ -157,7 +135,7 @@ describe('planning by hand', () => {
   });
 
   it('changes the filament of a band from the palette', async () => {
-    const { page, complaints } = await openDemo();
+    const { page, complaints } = await openPlan(bed);
     await byRole(page, 'button', 'Filament of layers 1 to 40: A Peat black').click();
     const choice = await page.waitForSelector('::-p-text(Heron grey)');
     await choice?.click();

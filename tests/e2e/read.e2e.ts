@@ -52,7 +52,7 @@ describe('reading a file', () => {
     await seeText(page, 'It becomes a swap of your plan');
     await byRole(page, 'link', 'Plan').click();
     await seeText(page, 'Bands');
-    await byRole(page, 'button', 'Remove the swap before layer 11').wait();
+    await byRole(page, 'button', 'Take off the flag before layer 11').wait();
     await byRole(page, 'button', 'Write file').click();
     await seeText(page, '(M600) is taken out.');
     assert.deepEqual(complaints, []);

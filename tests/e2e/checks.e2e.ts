@@ -1,0 +1,50 @@
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import { byRole, openPlan, seeSwaps, seeText, testBed } from './harness';
+
+const bed = testBed();
+
+describe('checks before printing', () => {
+  it('are mended by their fix, or known with a note that stays', async () => {
+    const { page, complaints } = await openPlan(bed);
+    for (const key of ['n', 's', 'ArrowUp', 's'] as const) await page.keyboard.press(key);
+    await seeSwaps(page, 11, 12);
+    await byRole(page, 'link', 'Checks may fail').click();
+    await seeText(page, 'One layer thin: 0.20 mm of Bone white.');
+    await seeText(page, 'One layer seldom hides what is below it.');
+    const fixes = await page.$$('::-p-aria([name="Merge it with the band below"][role="button"])');
+    await fixes[0].click();
+    await page.waitForFunction(() => !document.body.innerText.includes('One layer thin'));
+
+    await seeText(page, 'Nobody has tried out yet how Ordinary printer can be stopped.');
+    await byRole(page, 'button', 'I know').click();
+    await page.keyboard.type('I stand beside it.');
+    await byRole(page, 'button', 'Keep it as it is').click();
+    await seeText(page, 'Your note: I stand beside it.');
+    await seeText(page, 'Plan saved');
+    await page.reload();
+    await seeText(page, 'Your note: I stand beside it.');
+    await byRole(page, 'button', 'Look at it again').click();
+    await byRole(page, 'link', 'Checks may fail').wait();
+    await byRole(page, 'button', 'Undo').click();
+    await byRole(page, 'link', 'Checks').wait();
+    assert.deepEqual(complaints, []);
+  });
+
+  it('say at once that a recipe will fail, and lead to it', async () => {
+    const { page, complaints } = await openPlan(bed);
+    await page.keyboard.press('n');
+    await page.keyboard.press('s');
+    await byRole(page, 'link', 'Recipe not tried on your printer').click();
+    await byRole(page, 'button', 'Line to: Your own lines last').click();
+    await page.keyboard.type('M83');
+    await byRole(page, 'button', 'Add').click();
+    await byRole(page, 'link', 'Checks will fail').click();
+    await seeText(page, 'does not put everything back: extrusion mode (M82/M83)');
+    await byRole(page, 'button', 'Go to Recipe').click();
+    await byRole(page, 'button', 'Remove the line M83').click();
+    await byRole(page, 'link', 'Checks may fail').click();
+    await page.waitForFunction(() => !document.body.innerText.includes('Will fail'));
+    assert.deepEqual(complaints, []);
+  });
+});

@@ -1,0 +1,225 @@
+import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { describe, it } from 'node:test';
+import type { Page } from 'puppeteer-core';
+import { sourceOf } from '../../src/core/byteSource';
+import { readGcode } from '../../src/core/gcode/reader';
+import { proveOutput } from '../../src/core/output/proof';
+import { parsePrinter } from '../../src/core/printer/printerFile';
+import { EXAMPLE_PRINTERS } from '../../src/core/printer/examples';
+import { probeFile } from '../../src/core/recipe/probe';
+import {
+  byRole,
+  catchDownloads,
+  downloaded,
+  giveFile,
+  openPage,
+  openPlan,
+  ROOT,
+  seeText,
+  testBed,
+  type Complaints,
+} from './harness';
+
+const DEMO = readFileSync(join(ROOT, 'public/demo/hide-plate-7.gcode'));
+const [, OLD_BITTERN] = EXAMPLE_PRINTERS;
+
+const bed = testBed();
+
+async function openPrinters(): Promise<{ page: Page; complaints: Complaints }> {
+  const opened = await openPage(bed.browser);
+  await opened.page.goto(`${bed.app.url}/printers`);
+  await seeText(opened.page, 'Which stop it knows');
+  return opened;
+}
+
+/** Chooses an answer of the question with a legend. */
+async function answer(page: Page, legend: string, words: string): Promise<void> {
+  await page
+    .locator(`::-p-xpath(//fieldset[legend[.='${legend}']]//label[contains(., '${words}')])`)
+    .click();
+}
+
+/** Types a number into a field of the shown station, and leaves it. */
+async function setNumber(page: Page, label: string, value: string, nth = 0): Promise<void> {
+  const fields = await page.$$(`::-p-xpath(//label[contains(., '${label}')]//input)`);
+  await fields[nth].click({ count: 3 });
+  await page.keyboard.type(value);
+  await page.keyboard.press('Enter');
+}
+
+async function choosePrinter(page: Page, name: string): Promise<void> {
+  const option = await page.waitForSelector(`::-p-xpath(//option[.='${name}'])`);
+  const id = (await option?.evaluate((one) => (one as HTMLOptionElement).value)) ?? '';
+  await page.select('select[aria-label="Printer of this plan"]', id);
+}
+
+/** Two swaps on the plan, and on to the Recipe station. */
+async function goToRecipe(page: Page): Promise<void> {
+  for (const key of ['n', 's', 'n', 's'] as const) await page.keyboard.press(key);
+  await byRole(page, 'link', 'Recipe not tried on your printer').click();
+  await seeText(page, 'At each swap');
+}
+
+describe('stopping a printer', () => {
+  it('goes from the questions to a recipe, and to a proven file', async () => {
+    const { page, complaints } = await openPrinters();
+    const folder = await catchDownloads(page);
+    await page.locator('::-p-text(Old bittern)').click();
+    await byRole(page, 'button', 'Find out which stop it knows').click();
+    await byRole(page, 'button', 'Save the probe file').click();
+    const probe = await downloaded(folder, '-probe.gcode');
+    assert.equal(probe.bytes.toString(), probeFile(OLD_BITTERN, { hot: null }));
+    await answer(page, 'Did you hear the beeps?', 'Yes');
+    await answer(page, 'After 1 beep (M600)', 'went on at once');
+    await answer(page, 'After 2 beeps (M0)', 'waited');
+    await answer(page, 'After 3 beeps (M25)', 'went on at once');
+    await answer(page, 'After 4 beeps (M226)', 'went on at once');
+    await answer(page, 'After 5 beeps (PAUSE)', 'stopped for good');
+    await seeText(page, 'It waits at M0. Lamella spells the swap out round it.');
+    await byRole(page, 'button', 'Keep this for Old bittern').click();
+    await seeText(page, 'Tried out on');
+
+    await byRole(page, 'link', 'Bench').click();
+    await seeText(page, 'Hide plate 7');
+    await byRole(page, 'link', 'Hide plate 7').click();
+    await seeText(page, 'Bands');
+    await goToRecipe(page);
+    await choosePrinter(page, 'Old bittern');
+    await seeText(page, 'Goes to the place for waiting.');
+    await setNumber(page, 'Push through', '45');
+    await seeText(page, '49.8 mm');
+    await setNumber(page, 'Nozzle', '215');
+    await seeText(page, 'Heats to 215 °C and waits for it.');
+
+    await byRole(page, 'link', 'Output').click();
+    await seeText(page, 'What will be put in');
+    await byRole(page, 'button', 'Write file').click();
+    await seeText(page, 'The file is written');
+    await seeText(
+      page,
+      'waits at X 10.00 Y 190.00, pushes 45.0 mm of filament there, and touches nothing.',
+    );
+    await seeText(page, 'except nozzle 215 on purpose');
+    const written = await downloaded(folder, '2-swaps.gcode');
+    const reading = readGcode(DEMO, OLD_BITTERN);
+    const proof = await proveOutput(sourceOf(DEMO), sourceOf(written.bytes), {
+      reading,
+      planned: null,
+      printer: OLD_BITTERN,
+    });
+    assert.deepEqual(
+      proof.checks.filter((check) => !check.ok),
+      [],
+    );
+
+    // The output opened again gives the plan back, and not a print with stops of its own.
+    await byRole(page, 'link', 'Bench').click();
+    await seeText(page, 'Open a sliced file');
+    const input = await page.$('input[type="file"]');
+    await (input as import('puppeteer-core').ElementHandle<HTMLInputElement>).uploadFile(
+      written.path,
+    );
+    await seeText(page, 'holds 2 swaps that Lamella wrote');
+    await byRole(page, 'link', 'Hide plate 7 2 swaps').click();
+    await seeText(page, 'Someone must be at the printer 2 times.');
+    await byRole(page, 'link', 'Output').click();
+    await byRole(page, 'button', 'The file as it was').click();
+    const original = await downloaded(folder, 'hide-plate-7-2-swaps.gcode');
+    assert.ok(original.bytes.length > 0);
+    assert.deepEqual(complaints, []);
+  });
+
+  it('hands nothing out when the proof does not hold, and says where', async () => {
+    const { page, complaints } = await openPlan(bed);
+    await goToRecipe(page);
+    await page.locator('::-p-text(Spelled out)').click();
+    await seeText(page, 'Wait at X');
+    await setNumber(page, 'Wait at X', '110');
+    await setNumber(page, 'Wait at Y', '110');
+    await byRole(page, 'link', 'Output').click();
+    await byRole(page, 'button', 'Write file').click();
+    await seeText(page, 'No file was written');
+    await seeText(page, 'Swap 1 is not safe');
+    await seeText(page, 'of the output.');
+    await seeText(page, 'blocked');
+    // With undo the plan can be written again.
+    await byRole(page, 'button', 'Undo').click();
+    await byRole(page, 'button', 'Undo').click();
+    await byRole(page, 'button', 'Write file').click();
+    await seeText(page, 'The file is written');
+    assert.deepEqual(complaints, []);
+  });
+
+  it('keeps own lines inside the proof, and calls ahead', async () => {
+    const { page, complaints } = await openPlan(bed);
+    await goToRecipe(page);
+    await byRole(page, 'button', 'Warning').click();
+    await byRole(page, 'button', 'Line to: Your own lines first').click();
+    await page.keyboard.type('G91');
+    await byRole(page, 'button', 'Add').click();
+    await seeText(page, 'Your own line.');
+    await byRole(page, 'link', 'Output').click();
+    await byRole(page, 'button', 'Write file').click();
+    await seeText(page, 'positioning (G90/G91)');
+    await byRole(page, 'link', 'Recipe not tried on your printer').click();
+    await byRole(page, 'button', 'Remove the line G91').click();
+    await page.keyboard.press('w');
+    await seeText(page, 'The file is written');
+    await seeText(page, 'Warning 1 of 2, before layer 10');
+    assert.deepEqual(complaints, []);
+  });
+
+  it('writes scripts for a print host', async () => {
+    const { page, complaints } = await openPlan(bed);
+    await goToRecipe(page);
+    await choosePrinter(page, 'Round pond');
+    await seeText(page, 'Tried out on 2026-02-01.');
+    await byRole(page, 'link', 'Output').click();
+    await seeText(page, 'Scripts for your print host');
+    const scripts = await page.$$eval('pre[aria-label^="On "]', (all) =>
+      all.map((one) => one.textContent ?? ''),
+    );
+    assert.match(scripts[0], /^; Runs when the print pauses\.\nG90\nM83\nG1 E-4/);
+    assert.match(scripts[1], /G1 E-0\.8 F2100\nM82\n$/);
+    assert.deepEqual(complaints, []);
+  });
+});
+
+describe('printers', () => {
+  it('are made, changed, saved, opened and deleted with undo', async () => {
+    const { page, complaints } = await openPrinters();
+    const folder = await catchDownloads(page);
+    await byRole(page, 'button', 'New printer').click();
+    await byRole(page, 'heading', 'New printer').wait();
+    const name = await page.$('::-p-xpath(//label[contains(., "Name")]//input)');
+    await name?.click({ count: 3 });
+    await page.keyboard.type('Attic printer');
+    await page.keyboard.press('Enter');
+    await byRole(page, 'heading', 'Attic printer').wait();
+    await setNumber(page, 'Height (Z)', '150');
+    await page.$eval('svg [role="button"]', (one) => (one as SVGElement).focus());
+    for (const key of ['ArrowRight', 'ArrowRight', 'ArrowDown'] as const) {
+      await page.keyboard.press(key);
+    }
+    await seeText(page, 'The head waits at X 7 Y 214 mm.');
+    await byRole(page, 'button', 'Save as JSON').click();
+    const saved = await downloaded(folder, '.json');
+    const parsed = parsePrinter(JSON.parse(saved.bytes.toString()));
+    assert.ok(parsed.ok);
+    assert.deepEqual(
+      [parsed.value.name, parsed.value.volume.z, parsed.value.park],
+      ['Attic printer', 150, { x: 7, y: 214 }],
+    );
+
+    await byRole(page, 'button', 'Delete').click();
+    await seeText(page, 'Attic printer is deleted.');
+    await byRole(page, 'button', 'Undo').click();
+    await page.reload();
+    await seeText(page, 'Attic printer');
+    await giveFile(page, saved.path, () => byRole(page, 'button', 'Open a profile').click());
+    await page.waitForFunction(() => document.body.innerText.split('Attic printer').length > 3);
+    assert.deepEqual(complaints, []);
+  });
+});

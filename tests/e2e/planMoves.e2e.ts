@@ -1,0 +1,202 @@
+import assert from 'node:assert/strict';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { describe, it } from 'node:test';
+import type { KeyInput, Page } from 'puppeteer-core';
+import { makeHidePlate } from '../../demo/jobs/hidePlate';
+import { writePrint } from '../support/printFiles';
+import {
+  byRole,
+  catchDownloads,
+  downloaded,
+  giveFile,
+  openPlan,
+  seeSwaps,
+  seeText,
+  testBed,
+} from './harness';
+
+const bed = testBed();
+const folder = mkdtempSync(join(tmpdir(), 'lamella-slices-'));
+
+function saved(name: string, text: string): string {
+  const path = join(folder, name);
+  writeFileSync(path, text);
+  return path;
+}
+
+const COARSE = saved('hide-plate-coarse.gcode', makeHidePlate(0.3));
+const SMALL = saved('small.gcode', writePrint({ layers: 6 }));
+
+async function withControl(page: Page, key: KeyInput): Promise<void> {
+  await page.keyboard.down('Control');
+  await page.keyboard.press(key);
+  await page.keyboard.up('Control');
+}
+
+async function twoSwaps(page: Page): Promise<void> {
+  for (const key of ['n', 's', 'n', 's'] as const) await page.keyboard.press(key);
+  await seeSwaps(page, 11, 26);
+}
+
+describe('a new slice', () => {
+  it('says where each swap goes, changes nothing before it is agreed to, and can be undone', async () => {
+    const { page, complaints } = await openPlan(bed);
+    await twoSwaps(page);
+    await giveFile(page, COARSE, () => page.keyboard.press('r'));
+    await seeText(page, 'before 11 → before 8, same step, 2.04 mm');
+    await byRole(page, 'button', 'Keep the old file').click();
+    await seeSwaps(page, 11, 26);
+
+    await giveFile(page, COARSE, () => page.keyboard.press('r'));
+    await seeText(page, 'before 26 → before 18, same step, 5.04 mm');
+    await byRole(page, 'button', 'Use the new file').click();
+    await seeText(page, 'now uses hide-plate-coarse.gcode');
+    await seeSwaps(page, 8, 18);
+    await page.keyboard.press('w');
+    await seeText(page, 'The file is written');
+    // The header has an Undo too, for changes of the plan.
+    await page.locator('[data-sonner-toast] ::-p-text(Undo)').click();
+    await seeText(page, 'hide-plate-7.gcode');
+    await byRole(page, 'link', 'Plan').click();
+    await seeSwaps(page, 11, 26);
+    assert.deepEqual(complaints, []);
+  });
+
+  it('asks about swaps without a place', async () => {
+    const { page, complaints } = await openPlan(bed);
+    await twoSwaps(page);
+    await giveFile(page, SMALL, () => page.keyboard.press('r'));
+    await page.locator('input[aria-label^="Height of the new part"]').fill('100');
+    await seeText(page, '2 swaps need your answer.');
+    await page.type('input[aria-label="New layer for the swap before 11"]', '4');
+    const leave = await page.$$('::-p-text(Leave it out)');
+    await leave.at(-1)?.click();
+    await byRole(page, 'button', 'Use the new file').click();
+    await seeSwaps(page, 4);
+    assert.deepEqual(complaints, []);
+  });
+
+  it('that is no print changes nothing and says why', async () => {
+    const { page, complaints } = await openPlan(bed);
+    await twoSwaps(page);
+    await giveFile(page, saved('letter.gcode', 'Dear printer\n'), () => page.keyboard.press('r'));
+    await seeText(page, 'letter.gcode: No move in this file prints anything');
+    await seeSwaps(page, 11, 26);
+    assert.deepEqual(complaints, []);
+  });
+});
+
+describe('plan files', () => {
+  it('bring a plan to another job, as a plan beside the others, only after asking', async () => {
+    const { page, complaints } = await openPlan(bed);
+    await twoSwaps(page);
+    const downloads = await catchDownloads(page);
+    await withControl(page, 's');
+    const { path } = await downloaded(downloads, '.json');
+
+    await byRole(page, 'link', 'Bench').click();
+    await seeText(page, 'Ring gauge tags');
+    await byRole(page, 'link', 'Ring gauge tags').click();
+    await seeText(page, 'Bands');
+    await giveFile(page, path, () => withControl(page, 'o'));
+    await seeText(page, 'was made for another file');
+    await seeSwaps(page);
+    for (const leave of await page.$$('li ::-p-text(Leave it out)')) await leave.click();
+    await byRole(page, 'button', 'Add this plan').click();
+    await page.keyboard.press('k');
+    await page.waitForSelector('input[aria-label="Name of hide-plate-7-plan"]');
+    await byRole(page, 'button', 'Use Plan 1').click();
+    assert.deepEqual(complaints, []);
+  });
+
+  it('that Lamella did not write are refused', async () => {
+    const { page, complaints } = await openPlan(bed);
+    await giveFile(page, saved('other.json', '{"layers":[3]}'), () => withControl(page, 'o'));
+    await seeText(page, 'This is not a plan that Lamella wrote.');
+    assert.deepEqual(complaints, []);
+  });
+});
+
+describe('plans side by side', () => {
+  it('are compared, chosen, deleted and brought back', async () => {
+    const { page, complaints } = await openPlan(bed);
+    await twoSwaps(page);
+    await page.keyboard.press('d');
+    await page.keyboard.press('Delete');
+    await seeSwaps(page, 11);
+    const facts = await page.$$eval('ul[aria-label="Plans"] > li', (cards) =>
+      cards.map((card) => card.innerText.replace(/\s+/g, ' ')),
+    );
+    assert.match(facts[0], /Swaps 2 Hands 5 min/);
+    assert.match(facts[1], /In use Swaps 1 Hands 3 min/);
+    await byRole(page, 'button', 'Use Plan 1').click();
+    await seeSwaps(page, 11, 26);
+    await byRole(page, 'button', 'Delete Plan 2').click();
+    await page.waitForFunction(
+      () => document.querySelectorAll('ul[aria-label="Plans"] > li').length === 1,
+    );
+    await page.keyboard.press('z');
+    await page.waitForFunction(
+      () => document.querySelectorAll('ul[aria-label="Plans"] > li').length === 2,
+    );
+    await seeText(page, 'Plan saved');
+    await page.reload();
+    await seeText(page, 'Bands');
+    await page.keyboard.press('k');
+    await seeText(page, 'Copies share the swaps');
+    assert.equal((await page.$$('ul[aria-label="Plans"] > li')).length, 2);
+    assert.deepEqual(complaints, []);
+  });
+
+  it('know how many parts stand on the plate', async () => {
+    const { page, complaints } = await openPlan(bed, 'Ring gauge tags');
+    await page.keyboard.press('k');
+    await seeText(page, 'This plate holds 6 parts.');
+    await seeText(page, '6 (now)');
+    assert.deepEqual(complaints, []);
+  });
+});
+
+describe('a plan made for another file', () => {
+  it('is not used before the person says how', async () => {
+    const { page, complaints } = await openPlan(bed);
+    await twoSwaps(page);
+    await seeText(page, 'Plan saved');
+    await page.evaluate(
+      () =>
+        new Promise<void>((resolve, reject) => {
+          const opening = indexedDB.open('lamella');
+          opening.onsuccess = () => {
+            const tx = opening.result.transaction('plans', 'readwrite');
+            const cursor = tx.objectStore('plans').openCursor();
+            cursor.onsuccess = () => {
+              const at = cursor.result;
+              if (!at) return;
+              const book = at.value;
+              for (const one of book.variants) one.plan.fingerprint = 'f'.repeat(64);
+              at.update(book);
+              at.continue();
+            };
+            tx.oncomplete = () => {
+              opening.result.close();
+              resolve();
+            };
+            tx.onerror = () => reject(tx.error);
+          };
+        }),
+    );
+    await page.reload();
+    await seeText(page, 'This plan was made for another file');
+    await page.keyboard.press('Escape');
+    await seeText(page, 'This plan was made for another file');
+    await byRole(page, 'button', 'Begin a new plan beside it').click();
+    await seeSwaps(page);
+    await page.keyboard.press('k');
+    await byRole(page, 'button', 'Use Plan 1').click();
+    await byRole(page, 'button', 'Use its layer numbers, and I check each swap').click();
+    await seeSwaps(page, 11, 26);
+    assert.deepEqual(complaints, []);
+  });
+});

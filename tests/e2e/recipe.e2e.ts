@@ -1,0 +1,133 @@
+import assert from 'node:assert/strict';
+import { readFileSync, mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { describe, it } from 'node:test';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import {
+  byRole,
+  catchDownloads,
+  downloaded,
+  openPage,
+  openPlan,
+  ROOT,
+  seeText,
+  testBed,
+} from './harness';
+
+const bed = testBed();
+
+/** The demo's plate with a change command before the border, and one at its very start. */
+const WITH_STOPS = join(mkdtempSync(join(tmpdir(), 'lamella-stops-')), 'plate-with-stops.gcode');
+const plate = readFileSync(join(ROOT, 'public/demo/hide-plate-7.gcode'), 'utf8');
+writeFileSync(
+  WITH_STOPS,
+  plate.replace('; layer 10 of', 'M600\n; layer 10 of').replace(/^G28.*$/m, '$&\nM600'),
+);
+
+async function swapAndGoTo(page: Page, station: string): Promise<void> {
+  await page.keyboard.press('n');
+  await page.keyboard.press('s');
+  await byRole(page, 'link', station).click();
+}
+
+/** The commands of the shown swap. */
+function commands(page: Page): Promise<string[]> {
+  return page.$$eval('ol[aria-label="Commands of the swap"] code', (all) =>
+    all.map((one) => one.textContent ?? ''),
+  );
+}
+
+describe('the recipe', () => {
+  it('tells a change command what the person fills in, and asks for the first filament', async () => {
+    const { page, complaints } = await openPlan(bed);
+    const folder = await catchDownloads(page);
+    await swapAndGoTo(page, 'Recipe not tried on your printer');
+    await seeText(page, 'Parks, waits for you, and comes back');
+    for (const [label, value] of [
+      ['Park at X', '5'],
+      ['Park at Y', '200'],
+      ['Lift by (Z)', '25'],
+    ]) {
+      const field = await page.waitForSelector(
+        `::-p-xpath(//label[contains(., '${label}')]//input)`,
+      );
+      await field?.type(value);
+      await page.keyboard.press('Enter');
+    }
+    await page.waitForFunction(() => document.body.innerText.includes('M600 X5 Y200 Z25'));
+    await page.locator('::-p-text(Stop and ask for A Peat black)').click();
+    await page.locator('::-p-text(Where the old colour ends)').click();
+    await page.keyboard.press('w');
+    await seeText(page, 'The file is written');
+    await seeText(page, 'waits at X 5.00 Y 200.00, and touches nothing.');
+    await seeText(page, 'The stop for the first filament stops once (M600');
+    await seeText(page, 'First filament 1 of 1, before layer 1');
+    const { bytes } = await downloaded(folder, '.gcode');
+    const lines = bytes.toString().split('\n');
+    const at = lines.findIndex((line) => line.startsWith('; lamella: swap 1'));
+    assert.match(lines[at - 1], /^G1 X.* E/);
+    assert.equal(lines.filter((line) => line === 'M600 X5 Y200 Z25').length, 2);
+    assert.deepEqual(complaints, []);
+  });
+
+  it('is drawn on the sheet, and goes with undo', async () => {
+    const { page, complaints } = await openPlan(bed);
+    await swapAndGoTo(page, 'Recipe not tried on your printer');
+    await page.locator('::-p-text(Spelled out)').click();
+    await seeText(page, 'Goes back over the point.');
+    assert.ok((await commands(page)).includes('G1 X5 Y215 F6000'));
+    await byRole(page, 'link', 'Plan').click();
+    await page.waitForSelector('svg[aria-label^="Round the swap: the old colour ends at"]');
+    await byRole(page, 'button', 'Undo').click();
+    await byRole(page, 'link', 'Recipe not tried on your printer').click();
+    await seeText(page, 'Parks, waits for you, and comes back');
+    assert.deepEqual((await commands(page)).at(-1), 'M600');
+    assert.deepEqual(complaints, []);
+  });
+
+  it('offers to take out what the file asks for at its start', async () => {
+    const { page, complaints } = await openPage(bed.browser);
+    await page.goto(bed.app.url);
+    await seeText(page, 'Hide plate 7');
+    const input = (await page.$('input[type="file"]')) as ElementHandle<HTMLInputElement>;
+    await input.uploadFile(WITH_STOPS);
+    await byRole(page, 'link', 'Plate with stops').click();
+    await seeText(page, 'Bands');
+    await swapAndGoTo(page, 'Recipe not tried on your printer');
+    await seeText(page, 'The file itself asks for filament at its start');
+    await byRole(page, 'button', 'Take it out').click();
+
+    await byRole(page, 'link', 'Output').click();
+    await seeText(page, 'is taken out: your swap stands at this layer');
+    await byRole(page, 'button', 'Write file').click();
+    await seeText(page, 'The file is written');
+    const said = await page.evaluate(
+      () => document.body.innerText.match(/is taken out\./g)?.length,
+    );
+    assert.equal(said, 2);
+    assert.deepEqual(complaints, []);
+  });
+});
+
+describe('the output', () => {
+  it('is named as the person likes, and the name is kept', async () => {
+    const { page, complaints } = await openPlan(bed);
+    const folder = await catchDownloads(page);
+    await swapAndGoTo(page, 'Output');
+    const name = await page.waitForSelector("::-p-xpath(//label[contains(., 'Name')]//input)");
+    await name?.click({ count: 3 });
+    await page.keyboard.type('{{colours} for the hide: {{swaps}'.replaceAll('{{', '{'));
+    await page.keyboard.press('Enter');
+    await seeText(page, 'AB-for-the-hide--1-swap.gcode');
+    await byRole(page, 'button', 'Write file').click();
+    await seeText(page, 'AB-for-the-hide--1-swap.gcode is in your downloads.');
+    assert.equal((await downloaded(folder, '.gcode')).name, 'AB-for-the-hide--1-swap.gcode');
+    await page.reload();
+    await seeText(page, 'AB-for-the-hide--1-swap.gcode');
+    await byRole(page, 'button', 'The file as it was').click();
+    const original = await downloaded(folder, 'hide-plate-7.gcode');
+    assert.equal(original.bytes.toString(), plate);
+    assert.deepEqual(complaints, []);
+  });
+});
