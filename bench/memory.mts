@@ -1,8 +1,16 @@
 // Reads the file named on the command line in a process of its own; prints the peak of its memory, MB.
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { readGcode } from '../src/core/gcode/reader';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
 
 const file = readFileSync(process.argv[2]);
 readGcode(file, ORDINARY_PRINTER);
-console.log(JSON.stringify({ peakMb: process.resourceUsage().maxRSS / 1000 }));
+console.log(JSON.stringify({ peakMb: peakMb() }));
+
+/** On Linux `maxRSS` begins with the parent's own peak; the high-water mark is this process's alone. */
+function peakMb(): number {
+  const status = '/proc/self/status';
+  const mark = existsSync(status) && /VmHWM:\s*(\d+)/.exec(readFileSync(status, 'utf8'));
+  const kibibytes = mark ? Number(mark[1]) : process.resourceUsage().maxRSS;
+  return (kibibytes * 1024) / 1_000_000;
+}

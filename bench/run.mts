@@ -7,11 +7,14 @@ import { fileURLToPath } from 'node:url';
 import gcodeParser from 'gcode-parser';
 import { sourceOf } from '../src/core/byteSource';
 import { readGcode } from '../src/core/gcode/reader';
+import { colourTable, recolour, shadedCells } from '../src/core/geometry/recolour';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
 import { prepareOutput } from '../src/core/output/apply';
-import { writeOutput } from '../src/core/output/insert';
+import type { OutputRequest } from '../src/core/output/insert';
+import { writeOutput } from '../src/core/output/parts';
 import { resolveSwaps } from '../src/core/plan/resolve';
-import { ORDINARY_RECIPE } from '../src/core/recipe/recipe';
+import { ORDINARY_PROFILE } from '../src/core/printer/printer';
+import { plainRecipe } from '../src/core/recipe/recipe';
 import { bareScan } from './bareScan';
 import { makeBigFile } from './bigFile';
 
@@ -39,6 +42,29 @@ function inTurns(rounds: number, a: () => unknown, b: () => unknown): [number, n
   return [median(first), median(second)];
 }
 
+/** Paints a hill of 1000 × 1000 cells anew for plans whose swap is at another layer each time. */
+function recolourSeconds(): number {
+  const side = 1000;
+  const layers = 1000;
+  // A hill: as in a print, neighbouring cells lie on nearby layers.
+  const top = Uint16Array.from({ length: side * side }, (_, i) => {
+    const away = Math.hypot((i % side) - side / 2, Math.floor(i / side) - side / 2);
+    return Math.max(1, Math.round(layers * (1 - away / (side * 0.71))));
+  });
+  const cells = shadedCells({ columns: side, rows: side, top });
+  const pixels = new Uint32Array(side * side);
+  const times = Array.from({ length: 40 }, (_, swap) =>
+    secondsOf(() => {
+      const table = colourTable(layers, (layer) => (layer < 400 + swap ? '#2f2b28' : '#efe7d4'));
+      recolour(cells, table, pixels);
+    }),
+  );
+  return median(times);
+}
+
+// First, while the process is small, as a page is.
+const recoloured = recolourSeconds();
+
 const file = makeBigFile(100 * MB);
 const small = file.subarray(0, SMALL);
 const smallText = new TextDecoder().decode(small);
@@ -61,12 +87,16 @@ const swaps = resolveSwaps(reading.layers, [
   { layer: 900, filament: 'C' },
 ]);
 if (!swaps.ok) throw new Error(swaps.refusal.message);
-const prepared = await prepareOutput(sourceOf(file), reading, {
+const request: OutputRequest = {
   swaps: swaps.value,
-  recipe: ORDINARY_RECIPE,
+  recipe: plainRecipe('spelled-out'),
+  printer: ORDINARY_PROFILE,
   stopAt: 'restart',
   takeOut: [],
-});
+  loadFirst: null,
+  rewriteHeat: false,
+};
+const prepared = await prepareOutput(sourceOf(file), reading, request);
 if (!prepared.ok) throw new Error(prepared.refusal.message);
 const insertions = prepared.value;
 const [copy, write] = inTurns(
@@ -121,6 +151,12 @@ const rows: Row[] = [
     measured: `${(write / copy).toFixed(2)} × (${(write * 1000).toFixed(0)} ms against ${(copy * 1000).toFixed(0)} ms)`,
     wanted: 'at most 1.5 ×',
     reached: write / copy <= 1.5,
+  },
+  {
+    what: 'Recolouring the look from above after a moved swap, a hill of 1000 × 1000 cells and 1000 layers',
+    measured: `${(recoloured * 1000).toFixed(1)} ms`,
+    wanted: 'under 8 ms',
+    reached: recoloured < 0.008,
   },
 ];
 

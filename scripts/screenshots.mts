@@ -1,13 +1,25 @@
 // Takes the pictures of docs/screenshots from the built application and the demo data.
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
-import { byRole, openPage, ROOT, seeText, startApp, startBrowser } from '../tests/e2e/harness';
+import { makeHidePlate } from '../demo/jobs/hidePlate';
+import {
+  byRole,
+  giveFile,
+  openPage,
+  ROOT,
+  seeText,
+  startApp,
+  startBrowser,
+} from '../tests/e2e/harness';
 
 const FOLDER = join(ROOT, 'docs/screenshots');
 
 async function settle(page: Page): Promise<void> {
   await page.waitForNetworkIdle({ idleTime: 400 });
+  // Where WebGL is drawn in software, the sheet needs its time.
+  await page.waitForFunction(() => document.querySelector('[aria-busy="true"]') === null);
   await new Promise((resolve) => setTimeout(resolve, 800));
 }
 
@@ -31,7 +43,7 @@ try {
 
   await byRole(page, 'link', 'Hide plate 7').click();
   await seeText(page, 'Bands');
-  for (const key of ['n', 's', 'n', 's', 'p']) await page.keyboard.press(key);
+  for (const key of ['n', 's', 'n', 's', 'p'] as const) await page.keyboard.press(key);
   await shoot(page, 'plan');
 
   await byRole(page, 'link', 'Read').click();
@@ -43,6 +55,49 @@ try {
   await byRole(page, 'button', 'Theme: change between light and dark').click();
   await page.mouse.move(640, 300);
   await shoot(page, 'plan-night');
+  await byRole(page, 'button', 'Theme: change between light and dark').click();
+
+  await page.keyboard.press('d');
+  await page.keyboard.press('Delete');
+  await page.keyboard.press('k');
+  await shoot(page, 'plan-variants');
+  const slice = join(mkdtempSync(join(tmpdir(), 'lamella-slice-')), 'hide-plate-7-coarse.gcode');
+  writeFileSync(slice, makeHidePlate(0.3));
+  await giveFile(page, slice, () => page.keyboard.press('r'));
+  await seeText(page, 'same step');
+  await shoot(page, 'plan-moving');
+
+  await byRole(page, 'button', 'Keep the old file').click();
+  await page.keyboard.press('z');
+  await byRole(page, 'link', 'Recipe not tried on your printer').click();
+  const option = await page.waitForSelector("::-p-xpath(//option[.='Old bittern'])");
+  const id = (await option?.evaluate((one) => (one as HTMLOptionElement).value)) ?? '';
+  await page.select('select[aria-label="Printer of this plan"]', id);
+  await seeText(page, 'Goes to the place for waiting.');
+  await shoot(page, 'recipe');
+  await byRole(page, 'link', 'Checks may fail').click();
+  await seeText(page, 'Before you press start');
+  await shoot(page, 'checks');
+  await page.keyboard.press('w');
+  await seeText(page, 'The file is written');
+  await shoot(page, 'output');
+
+  await page.goto(`${app.url}/shelf`);
+  await seeText(page, '12 of 12 spools');
+  await shoot(page, 'shelf');
+
+  await page.goto(`${app.url}/printers`);
+  await page.locator('::-p-text(Old bittern)').click();
+  await shoot(page, 'printers');
+  await byRole(page, 'button', 'Find out which stop it knows').click();
+  await shoot(page, 'interview');
+
+  await page.goto(app.url);
+  await byRole(page, 'link', 'Marsh relief tile').click();
+  await seeText(page, 'Bands');
+  for (const key of ['n', 's', 'n', 's', 't', 'v'] as const) await page.keyboard.press(key);
+  await page.mouse.move(640, 300);
+  await shoot(page, 'plan-above');
 } finally {
   await browser.close();
   app.stop();
