@@ -6,7 +6,7 @@ import { makeCoasterPart } from './jobs/waderCoaster';
 
 /** The demo's files by name, each with what makes it. */
 export const DEMO_FILES: Readonly<Record<string, () => string>> = {
-  'hide-plate-7.gcode': makeHidePlate,
+  'hide-plate-7.gcode': () => makeHidePlate(),
   'marsh-relief-tile.gcode': makeMarshRelief,
   'ring-gauge-tags.gcode': makeRingTags,
   'tide-dial.gcode': makeTideDial,

@@ -17,8 +17,11 @@ function seven(): Area {
   return stroke([at(31, 43), at(53, 43), at(40, 13)], 6);
 }
 
-/** The number plate of a bird hide: a base, a raised border and a number that stands out further. */
-export function makeHidePlate(): string {
+/**
+ * The number plate of a bird hide: a base, a raised border and a number that stands out further.
+ * @param layerHeight of the slice, mm; its steps are at whole layers for 0.2 and 0.3.
+ */
+export function makeHidePlate(layerHeight: number = HIDE_PLATE.layer): string {
   const outer = roundedRectangle(LEFT, FRONT, WIDTH, HEIGHT, 6);
   const inner = roundedRectangle(LEFT + 5, FRONT + 5, WIDTH - 10, HEIGHT - 10, 3);
   const layers = sliceModel(
@@ -30,7 +33,7 @@ export function makeHidePlate(): string {
     {
       ...ORDINARY_SLICING,
       firstLayer: HIDE_PLATE.firstLayer,
-      layerHeight: HIDE_PLATE.layer,
+      layerHeight,
       skirt: 5,
     },
   );
