@@ -1,9 +1,11 @@
 import type { Reading } from '../src/core/gcode/reading';
 import { findSteps } from '../src/core/geometry/steps';
-import type { Insertion } from '../src/core/output/insert';
+import type { Insertion, OutputRequest } from '../src/core/output/insert';
 import type { Proof } from '../src/core/output/proof';
 import { bottomOf, type Layer } from '../src/core/gcode/layers';
+import { fixedPurge } from '../src/core/plan/purges';
 import { swapSeconds } from '../src/core/plan/time';
+import { numbersOf } from '../src/core/recipe/recipe';
 
 /** What `inspect` prints. Lengths in mm, areas in mm², times in s. */
 export function inspectAnswer(file: { name: string; sha256: string }, reading: Reading) {
@@ -45,7 +47,12 @@ export function inspectAnswer(file: { name: string; sha256: string }, reading: R
 }
 
 /** What `apply` prints. `z` is the height at which the swap is made: where its layer starts. */
-export function applyAnswer(reading: Reading, insertions: readonly Insertion[], proof: Proof) {
+export function applyAnswer(
+  reading: Reading,
+  { swaps: planned, recipe, printer }: OutputRequest,
+  insertions: readonly Insertion[],
+  proof: Proof,
+) {
   let insertedLines = 0;
   const swaps = insertions.flatMap(({ title, line, lines }) => {
     const place = line + insertedLines;
@@ -61,7 +68,9 @@ export function applyAnswer(reading: Reading, insertions: readonly Insertion[], 
     return answer;
   });
   const { motion, dwell, heating, total } = secondsOf(reading);
-  const atSwaps = swapSeconds(swaps.length);
+  const byRecipe = fixedPurge({ ...recipe, purge: numbersOf(recipe, printer).purge }) ?? 0;
+  const purges = planned.map(({ purge }) => purge ?? byRecipe);
+  const atSwaps = rounded(swapSeconds(purges), 3);
   return {
     swaps,
     insertedLines,

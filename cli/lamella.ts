@@ -115,7 +115,7 @@ async function apply(
     await proveOutput(input, sourceOf(output), { reading, planned: request, printer }),
   );
   unwrap(writeFile(options.out, output));
-  return applyAnswer(reading, insertions, proof);
+  return applyAnswer(reading, request, insertions, proof);
 }
 
 function writeFile(name: string, bytes: Uint8Array): Result<null> {

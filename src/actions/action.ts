@@ -8,6 +8,10 @@ export interface ActionContext {
   readonly desk: Desk;
 }
 
+/** What can be open over the desk. */
+export type DeskDialogName =
+  'keys' | 'palette' | 'tour' | 'scale' | 'filaments' | 'purge' | 'leftovers' | 'presence';
+
 /** What the open job's page does when an action asks for it. */
 export interface Desk {
   /** Writes, proves and hands out the file, and shows what came of it. */
@@ -18,7 +22,7 @@ export interface Desk {
   /** Asks for a plan file, or for the same part sliced anew. */
   readonly openPlanFile: () => void;
   readonly openNewSlice: () => void;
-  readonly show: (what: 'keys' | 'palette' | 'tour' | 'scale' | 'filaments' | 'purge') => void;
+  readonly show: (what: DeskDialogName) => void;
 }
 
 /** A key as data: matching, label and `aria-keyshortcuts` all come from it. */

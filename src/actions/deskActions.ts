@@ -102,6 +102,20 @@ export const DESK_ACTIONS: readonly Action[] = [
     run: ({ desk }) => desk.show('purge'),
   },
   {
+    id: 'leftovers',
+    label: 'What can I make of my leftovers?',
+    group: 'Plan',
+    shortcuts: [{ key: 'o' }],
+    run: ({ desk }) => desk.show('leftovers'),
+  },
+  {
+    id: 'presence',
+    label: 'Say when you sleep and when you are out',
+    group: 'Plan',
+    shortcuts: [{ key: 'i' }],
+    run: ({ desk }) => desk.show('presence'),
+  },
+  {
     id: 'new-slice',
     label: 'Use a new slice of this part',
     group: 'Plan',

@@ -152,11 +152,11 @@ describe('plan actions', () => {
   });
 
   it('go through the views, and to each by its own key', () => {
-    const modes = Array.from({ length: 5 }, () => {
+    const modes = Array.from({ length: 6 }, () => {
       run('next-view');
       return useViewStore.getState().mode;
     });
-    expect(modes).toEqual(['above', 'below', 'beside', 'side', 'layer']);
+    expect(modes).toEqual(['above', 'below', 'beside', 'side', 'backlit', 'layer']);
     run('view-side', 'measure');
     expect(useViewStore.getState()).toMatchObject({ mode: 'side', measuring: true });
   });

@@ -5,6 +5,7 @@ import {
   showNextMode,
   showTab,
   showWholeCore,
+  toggleBlending,
   toggleMeasuring,
   useViewStore,
   zoomCore,
@@ -20,6 +21,7 @@ export const MODE_NAMES: Readonly<Record<SheetMode, string>> = {
   below: 'From below',
   beside: 'Beside the step',
   side: 'Side',
+  backlit: 'Back-lit',
 };
 
 /** The parts of the right panel. */
@@ -69,6 +71,13 @@ export const VIEW_ACTIONS: readonly Action[] = [
     shortcuts: [{ key: String(i + 1), shift: true, code: `Digit${i + 1}` }],
     run: () => showMode(mode),
   })),
+  {
+    id: 'blend',
+    label: 'Show thin colours as they will look',
+    group: 'View',
+    shortcuts: [{ key: 'g' }],
+    run: toggleBlending,
+  },
   {
     id: 'measure',
     label: 'Measure between two points',

@@ -50,6 +50,14 @@ export const MIGRATIONS: readonly Migration[] = [
       db.createObjectStore('spools', { keyPath: 'id' });
     },
   },
+  {
+    to: 5,
+    // Grams of a spool can be promised to a job.
+    run: async (_db, transaction) => {
+      const spools = transaction.objectStore('spools');
+      for (const spool of await spools.getAll()) await spools.put({ ...spool, reserved: [] });
+    },
+  },
 ];
 
 export const DB_VERSION = MIGRATIONS[MIGRATIONS.length - 1].to;

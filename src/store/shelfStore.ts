@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import { DEMO_SHELF } from '@/core/filament/demoShelf';
+import { withoutReservation } from '@/core/filament/reserve';
 import type { Spool } from '@/core/filament/spool';
 import { database } from './db';
 
@@ -46,6 +47,15 @@ export async function saveSpools(changed: readonly Spool[]): Promise<void> {
   show([...(useShelf.getState().spools ?? []).filter(({ id }) => !ids.has(id)), ...changed]);
   const tx = (await database()).transaction('spools', 'readwrite');
   await Promise.all([...changed.map((spool) => tx.store.put(spool)), tx.done]);
+}
+
+/** Sets free what the spools are promised to a job; returns them as they were, to put them back. */
+export async function releaseJob(jobId: string): Promise<readonly Spool[]> {
+  await loadShelf();
+  const spools = useShelf.getState().spools ?? [];
+  const held = spools.filter(({ reserved }) => reserved.some((one) => one.jobId === jobId));
+  if (held.length > 0) await saveSpools(held.map((spool) => withoutReservation(spool, jobId)));
+  return held;
 }
 
 /** Takes spools away. */

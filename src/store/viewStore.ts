@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 
 /** What the sheet shows. */
-export const SHEET_MODES = ['layer', 'above', 'below', 'beside', 'side'] as const;
+export const SHEET_MODES = ['layer', 'above', 'below', 'beside', 'side', 'backlit'] as const;
 export type SheetMode = (typeof SHEET_MODES)[number];
 
 /** What stands at the right of the Plan station. */
@@ -24,6 +24,8 @@ interface ViewState {
   readonly coreSpan: Span | null;
   /** Part of the ribbon that is shown, s from the start; null for all of it. */
   readonly ribbonSpan: Span | null;
+  /** Thin colours are shown as they will look over what is behind them. */
+  readonly blends: boolean;
   readonly measuring: boolean;
   /** Takes the sheet as a picture; null while there is no sheet. */
   readonly takePicture: (() => Promise<Blob | null>) | null;
@@ -34,6 +36,7 @@ const OPENED = {
   tab: 'bands',
   coreSpan: null,
   ribbonSpan: null,
+  blends: false,
   measuring: false,
 } as const;
 
@@ -69,6 +72,10 @@ export function showNextMode(): void {
 
 export function showTab(tab: PlanTab): void {
   useViewStore.setState({ tab });
+}
+
+export function toggleBlending(): void {
+  useViewStore.setState(({ blends }) => ({ blends: !blends }));
 }
 
 export function toggleMeasuring(): void {

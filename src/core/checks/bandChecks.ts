@@ -1,6 +1,7 @@
-import { differenceOf } from '../filament/colour';
+import { contrastOf } from '../filament/colour';
 import type { PlanNote } from '../plan/notes';
-import { checkOf, type Check, type CheckCode, type CheckLevel } from './check';
+import type { CheckCode } from './catalogue';
+import { checkOf, type Check, type CheckLevel } from './check';
 import type { CheckGround } from './ground';
 
 /** What the notes beside the bands are called among the checks, and how bad they are. */
@@ -15,8 +16,7 @@ const FROM_NOTES: Readonly<Record<PlanNote['code'], readonly [CheckCode, CheckLe
   'narrow-feature': ['narrow-feature', 'may-fail'],
 };
 
-/** Neighbours nearer than this look alike (OKLab), but are not the same. */
-const ALIKE = 0.07;
+const CHOOSE = { kind: 'go', label: 'Choose other filaments', to: 'filaments' } as const;
 
 function lower(sentence: string): string {
   return sentence[0].toLowerCase() + sentence.slice(1);
@@ -38,9 +38,16 @@ export function bandChecks({ bands }: CheckGround, notes: readonly PlanNote[]): 
   const alike = bands.slice(1).flatMap((band, i): Check[] => {
     const below = bands[i];
     if (below.filament.letter === band.filament.letter) return [];
-    if (differenceOf(below.filament, band.filament) >= ALIKE) return [];
-    const sentence = `${below.filament.name} and ${band.filament.name} look much alike side by side.`;
-    return [checkOf('alike-neighbours', 'may-fail', sentence, { layer: band.first })];
+    const pair = `${below.filament.name} and ${band.filament.name}`;
+    const about = { layer: band.first, fix: CHOOSE };
+    const contrast = contrastOf(below.filament, band.filament);
+    if (contrast === 'alike') {
+      const sentence = `${pair} look much alike side by side.`;
+      return [checkOf('alike-neighbours', 'may-fail', sentence, about)];
+    }
+    if (contrast !== 'alike-for-some') return [];
+    const sentence = `${pair} look much alike to colour-blind eyes.`;
+    return [checkOf('alike-for-some', 'good-to-know', sentence, about)];
   });
   return [...fromNotes, ...alike];
 }

@@ -15,6 +15,7 @@ import { bandsOf } from '../plan/bands';
 import { emptyPlan, withKnown, withSwap, type JobPlan } from '../plan/jobPlan';
 import { planNotes } from '../plan/notes';
 import { orderOf, recipeOfPlan } from '../plan/order';
+import { planPurges } from '../plan/purges';
 import { timelineOf } from '../plan/timeline';
 import { EXAMPLE_PRINTERS } from '../printer/examples';
 import { ORDINARY_PROFILE, type Printer } from '../printer/printer';
@@ -22,10 +23,11 @@ import { RECIPE_KINDS } from '../recipe/kinds';
 import { plainRecipe } from '../recipe/recipe';
 import { NO_SETTINGS } from '../recipe/settings';
 import { ordinarySpool, spoolsOf, type Spool } from '../filament/spool';
-import { CHECK_REASONS, type Check, type CheckCode } from './check';
+import { ORDINARY_PRESENCE } from '../schedule/presence';
+import { CHECKS, type CheckCode } from './catalogue';
+import type { Check } from './check';
 import { checksOf, worstLevel } from './checks';
 import type { CheckGround } from './ground';
-import { gramsNeeded } from './spoolChecks';
 
 const FINGERPRINT = 'ab'.repeat(32);
 const n = layerNumber;
@@ -78,15 +80,21 @@ async function checksFor({
   const troubles = runs.flatMap((run) =>
     run?.trouble ? [{ layer: run.route.layer, message: run.trouble }] : [],
   );
+  const recipe = recipeOfPlan(plan, printer);
+  const spools = spoolsOf(plan.palette, shelf);
+  const purges = planPurges(bands, { plan, recipe, printer, spools });
   const ground: CheckGround = {
     plan,
     fingerprint: FINGERPRINT,
     printer,
-    recipe: recipeOfPlan(plan, printer),
+    recipe,
     reading,
     bands,
-    spools: spoolsOf(plan.palette, shelf),
-    timeline: timelineOf(bands, reading, plan.handSeconds),
+    spools,
+    jobId: 'this',
+    purges,
+    presence: { ...ORDINARY_PRESENCE, away: [{ days: [7], from: '13:00', to: '15:00' }] },
+    timeline: timelineOf(bands, reading, plan.handSeconds, purges),
     start: start ?? MORNING,
     troubles:
       impossible && !impossible.ok
@@ -108,6 +116,12 @@ const withSpools = (plan: JobPlan): JobPlan => ({
   palette: plan.palette.map((one) =>
     one.letter < 'C' ? { ...one, spoolId: one.letter.toLowerCase() } : one,
   ),
+});
+
+/** The quiet plan in other colours. */
+const inColours = (plan: JobPlan, a: string, b: string): JobPlan => ({
+  ...plan,
+  palette: plan.palette.map((one) => ({ ...one, colour: one.letter === 'A' ? a : b })),
 });
 
 const shelfOf = (a: Partial<Spool>, b: Partial<Spool>): readonly Spool[] => [
@@ -182,18 +196,7 @@ const FIRING: readonly (readonly [CheckCode, Check['level'], Case])[] = [
     { plan: (plan) => ({ ...plan, swaps: [{ layer: n(5), letter: 'A' }] }) },
   ],
   ['last-layer', 'may-fail', { plan: (plan) => withSwap(plan, n(8)) }],
-  [
-    'alike-neighbours',
-    'may-fail',
-    {
-      plan: (plan) => ({
-        ...plan,
-        palette: plan.palette.map((one) =>
-          one.letter === 'B' ? { ...one, colour: '#332f2b' } : one,
-        ),
-      }),
-    },
-  ],
+  ['alike-neighbours', 'may-fail', { plan: (plan) => inColours(plan, '#2f2b28', '#332f2b') }],
   [
     'short-purge',
     'may-fail',
@@ -208,6 +211,25 @@ const FIRING: readonly (readonly [CheckCode, Check['level'], Case])[] = [
     },
   ],
   ['night-swap', 'may-fail', { start: new Date(2026, 3, 5, 23, 30) }],
+  ['away-swap', 'may-fail', { start: new Date(2026, 3, 5, 13, 0) }],
+  [
+    'swap-in-first-layer',
+    'will-fail',
+    { plan: (plan) => ({ ...plan, swaps: [{ layer: n(1), letter: 'C' }, ...plan.swaps] }) },
+  ],
+  [
+    'primes-first',
+    'good-to-know',
+    {
+      text: QUIET.replace(
+        '; layer 0\n',
+        'G1 X5 Y5 Z0.3 F9000\nG1 Y90 E8 F900\nG92 E0\n; layer 0\n',
+      ),
+      plan: (plan) => ({ ...plan, loadFirst: true }),
+    },
+  ],
+  ['small-contact', 'may-fail', { plan: withSpools, shelf: shelfOf({}, { family: 'TPU' }) }],
+  ['alike-for-some', 'good-to-know', { plan: (plan) => inColours(plan, '#6f8f3a', '#b5793b') }],
   [
     'long-alone',
     'good-to-know',
@@ -261,7 +283,7 @@ describe('each check', () => {
   it('has a case here, but for those that are tested with the notes and the reader', () => {
     const elsewhere: CheckCode[] = ['narrow-feature', 'prime-tower'];
     const cased = FIRING.map(([code]) => code);
-    expect([...cased, ...elsewhere].sort()).toEqual(Object.keys(CHECK_REASONS).sort());
+    expect([...cased, ...elsewhere].sort()).toEqual(Object.keys(CHECKS).sort());
   });
 
   it.each(FIRING.filter(([, , given]) => given.plan !== undefined || given.text !== undefined))(
@@ -275,19 +297,6 @@ describe('each check', () => {
       expect(codes(mended.checks).filter((one) => one === code).length).toBeLessThan(before);
     },
   );
-});
-
-describe('grams needed', () => {
-  it('are what is printed and what is purged, by filament', async () => {
-    const { ground } = await checksFor({ plan: (plan) => withSwap(plan, n(7)) });
-    const needed = gramsNeeded(ground);
-    expect([...needed.keys()]).toEqual(['A', 'B', 'C']);
-    const printed = ground.bands.map(({ grams }) => grams);
-    expect(needed.get('A')).toBeCloseTo(printed[0], 6);
-    expect(needed.get('B')).toBeGreaterThan(printed[1] + 0.2);
-    const heavy = spoolsOf(withSpools(ground.plan).palette, shelfOf({ density: 2.48 }, {}));
-    expect(gramsNeeded({ ...ground, spools: heavy }).get('A')).toBeCloseTo(2 * printed[0], 6);
-  });
 });
 
 describe('what the person knows', () => {

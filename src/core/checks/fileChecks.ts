@@ -1,8 +1,10 @@
 import type { FindingCode } from '../findings';
 import { plural } from '../format';
 import { stopsToTakeOut } from '../output/insert';
+import { filamentOf } from '../plan/jobPlan';
 import { orderOf } from '../plan/order';
-import { checkOf, type Check, type CheckCode } from './check';
+import type { CheckCode } from './catalogue';
+import { checkOf, type Check } from './check';
 import type { CheckGround } from './ground';
 
 /** Findings of reading that matter for a print with swaps, and what they are called here. */
@@ -19,6 +21,14 @@ export function fileChecks({ plan, fingerprint, printer, reading }: CheckGround)
   if (plan.fingerprint !== fingerprint) {
     const sentence = 'This plan was made for another file than the one of this job.';
     checks.push(checkOf('another-file', 'will-fail', sentence, { fix: toPlan }));
+  }
+  const early = plan.swaps.find(({ layer }) => layer < 2);
+  if (early) {
+    const sentence = 'A swap comes before layer 1. That is no swap: load its filament first.';
+    const swaps = plan.swaps.filter((swap) => swap !== early);
+    const mended = { ...plan, firstLetter: early.letter, swaps };
+    const fix = { kind: 'plan', label: 'Load it first', plan: mended } as const;
+    checks.push(checkOf('swap-in-first-layer', 'will-fail', sentence, { layer: 1, fix }));
   }
   if (plan.swaps.length === 0) {
     checks.push(checkOf('no-swap', 'may-fail', 'The plan has no swap yet.', { fix: toPlan }));
@@ -44,6 +54,7 @@ export function fileChecks({ plan, fingerprint, printer, reading }: CheckGround)
     const found = reading.findings.find((one) => one.code === finding);
     if (found) checks.push(checkOf(code, 'good-to-know', found.message));
   }
+  checks.push(...primingCheck(plan, reading));
   if (reading.leavesHot) {
     const sentence = 'The file leaves a heater on at its end. Switch it off yourself.';
     checks.push(checkOf('heaters-left-on', 'may-fail', sentence));
@@ -55,6 +66,27 @@ export function fileChecks({ plan, fingerprint, printer, reading }: CheckGround)
     checks.push(checkOf('small-first-layer', 'may-fail', sentence));
   }
   return checks;
+}
+
+/** Less filament than this is no priming, mm. */
+const LEAST_PRIMED = 1;
+
+/** Filament that the file pushes out before its first layer, mm. */
+export function primedMm({ filamentMm, layers }: CheckGround['reading']): number {
+  return filamentMm - layers.reduce((sum, layer) => sum + layer.filamentMm, 0);
+}
+
+function primingCheck(plan: CheckGround['plan'], reading: CheckGround['reading']): Check[] {
+  const primed = primedMm(reading);
+  if (primed < LEAST_PRIMED || !plan.loadFirst) return [];
+  const { letter, name } = filamentOf(plan, plan.firstLetter);
+  const sentence = `The file primes the nozzle with ${primed.toFixed(0)} mm before the stop that asks for ${letter} ${name}. Load it before you start.`;
+  const fix = {
+    kind: 'plan',
+    label: 'Ask for nothing at layer 1',
+    plan: { ...plan, loadFirst: false },
+  } as const;
+  return [checkOf('primes-first', 'good-to-know', sentence, { fix })];
 }
 
 /** Height over the width of a square of the first layer's area from which a part tips easily. */

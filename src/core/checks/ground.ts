@@ -1,9 +1,11 @@
 import type { Reading } from '../gcode/reading';
+import type { PairPurge } from '../filament/purgeTable';
 import type { Spool } from '../filament/spool';
 import type { Band } from '../plan/bands';
 import type { JobPlan } from '../plan/jobPlan';
 import type { Timeline } from '../plan/timeline';
 import type { Printer } from '../printer/printer';
+import type { Presence } from '../schedule/presence';
 import type { Recipe } from '../recipe/recipe';
 
 /** What all checks look at. */
@@ -15,12 +17,18 @@ export interface CheckGround {
   readonly recipe: Recipe;
   readonly reading: Pick<
     Reading,
-    'layers' | 'stops' | 'findings' | 'continuous' | 'heatLines' | 'leavesHot'
+    'layers' | 'filamentMm' | 'stops' | 'findings' | 'continuous' | 'heatLines' | 'leavesHot'
   >;
   readonly bands: readonly Band[];
   /** Spools of the plan's filaments, by letter; those without one are missing. */
   readonly spools: ReadonlyMap<string, Spool>;
+  /** The job, whose own reservations on the shelf are free to it. */
+  readonly jobId: string;
+  /** What each swap pushes through, from the bed up. */
+  readonly purges: readonly PairPurge[];
   readonly timeline: Timeline;
+  /** When nobody comes to the printer. */
+  readonly presence: Presence;
   /** When the print begins, as the person's clock shows it. */
   readonly start: Date;
   /** What a trial of the blocks found: see `output/dryRun`. */

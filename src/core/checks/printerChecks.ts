@@ -70,11 +70,12 @@ function waitingChecks({
   return checks;
 }
 
-function purgeChecks({ plan, printer, recipe, reading, bands, spools }: CheckGround): Check[] {
+function purgeChecks(ground: CheckGround): Check[] {
+  const { plan, printer, recipe, reading, bands, spools, purges } = ground;
   if (recipe.kind !== 'spelled-out') return [];
   const numbers = numbersOf(recipe, printer);
-  const { swaps } = orderOf(plan, reading, printer, spools);
-  return swaps.flatMap(({ layer, purge }, i) => {
+  return purges.flatMap((purge, i) => {
+    const { swap, first: layer } = bands[i + 1];
     const checks: Check[] = [];
     const top = printedTopBefore(reading.layers, layer);
     const room = Math.min(Math.max(top + numbers.lift, PURGE_HEIGHT), reachOf(printer).maxZ) - top;
@@ -82,18 +83,18 @@ function purgeChecks({ plan, printer, recipe, reading, bands, spools }: CheckGro
       const sentence = `Before layer ${layer} the head has only ${room.toFixed(0)} mm above the print for the strand.`;
       checks.push(checkOf('low-strand', 'may-fail', sentence, { layer }));
     }
-    const [from, to] = [bands[i]?.filament, bands[i + 1]?.filament];
-    if (!from || !to) return checks;
+    const [from, to] = [bands[i].filament, bands[i + 1].filament];
     const wanted = pairPurge(from, to, {
       own: plan.purges,
       spools,
       filamentDiameter: printer.filamentDiameter,
     }).mm;
-    const length = purge ?? numbers.purge;
-    if (length < SHORT * wanted) {
+    if (purge.mm < SHORT * wanted) {
       const round = Math.ceil(wanted / 5) * 5;
-      const sentence = `${from.name} to ${to.name} needs about ${round} mm pushed through; ${length} mm are planned.`;
-      const swapsNow = plan.swaps.map((one, at) => (at === i ? { ...one, purge: round } : one));
+      const sentence = `${from.name} to ${to.name} needs about ${round} mm pushed through; ${purge.mm.toFixed(0)} mm are planned.`;
+      const swapsNow = plan.swaps.map((one) =>
+        one.layer === swap ? { ...one, purge: round } : one,
+      );
       const fix = {
         kind: 'plan',
         label: `Push ${round} mm`,

@@ -1,14 +1,15 @@
-import { formatGrams } from '../format';
-import { pairPurge } from '../filament/purgeTable';
-import { gramsOf } from '../filament/mass';
+import { formatCm2, formatGrams } from '../format';
+import { SPARE } from '../filament/leftovers';
+import { gramsNeeded, neededBySpool, type FilamentNeeds } from '../filament/needs';
+import { freeGrams } from '../filament/reserve';
 import { doBond, sharedRange, type Spool } from '../filament/spool';
+import type { Layer } from '../gcode/layers';
 import { checkOf, type Check } from './check';
+import { primedMm } from './fileChecks';
 import type { CheckGround } from './ground';
 
 /** Speeds of melting that differ by more than this factor make the print run at the slower. */
 const OTHER_FLOW = 1.5;
-/** Room above what is needed for what goes wrong, as a factor. */
-const RESERVE = 1.05;
 
 /** Whether the spools suit the plan and one another. Bands without a spool are passed over. */
 export function spoolChecks(ground: CheckGround): Check[] {
@@ -20,49 +21,49 @@ export function spoolChecks(ground: CheckGround): Check[] {
   ];
 }
 
-/** Grams that each filament of the plan takes, with what is purged of it, by letter. */
-export function gramsNeeded({
-  bands,
-  plan,
-  printer,
-  recipe,
-  spools,
-}: Pick<CheckGround, 'bands' | 'plan' | 'printer' | 'recipe' | 'spools'>): Map<string, number> {
-  const needed = new Map<string, number>();
-  const fixed = recipe.kind === 'spelled-out' ? recipe.purge : null;
-  const ground = { own: plan.purges, spools, filamentDiameter: printer.filamentDiameter };
-  bands.forEach(({ filament, filamentMm, swap }, i) => {
-    const own = plan.swaps.find(({ layer }) => layer === swap)?.purge;
-    const below = bands[i - 1]?.filament;
-    const modelled = below ? pairPurge(below, filament, ground).mm : 0;
-    const purge = below ? (own ?? fixed ?? modelled) : 0;
-    const density = spools.get(filament.letter)?.density;
-    const grams = gramsOf(filamentMm + purge, printer.filamentDiameter, density);
-    needed.set(filament.letter, (needed.get(filament.letter) ?? 0) + grams);
-  });
-  return needed;
-}
-
 function remainderChecks(ground: CheckGround): Check[] {
-  const { bands, spools } = ground;
-  return [...gramsNeeded(ground)].flatMap(([letter, grams]) => {
-    const spool = spools.get(letter);
-    if (!spool || spool.gramsLeft === null || spool.gramsLeft >= grams * RESERVE) return [];
-    const layer = bands.find(({ filament }) => filament.letter === letter)?.first ?? null;
-    const sentence = `${spool.name}: ${formatGrams(grams)} are needed, and ${formatGrams(spool.gramsLeft)} are left on the spool.`;
-    const level = spool.gramsLeft < grams ? 'will-fail' : 'may-fail';
-    return [checkOf('not-enough', level, sentence, { layer })];
+  const { bands, plan, spools, jobId } = ground;
+  const needs = neededBySpool(plan.palette, spools, gramsNeeded(needsOf(ground)));
+  return needs.flatMap(({ spool, grams, letters }) => {
+    const free = freeGrams(spool, jobId);
+    if (free === null || free >= grams * SPARE) return [];
+    const layer = bands.find(({ filament }) => letters.includes(filament.letter))?.first ?? null;
+    const promised = (spool.gramsLeft ?? 0) - free;
+    const others = promised > 0 ? `, and ${formatGrams(promised)} are reserved for other jobs` : '';
+    const sentence = `${spool.name}: ${formatGrams(grams)} are needed; ${formatGrams(spool.gramsLeft ?? 0)} are left on the spool${others}.`;
+    const level = free < grams ? 'will-fail' : 'may-fail';
+    const fix = { kind: 'go', label: 'See which spools have enough', to: 'leftovers' } as const;
+    return [checkOf('not-enough', level, sentence, { layer, fix })];
   });
 }
 
-function neighbourChecks({ bands, spools }: CheckGround): Check[] {
+/** What the file pushes out before its first layer comes from the filament that is loaded first. */
+function needsOf({ bands, purges, reading, printer, spools }: CheckGround): FilamentNeeds {
+  return { bands, purges, primedMm: primedMm(reading), printer, spools };
+}
+
+/** Unlike materials that meet on less than this come apart easily, mm². */
+const SMALL_CONTACT = 200;
+
+/** On which area the layer lies on the one below, at most, mm². */
+function contactArea(layers: readonly Layer[], layer: number): number {
+  return Math.min(layers[layer - 1].footprintMm2, layers[layer - 2].footprintMm2);
+}
+
+function neighbourChecks({ bands, spools, reading: { layers } }: CheckGround): Check[] {
   return bands.slice(1).flatMap(({ filament, first }, i): Check[] => {
     const below = spools.get(bands[i].filament.letter);
     const above = spools.get(filament.letter);
     if (!below || !above) return [];
     const checks: Check[] = [];
     const layer = { layer: first };
-    if (doBond(below.family, above.family) === false) {
+    const holds = doBond(below.family, above.family);
+    const contact = contactArea(layers, first);
+    if (holds !== false && below.family !== above.family && contact < SMALL_CONTACT) {
+      const sentence = `${above.name} (${above.family}) meets ${below.name} (${below.family}) on ${formatCm2(contact)} only.`;
+      checks.push(checkOf('small-contact', 'may-fail', sentence, layer));
+    }
+    if (holds === false) {
       const sentence = `${above.name} (${above.family}) does not hold to ${below.name} (${below.family}).`;
       checks.push(checkOf('no-bond', 'will-fail', sentence, layer));
     }

@@ -1,5 +1,6 @@
 import { addSeconds, format } from 'date-fns';
 import { formatDuration } from '../format';
+import { absenceAt } from '../schedule/presence';
 import { checkOf, type Check } from './check';
 import type { CheckGround } from './ground';
 
@@ -7,11 +8,9 @@ import type { CheckGround } from './ground';
 const MANY_SWAPS = 12;
 /** A stretch without anyone beyond which someone should look in, s. */
 const LONG_ALONE = 3 * 3600;
-/** Hours of the night, until a person says when they sleep. */
-const NIGHT = { from: 23, to: 7 };
 
 /** When someone has to be at the printer, and for how long nobody is. */
-export function timeChecks({ timeline, start, bands }: CheckGround): Check[] {
+export function timeChecks({ timeline, start, bands, presence }: CheckGround): Check[] {
   const checks: Check[] = [];
   const swaps = timeline.stretches.filter(({ kind }) => kind === 'swap');
   if (swaps.length > MANY_SWAPS) {
@@ -24,11 +23,12 @@ export function timeChecks({ timeline, start, bands }: CheckGround): Check[] {
   }
   for (const swap of swaps) {
     const at = addSeconds(start, swap.start);
-    const hour = at.getHours();
-    if (hour < NIGHT.from && hour >= NIGHT.to) continue;
-    const sentence = `The swap before layer ${swap.band?.first} comes at ${format(at, 'HH:mm')}, in the night.`;
+    const why = absenceAt(presence, at);
+    if (why === null) continue;
+    const when = why === 'night' ? 'in the night' : 'while you are out';
+    const sentence = `The swap before layer ${swap.band?.first} comes at ${format(at, 'HH:mm')}, ${when}.`;
     checks.push(
-      checkOf('night-swap', 'may-fail', sentence, {
+      checkOf(why === 'night' ? 'night-swap' : 'away-swap', 'may-fail', sentence, {
         layer: swap.band?.first ?? null,
         fix: { kind: 'go', label: 'Choose another start', to: 'plan' },
       }),

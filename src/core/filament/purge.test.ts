@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { STARTING_PALETTE, type PaletteFilament } from '../plan/palette';
 import { differenceOf, lightnessOf, stainOf } from './colour';
-import { purgeGrams, purgeVolume } from './purge';
+import { purgeVolume } from './purge';
 
 const [black, white] = STARTING_PALETTE;
 const filament = (colour: string): PaletteFilament => ({ ...black, colour });
@@ -29,11 +29,5 @@ describe('purge', () => {
     const blackToWhite = lengthOf(purgeVolume(filament('#000000'), filament('#ffffff')));
     expect(blackToWhite).toBeGreaterThan(100);
     expect(blackToWhite).toBeLessThan(200);
-  });
-
-  it('adds up over the swaps', () => {
-    expect(purgeGrams([black], 1.75)).toBe(0);
-    const both = purgeGrams([black, white, black], 1.75);
-    expect(both).toBeCloseTo(purgeGrams([black, white], 1.75) + purgeGrams([white, black], 1.75));
   });
 });

@@ -1,12 +1,12 @@
-import { filamentArea } from '../geometry/lineWidth';
-import type { PaletteFilament } from '../plan/palette';
-import { gramsOf } from './mass';
 import { spoolLightness, spoolStain, type Spool } from './spool';
 
 /** Ordinary starting values of the purge model. */
 const MELT_ZONE_MM3 = 75;
 const BASE = 1.5;
 const PER_LIGHTNESS = 3;
+
+/** How fast filament is pushed through, mm/s: slow enough to melt. */
+export const PURGE_SPEED = 200 / 60;
 
 /** A colour with the lightness and stain that its spool may have of its own. */
 type PurgedColour = Pick<Spool, 'colour'> & Partial<Pick<Spool, 'lightness' | 'stain'>>;
@@ -18,15 +18,4 @@ type PurgedColour = Pick<Spool, 'colour'> & Partial<Pick<Spool, 'lightness' | 's
 export function purgeVolume(from: PurgedColour, to: PurgedColour): number {
   const gained = Math.max(0, spoolLightness(to) - spoolLightness(from));
   return MELT_ZONE_MM3 * (BASE + PER_LIGHTNESS * gained * spoolStain(from));
-}
-
-/** Grams purged over a row of filaments, each after the one before. */
-export function purgeGrams(
-  filaments: readonly PaletteFilament[],
-  filamentDiameter: number,
-): number {
-  const volume = filaments
-    .slice(1)
-    .reduce((sum, filament, i) => sum + purgeVolume(filaments[i], filament), 0);
-  return gramsOf(volume / filamentArea(filamentDiameter), filamentDiameter);
 }

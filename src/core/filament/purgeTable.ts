@@ -69,6 +69,11 @@ export function rowPurge(row: readonly PaletteFilament[], ground: PurgeGround): 
   return row.slice(1).map((filament, i) => pairPurge(row[i], filament, ground));
 }
 
+/** Grams that a row of filaments wastes. */
+export function rowWaste(row: readonly PaletteFilament[], ground: PurgeGround): number {
+  return rowPurge(row, ground).reduce((sum, { grams }) => sum + grams, 0);
+}
+
 /** Beyond so many filaments the orders are too many to try them all. */
 const MOST_TRIED = 8;
 

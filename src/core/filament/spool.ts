@@ -10,6 +10,13 @@ export interface HeatRange {
   readonly to: number;
 }
 
+/** Grams of a spool that are promised to a job. */
+export interface Reservation {
+  readonly jobId: string;
+  readonly jobName: string;
+  readonly grams: number;
+}
+
 /** A spool of filament that a person has. */
 export interface Spool {
   readonly id: string;
@@ -41,6 +48,8 @@ export interface Spool {
   readonly openedOn: string | null;
   readonly driedOn: string | null;
   readonly note: string;
+  /** At most one for each job. */
+  readonly reserved: readonly Reservation[];
 }
 
 /** Ordinary numbers of each family: density, nozzle, bed, and what is usual. */
@@ -84,6 +93,7 @@ export function ordinarySpool(given: Pick<Spool, 'id' | 'name'> & Partial<Spool>
     openedOn: null,
     driedOn: null,
     note: '',
+    reserved: [],
     ...ORDINARY[family],
     ...given,
   };

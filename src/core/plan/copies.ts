@@ -1,4 +1,4 @@
-import { SWAP_SECONDS } from './time';
+import { swapSeconds } from './time';
 
 /** Plates that people ask about. */
 export const COPY_COUNTS = [1, 2, 4, 6, 9] as const;
@@ -20,19 +20,21 @@ export interface CopyCost {
  * @param printSeconds time that printing the present plate takes, heating left out, s.
  * @param heatingSeconds time before the first layer, s.
  * @param objects how many objects the present plate holds.
+ * @param purges what each swap pushes through, mm.
  */
 export function copyCosts(
   printSeconds: number,
   heatingSeconds: number,
   objects: number,
-  swaps: number,
+  purges: readonly number[],
   handSeconds: number,
 ): CopyCost[] {
+  const swaps = purges.length;
   const counts = new Set<number>([...COPY_COUNTS, objects]);
   return [...counts]
     .sort((a, b) => a - b)
     .map((copies): CopyCost => {
-      const atSwaps = swaps * (SWAP_SECONDS.machine + handSeconds);
+      const atSwaps = swapSeconds(purges, handSeconds);
       const plateSeconds = heatingSeconds + (printSeconds / objects) * copies + atSwaps;
       return {
         copies,

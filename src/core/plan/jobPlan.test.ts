@@ -172,7 +172,7 @@ describe('stored plans', () => {
     ['a version yet to come', { ...plan, version: 5 }],
     ['a recipe of no known kind', { ...plan, recipe: { kind: 'shout' } }],
     ['an unknown letter', { ...plan, firstLetter: 'Q' }],
-    ['a swap before layer 1', { ...plan, swaps: [{ layer: 1, letter: 'B' }] }],
+    ['a swap before no layer', { ...plan, swaps: [{ layer: 0, letter: 'B' }] }],
   ])('are refused when they hold %s', (_name, json) => {
     expect(parseJobPlan(json)).toMatchObject({ ok: false, refusal: { code: 'bad-plan' } });
   });

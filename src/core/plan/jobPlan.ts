@@ -106,11 +106,13 @@ export function filamentOf(plan: JobPlan, letter: string): PaletteFilament {
 /**
  * The swaps as they come out in print, lowest first. With the extra layer each comes one layer
  * later; one before the last layer has no room and stays. Of two that meet, the later colour counts.
+ * One before layer 1 changes nothing and is left out.
  */
 export function printedSwaps(plan: JobPlan, layerCount: number): PrintedSwap[] {
   const byLayer = new Map<number, PrintedSwap>();
   for (const swap of plan.swaps) {
     const { layer } = swap;
+    if (layer < 2) continue;
     const later = plan.extraLayer && layer < layerCount ? layerNumber(layer + 1) : layer;
     byLayer.set(later, { ...swap, layer: later, chosen: layer });
   }

@@ -51,7 +51,7 @@ describe('orderOf', () => {
       orderOf({ ...plan, ...given }, reading, ORDINARY_PROFILE).swaps.map(({ purge }) => purge);
     expect(purgeOf({ purges })).toEqual([88, 47]);
     const recipe = { ...plainRecipe('spelled-out'), purge: 30 };
-    expect(purgeOf({ purges, recipe })).toEqual([null, null]);
+    expect(purgeOf({ purges, recipe })).toEqual([30, 30]);
   });
 
   it('names the stops to take out, and the filament to ask for', () => {

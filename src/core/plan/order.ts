@@ -1,10 +1,10 @@
 import type { Reading } from '../gcode/reading';
 import type { OutputRequest } from '../output/insert';
-import { pairPurge } from '../filament/purgeTable';
 import type { Spool } from '../filament/spool';
 import type { Printer } from '../printer/printer';
 import { recipeFor, type Recipe } from '../recipe/recipe';
 import { NO_SETTINGS } from '../recipe/settings';
+import { purgeAt } from './purges';
 import { filamentOf, printedSwaps, type JobPlan } from './jobPlan';
 
 /** The recipe of a plan: its own, or the printer's. */
@@ -25,17 +25,17 @@ export function orderOf(
   spools: ReadonlyMap<string, Spool> = new Map(),
 ): OutputRequest {
   const recipe = recipeOfPlan(plan, printer);
-  const ground = { own: plan.purges, spools, filamentDiameter: printer.filamentDiameter };
+  const wishes = { plan, recipe, printer, spools };
   const swaps = printedSwaps(plan, layers.length);
   return {
-    swaps: swaps.map(({ layer, letter, settings, purge }, i) => {
+    swaps: swaps.map((swap, i) => {
+      const { layer, letter, settings } = swap;
       const from = filamentOf(plan, swaps[i - 1]?.letter ?? plan.firstLetter);
-      const byPair = Math.round(pairPurge(from, filamentOf(plan, letter), ground).mm);
       return {
         layer,
         filament: filamentLabel(plan, letter),
         settings: settings ?? NO_SETTINGS,
-        purge: purge ?? (recipe.purge === null ? byPair : null),
+        purge: Math.round(purgeAt(swap, from, filamentOf(plan, letter), wishes).mm),
       };
     }),
     recipe,

@@ -44,7 +44,7 @@ const schema = object({
   firstLetter: letterSchema,
   swaps: array(
     object({
-      layer: number().integer().min(2).required(),
+      layer: number().integer().min(1).required(),
       letter: letterSchema,
       settings: object(settingFields).optional().default(undefined),
       purge: swapFields.purge.nonNullable(),

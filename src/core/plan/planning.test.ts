@@ -17,6 +17,7 @@ import {
 import { NO_SETTINGS } from '../recipe/settings';
 import { bandAt, bandsOf } from './bands';
 import { dividingLayers, withBandsAt } from './byHeight';
+import { PURGE_SPEED } from '../filament/purge';
 import { copyCosts } from './copies';
 import { emptyPlan, printedSwaps, withSwap, withWishes, type JobPlan } from './jobPlan';
 import { suggestSwaps } from './suggestions';
@@ -194,10 +195,12 @@ describe('the timeline', () => {
     fc.assert(
       fc.property(arbitraryPlan, fc.integer({ min: 0, max: 900 }), (made, hands) => {
         const bands = bandsIn(made);
-        const { stretches, total, longestAlone } = timelineOf(bands, reading, hands);
+        const purges = bands.slice(1).map((_, i) => ({ mm: 20 * i }));
+        const { stretches, total, longestAlone } = timelineOf(bands, reading, hands, purges);
         stretches.forEach(({ start }, i) => expect(start).toBe(i > 0 ? stretches[i - 1].end : 0));
         const swaps = bands.length - 1;
-        expect(total).toBeCloseTo(reading.seconds.total + swaps * (30 + hands), 6);
+        const purged = purges.reduce((sum, { mm }) => sum + mm, 0) / PURGE_SPEED;
+        expect(total).toBeCloseTo(reading.seconds.total + swaps * (30 + hands) + purged, 6);
         const alone = longestAlone.end - longestAlone.start;
         expect(alone).toBeLessThanOrEqual(total);
         expect(alone * (swaps + 1)).toBeGreaterThanOrEqual(reading.seconds.total - 1e-6);
@@ -216,7 +219,7 @@ describe('the timeline', () => {
       ],
     };
     const bands = bandsIn(twice);
-    const { byFilament } = timelineOf(bands, reading, 60);
+    const { byFilament } = timelineOf(bands, reading, 60, []);
     expect(byFilament.map(({ letter }) => letter)).toEqual(['A', 'B']);
     expect(byFilament[0].seconds).toBeCloseTo(bands[0].seconds + bands[2].seconds, 9);
   });
@@ -224,10 +227,10 @@ describe('the timeline', () => {
 
 describe('copies', () => {
   it('share swaps and hands, and keep the plate as it is at its own number', () => {
-    const costs = copyCosts(3600, 300, 2, 3, 120);
+    const costs = copyCosts(3600, 300, 2, [0, 0, 10], 120);
     expect(costs.map(({ copies }) => copies)).toEqual([1, 2, 4, 6, 9]);
     const two = costs[1];
-    expect(two.plateSeconds).toBe(3600 + 300 + 3 * 150);
+    expect(two.plateSeconds).toBeCloseTo(3600 + 300 + 3 * 150 + 3, 9);
     expect(two.swapsPerPart).toBe(1.5);
     expect(two.handSecondsPerPart).toBe(180);
     const perPart = costs.map(({ secondsPerPart }) => secondsPerPart);
@@ -235,6 +238,6 @@ describe('copies', () => {
   });
 
   it('name the number on the plate when it is none of the usual', () => {
-    expect(copyCosts(3600, 300, 5, 1, 60).map(({ copies }) => copies)).toContain(5);
+    expect(copyCosts(3600, 300, 5, [40], 60).map(({ copies }) => copies)).toContain(5);
   });
 });

@@ -1,6 +1,6 @@
 import type { Reading } from '../gcode/reading';
 import type { Band } from './bands';
-import { SWAP_SECONDS } from './time';
+import { machineSeconds } from './time';
 
 /** A stretch of the print in time, seconds from the start. */
 export interface Stretch {
@@ -22,11 +22,16 @@ export interface Timeline {
   readonly byFilament: readonly { readonly letter: string; readonly seconds: number }[];
 }
 
-/** Lays a plan out in time; each swap takes the machine's part and `handSeconds`, as if someone stood by. */
+/**
+ * Lays a plan out in time; each swap takes the machine's part, its purge and `handSeconds`, as if
+ * someone stood by.
+ * @param purges what each swap pushes through, from the bed up, mm.
+ */
 export function timelineOf(
   bands: readonly Band[],
   reading: Pick<Reading, 'secondsBefore' | 'secondsAfter'>,
   handSeconds: number,
+  purges: readonly { readonly mm: number }[],
 ): Timeline {
   const stretches: Stretch[] = [];
   let now = 0;
@@ -35,10 +40,10 @@ export function timelineOf(
     now += seconds;
   };
   add('prepare', reading.secondsBefore, null);
-  for (const band of bands) {
-    if (band.swap !== null) add('swap', SWAP_SECONDS.machine + handSeconds, band);
+  bands.forEach((band, i) => {
+    if (i > 0) add('swap', machineSeconds(purges[i - 1]?.mm ?? 0) + handSeconds, band);
     add('band', band.seconds, band);
-  }
+  });
   add('finish', reading.secondsAfter, null);
   const byFilament = new Map<string, number>();
   for (const { filament, seconds } of bands) {

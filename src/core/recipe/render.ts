@@ -1,4 +1,5 @@
 import type { MachineState } from '../gcode/machine';
+import { PURGE_SPEED } from '../filament/purge';
 import type { SwapAction } from './actions';
 
 /** A line of a swap, and what it does, in words. */
@@ -8,7 +9,13 @@ export interface RecipeLine {
 }
 
 /** Speeds of a swap's own moves, mm/min. */
-const FEED = { travel: 6000, lift: 600, retract: 2100, change: 600, purge: 200 } as const;
+const FEED = {
+  travel: 6000,
+  lift: 600,
+  retract: 2100,
+  change: 600,
+  purge: PURGE_SPEED * 60,
+} as const;
 /** Longest stretch of filament in one command, mm; firmwares refuse very long ones. */
 const LONGEST_PUSH = 80;
 

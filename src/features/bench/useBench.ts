@@ -13,6 +13,7 @@ import {
   removeJob,
   saveJob,
 } from '@/store/jobs';
+import { releaseJob, saveSpools } from '@/store/shelfStore';
 import type { ReadProgress } from '@/workers/protocol';
 import { DEMO_JOBS } from './demoJobs';
 import { importFile, type Import, type ImportDetails } from './importFile';
@@ -139,11 +140,15 @@ export function useBench(): Bench {
   const remove = useCallback(
     async (job: Job) => {
       const removed = await removeJob(job.id);
+      const held = await releaseJob(job.id);
       await refresh();
       if (!removed) return;
       toast(`${job.name} is deleted, with its file and plan.`, {
         duration: 12_000,
-        action: { label: 'Undo', onClick: () => void saveJob(removed).then(refresh) },
+        action: {
+          label: 'Undo',
+          onClick: () => void Promise.all([saveJob(removed), saveSpools(held)]).then(refresh),
+        },
       });
     },
     [refresh],

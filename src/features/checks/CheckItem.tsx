@@ -1,10 +1,13 @@
 'use client';
 
 import { Info, OctagonX, TriangleAlert, type LucideIcon } from 'lucide-react';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
-import { CHECK_REASONS, type Check, type CheckFix, type CheckLevel } from '@/core/checks/check';
+import { CHECKS } from '@/core/checks/catalogue';
+import type { Check, CheckFix, CheckLevel } from '@/core/checks/check';
+import { titleOf } from '@/core/guide/pages';
 import { withKnown } from '@/core/plan/jobPlan';
 import { useJob } from '@/features/job/jobContext';
 import { changePlan } from '@/store/planStore';
@@ -34,7 +37,16 @@ export function CheckItem({ check, note }: CheckItemProps) {
         <Icon aria-label={name} size={18} className={`mt-0.5 shrink-0 ${colour}`} />
         <div className="min-w-0 flex-1">
           <p className="font-medium">{sentence}</p>
-          <p className="text-sm text-muted">{CHECK_REASONS[code]}</p>
+          <p className="text-sm text-muted">
+            {CHECKS[code].why}{' '}
+            <Link
+              href={`/guide/${CHECKS[code].page}`}
+              aria-label={`More in the guide: ${titleOf(CHECKS[code].page)}`}
+              className="whitespace-nowrap text-ink underline decoration-edge underline-offset-2 hover:decoration-accent"
+            >
+              Why
+            </Link>
+          </p>
           {note !== null && note !== '' && <p className="pt-1 text-sm">Your note: {note}</p>}
           <div className="flex flex-wrap items-center gap-2 pt-1.5">
             {fix && <FixButton fix={fix} />}
@@ -78,6 +90,7 @@ function FixButton({ fix }: { fix: CheckFix }) {
   const run = (): void => {
     if (fix.kind === 'plan') changePlan(fix.label.toLowerCase(), () => fix.plan);
     else if (fix.to === 'printers') router.push('/printers');
+    else if (fix.to === 'filaments' || fix.to === 'leftovers') actions.desk.show(fix.to);
     else actions.desk.goTo(fix.to);
   };
   return <Button onClick={run}>{fix.label}</Button>;

@@ -4,7 +4,9 @@ import { KeysDialog } from './KeysDialog';
 import { CommandPalette } from './CommandPalette';
 import { FilamentsDialog } from './FilamentsDialog';
 import { ForeignPlanDialog } from './ForeignPlanDialog';
+import { LeftoversDialog } from './LeftoversDialog';
 import { MovingDialog } from './MovingDialog';
+import { PresenceDialog } from './PresenceDialog';
 import { PurgeCostDialog } from './PurgeCostDialog';
 import { ReadingSlice } from './ReadingSlice';
 import { ScaleDialog } from './ScaleDialog';
@@ -20,6 +22,8 @@ export function DeskDialogs({ desk }: { desk: DeskState }) {
       <CommandPalette open={dialog === 'palette'} onClose={closeDialog} context={desk.actions} />
       <FilamentsDialog open={dialog === 'filaments'} onClose={closeDialog} />
       <PurgeCostDialog open={dialog === 'purge'} onClose={closeDialog} />
+      <LeftoversDialog open={dialog === 'leftovers'} onClose={closeDialog} />
+      <PresenceDialog open={dialog === 'presence'} onClose={closeDialog} />
       <ScaleDialog open={dialog === 'scale'} onClose={closeDialog} />
       <Tour asked={dialog === 'tour'} onClose={closeDialog} />
       <MovingDialog moving={moving} />

@@ -5,11 +5,9 @@ import { DialogFrame } from '@/components/DialogFrame';
 import { Swatch } from '@/components/Swatch';
 import { withFilament } from '@/core/plan/bandEdits';
 import { HATCHES, type Hatch, type PaletteFilament } from '@/core/plan/palette';
-import { formatGrams } from '@/core/format';
-import type { Spool } from '@/core/filament/spool';
-import { useShelf } from '@/store/shelfStore';
 import { changePlan } from '@/store/planStore';
 import { useJob } from './jobContext';
+import { SpoolMenu } from './SpoolMenu';
 
 interface FilamentsDialogProps {
   readonly open: boolean;
@@ -28,14 +26,10 @@ const HATCH_NAMES: Readonly<Record<Hatch, string>> = {
 
 const FIELD = 'rounded border border-edge bg-paper px-2 py-1';
 
-/** What a spool says of a filament of the plan. */
-function fromSpool({ id, name, colour, hidingDepth }: Spool): Partial<PaletteFilament> {
-  return { spoolId: id, name, colour, hidingDepth };
-}
-
 /** The filaments of the plan: give them the names and colours of the spools at hand. */
 export function FilamentsDialog({ open, onClose }: FilamentsDialogProps) {
-  const { plan } = useJob();
+  const { plan, checks } = useJob();
+  const alike = checks.filter(({ code }) => code.startsWith('alike-'));
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <DialogFrame
@@ -47,6 +41,11 @@ export function FilamentsDialog({ open, onClose }: FilamentsDialogProps) {
             <FilamentRow key={filament.letter} filament={filament} />
           ))}
         </ul>
+        {alike.map(({ id, sentence }) => (
+          <p key={id} role="status" className="mt-3 rounded-md bg-caution-soft px-3 py-1.5 text-sm">
+            {sentence}
+          </p>
+        ))}
       </DialogFrame>
     </Dialog.Root>
   );
@@ -54,31 +53,12 @@ export function FilamentsDialog({ open, onClose }: FilamentsDialogProps) {
 
 function FilamentRow({ filament }: { filament: PaletteFilament }) {
   const { letter, name, colour, hatch, hidingDepth } = filament;
-  const shelf = useShelf((state) => state.spools) ?? [];
   const change = (part: Partial<PaletteFilament>): void =>
     changePlan(`filament ${letter}`, (plan) => withFilament(plan, { ...filament, ...part }));
   return (
     <li className="flex flex-wrap items-center gap-2">
       <Swatch filament={filament} />
-      <select
-        aria-label={`Spool of filament ${letter}`}
-        value={shelf.some(({ id }) => id === filament.spoolId) ? filament.spoolId : ''}
-        className={`${FIELD} w-36`}
-        onChange={(event) => {
-          const spool = shelf.find(({ id }) => id === event.target.value);
-          const { spoolId: _old, ...rest } = filament;
-          const next = spool ? { ...rest, ...fromSpool(spool) } : rest;
-          changePlan(`spool of filament ${letter}`, (plan) => withFilament(plan, next));
-        }}
-      >
-        <option value="">no spool</option>
-        {shelf.map(({ id, name: spoolName, gramsLeft }) => (
-          <option key={id} value={id}>
-            {spoolName}
-            {gramsLeft === null ? '' : `, ${formatGrams(gramsLeft)}`}
-          </option>
-        ))}
-      </select>
+      <SpoolMenu filament={filament} />
       <input
         key={name}
         aria-label={`Name of filament ${letter}`}

@@ -57,7 +57,7 @@ function AtWork({ ready, plan, saveState, reopen, readFor, children }: AtWorkPro
   const printers = usePrinters((state) => state.printers);
   const printer = printerWithId(printers, plan.printerId);
   const work = usePlanWork(ready, plan, printer);
-  const desk = useDesk(ready, plan, printer, work.spools, reopen);
+  const desk = useDesk(ready, plan, printer, work, reopen);
   const { actions, output } = desk;
   const value = useMemo(
     () => ({ ...ready, ...work, plan, actions, printer, output, readFor }),

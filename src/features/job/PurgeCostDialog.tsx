@@ -9,7 +9,7 @@ import { costOf, type PrintCost } from '@/core/filament/cost';
 import {
   leastWaste,
   pairPurge,
-  rowPurge,
+  rowWaste,
   withOwnPurge,
   type PurgeGround,
 } from '@/core/filament/purgeTable';
@@ -18,6 +18,7 @@ import { withLetters } from '@/core/plan/bandEdits';
 import type { PaletteFilament } from '@/core/plan/palette';
 import { useCostSettings } from '@/store/costSettings';
 import { changePlan } from '@/store/planStore';
+import { CostChart } from './CostChart';
 import { useJob } from './jobContext';
 
 interface PurgeCostDialogProps {
@@ -40,18 +41,17 @@ export function PurgeCostDialog({ open, onClose }: PurgeCostDialogProps) {
 }
 
 function Tables() {
-  const { plan, bands, printer, spools, timeline, analysis } = useJob();
+  const { plan, bands, printer, spools, purges, timeline, analysis } = useJob();
   const ground = { own: plan.purges, spools, filamentDiameter: printer.filamentDiameter };
   const used = plan.palette.filter(({ letter }) =>
     bands.some(({ filament }) => filament.letter === letter),
   );
   const settings = useCostSettings();
   const row = bands.map(({ filament }) => filament);
-  const purges = rowPurge(row, ground);
   const waste = purges.reduce((sum, { grams }) => sum + grams, 0);
   const isFree = new Set(row).size === row.length;
   const best = isFree ? leastWaste(row, ground) : row;
-  const saved = waste - rowPurge(best, ground).reduce((sum, { grams }) => sum + grams, 0);
+  const saved = rowWaste(row, ground) - rowWaste(best, ground);
   return (
     <>
       {used.length < 2 ? (
@@ -222,6 +222,7 @@ function Cost({ cost, parts }: { cost: PrintCost; parts: number }) {
           </tr>
         </tbody>
       </table>
+      <CostChart cost={cost} palette={plan.palette} money={money} />
       {cost.unknown.length > 0 && (
         <p className="pt-1 text-sm text-muted">
           Without {cost.unknown.map(nameOf).join(', ')}: take them from the shelf, with a price.

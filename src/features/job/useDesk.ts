@@ -3,20 +3,23 @@
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState } from 'react';
 import { toast } from 'sonner';
-import type { ActionContext, Desk } from '@/actions/action';
+import type { ActionContext, Desk, DeskDialogName } from '@/actions/action';
 import type { JobPlan } from '@/core/plan/jobPlan';
-import type { Spool } from '@/core/filament/spool';
 import type { Printer } from '@/core/printer/printer';
 import { writePlanFile } from '@/core/plan/planFile';
+import { useOutputSettings } from '@/store/outputSettings';
 import { useViewStore } from '@/store/viewStore';
+import { ASK_LEFTOVERS } from './askLeftovers';
 import { download } from './download';
 import { pickFile } from './pickFile';
 import { useMoving, type Moving } from './useMoving';
 import type { ReadyJob } from './useOpenJob';
+import type { PlanWork } from './usePlanWork';
+import { reserveSpools } from './reserveSpools';
 import { useOutput, type OutputState } from './useOutput';
 
 /** What is open over the desk; null for nothing. */
-export type DeskDialog = Parameters<Desk['show']>[0] | null;
+export type DeskDialog = DeskDialogName | null;
 
 /** The open job's page as actions and dialogs see it. */
 export interface DeskState {
@@ -34,12 +37,14 @@ export function useDesk(
   ready: ReadyJob,
   plan: JobPlan,
   printer: Printer,
-  spools: ReadonlyMap<string, Spool>,
+  { spools, needs }: Pick<PlanWork, 'spools' | 'needs'>,
   reopen: () => void,
 ): DeskState {
   const router = useRouter();
   const { job, reading, analysis } = ready;
-  const [dialog, setDialog] = useState<DeskDialog>(null);
+  const [dialog, setDialog] = useState<DeskDialog>(() =>
+    location.hash === ASK_LEFTOVERS ? 'leftovers' : null,
+  );
   const output = useOutput(ready, plan, printer, spools);
   const { write } = output;
   const moving = useMoving(ready, plan, printer, reopen);
@@ -50,7 +55,9 @@ export function useDesk(
     const desk: Desk = {
       writeFile: () => {
         router.push(`/jobs/${job.id}/output`);
-        void write();
+        void write().then((isWritten) => {
+          if (isWritten && useOutputSettings.getState().reserves) reserveSpools(job, needs);
+        });
       },
       goTo: (station) => router.push(`/jobs/${job.id}${station === 'plan' ? '' : `/${station}`}`),
       savePlan: () => {
@@ -68,7 +75,7 @@ export function useDesk(
       show: setDialog,
     };
     return { reading, analysis, desk };
-  }, [job.id, job.name, router, reading, analysis, plan, write, openPlanFile, openSlice]);
+  }, [job, router, reading, analysis, plan, needs, write, openPlanFile, openSlice]);
 
   return {
     actions,

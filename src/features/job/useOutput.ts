@@ -31,7 +31,8 @@ export interface OutputState {
   /** Why the plan as it is now cannot be written. */
   readonly refusal: string | null;
   readonly fileName: string;
-  readonly write: () => Promise<void>;
+  /** True when a file was handed out. */
+  readonly write: () => Promise<boolean>;
 }
 
 /** The name that a plan's output gets. */
@@ -62,7 +63,10 @@ export function useOutput(
   const fileName = fileNameOf(plan, job.fileName, reading.layers.length, printer);
 
   const write = useCallback(async () => {
-    const refuse = (message: string): void => setOutcome({ kind: 'refused', plan, message });
+    const refuse = (message: string): false => {
+      setOutcome({ kind: 'refused', plan, message });
+      return false;
+    };
     setProgress(0);
     try {
       const written = await client.write(orderOf(plan, reading, printer, spools), setProgress);
@@ -73,8 +77,9 @@ export function useOutput(
         kind: 'written',
         result: { plan, printer, file, fileName, proof, excerpts },
       });
+      return file !== null;
     } catch (error) {
-      refuse(error instanceof Error ? error.message : 'The file could not be written.');
+      return refuse(error instanceof Error ? error.message : 'The file could not be written.');
     } finally {
       setProgress(null);
     }

@@ -2,14 +2,19 @@
 
 import { useMemo } from 'react';
 import type { Check } from '@/core/checks/check';
+import { primedMm } from '@/core/checks/fileChecks';
 import { checksOf } from '@/core/checks/checks';
+import { gramsNeeded, neededBySpool, type SpoolNeed } from '@/core/filament/needs';
+import type { PairPurge } from '@/core/filament/purgeTable';
 import { spoolsOf, type Spool } from '@/core/filament/spool';
 import { bandsOf, type Band } from '@/core/plan/bands';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { planNotes, type PlanNote } from '@/core/plan/notes';
 import { recipeOfPlan } from '@/core/plan/order';
+import { planPurges } from '@/core/plan/purges';
 import { timelineOf, type Timeline } from '@/core/plan/timeline';
 import type { Printer } from '@/core/printer/printer';
+import { usePresence } from '@/store/presenceSettings';
 import { useShelf } from '@/store/shelfStore';
 import { useStart } from './clockTimes';
 import type { ReadyJob } from './useOpenJob';
@@ -23,6 +28,10 @@ export interface PlanWork {
   readonly notes: readonly PlanNote[];
   /** Spools of the plan's filaments, by letter. */
   readonly spools: ReadonlyMap<string, Spool>;
+  /** What each swap pushes through, from the bed up. */
+  readonly purges: readonly PairPurge[];
+  /** What the plan takes of each spool of the shelf. */
+  readonly needs: readonly SpoolNeed[];
   /** What would be written, a moment after the last change. */
   readonly preview: PreviewState;
   readonly checks: readonly Check[];
@@ -30,25 +39,34 @@ export interface PlanWork {
 
 /** Works out bands, times, notes, blocks and checks of the plan, once for all stations. */
 export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): PlanWork {
-  const { reading, analysis, client, fingerprint } = ready;
+  const { job, reading, analysis, client, fingerprint } = ready;
   const { layers } = reading;
   const bands = useMemo(
     () => bandsOf(plan, layers, analysis.surface, printer.filamentDiameter),
     [plan, layers, analysis, printer.filamentDiameter],
   );
+  const shelf = useShelf((state) => state.spools);
+  const spools = useMemo(() => spoolsOf(plan.palette, shelf ?? []), [plan.palette, shelf]);
+  const purges = useMemo(
+    () => planPurges(bands, { plan, recipe: recipeOfPlan(plan, printer), printer, spools }),
+    [bands, plan, printer, spools],
+  );
+  const needs = useMemo(() => {
+    const needed = gramsNeeded({ bands, purges, primedMm: primedMm(reading), printer, spools });
+    return neededBySpool(plan.palette, spools, needed);
+  }, [bands, purges, reading, printer, spools, plan.palette]);
   const timeline = useMemo(
-    () => timelineOf(bands, reading, plan.handSeconds),
-    [bands, reading, plan.handSeconds],
+    () => timelineOf(bands, reading, plan.handSeconds, purges),
+    [bands, reading, plan.handSeconds, purges],
   );
   const widths = useWidths(client, bands);
   const notes = useMemo(
     () => planNotes({ plan, bands, layers, steps: analysis.steps, widths }),
     [plan, bands, layers, analysis, widths],
   );
-  const shelf = useShelf((state) => state.spools);
-  const spools = useMemo(() => spoolsOf(plan.palette, shelf ?? []), [plan.palette, shelf]);
   const preview = usePreview({ plan, printer, reading, client, spools });
   const begins = useStart(plan).getTime();
+  const presence = usePresence();
   const checks = useMemo(() => {
     const { refusal } = preview;
     const troubles = refusal === null ? (preview.preview?.troubles ?? []) : [];
@@ -62,14 +80,31 @@ export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): P
       reading,
       bands,
       spools,
+      jobId: job.id,
+      purges,
       timeline,
+      presence,
       start: new Date(begins),
       troubles: [...refused, ...troubles],
     };
     return checksOf(ground, notes);
-  }, [plan, fingerprint, printer, reading, bands, timeline, begins, preview, notes, spools]);
+  }, [
+    plan,
+    fingerprint,
+    printer,
+    reading,
+    bands,
+    spools,
+    purges,
+    timeline,
+    presence,
+    begins,
+    preview,
+    notes,
+    job.id,
+  ]);
   return useMemo(
-    () => ({ bands, timeline, notes, spools, preview, checks }),
-    [bands, timeline, notes, spools, preview, checks],
+    () => ({ bands, timeline, notes, spools, purges, needs, preview, checks }),
+    [bands, timeline, notes, spools, purges, needs, preview, checks],
   );
 }

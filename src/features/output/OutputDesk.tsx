@@ -12,6 +12,7 @@ import { HostScriptTexts } from './HostScriptTexts';
 import { NameField } from './NameField';
 import { NextSteps } from './NextSteps';
 import { ProofList } from './ProofList';
+import { ShelfPart } from './ShelfPart';
 
 /** The Output station: write, prove, hand out; and what is in the file that was not there before. */
 export function OutputDesk() {
@@ -65,6 +66,7 @@ export function OutputDesk() {
         {preview && recipeOfPlan(plan, printer).kind === 'host-scripts' && (
           <HostScriptTexts moment={preview.moment} />
         )}
+        <ShelfPart />
         {result?.file && <NextSteps />}
       </div>
       <BlockList

@@ -9,6 +9,7 @@ import { pickFile } from '@/features/job/pickFile';
 import { readShelfCsv, shelfCsv, type ShelfRow } from '@/core/filament/shelfCsv';
 import { ordinarySpool, type Spool } from '@/core/filament/spool';
 import { loadShelf, removeSpools, saveSpools, useShelf } from '@/store/shelfStore';
+import { LeftoversMenu } from './LeftoversMenu';
 import { ImportDialog } from './ImportDialog';
 import { ShelfTable } from './ShelfTable';
 import { SpoolDialog } from './SpoolDialog';
@@ -31,6 +32,7 @@ export function ShelfScreen() {
           <h1 className="text-xl font-semibold">Shelf</h1>
           <p className="text-muted">The spools you have, and what is left of each.</p>
         </div>
+        <LeftoversMenu />
         <Button onClick={() => pickFile('.csv,text/csv', (file) => void openCsv(file, setRows))}>
           <FileUp aria-hidden size={16} /> Open CSV
         </Button>

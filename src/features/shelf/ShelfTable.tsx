@@ -41,8 +41,7 @@ const COLUMNS = [
   column.accessor((spool) => spool.gramsLeft ?? -1, {
     id: 'gramsLeft',
     header: 'Left',
-    cell: ({ row: { original } }) =>
-      original.gramsLeft === null ? '?' : formatGrams(original.gramsLeft),
+    cell: ({ row: { original } }) => <Left spool={original} />,
   }),
   column.accessor('usualNozzle', {
     header: 'Nozzle',
@@ -65,6 +64,22 @@ const COLUMNS = [
   }),
   column.accessor('note', { header: 'Note' }),
 ];
+
+/** What is left of a spool, and what of it is promised to jobs. */
+function Left({ spool: { gramsLeft, reserved } }: { spool: Spool }) {
+  const promised = reserved.reduce((sum, { grams }) => sum + grams, 0);
+  const jobs = reserved.map(({ jobName, grams }) => `${jobName} ${formatGrams(grams)}`).join(', ');
+  return (
+    <>
+      {gramsLeft === null ? '?' : formatGrams(gramsLeft)}
+      {promised > 0 && (
+        <span className="block text-xs text-muted" title={jobs}>
+          {formatGrams(promised)} reserved
+        </span>
+      )}
+    </>
+  );
+}
 
 /** The spools as a table that can be searched, filtered and sorted; as cards on a phone. */
 export function ShelfTable({ spools, onEdit, onDelete }: ShelfTableProps) {

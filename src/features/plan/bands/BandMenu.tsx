@@ -15,7 +15,7 @@ import { changePlan } from '@/store/planStore';
 import { showLayer, useViewStore } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { bandLayers } from './BandRow';
-import { MENU, MENU_ITEM } from './menuLook';
+import { MENU, MENU_ITEM } from '@/components/menuLook';
 
 /** What can be done with a band as a whole. */
 export function BandMenu({ band, view }: { band: Band; view: OpenedJob }) {

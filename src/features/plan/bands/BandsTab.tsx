@@ -10,7 +10,7 @@ import { changePlan } from '@/store/planStore';
 import { useViewStore } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { BandRow } from './BandRow';
-import { MENU, MENU_ITEM } from './menuLook';
+import { MENU, MENU_ITEM } from '@/components/menuLook';
 import { NoteLine } from './NoteLine';
 
 /** The bands in the order of the core, top first. */

@@ -3,14 +3,17 @@
 import { Trash2 } from 'lucide-react';
 import { Button } from '@/components/Button';
 import { PrintPictureCanvas } from '@/components/PrintPictureCanvas';
-import { purgeGrams } from '@/core/filament/purge';
+import { spoolsOf } from '@/core/filament/spool';
 import { formatDuration, formatGrams } from '@/core/format';
 import { bandsOf } from '@/core/plan/bands';
 import { copyCosts } from '@/core/plan/copies';
+import { recipeOfPlan } from '@/core/plan/order';
+import { planPurges } from '@/core/plan/purges';
 import { withChosen, withoutVariant, withVariantName, type Variant } from '@/core/plan/planBook';
 import { timelineOf } from '@/core/plan/timeline';
 import { ActionButton } from '@/features/job/ActionButton';
 import { changeBook, usePlanStore } from '@/store/planStore';
+import { useShelf } from '@/store/shelfStore';
 import { clockAt, useStart } from '@/features/job/clockTimes';
 import type { OpenedJob } from '@/features/job/jobContext';
 
@@ -54,11 +57,14 @@ function VariantCard({ variant, view, isChosen, isOnly }: VariantCardProps) {
   const { id, name, plan } = variant;
   const diameter = printer.filamentDiameter;
   const bands = bandsOf(plan, reading.layers, analysis.surface, diameter);
-  const timeline = timelineOf(bands, reading, plan.handSeconds);
-  const purge = purgeGrams(
-    bands.map(({ filament }) => filament),
-    diameter,
-  );
+  const purges = planPurges(bands, {
+    plan,
+    recipe: recipeOfPlan(plan, printer),
+    printer,
+    spools: spoolsOf(plan.palette, useShelf((state) => state.spools) ?? []),
+  });
+  const timeline = timelineOf(bands, reading, plan.handSeconds, purges);
+  const purged = purges.reduce((sum, { grams }) => sum + grams, 0);
   const start = useStart(plan);
   return (
     <li className={`rounded-md border bg-paper p-2 ${isChosen ? 'border-accent' : 'border-line'}`}>
@@ -113,7 +119,7 @@ function VariantCard({ variant, view, isChosen, isOnly }: VariantCardProps) {
           <Fact term="Hands" value={formatDuration(timeline.handSeconds)} />
           <Fact term="Total" value={formatDuration(timeline.total)} />
           <Fact term="Ends" value={clockAt(start, timeline.total)} />
-          <Fact term="Purge" value={formatGrams(purge)} />
+          <Fact term="Purge" value={formatGrams(purged)} />
           <Fact term="Colours" value={String(timeline.byFilament.length)} />
         </dl>
       </div>
@@ -132,14 +138,14 @@ function Fact({ term, value }: { term: string; value: string }) {
 
 /** What one part costs when the plate holds more or fewer of it. */
 function Copies({ view }: { view: OpenedJob }) {
-  const { reading, analysis, plan, bands } = view;
+  const { reading, analysis, plan, purges } = view;
   const { objects } = analysis;
   const printing = reading.seconds.total - reading.secondsBefore;
   const costs = copyCosts(
     printing,
     reading.secondsBefore,
     objects,
-    bands.length - 1,
+    purges.map(({ mm }) => mm),
     plan.handSeconds,
   );
   return (

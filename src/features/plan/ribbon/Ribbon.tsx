@@ -1,7 +1,7 @@
 'use client';
 
 import { format } from 'date-fns';
-import { FileDown } from 'lucide-react';
+import { FileDown, MoonStar } from 'lucide-react';
 import { Button } from '@/components/Button';
 import { formatDuration, plural } from '@/core/format';
 import type { Timeline } from '@/core/plan/timeline';
@@ -29,6 +29,13 @@ export function Ribbon({ view }: { view: OpenedJob }) {
         <StartField start={start} isNow={plan.startAt === null} />
         <HandField seconds={plan.handSeconds} />
         <Totals view={view} start={start} />
+        <ActionButton
+          actionId="presence"
+          context={actions}
+          kind="quiet"
+          className="px-2"
+          icon={<MoonStar aria-hidden size={17} />}
+        />
         {zoomed && (
           <Button onClick={() => showRibbon(null)} className="ml-auto">
             Whole print

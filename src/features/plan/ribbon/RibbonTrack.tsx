@@ -1,11 +1,14 @@
 'use client';
 
 import { scaleLinear } from 'd3-scale';
+import { addSeconds } from 'date-fns';
 import { useRef } from 'react';
 import { Swatch } from '@/components/Swatch';
 import { useSize } from '@/components/useSize';
 import { formatDuration } from '@/core/format';
 import type { Stretch } from '@/core/plan/timeline';
+import { absentSpans, type Absence } from '@/core/schedule/presence';
+import { usePresence } from '@/store/presenceSettings';
 import { showLayer, showRibbon, useViewStore } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { clockAt } from '@/features/job/clockTimes';
@@ -22,6 +25,12 @@ export function RibbonTrack({ view, start }: { view: OpenedJob; start: Date }) {
   const { width } = useSize(frame);
   const span = useViewStore((state) => state.ribbonSpan) ?? { from: 0, to: timeline.total };
   const x = scaleLinear([span.from, Math.max(span.to, span.from + 1)], [0, width]);
+  const secondsTo = (at: Date): number => (at.getTime() - start.getTime()) / 1000;
+  const absent = absentSpans(
+    usePresence(),
+    addSeconds(start, span.from),
+    addSeconds(start, span.to),
+  );
   const visible = timeline.stretches.filter(
     ({ end, start: s }) => end >= span.from && s <= span.to,
   );
@@ -31,6 +40,14 @@ export function RibbonTrack({ view, start }: { view: OpenedJob; start: Date }) {
     <div ref={frame} className="relative mt-1.5 h-14 overflow-hidden">
       {width > 0 && (
         <>
+          {absent.map(({ from, to, why }) => (
+            <Absent
+              key={from.getTime()}
+              why={why}
+              left={Math.max(0, x(secondsTo(from)))}
+              right={Math.min(width, x(secondsTo(to)))}
+            />
+          ))}
           {visible.map((stretch) =>
             stretch.kind === 'swap' ? null : (
               <Run
@@ -54,6 +71,22 @@ export function RibbonTrack({ view, start }: { view: OpenedJob; start: Date }) {
           ))}
         </>
       )}
+    </div>
+  );
+}
+
+/** Hours without anyone, over the bands' heads. */
+function Absent({ why, left, right }: { why: Absence; left: number; right: number }) {
+  const words = why === 'night' ? 'night' : 'out';
+  return (
+    <div
+      className="absolute inset-y-0 bg-sunk"
+      style={{ left, width: Math.max(1, right - left) }}
+      title={why === 'night' ? 'You sleep' : 'You are out'}
+    >
+      <span className="absolute top-0 right-1 overflow-hidden text-xs text-muted">
+        {right - left > 110 && words}
+      </span>
     </div>
   );
 }

@@ -18,7 +18,7 @@ import type { PrintClient } from '@/workers/printClient';
 
 interface ElevationProps {
   readonly client: PrintClient;
-  /** See `useBandColours`. */
+  /** See `useLayerColours`. */
   readonly colours: DataTexture;
   /** How many times higher than wide it is drawn. */
   readonly stretch: number;

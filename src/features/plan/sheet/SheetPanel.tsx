@@ -1,6 +1,6 @@
 'use client';
 
-import { ImageDown, Ruler } from 'lucide-react';
+import { Blend, ImageDown, Ruler } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { MODE_NAMES } from '@/actions/viewActions';
 import { describeLayer, formatCm2, formatDuration, formatMm, formatShare } from '@/core/format';
@@ -18,6 +18,7 @@ const SheetCanvas = dynamic(() => import('./SheetCanvas').then((module) => modul
 /** The print on paper: a layer's paths, the finished look, what a step changes, or the side. */
 export function SheetPanel({ view }: { view: OpenedJob }) {
   const mode = useViewStore((state) => state.mode);
+  const blends = useViewStore((state) => state.blends);
   const measuring = useViewStore((state) => state.measuring);
   const layer = view.reading.layers[useViewStore((state) => state.layer) - 1];
   return (
@@ -29,6 +30,16 @@ export function SheetPanel({ view }: { view: OpenedJob }) {
       <div className="flex flex-wrap items-center gap-x-1 gap-y-1 px-3 pt-2">
         <ModeSwitch mode={mode} />
         <div className="ml-auto flex">
+          {(mode === 'above' || mode === 'below') && (
+            <ActionButton
+              actionId="blend"
+              context={view.actions}
+              kind="quiet"
+              className={`px-2 ${blends ? 'bg-accent-soft' : ''}`}
+              aria-pressed={blends}
+              icon={<Blend aria-hidden size={18} />}
+            />
+          )}
           <ActionButton
             actionId="measure"
             context={view.actions}
@@ -50,7 +61,7 @@ export function SheetPanel({ view }: { view: OpenedJob }) {
         <h2 className="truncate text-base leading-tight font-semibold first-letter:uppercase">
           {describeLayer(layer)}
         </h2>
-        <p className="truncate text-sm text-muted">{caption(mode, layer, view)}</p>
+        <p className="truncate text-sm text-muted">{caption(mode, layer, view, blends)}</p>
       </div>
       <div className="relative flex min-h-0 flex-1 overflow-hidden bg-sheet">
         <SheetCanvas view={view} />
@@ -82,7 +93,12 @@ function ModeSwitch({ mode }: { mode: SheetMode }) {
 }
 
 /** What the sheet shows just now, in words. */
-function caption(mode: SheetMode, layer: Layer, { reading, bands, analysis }: OpenedJob): string {
+function caption(
+  mode: SheetMode,
+  layer: Layer,
+  { reading, bands, analysis }: OpenedJob,
+  blends: boolean,
+): string {
   if (mode === 'layer') {
     return `${formatDuration(layer.seconds)} · ${(layer.filamentMm / 1000).toFixed(2)} m`;
   }
@@ -90,9 +106,13 @@ function caption(mode: SheetMode, layer: Layer, { reading, bands, analysis }: Op
     const seen = bands
       .filter((band) => band.seen[mode] >= 0.005)
       .map((band) => `${band.filament.letter} ${formatShare(band.seen[mode])}`);
+    const thin = blends ? ', thin colours over those behind them' : '';
     return mode === 'above'
-      ? `Finished look: ${seen.join(', ')}`
-      : `Bed side, mirrored as you see it: ${seen.join(', ')}`;
+      ? `Finished look: ${seen.join(', ')}${thin}`
+      : `Bed side, mirrored as you see it: ${seen.join(', ')}${thin}`;
+  }
+  if (mode === 'backlit') {
+    return 'Before a lamp, turned up to the brightest place. Open fill lets more light through.';
   }
   if (mode === 'side') {
     return `From the front, ${formatMm(reading.layers.at(-1)?.z ?? 0)} mm high`;

@@ -1,17 +1,20 @@
 'use client';
 
+import { useMemo } from 'react';
 import { inkOn } from '@/components/hatch';
 import { useThemeColours } from '@/components/useThemeColours';
+import { looksOf, plainLooks } from '@/core/filament/look';
 import { bandAt } from '@/core/plan/bands';
 import { useViewStore, type SheetMode } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
+import { BacklitPlane } from './BacklitPlane';
 import { BedGrid } from './BedGrid';
 import { ChangeMarks } from './ChangeMarks';
 import { Elevation } from './Elevation';
 import { PathLines } from './PathLines';
 import type { SheetBox } from './sheetView';
 import { SurfacePlane } from './SurfacePlane';
-import { useBandColours } from './useBandColours';
+import { useLayerColours } from './useLayerColours';
 import { usePaths } from './usePaths';
 
 interface SheetSceneProps {
@@ -27,7 +30,15 @@ interface SheetSceneProps {
 export function SheetScene({ plan, mode, box, stretch, scale }: SheetSceneProps) {
   const { ink } = useThemeColours();
   const { footprint } = plan.reading;
-  const colours = useBandColours(plan.bands, plan.reading.layers.length);
+  const { layers } = plan.reading;
+  const { bands } = plan;
+  const blends = useViewStore((state) => state.blends);
+  const colours = useLayerColours(
+    useMemo(() => {
+      const canBlend = mode === 'above' || mode === 'below';
+      return blends && canBlend ? looksOf(bands, layers, mode) : plainLooks(bands, layers.length);
+    }, [bands, layers, mode, blends]),
+  );
   const grid = <BedGrid box={box} stretch={stretch} scale={scale} colour={ink} />;
   if (mode === 'side') {
     return (
@@ -52,6 +63,14 @@ export function SheetScene({ plan, mode, box, stretch, scale }: SheetSceneProps)
         {grid}
         <SurfacePlane footprint={footprint} cells={footprint.low} colours={colours} relief={-1} />
       </group>
+    );
+  }
+  if (mode === 'backlit') {
+    return (
+      <>
+        {grid}
+        <BacklitPlane footprint={footprint} layers={layers} bands={bands} />
+      </>
     );
   }
   return (

@@ -6,12 +6,13 @@ import type { Footprint } from '@/core/geometry/raster';
 import { withoutSpecks } from '@/core/geometry/specks';
 import { CellPlane } from './CellPlane';
 import { cellMaterial, cellTexture } from './cellTexture';
+import { READ_LAYER } from './layerTexture';
 
 interface SurfacePlaneProps {
   readonly footprint: Footprint;
   /** The layer that shows in each cell. */
   readonly cells: Uint16Array;
-  /** See `useBandColours`. */
+  /** See `useLayerColours`. */
   readonly colours: DataTexture;
   /** 1 where higher layers are nearer to the eye, −1 where lower ones are. */
   readonly relief: 1 | -1;
@@ -47,6 +48,7 @@ export function SurfacePlane({ footprint, cells, colours, relief }: SurfacePlane
 }
 
 const FRAGMENT = /* glsl */ `
+  ${READ_LAYER}
   uniform usampler2D cells;
   uniform sampler2D colours;
   uniform vec2 count;
@@ -55,7 +57,7 @@ const FRAGMENT = /* glsl */ `
   out vec4 pixel;
 
   vec4 colourOf(uint layer) {
-    return texelFetch(colours, ivec2(int(layer & 255u), int(layer >> 8u)), 0);
+    return ofLayer(colours, layer);
   }
   float same(vec4 a, vec4 b) {
     return all(equal(a, b)) ? 1.0 : 0.0;

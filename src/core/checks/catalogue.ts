@@ -1,0 +1,146 @@
+import type { GuidePageId } from '../guide/pages';
+
+/** What is said of every check of a kind. */
+interface CheckKind {
+  /** Why it matters. */
+  readonly why: string;
+  /** The page of the guide that tells more. */
+  readonly page: GuidePageId;
+}
+
+/** Every kind of check. */
+export const CHECKS = {
+  'no-swap': { why: 'Without a swap the print comes out in one colour.', page: 'layers' },
+  'another-file': {
+    why: 'Layers of another slice are other heights. A plan moves to a new file only when you agree.',
+    page: 'layers',
+  },
+  'swap-after-end': { why: 'A stop after the last layer changes nothing.', page: 'layers' },
+  'two-swaps': {
+    why: 'Two stops at one layer cost twice the work for one colour.',
+    page: 'layers',
+  },
+  'unsafe-block': {
+    why: 'The printer would hit something, lose its place, or go on in another state than before.',
+    page: 'the-stop',
+  },
+  'not-tried': {
+    why: 'Many printers skip a command that they do not know, without a word. The print then comes out in one colour.',
+    page: 'stopping',
+  },
+  'not-understood': { why: 'The printer was found to know another way to stop.', page: 'stopping' },
+  'stops-in-file': {
+    why: 'The printer stops there as well, and asks for filament that no plan knows of.',
+    page: 'stopping',
+  },
+  'low-strand': {
+    why: 'What is pushed through needs room to fall, or it curls up and sticks to the nozzle.',
+    page: 'the-stop',
+  },
+  'nozzle-timeout': {
+    why: 'A nozzle that has cooled must be heated again before anything is pulled, or the filament tears.',
+    page: 'time',
+  },
+  'motors-timeout': {
+    why: 'When the motors let go, the head can be pushed, and the print goes on at another place.',
+    page: 'the-stop',
+  },
+  'temperature-undone': {
+    why: 'A temperature of the file inside the band takes back what the filament needs.',
+    page: 'materials',
+  },
+  'thin-band': {
+    why: 'A colour that is too thin lets the one below show through.',
+    page: 'thin-colours',
+  },
+  'one-layer-band': { why: 'One layer seldom hides what is below it.', page: 'thin-colours' },
+  'unseen-band': { why: 'A swap that nobody sees costs minutes for nothing.', page: 'layers' },
+  'same-filament': { why: 'The swap changes nothing.', page: 'layers' },
+  'last-layer': { why: 'One layer at the end seldom covers.', page: 'thin-colours' },
+  'narrow-feature': {
+    why: 'What is narrower than two lines comes out ragged or not at all.',
+    page: 'thin-colours',
+  },
+  'alike-neighbours': {
+    why: 'Colours that look alike side by side make a step that nobody sees.',
+    page: 'thin-colours',
+  },
+  'short-purge': { why: 'What is left of the old colour tints the new one.', page: 'purging' },
+  'many-swaps': {
+    why: 'Each swap is a chance for a mistake, and an evening at the printer. Parts printed apart and put together may be the better way.',
+    page: 'time',
+  },
+  'night-swap': {
+    why: 'A printer that waits through the night cools down, and the part may come off the bed.',
+    page: 'time',
+  },
+  'long-alone': {
+    why: 'A hot, printing machine should not be left alone. Someone should look after it in between.',
+    page: 'safety',
+  },
+  'small-first-layer': {
+    why: 'A part that stands on a small area may come off while you pull at the filament.',
+    page: 'bed',
+  },
+  'heaters-left-on': {
+    why: 'A hot nozzle that is left standing cooks the filament in it, and burns.',
+    page: 'safety',
+  },
+  'one-by-one': {
+    why: 'With objects printed one after another each swap belongs to one object only, and the head has to pass the finished ones.',
+    page: 'odd-files',
+  },
+  spiral: {
+    why: 'A spiral has no layer changes: the stop leaves a mark in the middle of a wall.',
+    page: 'odd-files',
+  },
+  'prime-tower': {
+    why: 'A tower for clearing the nozzle is made for printers that change by themselves. You purge at the stop instead, so it costs time and filament.',
+    page: 'odd-files',
+  },
+  'not-enough': {
+    why: 'A spool that runs out in the middle of a band leaves a seam, or air.',
+    page: 'materials',
+  },
+  'no-bond': {
+    why: 'Materials that do not stick to one another peel apart, often in the hand.',
+    page: 'materials',
+  },
+  'nozzle-ranges': {
+    why: 'While one material clears the other, both are in the nozzle at one temperature: one burns or the other does not flow.',
+    page: 'materials',
+  },
+  'bed-temperature': {
+    why: 'The bed keeps the temperature of the first material, or the part comes off.',
+    page: 'materials',
+  },
+  'two-flows': {
+    why: 'The whole print runs at one speed; what melts slowly comes out thin.',
+    page: 'materials',
+  },
+  'mixed-extrusion': {
+    why: 'The file changes between absolute and relative filament. Lamella keeps track; a command of your own may not.',
+    page: 'odd-files',
+  },
+  'swap-in-first-layer': {
+    why: 'Before the first layer nothing is there to change: the colour is simply loaded first.',
+    page: 'layers',
+  },
+  'away-swap': {
+    why: 'A printer that waits for hours cools down, and the part may come off the bed.',
+    page: 'time',
+  },
+  'small-contact': {
+    why: 'Unlike materials hold by their area. A small one comes apart, even where a large one holds.',
+    page: 'materials',
+  },
+  'primes-first': {
+    why: 'What the start of the file pushes out comes from whatever is loaded then.',
+    page: 'odd-files',
+  },
+  'alike-for-some': {
+    why: 'About one man in twelve tells some colours apart less well, and may not see the step.',
+    page: 'thin-colours',
+  },
+} as const satisfies Readonly<Record<string, CheckKind>>;
+export type CheckCode = keyof typeof CHECKS;

@@ -1,0 +1,129 @@
+import { converter, formatHex } from 'culori';
+import type { Layer } from '../gcode/layers';
+import type { Band } from '../plan/bands';
+
+/**
+ * How light goes through thin filament. A documented model, not a measurement:
+ *
+ * A filament hides what is below it at its hiding depth h. That is taken as the thickness d at which
+ * light that goes in and comes out again carries 5 % of the colour below, so that the share that
+ * shows through is exp(−d · ln 20 / h) (absorption and scattering after Beer and Lambert). Colours
+ * are mixed in linear light. From behind, light goes through once: half of that, and each colour
+ * takes away what it does not return, as much as its own colour over the depth h.
+ *
+ * Every place is taken as printed solid from the bed side to its top; open fill lets more through.
+ */
+const LEFT_AT_HIDING_DEPTH = 0.05;
+/** No filament takes all of a colour away, or the darkest would hide with a hair of it. */
+const DARKEST = 0.01;
+/** Thinner hiding depths than this are no filament, mm. */
+const LEAST_DEPTH = 0.02;
+
+/** Red, green and blue in linear light, 0 to 1. */
+export type Linear = readonly [number, number, number];
+
+const toLinear = converter('lrgb');
+const toRgb = converter('rgb');
+
+function linearOf(colour: string): Linear {
+  const { r = 0, g = 0, b = 0 } = toLinear(colour) ?? {};
+  return [r, g, b];
+}
+
+function hexOf([r, g, b]: Linear): string {
+  return formatHex(toRgb({ mode: 'lrgb', r, g, b }));
+}
+
+function mixed(own: Linear, under: Linear, share: number): Linear {
+  const part = (i: 0 | 1 | 2): number => own[i] * (1 - share) + under[i] * share;
+  return [part(0), part(1), part(2)];
+}
+
+type Filled = Pick<Band, 'filament' | 'first' | 'last'>;
+
+/** The plain colour of every layer, as if nothing showed through; entry 0 is empty. */
+export function plainLooks(bands: readonly Filled[], layerCount: number): string[] {
+  const colours = new Array<string>(layerCount + 1).fill('');
+  for (const { filament, first, last } of bands) colours.fill(filament.colour, first, last + 1);
+  return colours;
+}
+
+/** The share of the colour below that shows through so much of a filament, 0 to 1. */
+export function showsThrough(thickness: number, hidingDepth: number): number {
+  return LEFT_AT_HIDING_DEPTH ** (thickness / Math.max(LEAST_DEPTH, hidingDepth));
+}
+
+/**
+ * The colour of every layer where it is the outermost, over what lies behind it, as `#rrggbb`;
+ * entry n is of layer n, entry 0 is empty.
+ * @param side from above the layers below show through; from below, those above.
+ */
+export function looksOf(
+  bands: readonly Filled[],
+  layers: readonly Pick<Layer, 'thickness'>[],
+  side: 'above' | 'below',
+): string[] {
+  const colours = new Array<string>(layers.length + 1).fill('');
+  const inOrder = side === 'above' ? bands : bands.toReversed();
+  let behind: Linear | null = null;
+  for (const { filament, first, last } of inOrder) {
+    const own = linearOf(filament.colour);
+    for (let step = 0; step <= last - first; step++) {
+      const layer = side === 'above' ? first + step : last - step;
+      const share = showsThrough(layers[layer - 1].thickness, filament.hidingDepth);
+      const under: Linear = behind ?? own;
+      behind = mixed(own, under, share);
+      colours[layer] = hexOf(behind);
+    }
+  }
+  return colours;
+}
+
+/**
+ * How much of red, green and blue layers 1 to n keep back: natural logarithms, four numbers a layer
+ * (the fourth is 0), from nothing at entry 0. Light through layers m to n is
+ * exp(depth at m − 1 − depth at n).
+ */
+export function opticalDepths(
+  bands: readonly Filled[],
+  layers: readonly Pick<Layer, 'thickness'>[],
+): Float32Array<ArrayBuffer> {
+  const depths = new Float32Array((layers.length + 1) * 4);
+  for (const { filament, first, last } of bands) {
+    const once = -Math.log(LEFT_AT_HIDING_DEPTH) / 2;
+    const hiding = Math.max(LEAST_DEPTH, filament.hidingDepth);
+    const perMm = linearOf(filament.colour).map(
+      (value) => (once - Math.log(Math.max(DARKEST, value))) / hiding,
+    );
+    for (let layer = first; layer <= last; layer++) {
+      const { thickness } = layers[layer - 1];
+      perMm.forEach((depth, i) => {
+        depths[layer * 4 + i] = depths[(layer - 1) * 4 + i] + depth * thickness;
+      });
+    }
+  }
+  return depths;
+}
+
+/** Light through layers `low` to `top`, for red, green and blue, 0 to 1. */
+export function lightThrough(depths: Float32Array, low: number, top: number): Linear {
+  const through = (i: number): number => Math.exp(depths[(low - 1) * 4 + i] - depths[top * 4 + i]);
+  return [through(0), through(1), through(2)];
+}
+
+/**
+ * The least that any place of a print keeps back of its brightest colour: what a lamp is turned up
+ * by until the brightest place is white. Natural logarithm.
+ */
+export function leastDepth(
+  { low, top }: { readonly low: Uint16Array; readonly top: Uint16Array },
+  depths: Float32Array,
+): number {
+  let least = Infinity;
+  for (let cell = 0; cell < top.length; cell++) {
+    if (top[cell] === 0) continue;
+    const [from, to] = [(low[cell] - 1) * 4, top[cell] * 4];
+    for (let i = 0; i < 3; i++) least = Math.min(least, depths[to + i] - depths[from + i]);
+  }
+  return Number.isFinite(least) ? least : 0;
+}

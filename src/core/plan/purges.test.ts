@@ -1,0 +1,51 @@
+import { describe, expect, it } from 'vitest';
+import { plainRecipe } from '../recipe/recipe';
+import { layerNumber } from '../gcode/layers';
+import { pairPurge } from '../filament/purgeTable';
+import type { Band } from './bands';
+import { emptyPlan, withSwap, withWishes } from './jobPlan';
+import { planPurges } from './purges';
+import { STARTING_PALETTE } from './palette';
+
+const n = layerNumber;
+const [A, B, C] = STARTING_PALETTE;
+const printer = { filamentDiameter: 1.75 };
+const plan = withSwap(withSwap(emptyPlan('ab'.repeat(32)), n(5)), n(9));
+const bands = [
+  { filament: A, swap: null },
+  { filament: B, swap: n(5) },
+  { filament: C, swap: n(9) },
+] as unknown as readonly Band[];
+const spools = new Map();
+const byPair = (from: typeof A, to: typeof A) =>
+  pairPurge(from, to, { own: [], spools, filamentDiameter: 1.75 });
+
+describe('what the swaps of a plan push through', () => {
+  it('is what the pair of colours needs', () => {
+    const recipe = plainRecipe('change-command');
+    expect(planPurges(bands, { plan, recipe, printer, spools })).toEqual([
+      byPair(A, B),
+      byPair(B, C),
+    ]);
+  });
+
+  it('is what the recipe says where it moves the filament itself, and what the swap says first', () => {
+    const wished = withWishes(plan, n(9), { purge: 12 });
+    const lengths = (kind: 'spelled-out' | 'pause-command') =>
+      planPurges(bands, {
+        plan: wished,
+        recipe: { ...plainRecipe(kind), purge: 30 },
+        printer,
+        spools,
+      }).map(({ mm }) => mm);
+    expect(lengths('spelled-out')).toEqual([30, 12]);
+    expect(lengths('pause-command')).toEqual([byPair(A, B).mm, 12]);
+    const [fixed] = planPurges(bands, {
+      plan,
+      recipe: { ...plainRecipe('spelled-out'), purge: 30 },
+      printer,
+      spools,
+    });
+    expect(fixed).toMatchObject({ mm3: expect.closeTo(72.2, 0), grams: expect.closeTo(0.09, 1) });
+  });
+});

@@ -1,0 +1,70 @@
+import { addDays, getISODay, startOfDay } from 'date-fns';
+
+/** Hours of a day, local time as `23:00`; a stretch that ends before it begins runs past midnight. */
+export interface Hours {
+  readonly from: string;
+  readonly to: string;
+}
+
+/** A stretch in which the person is out, on some days of the week. */
+export interface AwayWindow extends Hours {
+  /** 1 Monday to 7 Sunday: the days on which it begins. */
+  readonly days: readonly number[];
+}
+
+/** When nobody comes to the printer. */
+export interface Presence {
+  /** null for someone who never sleeps. */
+  readonly night: Hours | null;
+  readonly away: readonly AwayWindow[];
+}
+
+export type Absence = 'night' | 'away';
+
+/** A stretch of time without anyone. */
+export interface AbsentSpan {
+  readonly from: Date;
+  readonly to: Date;
+  readonly why: Absence;
+}
+
+/** An ordinary night, until a person says when they sleep and when they are out. */
+export const ORDINARY_PRESENCE: Presence = { night: { from: '23:00', to: '07:00' }, away: [] };
+
+const EVERY_DAY = [1, 2, 3, 4, 5, 6, 7];
+
+/** The stretches without anyone that touch a time, in the order in which they begin. */
+export function absentSpans({ night, away }: Presence, from: Date, to: Date): AbsentSpan[] {
+  const spans: AbsentSpan[] = [];
+  // One that began yesterday evening may still last.
+  for (let day = addDays(startOfDay(from), -1); day < to; day = addDays(day, 1)) {
+    const add = (hours: Hours, days: readonly number[], why: Absence): void => {
+      if (!days.includes(getISODay(day))) return;
+      const span = { ...spanOn(day, hours), why };
+      if (span.to > from && span.from < to && span.to > span.from) spans.push(span);
+    };
+    if (night) add(night, EVERY_DAY, 'night');
+    for (const one of away) add(one, one.days, 'away');
+  }
+  return spans.sort((a, b) => a.from.getTime() - b.from.getTime());
+}
+
+/** Why nobody is there at a moment; null when someone is. */
+export function absenceAt(presence: Presence, at: Date): Absence | null {
+  const soon = new Date(at.getTime() + 1);
+  return absentSpans(presence, at, soon)[0]?.why ?? null;
+}
+
+function spanOn(day: Date, { from, to }: Hours): { from: Date; to: Date } {
+  const begins = clockOn(day, from);
+  const ends = clockOn(day, to);
+  return { from: begins, to: to <= from && to !== from ? clockOn(addDays(day, 1), to) : ends };
+}
+
+/** A clock time on a day. Where the clock changes, it is the time that the clock shows. */
+function clockOn(day: Date, time: string): Date {
+  const [hours, minutes] = time.split(':').map(Number);
+  const at = new Date(day);
+  at.setHours(hours, minutes, 0, 0);
+  return at;
+}

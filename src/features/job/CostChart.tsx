@@ -1,0 +1,89 @@
+'use client';
+
+import type { ApexOptions } from 'apexcharts';
+import dynamic from 'next/dynamic';
+import { useThemeColours } from '@/components/useThemeColours';
+import type { PrintCost } from '@/core/filament/cost';
+import type { PaletteFilament } from '@/core/plan/palette';
+
+// Charts are large, and only this dialog draws one.
+const Chart = dynamic(() => import('react-apexcharts'), { ssr: false });
+
+interface CostChartProps {
+  readonly cost: PrintCost;
+  readonly palette: readonly PaletteFilament[];
+  readonly money: (value: number) => string;
+}
+
+interface Share {
+  readonly name: string;
+  readonly price: number;
+  readonly colour: string;
+}
+
+/** Where the money goes: one bar, cut into filaments, purge and power. The table says the same. */
+export function CostChart({ cost, palette, money }: CostChartProps) {
+  const { ink, edge, line } = useThemeColours();
+  const shares = sharesOf(cost, palette, { purge: line, power: edge });
+  if (shares.length < 2) return null;
+  const options: ApexOptions = {
+    chart: {
+      stacked: true,
+      toolbar: { show: false },
+      animations: { enabled: false },
+      fontFamily: 'inherit',
+      foreColor: ink,
+      sparkline: { enabled: false },
+    },
+    plotOptions: { bar: { horizontal: true, barHeight: '90%' } },
+    colors: shares.map(({ colour }) => colour),
+    stroke: { width: 1, colors: [edge] },
+    dataLabels: { enabled: false },
+    grid: { show: false },
+    xaxis: {
+      categories: ['Cost'],
+      labels: { show: false },
+      axisBorder: { show: false },
+      axisTicks: { show: false },
+      max: shares.reduce((sum, { price }) => sum + price, 0),
+    },
+    yaxis: { show: false },
+    legend: {
+      position: 'bottom',
+      horizontalAlign: 'left',
+      formatter: (name: string) => name,
+      onItemClick: { toggleDataSeries: false },
+      onItemHover: { highlightDataSeries: false },
+    },
+    states: { hover: { filter: { type: 'none' } }, active: { filter: { type: 'none' } } },
+    tooltip: { y: { formatter: money }, x: { show: false } },
+  };
+  const series = shares.map(({ name, price }) => ({
+    name: `${name} ${money(price)}`,
+    data: [price],
+  }));
+  return (
+    <div aria-hidden className="-mx-2 pt-1">
+      <Chart type="bar" height={118} options={options} series={series} />
+    </div>
+  );
+}
+
+function sharesOf(
+  { filaments, powerPrice }: PrintCost,
+  palette: readonly PaletteFilament[],
+  colours: { readonly purge: string; readonly power: string },
+): Share[] {
+  const shares: Share[] = [];
+  let purge = 0;
+  for (const { letter, printedGrams, purgedGrams, price } of filaments) {
+    const filament = palette.find((one) => one.letter === letter);
+    if (!filament || price === null) continue;
+    const perGram = price / Math.max(1e-9, printedGrams + purgedGrams);
+    purge += perGram * purgedGrams;
+    shares.push({ name: filament.name, price: perGram * printedGrams, colour: filament.colour });
+  }
+  if (purge > 0) shares.push({ name: 'Purge', price: purge, colour: colours.purge });
+  if (powerPrice) shares.push({ name: 'Power', price: powerPrice, colour: colours.power });
+  return shares;
+}
