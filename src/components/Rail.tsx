@@ -1,6 +1,6 @@
 'use client';
 
-import { Layers2, Library, SunMoon } from 'lucide-react';
+import { BookOpenText, Layers2, Library, SunMoon } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import type { ComponentType } from 'react';
@@ -10,10 +10,16 @@ const ROOMS: readonly { href: string; name: string; icon: ComponentType<{ size: 
   { href: '/', name: 'Bench', icon: Layers2 },
   { href: '/shelf', name: 'Shelf', icon: Library },
   { href: '/printers', name: 'Printers', icon: Nozzle },
+  { href: '/guide', name: 'Guide', icon: BookOpenText },
 ];
 
 const LOOK =
   'flex flex-col items-center gap-0.5 rounded-md px-2.5 py-1.5 text-xs font-medium text-muted hover:bg-sunk hover:text-ink aria-[current=page]:bg-accent-soft aria-[current=page]:text-ink';
+
+/** Whether an address lies in a room; jobs belong to none. */
+function isIn(path: string, room: string): boolean {
+  return path === room || (room !== '/' && path.startsWith(`${room}/`));
+}
 
 /** The way between Lamella's rooms: at the left, or at the bottom of a phone. */
 export function Rail() {
@@ -28,7 +34,7 @@ export function Rail() {
         <Link
           key={href}
           href={href}
-          aria-current={path === href ? 'page' : undefined}
+          aria-current={isIn(path, href) ? 'page' : undefined}
           className={LOOK}
         >
           <Icon size={20} />

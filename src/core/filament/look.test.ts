@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STARTING_PALETTE, type PaletteFilament } from '../plan/palette';
 import { differenceOf } from './colour';
-import { leastDepth, lightThrough, looksOf, opticalDepths, plainLooks, showsThrough } from './look';
+import { lampDepth, lightThrough, looksOf, opticalDepths, plainLooks, showsThrough } from './look';
 
 const [black, white] = STARTING_PALETTE;
 
@@ -127,12 +127,15 @@ describe('light from behind', () => {
     expect(through(white)[1]).toBeGreaterThan(10 * through(black)[1]);
   });
 
-  it('is measured by the brightest place of the print', () => {
+  it('is measured by the bright places of the print, but not by a stray edge', () => {
     const { bands, layers } = stack([[white, 4]]);
     const depths = opticalDepths(bands, layers);
-    const cells = { low: Uint16Array.of(0, 1, 1), top: Uint16Array.of(0, 4, 2) };
+    const top = new Uint16Array(300).fill(2);
+    top.fill(4, 150);
+    top.set([0, 1, 1]);
+    const cells = { low: new Uint16Array(300).fill(1), top };
     const [r, g, b] = lightThrough(depths, 1, 2);
-    expect(Math.exp(-leastDepth(cells, depths))).toBeCloseTo(Math.max(r, g, b), 6);
-    expect(leastDepth({ low: new Uint16Array(2), top: new Uint16Array(2) }, depths)).toBe(0);
+    expect(Math.exp(-lampDepth(cells, depths))).toBeCloseTo(Math.max(r, g, b), 6);
+    expect(lampDepth({ low: new Uint16Array(2), top: new Uint16Array(2) }, depths)).toBe(0);
   });
 });

@@ -2,7 +2,7 @@
 
 import { CHECK_LEVELS, type Check, type CheckLevel } from '@/core/checks/check';
 import { useJob } from '@/features/job/jobContext';
-import { Cautions } from './Cautions';
+import { Cautions } from '@/components/Cautions';
 import { CheckItem } from './CheckItem';
 
 const LEVEL_TITLES: Readonly<Record<CheckLevel, { title: string; about: string }>> = {

@@ -63,7 +63,7 @@ export function SpoolMenu({ filament }: { filament: PaletteFilament }) {
         <DropdownMenu.Content
           align="start"
           sideOffset={4}
-          className="z-50 max-h-[min(28rem,70dvh)] w-88 max-w-[94vw] overflow-y-auto rounded-md border border-edge bg-panel p-1"
+          className="z-50 max-h-(--radix-dropdown-menu-content-available-height) w-88 max-w-[94vw] overflow-y-auto rounded-md border border-edge bg-panel p-1"
         >
           <DropdownMenu.RadioGroup value={chosen?.id ?? ''} onValueChange={choose}>
             <DropdownMenu.RadioItem value="" className={ITEM}>

@@ -3,7 +3,7 @@
 import { useThree } from '@react-three/fiber';
 import { useEffect, useMemo } from 'react';
 import { Vector2, type DataTexture, type ShaderMaterial } from 'three';
-import { leastDepth, opticalDepths } from '@/core/filament/look';
+import { lampDepth, opticalDepths } from '@/core/filament/look';
 import type { Layer } from '@/core/gcode/layers';
 import type { Footprint } from '@/core/geometry/raster';
 import type { Band } from '@/core/plan/bands';
@@ -41,7 +41,7 @@ export function BacklitPlane({ footprint, layers, bands }: BacklitPlaneProps) {
   );
   useEffect(() => {
     const depths = opticalDepths(bands, layers);
-    lightUp(material, depths, leastDepth(footprint, depths));
+    lightUp(material, depths, lampDepth(footprint, depths));
     invalidate();
   }, [material, footprint, layers, bands, invalidate]);
   return <CellPlane footprint={footprint} material={material} order={2} />;

@@ -27,9 +27,17 @@ export function SheetPanel({ view }: { view: OpenedJob }) {
       data-tour="sheet"
       className="flex min-h-105 min-w-0 flex-col lg:min-h-0"
     >
-      <div className="flex flex-wrap items-center gap-x-1 gap-y-1 px-3 pt-2">
+      <div className="px-3 pt-2">
         <ModeSwitch mode={mode} />
-        <div className="ml-auto flex">
+      </div>
+      <div className="flex items-start gap-2 pt-1 pr-3 pb-1.5 pl-4">
+        <div className="min-w-0 flex-1">
+          <h2 className="truncate text-base leading-tight font-semibold first-letter:uppercase">
+            {describeLayer(layer)}
+          </h2>
+          <p className="truncate text-sm text-muted">{caption(mode, layer, view, blends)}</p>
+        </div>
+        <div className="flex">
           {(mode === 'above' || mode === 'below') && (
             <ActionButton
               actionId="blend"
@@ -56,12 +64,6 @@ export function SheetPanel({ view }: { view: OpenedJob }) {
             icon={<ImageDown aria-hidden size={18} />}
           />
         </div>
-      </div>
-      <div className="px-4 pt-1 pb-1.5">
-        <h2 className="truncate text-base leading-tight font-semibold first-letter:uppercase">
-          {describeLayer(layer)}
-        </h2>
-        <p className="truncate text-sm text-muted">{caption(mode, layer, view, blends)}</p>
       </div>
       <div className="relative flex min-h-0 flex-1 overflow-hidden bg-sheet">
         <SheetCanvas view={view} />
@@ -106,13 +108,13 @@ function caption(
     const seen = bands
       .filter((band) => band.seen[mode] >= 0.005)
       .map((band) => `${band.filament.letter} ${formatShare(band.seen[mode])}`);
-    const thin = blends ? ', thin colours over those behind them' : '';
+    const thin = blends ? ', thin colours blended' : '';
     return mode === 'above'
       ? `Finished look: ${seen.join(', ')}${thin}`
       : `Bed side, mirrored as you see it: ${seen.join(', ')}${thin}`;
   }
   if (mode === 'backlit') {
-    return 'Before a lamp, turned up to the brightest place. Open fill lets more light through.';
+    return 'Before a lamp. Open fill lets more light through.';
   }
   if (mode === 'side') {
     return `From the front, ${formatMm(reading.layers.at(-1)?.z ?? 0)} mm high`;
