@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STARTING_PALETTE } from '../plan/palette';
-import { ALIKE, differenceOf } from './colour';
+import { contrastOf, differenceOf } from './colour';
 import { DEMO_SHELF } from './demoShelf';
 import { spoolSets, spoolsForPlan, type LeftoverGround } from './leftovers';
 import { gramsNeeded, neededBySpool } from './needs';
@@ -134,7 +134,8 @@ describe('sets of spools', () => {
             [b, c],
           ]) {
             expect(doBond(low.family, high.family)).toBe(true);
-            expect(differenceOf(low, high)).toBeGreaterThanOrEqual(Math.max(ALIKE, contrast));
+            expect(contrastOf(low, high)).toBe('clear');
+            expect(differenceOf(low, high)).toBeGreaterThanOrEqual(contrast);
           }
           expect(remains).toBeGreaterThanOrEqual(0);
         }

@@ -1,5 +1,5 @@
 import type { PaletteFilament } from '../plan/palette';
-import { ALIKE, differenceOf } from './colour';
+import { contrastOf, differenceOf } from './colour';
 import { gramsNeeded, type FilamentNeeds } from './needs';
 import { pairPurge, type OwnPurge } from './purgeTable';
 import { freeGrams } from './reserve';
@@ -163,7 +163,7 @@ function goesTogether(
       ({ pair: [below, above] }) =>
         doBond(below.family, above.family) === true &&
         sharedRange(below.nozzle, above.nozzle) !== null &&
-        differenceOf(below, above) >= ALIKE,
+        contrastOf(below, above) === 'clear',
     );
 }
 

@@ -8,12 +8,14 @@ import type { Band } from '../plan/bands';
  * A filament hides what is below it at its hiding depth h. That is taken as the thickness d at which
  * light that goes in and comes out again carries 5 % of the colour below, so that the share that
  * shows through is exp(−d · ln 20 / h) (absorption and scattering after Beer and Lambert). Colours
- * are mixed in linear light. From behind, light goes through once: half of that, and each colour
- * takes away what it does not return, as much as its own colour over the depth h.
+ * are mixed in linear light. From behind, light goes through once and loses half of that; it takes on
+ * the filament's own colour over three hiding depths, scattered light being coloured little.
  *
  * Every place is taken as printed solid from the bed side to its top; open fill lets more through.
  */
 const LEFT_AT_HIDING_DEPTH = 0.05;
+/** Hiding depths over which light from behind takes on a filament's colour. */
+const COLOURING_DEPTHS = 3;
 /** No filament takes all of a colour away, or the darkest would hide with a hair of it. */
 const DARKEST = 0.01;
 /** Thinner hiding depths than this are no filament, mm. */
@@ -93,7 +95,7 @@ export function opticalDepths(
     const once = -Math.log(LEFT_AT_HIDING_DEPTH) / 2;
     const hiding = Math.max(LEAST_DEPTH, filament.hidingDepth);
     const perMm = linearOf(filament.colour).map(
-      (value) => (once - Math.log(Math.max(DARKEST, value))) / hiding,
+      (value) => (once - Math.log(Math.max(DARKEST, value)) / COLOURING_DEPTHS) / hiding,
     );
     for (let layer = first; layer <= last; layer++) {
       const { thickness } = layers[layer - 1];

@@ -41,10 +41,9 @@ export function CheckItem({ check, note }: CheckItemProps) {
             {CHECKS[code].why}{' '}
             <Link
               href={`/guide/${CHECKS[code].page}`}
-              aria-label={`More in the guide: ${titleOf(CHECKS[code].page)}`}
               className="whitespace-nowrap text-ink underline decoration-edge underline-offset-2 hover:decoration-accent"
             >
-              Why
+              Guide: {titleOf(CHECKS[code].page)}
             </Link>
           </p>
           {note !== null && note !== '' && <p className="pt-1 text-sm">Your note: {note}</p>}

@@ -23,48 +23,39 @@ interface Share {
 
 /** Where the money goes: one bar, cut into filaments, purge and power. The table says the same. */
 export function CostChart({ cost, palette, money }: CostChartProps) {
-  const { ink, edge, line } = useThemeColours();
+  const { edge, line } = useThemeColours();
   const shares = sharesOf(cost, palette, { purge: line, power: edge });
   if (shares.length < 2) return null;
   const options: ApexOptions = {
     chart: {
       stacked: true,
-      toolbar: { show: false },
+      sparkline: { enabled: true },
       animations: { enabled: false },
       fontFamily: 'inherit',
-      foreColor: ink,
-      sparkline: { enabled: false },
     },
-    plotOptions: { bar: { horizontal: true, barHeight: '90%' } },
+    plotOptions: { bar: { horizontal: true, barHeight: '100%' } },
     colors: shares.map(({ colour }) => colour),
+    fill: { opacity: 1 },
     stroke: { width: 1, colors: [edge] },
-    dataLabels: { enabled: false },
-    grid: { show: false },
-    xaxis: {
-      categories: ['Cost'],
-      labels: { show: false },
-      axisBorder: { show: false },
-      axisTicks: { show: false },
-      max: shares.reduce((sum, { price }) => sum + price, 0),
-    },
-    yaxis: { show: false },
-    legend: {
-      position: 'bottom',
-      horizontalAlign: 'left',
-      formatter: (name: string) => name,
-      onItemClick: { toggleDataSeries: false },
-      onItemHover: { highlightDataSeries: false },
-    },
+    xaxis: { categories: ['Cost'], min: 0, max: shares.reduce((sum, { price }) => sum + price, 0) },
     states: { hover: { filter: { type: 'none' } }, active: { filter: { type: 'none' } } },
     tooltip: { y: { formatter: money }, x: { show: false } },
   };
-  const series = shares.map(({ name, price }) => ({
-    name: `${name} ${money(price)}`,
-    data: [price],
-  }));
+  const series = shares.map(({ name, price }) => ({ name, data: [price] }));
   return (
-    <div aria-hidden className="-mx-2 pt-1">
-      <Chart type="bar" height={118} options={options} series={series} />
+    <div aria-hidden className="pt-3">
+      <Chart type="bar" height={36} options={options} series={series} />
+      <ul className="flex flex-wrap gap-x-4 pt-1 text-sm">
+        {shares.map(({ name, price, colour }) => (
+          <li key={name} className="flex items-center gap-1.5">
+            <span
+              className="size-3 rounded-sm border border-edge"
+              style={{ backgroundColor: colour }}
+            />
+            {name} {money(price)}
+          </li>
+        ))}
+      </ul>
     </div>
   );
 }

@@ -24,7 +24,7 @@ import { fromSpool } from './SpoolMenu';
 /** Sets that are offered at once. */
 const MOST_SETS = 6;
 /** Spools that are named for a filament. */
-const MOST_SPOOLS = 4;
+const MOST_SPOOLS = 3;
 
 interface LeftoversDialogProps {
   readonly open: boolean;

@@ -1,13 +1,15 @@
 'use client';
 
+import Link from 'next/link';
+import { titleOf } from '@/core/guide/pages';
 import { useJob } from '@/features/job/jobContext';
 import { filamentOf } from '@/core/plan/jobPlan';
 import { recipeOfPlan } from '@/core/plan/order';
 
-/** What to do with the file, and the cautions that belong to it. */
+/** What to do with the file. */
 export function NextSteps() {
   const { plan, printer } = useJob();
-  const { kind, command } = recipeOfPlan(plan, printer);
+  const { kind } = recipeOfPlan(plan, printer);
   const first = filamentOf(plan, plan.firstLetter);
   return (
     <section aria-labelledby="next-title" className="pt-5">
@@ -29,7 +31,17 @@ export function NextSteps() {
             : 'At each stop change the filament, take the strand away, and let it go on.'}
         </li>
       </ol>
-      <p className="mt-2 rounded-md bg-caution-soft px-3 py-2 text-sm">
+    </section>
+  );
+}
+
+/** The cautions that belong to every file that is handed out. */
+export function OutputCaution() {
+  const { plan, printer } = useJob();
+  const { kind, command } = recipeOfPlan(plan, printer);
+  return (
+    <aside aria-label="Caution" className="pt-5">
+      <p className="rounded-md bg-caution-soft px-3 py-2 text-sm">
         {printer.understands.testedAt === null && kind !== 'beep-only' && (
           <>
             <strong className="text-caution">
@@ -40,8 +52,11 @@ export function NextSteps() {
         )}
         The nozzle burns at once, and so does the bed. When the print goes on, the head moves by
         itself: keep fingers, hair and sleeves away. Stay with a printer that is hot or printing.
-        Your printer’s manual and local rules come first.
+        Your printer’s manual and local rules come first.{' '}
+        <Link href="/guide/safety" className="underline underline-offset-2">
+          Guide: {titleOf('safety')}
+        </Link>
       </p>
-    </section>
+    </aside>
   );
 }

@@ -10,7 +10,7 @@ import { BlockList } from './BlockList';
 import { FileStops } from './FileStops';
 import { HostScriptTexts } from './HostScriptTexts';
 import { NameField } from './NameField';
-import { NextSteps } from './NextSteps';
+import { NextSteps, OutputCaution } from './NextSteps';
 import { ProofList } from './ProofList';
 import { ShelfPart } from './ShelfPart';
 
@@ -68,6 +68,7 @@ export function OutputDesk() {
         )}
         <ShelfPart />
         {result?.file && <NextSteps />}
+        <OutputCaution />
       </div>
       <BlockList
         excerpts={result?.excerpts ?? preview?.excerpts ?? []}
