@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { describe, it } from 'node:test';
 import type { Page } from 'puppeteer-core';
+import { GUIDE_PAGES } from '../../src/core/guide/pages';
 import { byRole, openPage, seeText, testBed } from './harness';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
@@ -55,6 +56,8 @@ for (const scheme of ['light', 'dark'] as const) {
         ['f', 'Filaments of this plan'],
         ['c', 'Scale the part'],
         ['u', 'Purge and cost'],
+        ['o', 'What can I make of my leftovers?'],
+        ['i', 'When nobody is at the printer'],
       ] as const) {
         await page.keyboard.press(key);
         await seeText(page, text);
@@ -101,6 +104,23 @@ for (const scheme of ['light', 'dark'] as const) {
       await byRole(page, 'button', 'Find out which stop it knows').click();
       await seeText(page, 'Say what happened');
       assert.deepEqual(await violations(page), []);
+      assert.deepEqual(complaints, []);
+    });
+
+    it('holds on the shelf and in the guide', async () => {
+      const { page, complaints } = await openPage(bed.browser);
+      await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
+      await page.goto(`${bed.app.url}/shelf`);
+      await seeText(page, '12 of 12 spools');
+      assert.deepEqual(await violations(page), []);
+      await byRole(page, 'button', 'Change Ochre').click();
+      await seeText(page, 'How it covers');
+      assert.deepEqual(await violations(page), []);
+      for (const { id, title } of GUIDE_PAGES) {
+        await page.goto(`${bed.app.url}/guide/${id}`);
+        await byRole(page, 'heading', title).wait();
+        assert.deepEqual(await violations(page), []);
+      }
       assert.deepEqual(complaints, []);
     });
   });

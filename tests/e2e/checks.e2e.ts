@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { byRole, openPlan, seeSwaps, seeText, testBed } from './harness';
+import { byRole, openPlan, seeSwaps, seeText, setValue, testBed } from './harness';
 
 const bed = testBed();
 
@@ -45,6 +45,29 @@ describe('checks before printing', () => {
     await byRole(page, 'button', 'Remove the line M83').click();
     await byRole(page, 'link', 'Checks may fail').click();
     await page.waitForFunction(() => !document.body.innerText.includes('Will fail'));
+    assert.deepEqual(complaints, []);
+  });
+
+  it('know when the person sleeps and is out, and lead to the guide', async () => {
+    const { page, complaints } = await openPlan(bed);
+    await page.keyboard.press('n');
+    await page.keyboard.press('s');
+    await setValue(page, 'input[type="datetime-local"]', '2026-04-06T09:00');
+    await page.keyboard.press('i');
+    await byRole(page, 'button', 'Add hours').click();
+    await byRole(page, 'button', 'Remove out 1').wait();
+    await page.keyboard.press('Escape');
+    await page.waitForSelector('[title="You are out"]');
+    await byRole(page, 'link', 'Checks may fail').click();
+    await seeText(page, ', while you are out.');
+    await byRole(page, 'link', 'Guide: When to be there').click();
+    await seeText(page, 'Choose the start, not the alarm clock');
+    await byRole(page, 'link', 'Next Keeping the part on the bed').click();
+    await byRole(page, 'heading', 'Keeping the part on the bed').wait();
+    await page.goBack();
+    await byRole(page, 'heading', 'When to be there').wait();
+    await page.goBack();
+    await seeText(page, ', while you are out.');
     assert.deepEqual(complaints, []);
   });
 });

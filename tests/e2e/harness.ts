@@ -8,6 +8,7 @@ import { after, afterEach, before } from 'node:test';
 import { fileURLToPath } from 'node:url';
 import puppeteer, { type Browser, type Page, type Viewport } from 'puppeteer-core';
 import { chromiumPath } from '../../scripts/lib/install.mjs';
+import { DEMO_JOBS } from '../../src/features/bench/demoJobs';
 
 export const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 
@@ -138,13 +139,31 @@ export function byRole(page: Page, role: string, name: string) {
   return page.locator(`::-p-aria([name="${name}"][role="${role}"])`);
 }
 
-/** Opens a demo job's Plan station from the Bench. */
+/**
+ * Lets the demo bring one job only, as if the others could not be fetched: reading all of them
+ * beside a test that needs one makes it slow.
+ */
+async function holdBackDemo(page: Page, job: string): Promise<void> {
+  const wanted = DEMO_JOBS.find(({ name }) => name === job)?.fileName ?? '';
+  const session = await page.createCDPSession();
+  session.on('Fetch.requestPaused', ({ requestId, request }) => {
+    const answer = request.url.endsWith(wanted)
+      ? session.send('Fetch.continueRequest', { requestId })
+      : session.send('Fetch.fulfillRequest', { requestId, responseCode: 304 });
+    // The page may be closed already.
+    answer.catch(() => {});
+  });
+  await session.send('Fetch.enable', { patterns: [{ urlPattern: '*/demo/*' }] });
+}
+
+/** Opens a demo job's Plan station from the Bench, which holds no other job. */
 export async function openPlan(
   bed: TestBed,
   job = 'Hide plate 7',
   options?: PageOptions,
 ): Promise<{ page: Page; complaints: Complaints }> {
   const opened = await openPage(bed.browser, options);
+  await holdBackDemo(opened.page, job);
   await opened.page.goto(bed.app.url);
   await seeText(opened.page, job);
   await byRole(opened.page, 'link', job).click();
@@ -199,6 +218,20 @@ export async function downloaded(
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
   throw new Error('Nothing was downloaded.');
+}
+
+/** Sets a field whose parts are picked rather than typed, such as a date. */
+export async function setValue(page: Page, selector: string, value: string): Promise<void> {
+  await page.waitForSelector(selector);
+  await page.$eval(
+    selector,
+    (one, wanted) => {
+      const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set;
+      set?.call(one, wanted);
+      one.dispatchEvent(new Event('input', { bubbles: true }));
+    },
+    value,
+  );
 }
 
 /** Waits until a text stands on the page. */

@@ -8,6 +8,7 @@ import {
   openPlan,
   seeSwaps,
   seeText,
+  setValue,
   testBed,
 } from './harness';
 
@@ -132,7 +133,12 @@ describe('the sheet', () => {
     await seeText(page, 'Ends below: 12.7 cm² stay visible');
     await press(page, 'v');
     await seeText(page, 'From the front, 8.04 mm high');
+    await press(page, 'v');
+    await seeText(page, 'Before a lamp.');
     await page.click('::-p-text(From above)');
+    const blend = await page.waitForSelector('button[aria-pressed="false"][aria-label*="thin"]');
+    await blend?.click();
+    await seeText(page, 'thin colours blended');
     await press(page, 'm');
     const box = await (await page.waitForSelector('[aria-label^="Ruler"]'))?.boundingBox();
     assert.ok(box);
@@ -159,11 +165,7 @@ describe('the ribbon', () => {
   it('tells the time of every swap from a chosen start, and zooms to one', async () => {
     const { page, complaints } = await openPlan(bed);
     await press(page, 'n', 's', 'n', 's');
-    await page.$eval('input[type="datetime-local"]', (field) => {
-      const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set;
-      set?.call(field, '2027-03-04T18:00');
-      field.dispatchEvent(new Event('input', { bubbles: true }));
-    });
+    await setValue(page, 'input[type="datetime-local"]', '2027-03-04T18:00');
     const gate = await page.waitForSelector(
       'button[aria-label^="Swap 1, before layer 11, at 18:"]',
     );

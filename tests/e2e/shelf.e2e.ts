@@ -13,6 +13,7 @@ import {
   openPage,
   openPlan,
   seeText,
+  setValue,
   testBed,
 } from './harness';
 
@@ -25,6 +26,13 @@ function shownSpools(page: Page): Promise<string[]> {
   return page.$$eval('tbody tr td:first-child', (all) =>
     all.map((one) => one.textContent?.trim() ?? ''),
   );
+}
+
+/** Takes a filament of the plan from a spool; the filaments' dialog is open. */
+async function chooseSpool(page: Page, letter: string, spool: string): Promise<void> {
+  await page.locator(`button[aria-label^="Spool of filament ${letter}"]`).click();
+  await page.locator(`::-p-xpath(//*[@role='menuitemradio'][contains(., '${spool}')])`).click();
+  await byRole(page, 'button', `Spool of filament ${letter}: ${spool}`).wait();
 }
 
 describe('the shelf', () => {
@@ -83,9 +91,7 @@ describe('the shelf', () => {
   it('prices a plan, and its own purges go into the swaps', async () => {
     const { page, complaints } = await openPlan(bed);
     for (const key of ['n', 's', 'n', 's', 'f'] as const) await page.keyboard.press(key);
-    const options = await page.$$("::-p-xpath(//option[starts-with(., 'Peat black, 640')])");
-    const id = await options[0].evaluate((one) => (one as HTMLOptionElement).value);
-    await page.select('select[aria-label="Spool of filament A"]', id);
+    await chooseSpool(page, 'A', 'Peat black');
     await page.keyboard.press('Escape');
     await page.keyboard.press('u');
     await seeText(page, 'This plan purges 0.6 g in 2 swaps.');
@@ -107,14 +113,92 @@ describe('the shelf', () => {
     await page.keyboard.press('s');
     await page.keyboard.press('f');
     await seeText(page, 'Filaments of this plan');
-    const option = await page.waitForSelector("::-p-xpath(//option[starts-with(., 'Ochre, 4')])");
-    const id = (await option?.evaluate((one) => (one as HTMLOptionElement).value)) ?? '';
-    await page.select('select[aria-label="Spool of filament A"]', id);
+    await chooseSpool(page, 'A', 'Ochre');
     await page.keyboard.press('Escape');
     await byRole(page, 'link', 'Checks will fail').click();
-    await seeText(page, 'and 4.0 g are left on the spool.');
+    await seeText(page, '4.0 g are left on the spool.');
     await byRole(page, 'button', 'Undo').click();
     await byRole(page, 'link', 'Checks may fail').wait();
+    assert.deepEqual(complaints, []);
+  });
+
+  it('warns while choosing where neighbours look alike', async () => {
+    const { page, complaints } = await openPlan(bed);
+    for (const key of ['n', 's', 'f'] as const) await page.keyboard.press(key);
+    await page.locator('button[aria-label^="Spool of filament B"]').click();
+    const items = await page.$$eval('[role="menuitemradio"]', (all) =>
+      all.map((one) => one.textContent ?? ''),
+    );
+    assert.ok(
+      items.some((item) => /Bone white.*clear step to A/.test(item)),
+      items.join(),
+    );
+    assert.ok(
+      items.some((item) => /Boot rubber.*looks alike to A/.test(item)),
+      items.join(),
+    );
+    await page
+      .locator("::-p-xpath(//*[@role='menuitemradio'][contains(., 'Boot rubber')])")
+      .click();
+    await seeText(page, 'Peat black and Boot rubber look much alike side by side.');
+    assert.deepEqual(complaints, []);
+  });
+
+  it('takes a colour from a photo', async () => {
+    const dried = "::-p-xpath(//label[contains(., 'Dried')]//input)";
+    const { page, complaints } = await openPage(bed.browser);
+    await page.setContent('<body style="background: rgb(180, 60, 40)">');
+    const photo = join(mkdtempSync(join(tmpdir(), 'lamella-photo-')), 'spool.png');
+    writeFileSync(photo, await page.screenshot({ clip: { x: 0, y: 0, width: 300, height: 200 } }));
+    await page.goto(`${bed.app.url}/shelf`);
+    await byRole(page, 'button', 'New spool').click();
+    await seeText(page, 'How it covers');
+    await page.locator("::-p-xpath(//label[contains(., 'Name')]//input)").fill('Brick dust');
+    await giveFile(page, photo, () => byRole(page, 'button', 'From a photo').click());
+    const shown = await page.waitForSelector('[aria-label^="Photo."]');
+    await shown?.click();
+    const colour = () =>
+      page.$eval('input[type="color"]', (one) => (one as HTMLInputElement).value);
+    assert.equal(await colour(), '#b43c28');
+    await setValue(page, dried, '2026-04-02');
+    await byRole(page, 'button', 'Save').click();
+    await page.reload();
+    await byRole(page, 'button', 'Change Brick dust').click();
+    await page.waitForSelector('input[type="color"]');
+    assert.equal(await colour(), '#b43c28');
+    assert.equal(await page.$eval(dried, (one) => (one as HTMLInputElement).value), '2026-04-02');
+    assert.deepEqual(complaints, []);
+  });
+
+  it('says what can be made of leftovers, reserves on writing, and gives up what was printed', async () => {
+    const { page, complaints } = await openPlan(bed);
+    for (const key of ['n', 's', 'n', 's'] as const) await page.keyboard.press(key);
+    await seeText(page, 'Plan saved');
+    await page.goto(`${bed.app.url}/shelf`);
+    await byRole(page, 'button', 'What can I make of these?').click();
+    await byRole(page, 'menuitem', 'Hide plate 7').click();
+    await seeText(page, 'What can I make of my leftovers?');
+    await byRole(page, 'button', 'Print A from Peat black 640 g').wait();
+    await byRole(page, 'button', 'Use these A Reed green, B Mud brown, C Ochre').click();
+    await page.keyboard.press('Escape');
+    await byRole(page, 'link', 'Output').click();
+    await page.locator('::-p-text(Reserve the filament whenever a file is written)').click();
+    await byRole(page, 'button', 'Write file').click();
+    await seeText(page, 'The file is written');
+    await seeText(page, 'Reserved on 3 spools for Hide plate 7.');
+    await byRole(page, 'button', 'Let them go again').wait();
+
+    await byRole(page, 'link', 'Shelf').click();
+    await seeText(page, '0.8 g reserved');
+    await page.goBack();
+    await byRole(page, 'button', 'Printed: take them off').click();
+    await seeText(page, 'of 3.2 g');
+    await byRole(page, 'button', 'Reserve them').wait();
+    const undo = await page.waitForSelector(
+      "::-p-xpath(//li[contains(., 'is off the shelf')]//button[.='Undo'])",
+    );
+    await undo?.click();
+    await seeText(page, 'of 4.0 g');
     assert.deepEqual(complaints, []);
   });
 });

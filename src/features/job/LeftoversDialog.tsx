@@ -102,7 +102,6 @@ function Row({ row: { filament, grams, choices } }: { row: LeftoverRow }) {
         {choices.slice(0, MOST_SPOOLS).map((choice) => (
           <Button
             key={choice.spool.id}
-            aria-label={`Print ${filament.letter} from ${choice.spool.name}, ${leftWords(choice)}`}
             onClick={() =>
               changePlan(`spool of filament ${filament.letter}`, (plan) =>
                 withFilament(plan, fromSpool(filament, choice.spool)),
@@ -112,7 +111,7 @@ function Row({ row: { filament, grams, choices } }: { row: LeftoverRow }) {
           >
             <Chip colour={choice.spool.colour} />
             <span className="text-left leading-tight">
-              {choice.spool.name}
+              <span className="sr-only">Print {filament.letter} from</span> {choice.spool.name}
               <span
                 className={`block text-xs font-normal ${choice.enough === 'no' ? 'text-danger' : 'text-muted'}`}
               >
@@ -159,7 +158,6 @@ function Set({ set: { spools, remains } }: { set: SpoolSet }) {
         <span className="text-muted">{formatGrams(remains)} remain on these spools</span>
       </span>
       <Button
-        aria-label={`Use ${names}`}
         onClick={() =>
           changePlan('spools of a set', (plan) =>
             plan.palette.reduce((edited, filament) => {
@@ -169,7 +167,7 @@ function Set({ set: { spools, remains } }: { set: SpoolSet }) {
           )
         }
       >
-        Use these
+        Use these <span className="sr-only">{names}</span>
       </Button>
     </li>
   );

@@ -53,7 +53,7 @@ export function SpoolMenu({ filament }: { filament: PaletteFilament }) {
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
-        aria-label={`Spool of filament ${filament.letter}: ${chosen?.name ?? 'none'}`}
+        aria-label={`Spool of filament ${filament.letter}: ${chosen?.name ?? 'no spool'}`}
         className="flex w-36 items-center gap-2 rounded border border-edge bg-paper px-2 py-1 text-left"
       >
         <span className="min-w-0 flex-1 truncate">{chosen?.name ?? 'no spool'}</span>
