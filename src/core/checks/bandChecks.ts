@@ -16,8 +16,6 @@ const FROM_NOTES: Readonly<Record<PlanNote['code'], readonly [CheckCode, CheckLe
   'narrow-feature': ['narrow-feature', 'may-fail'],
 };
 
-const CHOOSE = { kind: 'go', label: 'Choose other filaments', to: 'filaments' } as const;
-
 function lower(sentence: string): string {
   return sentence[0].toLowerCase() + sentence.slice(1);
 }
@@ -39,7 +37,7 @@ export function bandChecks({ bands }: CheckGround, notes: readonly PlanNote[]): 
     const below = bands[i];
     if (below.filament.letter === band.filament.letter) return [];
     const pair = `${below.filament.name} and ${band.filament.name}`;
-    const about = { layer: band.first, fix: CHOOSE };
+    const about = { layer: band.first };
     const contrast = contrastOf(below.filament, band.filament);
     if (contrast === 'alike') {
       const sentence = `${pair} look much alike side by side.`;

@@ -6,14 +6,33 @@ interface CheckKind {
   readonly why: string;
   /** The page of the guide that tells more. */
   readonly page: GuidePageId;
+  /** Where to go for it, when no change of the plan mends it. */
+  readonly help?: CheckHelp;
 }
 
+/** A place where something can be done about a check. */
+export interface CheckHelp {
+  readonly kind: 'go';
+  readonly label: string;
+  readonly to: 'read' | 'plan' | 'recipe' | 'printers' | 'filaments' | 'leftovers' | 'new-slice';
+}
+
+const go = (label: string, to: CheckHelp['to']): CheckHelp => ({ kind: 'go', label, to });
+const OTHER_FILAMENTS = go('Choose other filaments', 'filaments');
+const OTHER_SLICE = go('Open another slice', 'new-slice');
+const THE_FILE = go('Look at the file', 'read');
+
 /** Every kind of check. */
-export const CHECKS = {
-  'no-swap': { why: 'Without a swap the print comes out in one colour.', page: 'layers' },
+const KINDS = {
+  'no-swap': {
+    why: 'Without a swap the print comes out in one colour.',
+    page: 'layers',
+    help: go('Go to Plan', 'plan'),
+  },
   'another-file': {
     why: 'Layers of another slice are other heights. A plan moves to a new file only when you agree.',
     page: 'layers',
+    help: go('Go to Plan', 'plan'),
   },
   'swap-after-end': { why: 'A stop after the last layer changes nothing.', page: 'layers' },
   'two-swaps': {
@@ -23,10 +42,12 @@ export const CHECKS = {
   'unsafe-block': {
     why: 'The printer would hit something, lose its place, or go on in another state than before.',
     page: 'the-stop',
+    help: go('Go to Recipe', 'recipe'),
   },
   'not-tried': {
     why: 'Many printers skip a command that they do not know, without a word. The print then comes out in one colour.',
     page: 'stopping',
+    help: go('Find it out', 'printers'),
   },
   'not-understood': { why: 'The printer was found to know another way to stop.', page: 'stopping' },
   'stops-in-file': {
@@ -36,10 +57,12 @@ export const CHECKS = {
   'low-strand': {
     why: 'What is pushed through needs room to fall, or it curls up and sticks to the nozzle.',
     page: 'the-stop',
+    help: go('Go to Recipe', 'recipe'),
   },
   'nozzle-timeout': {
     why: 'A nozzle that has cooled must be heated again before anything is pulled, or the filament tears.',
     page: 'time',
+    help: go('Look at the printer', 'printers'),
   },
   'motors-timeout': {
     why: 'When the motors let go, the head can be pushed, and the print goes on at another place.',
@@ -52,6 +75,7 @@ export const CHECKS = {
   'thin-band': {
     why: 'A colour that is too thin lets the one below show through.',
     page: 'thin-colours',
+    help: go('Look at it in Plan', 'plan'),
   },
   'one-layer-band': { why: 'One layer seldom hides what is below it.', page: 'thin-colours' },
   'unseen-band': { why: 'A swap that nobody sees costs minutes for nothing.', page: 'layers' },
@@ -60,67 +84,83 @@ export const CHECKS = {
   'narrow-feature': {
     why: 'What is narrower than two lines comes out ragged or not at all.',
     page: 'thin-colours',
+    help: go('Look at it in Plan', 'plan'),
   },
   'alike-neighbours': {
     why: 'Colours that look alike side by side make a step that nobody sees.',
     page: 'thin-colours',
+    help: OTHER_FILAMENTS,
   },
   'short-purge': { why: 'What is left of the old colour tints the new one.', page: 'purging' },
   'many-swaps': {
     why: 'Each swap is a chance for a mistake, and an evening at the printer. Parts printed apart and put together may be the better way.',
     page: 'time',
+    help: go('Merge bands in Plan', 'plan'),
   },
   'night-swap': {
     why: 'A printer that waits through the night cools down, and the part may come off the bed.',
     page: 'time',
+    help: go('Choose another start', 'plan'),
   },
   'long-alone': {
     why: 'A hot, printing machine should not be left alone. Someone should look after it in between.',
     page: 'safety',
+    help: go('Choose another start', 'plan'),
   },
   'small-first-layer': {
     why: 'A part that stands on a small area may come off while you pull at the filament.',
     page: 'bed',
+    help: OTHER_SLICE,
   },
   'heaters-left-on': {
     why: 'A hot nozzle that is left standing cooks the filament in it, and burns.',
     page: 'safety',
+    help: THE_FILE,
   },
   'one-by-one': {
     why: 'With objects printed one after another each swap belongs to one object only, and the head has to pass the finished ones.',
     page: 'odd-files',
+    help: OTHER_SLICE,
   },
   spiral: {
     why: 'A spiral has no layer changes: the stop leaves a mark in the middle of a wall.',
     page: 'odd-files',
+    help: OTHER_SLICE,
   },
   'prime-tower': {
     why: 'A tower for clearing the nozzle is made for printers that change by themselves. You purge at the stop instead, so it costs time and filament.',
     page: 'odd-files',
+    help: OTHER_SLICE,
   },
   'not-enough': {
     why: 'A spool that runs out in the middle of a band leaves a seam, or air.',
     page: 'materials',
+    help: go('See which spools have enough', 'leftovers'),
   },
   'no-bond': {
     why: 'Materials that do not stick to one another peel apart, often in the hand.',
     page: 'materials',
+    help: OTHER_FILAMENTS,
   },
   'nozzle-ranges': {
     why: 'While one material clears the other, both are in the nozzle at one temperature: one burns or the other does not flow.',
     page: 'materials',
+    help: OTHER_FILAMENTS,
   },
   'bed-temperature': {
     why: 'The bed keeps the temperature of the first material, or the part comes off.',
     page: 'materials',
+    help: OTHER_FILAMENTS,
   },
   'two-flows': {
     why: 'The whole print runs at one speed; what melts slowly comes out thin.',
     page: 'materials',
+    help: go('Set speeds and flows by band', 'recipe'),
   },
   'mixed-extrusion': {
     why: 'The file changes between absolute and relative filament. Lamella keeps track; a command of your own may not.',
     page: 'odd-files',
+    help: THE_FILE,
   },
   'swap-in-first-layer': {
     why: 'Before the first layer nothing is there to change: the colour is simply loaded first.',
@@ -129,10 +169,12 @@ export const CHECKS = {
   'away-swap': {
     why: 'A printer that waits for hours cools down, and the part may come off the bed.',
     page: 'time',
+    help: go('Choose another start', 'plan'),
   },
   'small-contact': {
     why: 'Unlike materials hold by their area. A small one comes apart, even where a large one holds.',
     page: 'materials',
+    help: OTHER_FILAMENTS,
   },
   'primes-first': {
     why: 'What the start of the file pushes out comes from whatever is loaded then.',
@@ -141,6 +183,8 @@ export const CHECKS = {
   'alike-for-some': {
     why: 'About one man in twelve tells some colours apart less well, and may not see the step.',
     page: 'thin-colours',
+    help: OTHER_FILAMENTS,
   },
 } as const satisfies Readonly<Record<string, CheckKind>>;
-export type CheckCode = keyof typeof CHECKS;
+export type CheckCode = keyof typeof KINDS;
+export const CHECKS: Readonly<Record<CheckCode, CheckKind>> = KINDS;

@@ -1,5 +1,5 @@
 import type { JobPlan } from '../plan/jobPlan';
-import type { CheckCode } from './catalogue';
+import { CHECKS, type CheckCode, type CheckHelp } from './catalogue';
 
 /** How bad it is, worst first. */
 export const CHECK_LEVELS = ['will-fail', 'may-fail', 'good-to-know'] as const;
@@ -7,12 +7,7 @@ export type CheckLevel = (typeof CHECK_LEVELS)[number];
 
 /** What helps: another plan, or a place to go to. */
 export type CheckFix =
-  | { readonly kind: 'plan'; readonly label: string; readonly plan: JobPlan }
-  | {
-      readonly kind: 'go';
-      readonly label: string;
-      readonly to: 'read' | 'plan' | 'recipe' | 'printers' | 'filaments' | 'leftovers';
-    };
+  { readonly kind: 'plan'; readonly label: string; readonly plan: JobPlan } | CheckHelp;
 
 /** Something to know before pressing start. */
 export interface Check {
@@ -27,13 +22,13 @@ export interface Check {
   readonly fix: CheckFix | null;
 }
 
-/** Makes a check; its id comes from its code and its layer. */
+/** Makes a check; its id comes from its code and its layer, and its kind knows where to go without a fix. */
 export function checkOf(
   code: CheckCode,
   level: CheckLevel,
   sentence: string,
-  { layer = null, fix = null }: { layer?: number | null; fix?: CheckFix | null } = {},
+  { layer = null, fix }: { layer?: number | null; fix?: CheckFix | null } = {},
 ): Check {
   const id = layer === null ? code : `${code}:${layer}`;
-  return { id, code, level, sentence, layer, fix };
+  return { id, code, level, sentence, layer, fix: fix ?? CHECKS[code].help ?? null };
 }

@@ -17,10 +17,9 @@ const FROM_FINDINGS: readonly (readonly [FindingCode, CheckCode])[] = [
 /** What the sliced file itself brings along. */
 export function fileChecks({ plan, fingerprint, printer, reading }: CheckGround): Check[] {
   const checks: Check[] = [];
-  const toPlan = { kind: 'go', label: 'Go to Plan', to: 'plan' } as const;
   if (plan.fingerprint !== fingerprint) {
     const sentence = 'This plan was made for another file than the one of this job.';
-    checks.push(checkOf('another-file', 'will-fail', sentence, { fix: toPlan }));
+    checks.push(checkOf('another-file', 'will-fail', sentence));
   }
   const early = plan.swaps.find(({ layer }) => layer < 2);
   if (early) {
@@ -31,7 +30,7 @@ export function fileChecks({ plan, fingerprint, printer, reading }: CheckGround)
     checks.push(checkOf('swap-in-first-layer', 'will-fail', sentence, { layer: 1, fix }));
   }
   if (plan.swaps.length === 0) {
-    checks.push(checkOf('no-swap', 'may-fail', 'The plan has no swap yet.', { fix: toPlan }));
+    checks.push(checkOf('no-swap', 'may-fail', 'The plan has no swap yet.'));
   }
   const gone = stopsToTakeOut(reading, orderOf(plan, reading, printer));
   const kept = reading.stops.filter((stop) => !gone.includes(stop));

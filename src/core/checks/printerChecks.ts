@@ -20,10 +20,7 @@ export function printerChecks(ground: CheckGround): Check[] {
   if (plan.swaps.length === 0) return [];
   return [
     ...troubles.map(({ layer, message }) =>
-      checkOf('unsafe-block', 'will-fail', message, {
-        layer,
-        fix: { kind: 'go', label: 'Go to Recipe', to: 'recipe' },
-      }),
+      checkOf('unsafe-block', 'will-fail', message, { layer }),
     ),
     ...understandingChecks(ground),
     ...waitingChecks({ printer, recipe, plan }),
@@ -44,8 +41,7 @@ function understandingChecks({ plan, printer, recipe }: CheckGround): Check[] {
   }
   if (testedAt !== null) return [];
   const sentence = `Nobody has tried out yet how ${printer.name} can be stopped.`;
-  const fix = { kind: 'go', label: 'Find it out', to: 'printers' } as const;
-  return [checkOf('not-tried', 'may-fail', sentence, { fix })];
+  return [checkOf('not-tried', 'may-fail', sentence)];
 }
 
 function waitingChecks({

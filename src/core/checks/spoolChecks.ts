@@ -32,8 +32,7 @@ function remainderChecks(ground: CheckGround): Check[] {
     const others = promised > 0 ? `, and ${formatGrams(promised)} are reserved for other jobs` : '';
     const sentence = `${spool.name}: ${formatGrams(grams)} are needed; ${formatGrams(spool.gramsLeft ?? 0)} are left on the spool${others}.`;
     const level = free < grams ? 'will-fail' : 'may-fail';
-    const fix = { kind: 'go', label: 'See which spools have enough', to: 'leftovers' } as const;
-    return [checkOf('not-enough', level, sentence, { layer, fix })];
+    return [checkOf('not-enough', level, sentence, { layer })];
   });
 }
 

@@ -15,11 +15,7 @@ export function timeChecks({ timeline, start, bands, presence }: CheckGround): C
   const swaps = timeline.stretches.filter(({ kind }) => kind === 'swap');
   if (swaps.length > MANY_SWAPS) {
     const sentence = `${swaps.length} swaps take ${formatDuration(timeline.handSeconds)} of your hands alone.`;
-    checks.push(
-      checkOf('many-swaps', 'may-fail', sentence, {
-        fix: { kind: 'go', label: 'Go to Plan, and merge bands', to: 'plan' },
-      }),
-    );
+    checks.push(checkOf('many-swaps', 'may-fail', sentence));
   }
   for (const swap of swaps) {
     const at = addSeconds(start, swap.start);
@@ -30,7 +26,6 @@ export function timeChecks({ timeline, start, bands, presence }: CheckGround): C
     checks.push(
       checkOf(why === 'night' ? 'night-swap' : 'away-swap', 'may-fail', sentence, {
         layer: swap.band?.first ?? null,
-        fix: { kind: 'go', label: 'Choose another start', to: 'plan' },
       }),
     );
   }

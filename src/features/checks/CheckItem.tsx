@@ -89,6 +89,7 @@ function FixButton({ fix }: { fix: CheckFix }) {
   const run = (): void => {
     if (fix.kind === 'plan') changePlan(fix.label.toLowerCase(), () => fix.plan);
     else if (fix.to === 'printers') router.push('/printers');
+    else if (fix.to === 'new-slice') actions.desk.openNewSlice();
     else if (fix.to === 'filaments' || fix.to === 'leftovers') actions.desk.show(fix.to);
     else actions.desk.goTo(fix.to);
   };

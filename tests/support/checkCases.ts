@@ -1,0 +1,278 @@
+import { bytesOf, writePrint } from './printFiles';
+import { spiralPrint, STATE_FILES } from './stateFiles';
+import { sourceOf } from '../../src/core/byteSource';
+import { layerNumber } from '../../src/core/gcode/layers';
+import { readGcode } from '../../src/core/gcode/reader';
+import { analysePrint } from '../../src/core/geometry/analysis';
+import { impossibleMove } from '../../src/core/output/apply';
+import { makeInsertions } from '../../src/core/output/insert';
+import { dryRun } from '../../src/core/output/route';
+import { bandsOf } from '../../src/core/plan/bands';
+import { emptyPlan, withSwap, type JobPlan } from '../../src/core/plan/jobPlan';
+import { planNotes } from '../../src/core/plan/notes';
+import { orderOf, recipeOfPlan } from '../../src/core/plan/order';
+import { planPurges } from '../../src/core/plan/purges';
+import { timelineOf } from '../../src/core/plan/timeline';
+import { ORDINARY_PROFILE, type Printer } from '../../src/core/printer/printer';
+import { plainRecipe } from '../../src/core/recipe/recipe';
+import { NO_SETTINGS } from '../../src/core/recipe/settings';
+import { ordinarySpool, spoolsOf, type Spool } from '../../src/core/filament/spool';
+import { ORDINARY_PRESENCE } from '../../src/core/schedule/presence';
+import { type CheckCode } from '../../src/core/checks/catalogue';
+import type { Check } from '../../src/core/checks/check';
+import { checksOf } from '../../src/core/checks/checks';
+import type { CheckGround } from '../../src/core/checks/ground';
+
+export const FINGERPRINT = 'ab'.repeat(32);
+const n = layerNumber;
+export const TRIED: Printer = {
+  ...ORDINARY_PROFILE,
+  understands: { kind: 'change-command', command: 'M600', testedAt: '2026-03-14' },
+  timeouts: { nozzleSeconds: null, motorSeconds: null },
+};
+const MORNING = new Date(2026, 3, 5, 9, 0);
+
+/** What a case starts from, and changes. */
+export interface CheckCase {
+  readonly text?: string;
+  readonly plan?: (plan: JobPlan) => JobPlan;
+  readonly printer?: Printer;
+  readonly start?: Date;
+  readonly shelf?: readonly Spool[];
+  /** Narrowest width of a band, mm, by its first layer. */
+  readonly widths?: ReadonlyMap<number, number>;
+  readonly change?: (ground: CheckGround) => CheckGround;
+}
+
+/** A quiet print: eight layers with end code, one swap at the step, a printer that was tried out. */
+export const QUIET = writePrint({ layers: 8, firstLayer: 0.4, layerHeight: 0.4 });
+
+/** Runs all checks on a case. */
+export async function checksFor({
+  text = QUIET,
+  plan: edit,
+  printer = TRIED,
+  start,
+  change,
+  shelf = [],
+  widths = new Map(),
+}: CheckCase) {
+  const input = bytesOf(text);
+  const reading = readGcode(input, printer);
+  const { layers } = reading;
+  const analysis = analysePrint(reading);
+  const begun = withSwap(emptyPlan(FINGERPRINT), n(5));
+  const plan = edit ? edit(begun) : begun;
+  const bands = bandsOf(plan, layers, analysis.surface, printer.filamentDiameter);
+  const order = orderOf(plan, reading, printer);
+  const source = sourceOf(input);
+  const impossible = impossibleMove(reading, order);
+  const inside = order.swaps.filter(({ layer }) => layer <= layers.length);
+  const runs = impossible
+    ? []
+    : await Promise.all(
+        (await makeInsertions(source, reading, { ...order, swaps: inside }))
+          .filter(({ title }) => title?.kind === 'swap')
+          .map((insertion) => dryRun(source, reading, order, insertion)),
+      );
+  const troubles = runs.flatMap((run) =>
+    run?.trouble ? [{ layer: run.route.layer, message: run.trouble }] : [],
+  );
+  const recipe = recipeOfPlan(plan, printer);
+  const spools = spoolsOf(plan.palette, shelf);
+  const purges = planPurges(bands, { plan, recipe, printer, spools });
+  const ground: CheckGround = {
+    plan,
+    fingerprint: FINGERPRINT,
+    printer,
+    recipe,
+    reading,
+    bands,
+    spools,
+    jobId: 'this',
+    purges,
+    presence: { ...ORDINARY_PRESENCE, away: [{ days: [7], from: '13:00', to: '15:00' }] },
+    timeline: timelineOf(bands, reading, plan.handSeconds, purges),
+    start: start ?? MORNING,
+    troubles:
+      impossible && !impossible.ok
+        ? [...troubles, { layer: 1, message: impossible.refusal.message }]
+        : troubles,
+  };
+  const notes = planNotes({ plan, bands, layers, steps: analysis.steps, widths });
+  const checks = checksOf(change ? change(ground) : ground, notes);
+  return { checks, reading, order, input, ground };
+}
+
+export const codes = (checks: readonly Check[]): CheckCode[] => checks.map(({ code }) => code);
+
+const spelledOut = (plan: JobPlan): JobPlan => ({ ...plan, recipe: plainRecipe('spelled-out') });
+
+/** The quiet plan, its two filaments with spools `a` and `b`. */
+export const withSpools = (plan: JobPlan): JobPlan => ({
+  ...plan,
+  palette: plan.palette.map((one) =>
+    one.letter < 'C' ? { ...one, spoolId: one.letter.toLowerCase() } : one,
+  ),
+});
+
+/** The quiet plan in other colours. */
+const inColours = (plan: JobPlan, a: string, b: string): JobPlan => ({
+  ...plan,
+  palette: plan.palette.map((one) => ({ ...one, colour: one.letter === 'A' ? a : b })),
+});
+
+export const shelfOf = (a: Partial<Spool>, b: Partial<Spool>): readonly Spool[] => [
+  ordinarySpool({ id: 'a', name: 'Peat black', gramsLeft: 500, ...a }),
+  ordinarySpool({ id: 'b', name: 'Bone white', gramsLeft: 500, ...b }),
+];
+
+/** The quiet print with a small block beside it, at a height of its own in each layer. */
+function withTower(): string {
+  let layer = 0;
+  return QUIET.replace('M82', 'M83\n')
+    .split('\n')
+    .flatMap((line) => {
+      if (!line.startsWith('; layer')) return [line];
+      const z = (0.47 + 0.4 * layer++).toFixed(2);
+      return [line, `G0 X90 Y90 Z${z}`, 'G1 X94 E0.2', 'G1 Y94 E0.2', 'G1 X90 E0.2'];
+    })
+    .join('\n');
+}
+
+/** A case in which each check fires. In the quiet print none of them does, or the note says. */
+export const FIRING: readonly (readonly [CheckCode, Check['level'], CheckCase])[] = [
+  ['no-swap', 'may-fail', { plan: (plan) => ({ ...plan, swaps: [] }) }],
+  ['another-file', 'will-fail', { plan: (plan) => ({ ...plan, fingerprint: 'cd'.repeat(32) }) }],
+  ['swap-after-end', 'will-fail', { plan: (plan) => withSwap(plan, n(40)) }],
+  [
+    'two-swaps',
+    'will-fail',
+    { plan: (plan) => ({ ...plan, swaps: [...plan.swaps, { layer: n(5), letter: 'D' }] }) },
+  ],
+  [
+    'unsafe-block',
+    'will-fail',
+    { plan: (p) => ({ ...p, recipe: { ...plainRecipe('change-command'), after: ['G91'] } }) },
+  ],
+  ['not-tried', 'may-fail', { printer: ORDINARY_PROFILE }],
+  [
+    'not-understood',
+    'may-fail',
+    { plan: (plan) => ({ ...plan, recipe: plainRecipe('pause-command', 'M25') }) },
+  ],
+  ['stops-in-file', 'may-fail', { text: QUIET.replace('; layer 2\n', 'M0\n; layer 2\n') }],
+  [
+    'low-strand',
+    'may-fail',
+    { plan: spelledOut, printer: { ...TRIED, volume: { x: 220, y: 220, z: 8 } } },
+  ],
+  [
+    'nozzle-timeout',
+    'may-fail',
+    { printer: { ...TRIED, timeouts: { nozzleSeconds: 60, motorSeconds: null } } },
+  ],
+  [
+    'motors-timeout',
+    'may-fail',
+    {
+      plan: (plan) => ({ ...plan, recipe: { ...plainRecipe('spelled-out'), keepMotors: false } }),
+      printer: { ...TRIED, timeouts: { nozzleSeconds: null, motorSeconds: 60 } },
+    },
+  ],
+  [
+    'temperature-undone',
+    'may-fail',
+    {
+      text: QUIET.replace('; layer 6\n', 'M104 S200\n; layer 6\n'),
+      plan: (plan) => ({
+        ...plan,
+        swaps: [{ ...plan.swaps[0], settings: { ...NO_SETTINGS, nozzle: 230 } }],
+      }),
+    },
+  ],
+  [
+    'thin-band',
+    'may-fail',
+    {
+      text: writePrint({ layers: 9, firstLayer: 0.1, layerHeight: 0.1 }),
+      plan: (plan) => ({ ...plan, swaps: [{ layer: n(5), letter: 'B' }] }),
+    },
+  ],
+  ['one-layer-band', 'may-fail', { plan: (plan) => withSwap(plan, n(6)) }],
+  ['unseen-band', 'good-to-know', { plan: (p) => withSwap(withSwap(p, n(2)), n(4)) }],
+  [
+    'same-filament',
+    'may-fail',
+    { plan: (plan) => ({ ...plan, swaps: [{ layer: n(5), letter: 'A' }] }) },
+  ],
+  ['last-layer', 'may-fail', { plan: (plan) => withSwap(plan, n(8)) }],
+  ['alike-neighbours', 'may-fail', { plan: (plan) => inColours(plan, '#2f2b28', '#332f2b') }],
+  [
+    'short-purge',
+    'may-fail',
+    { plan: (plan) => ({ ...plan, recipe: { ...plainRecipe('spelled-out'), purge: 10 } }) },
+  ],
+  [
+    'many-swaps',
+    'may-fail',
+    {
+      text: writePrint({ layers: 30 }),
+      plan: (plan) => Array.from({ length: 14 }, (_, i) => n(2 + 2 * i)).reduce(withSwap, plan),
+    },
+  ],
+  ['night-swap', 'may-fail', { start: new Date(2026, 3, 5, 23, 30) }],
+  ['away-swap', 'may-fail', { start: new Date(2026, 3, 5, 13, 0) }],
+  [
+    'swap-in-first-layer',
+    'will-fail',
+    { plan: (plan) => ({ ...plan, swaps: [{ layer: n(1), letter: 'C' }, ...plan.swaps] }) },
+  ],
+  [
+    'primes-first',
+    'good-to-know',
+    {
+      text: QUIET.replace(
+        '; layer 0\n',
+        'G1 X5 Y5 Z0.3 F9000\nG1 Y90 E8 F900\nG92 E0\n; layer 0\n',
+      ),
+      plan: (plan) => ({ ...plan, loadFirst: true }),
+    },
+  ],
+  ['small-contact', 'may-fail', { plan: withSpools, shelf: shelfOf({}, { family: 'TPU' }) }],
+  ['alike-for-some', 'good-to-know', { plan: (plan) => inColours(plan, '#6f8f3a', '#b5793b') }],
+  [
+    'long-alone',
+    'good-to-know',
+    {
+      change: (ground) => ({
+        ...ground,
+        timeline: { ...ground.timeline, longestAlone: { start: 60, end: 5 * 3600 } },
+      }),
+    },
+  ],
+  ['small-first-layer', 'may-fail', { text: writePrint({ layers: 400, layerHeight: 0.28 }) }],
+  ['heaters-left-on', 'may-fail', { text: QUIET.replace('M104 S0\n', '') }],
+  ['one-by-one', 'good-to-know', { text: STATE_FILES['several objects'] }],
+  ['spiral', 'may-fail', { text: spiralPrint() }],
+  ['not-enough', 'will-fail', { plan: withSpools, shelf: shelfOf({}, { gramsLeft: 0.1 }) }],
+  ['no-bond', 'will-fail', { plan: withSpools, shelf: shelfOf({}, { family: 'ABS' }) }],
+  [
+    'nozzle-ranges',
+    'may-fail',
+    { plan: withSpools, shelf: shelfOf({}, { nozzle: { from: 240, to: 260 } }) },
+  ],
+  [
+    'bed-temperature',
+    'may-fail',
+    { plan: withSpools, shelf: shelfOf({}, { bed: { from: 90, to: 110 } }) },
+  ],
+  ['two-flows', 'may-fail', { plan: withSpools, shelf: shelfOf({}, { topFlow: 3 }) }],
+  [
+    'mixed-extrusion',
+    'good-to-know',
+    { text: QUIET.replace('; layer 2\n', 'M83\nG1 X51 E0.1\nM82\nG92 E0\n; layer 2\n') },
+  ],
+  ['narrow-feature', 'may-fail', { widths: new Map([[5, 0.6]]) }],
+  ['prime-tower', 'good-to-know', { text: withTower() }],
+];
