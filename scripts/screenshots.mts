@@ -98,6 +98,33 @@ try {
   for (const key of ['n', 's', 'n', 's', 't', 'v'] as const) await page.keyboard.press(key);
   await page.mouse.move(640, 300);
   await shoot(page, 'plan-above');
+  await page.keyboard.press('o');
+  await seeText(page, 'What can I make of my leftovers?');
+  await shoot(page, 'leftovers');
+  await page.click('::-p-xpath(//button[starts-with(., "Use these")])');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('u');
+  await seeText(page, 'Together');
+  await shoot(page, 'cost');
+  await page.goto(`${app.url}/guide/layers`);
+  await shoot(page, 'guide');
+
+  // A pale plate before a lamp, its border and number in warm colours.
+  await page.goto(app.url);
+  await byRole(page, 'link', 'Hide plate 7').click();
+  await seeText(page, 'Bands');
+  for (const [layer, key] of [
+    ['Home', '2'],
+    ['n', '5'],
+    ['n', '6'],
+  ] as const) {
+    await page.keyboard.press(layer);
+    await page.keyboard.press(key);
+  }
+  await page.keyboard.press('b');
+  await page.locator('::-p-text(Back-lit)').click();
+  await page.mouse.move(640, 300);
+  await shoot(page, 'plan-backlit');
 } finally {
   await browser.close();
   app.stop();

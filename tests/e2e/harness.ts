@@ -140,14 +140,14 @@ export function byRole(page: Page, role: string, name: string) {
 }
 
 /**
- * Lets the demo bring one job only, as if the others could not be fetched: reading all of them
- * beside a test that needs one makes it slow.
+ * Lets the demo bring these jobs only, as if the others could not be fetched: reading all of them
+ * beside a test that needs one or two makes it slow.
  */
-async function holdBackDemo(page: Page, job: string): Promise<void> {
-  const wanted = DEMO_JOBS.find(({ name }) => name === job)?.fileName ?? '';
+async function holdBackDemo(page: Page, jobs: readonly string[]): Promise<void> {
+  const wanted = DEMO_JOBS.filter(({ name }) => jobs.includes(name));
   const session = await page.createCDPSession();
   session.on('Fetch.requestPaused', ({ requestId, request }) => {
-    const answer = request.url.endsWith(wanted)
+    const answer = wanted.some(({ fileName }) => request.url.endsWith(fileName))
       ? session.send('Fetch.continueRequest', { requestId })
       : session.send('Fetch.fulfillRequest', { requestId, responseCode: 304 });
     // The page may be closed already.
@@ -156,14 +156,14 @@ async function holdBackDemo(page: Page, job: string): Promise<void> {
   await session.send('Fetch.enable', { patterns: [{ urlPattern: '*/demo/*' }] });
 }
 
-/** Opens a demo job's Plan station from the Bench, which holds no other job. */
+/** Opens a demo job's Plan station from the Bench, which holds no other jobs than those named. */
 export async function openPlan(
   bed: TestBed,
   job = 'Hide plate 7',
-  options?: PageOptions,
+  options?: PageOptions & { readonly besides?: readonly string[] },
 ): Promise<{ page: Page; complaints: Complaints }> {
   const opened = await openPage(bed.browser, options);
-  await holdBackDemo(opened.page, job);
+  await holdBackDemo(opened.page, [job, ...(options?.besides ?? [])]);
   await opened.page.goto(bed.app.url);
   await seeText(opened.page, job);
   await byRole(opened.page, 'link', job).click();

@@ -90,7 +90,9 @@ describe('a new slice', () => {
 
 describe('plan files', () => {
   it('bring a plan to another job, as a plan beside the others, only after asking', async () => {
-    const { page, complaints } = await openPlan(bed);
+    const { page, complaints } = await openPlan(bed, 'Hide plate 7', {
+      besides: ['Ring gauge tags'],
+    });
     await twoSwaps(page);
     const downloads = await catchDownloads(page);
     await withControl(page, 's');
