@@ -109,22 +109,20 @@ try {
   await page.goto(`${app.url}/guide/layers`);
   await shoot(page, 'guide');
 
-  // A pale plate before a lamp, its border and number in warm colours.
-  await page.goto(app.url);
-  await byRole(page, 'link', 'Hide plate 7').click();
-  await seeText(page, 'Bands');
-  for (const [layer, key] of [
-    ['Home', '2'],
-    ['n', '5'],
-    ['n', '6'],
-  ] as const) {
-    await page.keyboard.press(layer);
-    await page.keyboard.press(key);
-  }
-  await page.keyboard.press('b');
-  await page.locator('::-p-text(Back-lit)').click();
-  await page.mouse.move(640, 300);
-  await shoot(page, 'plan-backlit');
+  // The relief as a light box: a clear filament, and the dyke in black.
+  const { page: lit } = await openPage(browser);
+  await lit.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }]);
+  await lit.goto(app.url);
+  await seeText(lit, 'Marsh relief tile');
+  await byRole(lit, 'link', 'Marsh relief tile').click();
+  await seeText(lit, 'Bands');
+  await lit.keyboard.press('f');
+  await lit.locator('button[aria-label^="Spool of filament D"]').click();
+  await lit.locator("::-p-xpath(//*[@role='menuitemradio'][contains(., 'Rain clear')])").click();
+  await lit.keyboard.press('Escape');
+  for (const key of ['n', 'n', 'n', 'n', 's'] as const) await lit.keyboard.press(key);
+  await lit.locator('::-p-text(Back-lit)').click();
+  await shoot(lit, 'plan-backlit');
 } finally {
   await browser.close();
   app.stop();
