@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { mixed, number, object, string, ValidationError } from 'yup';
+import { mixed, number, object, string, ValidationError, type InferType } from 'yup';
 import { FAMILIES, ordinarySpool, type Family, type Spool } from './spool';
 
 /** Columns of a shelf as CSV, in their order. */
@@ -26,10 +26,17 @@ export const CSV_COLUMNS = [
   'note',
 ] as const;
 
-/** A row of a CSV file: the spool that it makes, or what is wrong with it. */
-export type ShelfRow =
-  | { readonly line: number; readonly spool: Spool }
-  | { readonly line: number; readonly error: string };
+/** A row of a CSV file that can be read. */
+export interface GoodRow {
+  readonly line: number;
+  /** The spool that it makes on an empty shelf. */
+  readonly spool: Spool;
+  /** What the row itself says. */
+  readonly fields: RowFields;
+}
+
+/** A row of a CSV file: a spool, or what is wrong with it. */
+export type ShelfRow = GoodRow | { readonly line: number; readonly error: string };
 
 const day = () => string().matches(/^\d{4}-\d\d-\d\d$/, '${path} must be a day like 2026-04-05');
 
@@ -55,6 +62,8 @@ const rowSchema = object({
   driedOn: day(),
   note: string().max(500),
 });
+
+type RowFields = InferType<typeof rowSchema>;
 
 /** Writes a shelf as CSV. */
 export function shelfCsv(spools: readonly Spool[]): string {
@@ -88,10 +97,10 @@ export function readShelfCsv(text: string, idFor: () => string): ShelfRow[] {
       }),
     );
     try {
-      return {
-        line,
-        spool: spoolOf(rowSchema.validateSync(given, { stripUnknown: true }), idFor()),
-      };
+      const fields = rowSchema.validateSync(given, { stripUnknown: true });
+      const { name, family } = fields;
+      const ordinary = ordinarySpool({ id: idFor(), name, ...(family && { family }) });
+      return { line, spool: withFields(ordinary, fields), fields };
     } catch (error) {
       if (!(error instanceof ValidationError)) throw error;
       return { line, error: error.errors[0] };
@@ -105,36 +114,38 @@ function columnOf(header: string): string {
   return CSV_COLUMNS.find((column) => plain(column) === plain(header)) ?? header;
 }
 
-function spoolOf(row: ReturnType<typeof rowSchema.validateSync>, id: string): Spool {
-  const { nozzleFrom, nozzleTo, bedFrom, bedTo, ...given } = row;
-  const ordinary = ordinarySpool({
-    id,
-    name: given.name,
-    ...(given.family && { family: given.family }),
-  });
-  const named = Object.fromEntries(
-    Object.entries(given).filter(([, value]) => value !== undefined && value !== null),
+/** A spool with what a row says of it; what the row does not speak of stays. */
+function withFields(base: Spool, fields: RowFields): Spool {
+  const { nozzleFrom, nozzleTo, bedFrom, bedTo, ...rest } = fields;
+  const named: Partial<Spool> = Object.fromEntries(
+    Object.entries(rest).filter(([, value]) => value !== undefined && value !== null),
   );
   return {
-    ...ordinary,
+    ...base,
     ...named,
-    nozzle: { from: nozzleFrom ?? ordinary.nozzle.from, to: nozzleTo ?? ordinary.nozzle.to },
-    bed: { from: bedFrom ?? ordinary.bed.from, to: bedTo ?? ordinary.bed.to },
+    nozzle: { from: nozzleFrom ?? base.nozzle.from, to: nozzleTo ?? base.nozzle.to },
+    bed: { from: bedFrom ?? base.bed.from, to: bedTo ?? base.bed.to },
   };
 }
 
-/** A shelf with spools added: those of a known name take its place, and keep its id. */
+const nameKey = ({ name }: Pick<Spool, 'name'>): string => name.trim().toLowerCase();
+
+/** The spool of a shelf with a name, whatever its capitals. */
+export function spoolNamed(shelf: readonly Spool[], name: string): Spool | undefined {
+  return shelf.find((spool) => nameKey(spool) === nameKey({ name }));
+}
+
+/** A shelf with rows added: of spools with a known name, what the row says is changed. */
 export function mergeShelves(
   shelf: readonly Spool[],
-  added: readonly Spool[],
+  rows: readonly GoodRow[],
 ): { readonly spools: readonly Spool[]; readonly changed: number } {
-  const key = ({ name }: Spool): string => name.trim().toLowerCase();
-  const byName = new Map(shelf.map((spool) => [key(spool), spool]));
+  const byName = new Map(shelf.map((spool) => [nameKey(spool), spool]));
   let changed = 0;
-  for (const spool of added) {
-    const known = byName.get(key(spool));
+  for (const { spool, fields } of rows) {
+    const known = byName.get(nameKey(spool));
     if (known) changed++;
-    byName.set(key(spool), known ? { ...spool, id: known.id } : spool);
+    byName.set(nameKey(spool), known ? withFields(known, fields) : spool);
   }
   return { spools: [...byName.values()], changed };
 }

@@ -121,16 +121,30 @@ describe('a shelf as CSV', () => {
   });
 
   it('is added by name: known spools are changed and keep their id', () => {
-    const rows = read('name,gramsLeft\nOCHRE,900\nFog,10\n').flatMap((row) =>
-      'spool' in row ? [row.spool] : [],
+    const good = (text: string) => read(text).flatMap((row) => ('spool' in row ? [row] : []));
+    const { spools, changed } = mergeShelves(
+      DEMO_SHELF,
+      good('name,gramsLeft,nozzleFrom\nOCHRE,900,200\nFog,10,\n'),
     );
-    const { spools, changed } = mergeShelves(DEMO_SHELF, rows);
     expect([spools.length, changed]).toEqual([DEMO_SHELF.length + 1, 1]);
     expect(spools.find(({ id }) => id === 'ochre')).toMatchObject({
       name: 'OCHRE',
       gramsLeft: 900,
+      nozzle: { from: 200, to: 225 },
+      // What the file does not speak of stays.
+      colour: '#d49a2a',
+      pricePerKg: 23,
+      hidingDepth: 0.6,
     });
-    expect(mergeShelves([], DEMO_SHELF)).toEqual({ spools: DEMO_SHELF, changed: 0 });
+    const [fog] = good('name\nFog\n');
+    expect(mergeShelves([], [fog])).toEqual({ spools: [fog.spool], changed: 0 });
+  });
+
+  it('keeps what is reserved when a spool is changed by a file', () => {
+    const promise = { jobId: 'a', jobName: 'Dial', grams: 12 };
+    const shelf = DEMO_SHELF.map((spool) => ({ ...spool, reserved: [promise] }));
+    const rows = read(shelfCsv(DEMO_SHELF)).flatMap((row) => ('spool' in row ? [row] : []));
+    expect(mergeShelves(shelf, rows)).toEqual({ spools: shelf, changed: shelf.length });
   });
 
   it('makes nothing of nothing', () => {

@@ -5,7 +5,7 @@ import { toast } from 'sonner';
 import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
 import { formatGrams, plural } from '@/core/format';
-import { mergeShelves, type ShelfRow } from '@/core/filament/shelfCsv';
+import { mergeShelves, spoolNamed, type ShelfRow } from '@/core/filament/shelfCsv';
 import type { Spool } from '@/core/filament/spool';
 import { replaceShelf, useShelf } from '@/store/shelfStore';
 
@@ -18,9 +18,10 @@ interface ImportDialogProps {
 /** Shows what will be read from a CSV file, and what cannot, before anything changes. */
 export function ImportDialog({ rows, onClose }: ImportDialogProps) {
   const shelf = useShelf((state) => state.spools) ?? [];
-  const spools = rows?.flatMap((row) => ('spool' in row ? [row.spool] : [])) ?? [];
-  const wrong = (rows?.length ?? 0) - spools.length;
-  const merged = mergeShelves(shelf, spools);
+  const good = rows?.flatMap((row) => ('spool' in row ? [row] : [])) ?? [];
+  const spools = good.map(({ spool }) => spool);
+  const wrong = (rows?.length ?? 0) - good.length;
+  const merged = mergeShelves(shelf, good);
   const apply = (next: readonly Spool[], words: string): void => {
     const before = shelf;
     void replaceShelf(next);
@@ -50,19 +51,7 @@ export function ImportDialog({ rows, onClose }: ImportDialogProps) {
                 <tr key={row.line} className="border-b border-line last:border-0">
                   <td className="px-3 py-1 text-muted">line {row.line}</td>
                   {'spool' in row ? (
-                    <>
-                      <td className="px-3 py-1">
-                        <span
-                          aria-hidden
-                          className="mr-2 inline-block size-4 rounded border border-edge align-[-3px]"
-                          style={{ backgroundColor: row.spool.colour }}
-                        />
-                        {row.spool.name}, {row.spool.family}
-                      </td>
-                      <td className="px-3 py-1 text-right">
-                        {row.spool.gramsLeft === null ? '?' : formatGrams(row.spool.gramsLeft)}
-                      </td>
-                    </>
+                    <SpoolCells spool={spoolNamed(merged.spools, row.spool.name) ?? row.spool} />
                   ) : (
                     <td colSpan={2} className="px-3 py-1 text-danger">
                       {row.error}
@@ -93,5 +82,22 @@ export function ImportDialog({ rows, onClose }: ImportDialogProps) {
         </div>
       </DialogFrame>
     </Dialog.Root>
+  );
+}
+
+/** A spool as it will be on the shelf. */
+function SpoolCells({ spool: { name, family, colour, gramsLeft } }: { spool: Spool }) {
+  return (
+    <>
+      <td className="px-3 py-1">
+        <span
+          aria-hidden
+          className="mr-2 inline-block size-4 rounded border border-edge align-[-3px]"
+          style={{ backgroundColor: colour }}
+        />
+        {name}, {family}
+      </td>
+      <td className="px-3 py-1 text-right">{gramsLeft === null ? '?' : formatGrams(gramsLeft)}</td>
+    </>
   );
 }
