@@ -161,6 +161,13 @@ describe('plan actions', () => {
     expect(useViewStore.getState()).toMatchObject({ mode: 'side', measuring: true });
   });
 
+  it('blend thin colours, and take that back', () => {
+    run('view-above', 'blend');
+    expect(useViewStore.getState()).toMatchObject({ mode: 'above', blends: true });
+    run('blend', 'view-backlit');
+    expect(useViewStore.getState()).toMatchObject({ mode: 'backlit', blends: false });
+  });
+
   it('zoom the core and come back', () => {
     expect([can('core-wider'), can('core-whole')]).toEqual([false, false]);
     showLayer(10);
@@ -174,11 +181,13 @@ describe('plan actions', () => {
 
   it('ask the desk for what it shows', () => {
     const { desk } = context;
-    run('show-palette', 'scale', 'filaments', 'show-tour', 'show-keys');
+    run('show-palette', 'scale', 'filaments', 'leftovers', 'presence', 'show-tour', 'show-keys');
     expect(vi.mocked(desk.show).mock.calls.flat()).toEqual([
       'palette',
       'scale',
       'filaments',
+      'leftovers',
+      'presence',
       'tour',
       'keys',
     ]);

@@ -16,8 +16,19 @@ import {
   savePrinter,
   usePrinters,
 } from './printersStore';
+import { withReservation } from '@/core/filament/reserve';
 import { ordinarySpool } from '@/core/filament/spool';
-import { loadShelf, removeSpools, replaceShelf, saveSpools, useShelf } from './shelfStore';
+import { ORDINARY_PRESENCE } from '@/core/schedule/presence';
+import { useOutputSettings } from './outputSettings';
+import { usePresence } from './presenceSettings';
+import {
+  loadShelf,
+  releaseJob,
+  removeSpools,
+  replaceShelf,
+  saveSpools,
+  useShelf,
+} from './shelfStore';
 import { PlanSaver, type SaveState } from './planSaver';
 import {
   addSwap,
@@ -219,6 +230,43 @@ describe('the shelf', () => {
   });
 });
 
+describe('reservations', () => {
+  const promise = { jobId: 'job-1', jobName: 'Hide plate 7', grams: 9 };
+
+  it('are kept, and go with the job that they were for', async () => {
+    const fog = ordinarySpool({ id: 'fog', name: 'Fog', gramsLeft: 40 });
+    const mist = ordinarySpool({ id: 'mist', name: 'Mist', gramsLeft: 40 });
+    const other = { ...promise, jobId: 'job-2' };
+    await loadShelf();
+    const before = await replaceShelf([
+      withReservation(withReservation(fog, promise), other),
+      withReservation(mist, other),
+    ]);
+    const held = await releaseJob('job-1');
+    expect(held.map(({ name }) => name)).toEqual(['Fog']);
+    const db = await database();
+    expect((await db.get('spools', 'fog'))?.reserved).toEqual([other]);
+    expect((await db.get('spools', 'mist'))?.reserved).toEqual([other]);
+    await saveSpools(held);
+    expect((await db.get('spools', 'fog'))?.reserved).toEqual([promise, other]);
+    expect(await releaseJob('job-9')).toEqual([]);
+    await replaceShelf(before);
+  });
+});
+
+describe('settings of this browser', () => {
+  it('begin with an ordinary night, and hold for all jobs', () => {
+    expect(usePresence.getState()).toMatchObject(ORDINARY_PRESENCE);
+    expect(useOutputSettings.getState().reserves).toBe(false);
+    usePresence.setState({ night: null });
+    useOutputSettings.setState({ reserves: true });
+    expect(usePresence.getState()).toMatchObject({ night: null, away: [] });
+    expect(useOutputSettings.getState().reserves).toBe(true);
+    usePresence.setState(ORDINARY_PRESENCE);
+    useOutputSettings.setState({ reserves: false });
+  });
+});
+
 describe('migrations', () => {
   it('refuses a list with a gap or a double', () => {
     const run = () => {};
@@ -248,6 +296,8 @@ describe('migrations', () => {
         const picture = from < 2 ? {} : { picture: null };
         await old.put('jobs', { id: 'old', name: 'Old job', ...picture });
         await old.put('plans', from < 3 ? plan : bookOf(plan), 'old');
+        const { reserved: _none, ...spool } = ordinarySpool({ id: 'old', name: 'Old spool' });
+        if (from === 4) await old.put('spools', spool);
         old.close();
       }
       const db = await openDB(name, DB_VERSION, {
@@ -257,6 +307,7 @@ describe('migrations', () => {
         expect(await db.get('jobs', 'old')).toMatchObject({ name: 'Old job', picture: null });
         expect(await db.get('plans', 'old')).toEqual(bookOf(plan));
       }
+      if (from === 4) expect((await db.get('spools', 'old'))?.reserved).toEqual([]);
       expect([...db.objectStoreNames].sort()).toEqual([
         'files',
         'jobs',

@@ -19,6 +19,7 @@ import {
   withoutSwap,
   UNWRITTEN,
   type JobPlan,
+  printedSwaps,
 } from './jobPlan';
 import { parsePlan } from './plan';
 import { parseJobPlan } from './planSchema';
@@ -49,6 +50,12 @@ describe('swaps of a plan', () => {
       'B',
       'B',
     ]);
+  });
+
+  it('prints nothing of a swap before layer 1, wherever it came from', () => {
+    const early = { ...plan, swaps: [{ layer: n(1), letter: 'C' }, ...withSwap(plan, n(4)).swaps] };
+    expect(printedSwaps(early, 20).map(({ layer }) => layer)).toEqual([4]);
+    expect(letterAt(early, 1, 20)).toBe(plan.firstLetter);
   });
 
   it('takes no swap before layer 1 and no second one on a layer', () => {
