@@ -69,3 +69,15 @@ describe('recolour', () => {
     }
   });
 });
+
+describe('painting', () => {
+  it('looks every cell up, whatever their number', () => {
+    const table = Uint32Array.from({ length: 50 }, (_, i) => i * 1000 + 7);
+    for (let count = 0; count < 12; count++) {
+      const cells = Uint32Array.from({ length: count }, (_, i) => (i * 13) % 50);
+      const pixels = new Uint32Array(count);
+      recolour(cells, table, pixels);
+      expect([...pixels]).toEqual([...cells].map((cell) => table[cell]));
+    }
+  });
+});
