@@ -94,12 +94,13 @@ describe('the shelf', () => {
     await chooseSpool(page, 'A', 'Peat black');
     await page.keyboard.press('Escape');
     await page.keyboard.press('u');
-    await seeText(page, 'This plan purges 0.6 g in 2 swaps.');
+    await seeText(page, 'This plan purges 0.6 g in 2 swaps: 189 mm, 454 mm³.');
+    await seeText(page, 'Before layer 11, A to B: 142 mm, 342 mm³, 0.4 g');
     await seeText(page, 'In the order B, C, A it would purge');
     await seeText(page, '0.13 €');
     await page.type('input[aria-label="Purge from Peat black to Bone white, mm"]', '90');
     await page.keyboard.press('Enter');
-    await seeText(page, 'This plan purges 0.4 g in 2 swaps.');
+    await seeText(page, 'This plan purges 0.4 g in 2 swaps: 137 mm');
     await page.keyboard.press('Escape');
     await byRole(page, 'link', 'Recipe not tried on your printer').click();
     await page.locator('::-p-text(Spelled out)').click();

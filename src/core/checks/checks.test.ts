@@ -87,6 +87,24 @@ describe('each check', () => {
   );
 });
 
+describe('a wait', () => {
+  it.each([
+    ['switches the nozzle off', ['M104 S0']],
+    ['switches the bed off', ['M140 S0']],
+    ['lets all motors go', ['M18']],
+    ['moves over the print', ['G1 X60 Y60 Z0.3']],
+  ])('that %s will fail, whatever kind of stop it is', async (_what, lines) => {
+    for (const kind of ['pause-command', 'spelled-out', 'change-command'] as const) {
+      const recipe = { ...plainRecipe(kind), before: lines };
+      const { checks } = await checksFor({ plan: (plan) => ({ ...plan, recipe }) });
+      expect(checks.map(({ code, level }) => [code, level])).toContainEqual([
+        'unsafe-block',
+        'will-fail',
+      ]);
+    }
+  });
+});
+
 describe('what the person knows', () => {
   it('no longer counts for the badge, unless it will fail', async () => {
     const { checks } = await checksFor({ printer: ORDINARY_PROFILE });

@@ -11,9 +11,10 @@ import {
   pairPurge,
   rowWaste,
   withOwnPurge,
+  type PairPurge,
   type PurgeGround,
 } from '@/core/filament/purgeTable';
-import { formatGrams } from '@/core/format';
+import { formatGrams, plural } from '@/core/format';
 import { withLetters } from '@/core/plan/bandEdits';
 import type { PaletteFilament } from '@/core/plan/palette';
 import { useCostSettings } from '@/store/costSettings';
@@ -59,10 +60,7 @@ function Tables() {
       ) : (
         <Matrix used={used} ground={ground} />
       )}
-      <p className="pt-2">
-        This plan purges <strong>{formatGrams(waste)}</strong> in {purges.length}{' '}
-        {purges.length === 1 ? 'swap' : 'swaps'}.
-      </p>
+      <SwapPurges purges={purges} />
       {saved > 0.05 && (
         <p className="flex flex-wrap items-center gap-2 pt-1">
           In the order {best.map(({ letter }) => letter).join(', ')} it would purge{' '}
@@ -135,6 +133,32 @@ function Matrix({ used, ground }: MatrixProps) {
         ))}
       </tbody>
     </table>
+  );
+}
+
+/** What each swap of the plan pushes through, and all of them together. */
+function SwapPurges({ purges }: { purges: readonly PairPurge[] }) {
+  const { bands } = useJob();
+  const sum = (of: (purge: PairPurge) => number): number =>
+    purges.reduce((total, one) => total + of(one), 0);
+  return (
+    <>
+      {purges.length > 1 && (
+        <ul aria-label="Purge of each swap" className="max-h-32 overflow-y-auto pt-2 text-sm">
+          {purges.map(({ from, to, mm, mm3, grams }, i) => (
+            <li key={i}>
+              Before layer {bands[i + 1].first}, {from} to {to}: {mm.toFixed(0)} mm,{' '}
+              {mm3.toFixed(0)} mm³, {formatGrams(grams)}
+            </li>
+          ))}
+        </ul>
+      )}
+      <p className="pt-2">
+        This plan purges <strong>{formatGrams(sum(({ grams }) => grams))}</strong> in{' '}
+        {plural(purges.length, 'swap')}: {sum(({ mm }) => mm).toFixed(0)} mm,{' '}
+        {sum(({ mm3 }) => mm3).toFixed(0)} mm³.
+      </p>
+    </>
   );
 }
 
