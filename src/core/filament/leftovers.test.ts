@@ -3,10 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { STARTING_PALETTE } from '../plan/palette';
 import { contrastOf, differenceOf } from './colour';
 import { DEMO_SHELF } from './demoShelf';
-import { spoolSets, spoolsForPlan, type LeftoverGround } from './leftovers';
+import { spoolsForPlan, type LeftoverGround } from './leftovers';
 import { gramsNeeded, neededBySpool } from './needs';
 import { afterRun, freeGrams, withoutReservation, withReservation } from './reserve';
 import { doBond, ordinarySpool, type Spool } from './spool';
+import { spoolSets } from './spoolSets';
 
 const [A, B, C] = STARTING_PALETTE;
 /** Filament of 1.75 mm that makes a gram of ordinary PLA, mm. */
@@ -143,6 +144,30 @@ describe('sets of spools', () => {
       { seed: 63, numRuns: 120 },
     );
     expect(found).toBeGreaterThan(20);
+  });
+
+  it('count the purges between their own colours', () => {
+    const back = {
+      bands: [
+        { filament: A, filamentMm: 20 * GRAM },
+        { filament: B, filamentMm: 10 * GRAM },
+        { filament: A, filamentMm: 5 * GRAM },
+      ],
+    };
+    const black = spool('black', 100, { colour: '#000000' });
+    const white = spool('white', 100, { colour: '#ffffff' });
+    const remainsOf = (own: LeftoverGround['own']): number => {
+      const sets = spoolSets(ground([black, white], { ...back, own }), 2);
+      const found = sets.find(({ spools }) => spools.get('A') === black);
+      return found?.remains ?? NaN;
+    };
+    const none = [
+      { from: 'A', to: 'B', mm: 0 },
+      { from: 'B', to: 'A', mm: 0 },
+    ];
+    expect(remainsOf(none)).toBeCloseTo(200 - 35, 1);
+    // Black to white takes some 170 mm, white to black 47.
+    expect(remainsOf([])).toBeLessThan(200 - 35 - 200 / GRAM);
   });
 
   it('use up most first: none that is possible leaves less', () => {

@@ -29,6 +29,11 @@ export interface PurgeGround {
   readonly filamentDiameter: number;
 }
 
+/** What the person has found to purge from one letter to another, mm; null when they have not. */
+export function ownPurge(own: readonly OwnPurge[], from: string, to: string): number | null {
+  return own.find((one) => one.from === from && one.to === to)?.mm ?? null;
+}
+
 /** Purge from one filament to another: the person's own value, or the model's. */
 export function pairPurge(
   from: PaletteFilament,
@@ -36,12 +41,9 @@ export function pairPurge(
   { own, spools, filamentDiameter }: PurgeGround,
 ): PairPurge {
   const area = filamentArea(filamentDiameter);
-  const known = own.find((one) => one.from === from.letter && one.to === to.letter);
-  const asSeen = (filament: PaletteFilament) => ({
-    ...filament,
-    ...spools.get(filament.letter),
-  });
-  const mm = known?.mm ?? purgeVolume(asSeen(from), asSeen(to)) / area;
+  const known = ownPurge(own, from.letter, to.letter);
+  const asSeen = (filament: PaletteFilament) => spools.get(filament.letter) ?? filament;
+  const mm = known ?? purgeVolume(asSeen(from), asSeen(to)) / area;
   const grams = gramsOf(mm, filamentDiameter, spools.get(to.letter)?.density);
   return {
     from: from.letter,
@@ -49,7 +51,7 @@ export function pairPurge(
     mm,
     mm3: mm * area,
     grams,
-    isOwn: known !== undefined,
+    isOwn: known !== null,
   };
 }
 

@@ -7,13 +7,12 @@ import { DialogFrame } from '@/components/DialogFrame';
 import { Swatch } from '@/components/Swatch';
 import { primedMm } from '@/core/checks/fileChecks';
 import {
-  spoolSets,
   spoolsForPlan,
   type LeftoverGround,
   type LeftoverRow,
   type SpoolChoice,
-  type SpoolSet,
 } from '@/core/filament/leftovers';
+import { spoolSets, type SpoolSet } from '@/core/filament/spoolSets';
 import { formatGrams } from '@/core/format';
 import { withFilament } from '@/core/plan/bandEdits';
 import { changePlan } from '@/store/planStore';
