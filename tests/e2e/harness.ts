@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, afterEach, before } from 'node:test';
 import { fileURLToPath } from 'node:url';
-import puppeteer, { type Browser, type Page, type Viewport } from 'puppeteer-core';
+import puppeteer, { TimeoutError, type Browser, type Page, type Viewport } from 'puppeteer-core';
 import { chromiumPath } from '../../scripts/lib/install.mjs';
 import { DEMO_JOBS } from '../../src/features/bench/demoJobs';
 
@@ -239,16 +239,23 @@ export async function seeText(page: Page, text: string): Promise<void> {
   await page.waitForFunction((wanted) => document.body.innerText.includes(wanted), {}, text);
 }
 
-/** Answers the file dialog that a key opens. */
+/** Answers the file dialog that a key or a button opens; asks again when the browser was too busy. */
 export async function giveFile(
   page: Page,
   path: string,
   open: () => Promise<unknown>,
 ): Promise<void> {
-  const waiting = page.waitForFileChooser();
-  // The browser needs a moment before it hands the dialog over instead of showing it.
-  await new Promise((resolve) => setTimeout(resolve, 300));
-  await open();
-  const chooser = await waiting;
-  await chooser.accept([path]);
+  for (let tries = 0; ; tries++) {
+    const waiting = page.waitForFileChooser({ timeout: 20_000 });
+    // It is looked at below; until then a rejection is nobody's.
+    waiting.catch(() => {});
+    // The browser needs a moment before it hands the dialog over instead of showing it.
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    await open();
+    try {
+      return await (await waiting).accept([path]);
+    } catch (error) {
+      if (!(error instanceof TimeoutError) || tries === 5) throw error;
+    }
+  }
 }

@@ -255,6 +255,7 @@ export const FIRING: readonly (readonly [CheckCode, Check['level'], CheckCase])[
   ['heaters-left-on', 'may-fail', { text: QUIET.replace('M104 S0\n', '') }],
   ['one-by-one', 'good-to-know', { text: STATE_FILES['several objects'] }],
   ['spiral', 'may-fail', { text: spiralPrint() }],
+  ['other-diameter', 'will-fail', { plan: withSpools, shelf: shelfOf({}, { diameter: 2.85 }) }],
   ['not-enough', 'will-fail', { plan: withSpools, shelf: shelfOf({}, { gramsLeft: 0.1 }) }],
   ['no-bond', 'will-fail', { plan: withSpools, shelf: shelfOf({}, { family: 'ABS' }) }],
   [

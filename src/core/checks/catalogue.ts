@@ -132,6 +132,11 @@ const KINDS = {
     page: 'odd-files',
     help: OTHER_SLICE,
   },
+  'other-diameter': {
+    why: 'Thicker filament does not go in; thinner comes out in too thin lines.',
+    page: 'materials',
+    help: OTHER_FILAMENTS,
+  },
   'not-enough': {
     why: 'A spool that runs out in the middle of a band leaves a seam, or air.',
     page: 'materials',

@@ -14,11 +14,26 @@ const OTHER_FLOW = 1.5;
 /** Whether the spools suit the plan and one another. Bands without a spool are passed over. */
 export function spoolChecks(ground: CheckGround): Check[] {
   return [
+    ...diameterChecks(ground),
     ...remainderChecks(ground),
     ...neighbourChecks(ground),
     ...bedChecks(ground),
     ...flowChecks(ground),
   ];
+}
+
+/** Spools whose diameter differs by more than this from the printer's do not fit, mm. */
+const OTHER_DIAMETER = 0.3;
+
+function diameterChecks({ plan, bands, spools, printer }: CheckGround): Check[] {
+  return plan.palette.flatMap(({ letter }) => {
+    const spool = spools.get(letter);
+    const band = bands.find(({ filament }) => filament.letter === letter);
+    if (!spool || !band) return [];
+    if (Math.abs(spool.diameter - printer.filamentDiameter) <= OTHER_DIAMETER) return [];
+    const sentence = `${spool.name} is ${spool.diameter} mm thick; ${printer.name} takes ${printer.filamentDiameter} mm.`;
+    return [checkOf('other-diameter', 'will-fail', sentence, { layer: band.first })];
+  });
 }
 
 function remainderChecks(ground: CheckGround): Check[] {

@@ -1,4 +1,5 @@
 import { gramsOf } from '../filament/mass';
+import type { Spool } from '../filament/spool';
 import { bottomOf, type Layer, type LayerNumber } from '../gcode/layers';
 import { NO_SETTINGS, type BandSettings } from '../recipe/settings';
 import { seenShare, type SeenShare, type Surface } from '../geometry/surface';
@@ -24,12 +25,16 @@ export interface Band {
   readonly seen: SeenShare;
 }
 
-/** The bands of a plan on a print, lowest first. Swaps above the last layer give no band. */
+/**
+ * The bands of a plan on a print, lowest first. Swaps above the last layer give no band.
+ * @param spools by letter; filaments without one weigh as an ordinary one does.
+ */
 export function bandsOf(
   plan: JobPlan,
   layers: readonly Layer[],
   surface: Surface,
   filamentDiameter: number,
+  spools: ReadonlyMap<string, Pick<Spool, 'density'>> = new Map(),
 ): Band[] {
   if (layers.length === 0) return [];
   const swaps = printedSwaps(plan, layers.length).filter((swap) => swap.layer <= layers.length);
@@ -48,7 +53,7 @@ export function bandsOf(
       top: last.z,
       seconds: members.reduce((sum, one) => sum + one.seconds, 0),
       filamentMm,
-      grams: gramsOf(filamentMm, filamentDiameter),
+      grams: gramsOf(filamentMm, filamentDiameter, spools.get(letter)?.density),
       swap: chosen,
       settings,
       seen: seenShare(surface, members[0].number, last.number),

@@ -110,6 +110,14 @@ describe('stops that the file has itself', () => {
 });
 
 describe('bandsOf', () => {
+  it('weigh by the density of their spool, where they have one', () => {
+    const made = withSwap(plan, n(6));
+    const ordinary = bandsOf(made, layers, surface, 1.75);
+    const heavy = bandsOf(made, layers, surface, 1.75, new Map([['B', { density: 2.48 }]]));
+    expect(heavy[0].grams).toBe(ordinary[0].grams);
+    expect(heavy[1].grams).toBeCloseTo(2 * ordinary[1].grams, 9);
+  });
+
   it('covers every layer once, with all of its time and filament', () => {
     fc.assert(
       fc.property(arbitraryPlan, (made) => {

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect } from 'react';
+import { useLayoutEffect } from 'react';
 import { matchesShortcut, type ActionContext } from '@/actions/action';
 import { PLAN_ACTIONS } from '@/actions/planActions';
 
@@ -23,7 +23,8 @@ type KeyScope = 'all' | 'anywhere' | 'none';
 
 /** Runs the actions by their keys. */
 export function useActionKeys(context: ActionContext, scope: KeyScope): void {
-  useEffect(() => {
+  // With the drawing and not after it: whoever sees the desk can press a key.
+  useLayoutEffect(() => {
     if (scope === 'none') return;
     const onKeyDown = (event: KeyboardEvent): void => {
       if (isTaken(event)) return;

@@ -41,12 +41,12 @@ export interface PlanWork {
 export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): PlanWork {
   const { job, reading, analysis, client, fingerprint } = ready;
   const { layers } = reading;
-  const bands = useMemo(
-    () => bandsOf(plan, layers, analysis.surface, printer.filamentDiameter),
-    [plan, layers, analysis, printer.filamentDiameter],
-  );
   const shelf = useShelf((state) => state.spools);
   const spools = useMemo(() => spoolsOf(plan.palette, shelf ?? []), [plan.palette, shelf]);
+  const bands = useMemo(
+    () => bandsOf(plan, layers, analysis.surface, printer.filamentDiameter, spools),
+    [plan, layers, analysis, printer.filamentDiameter, spools],
+  );
   const purges = useMemo(
     () => planPurges(bands, { plan, recipe: recipeOfPlan(plan, printer), printer, spools }),
     [bands, plan, printer, spools],

@@ -56,12 +56,13 @@ function VariantCard({ variant, view, isChosen, isOnly }: VariantCardProps) {
   const { reading, analysis, job, printer } = view;
   const { id, name, plan } = variant;
   const diameter = printer.filamentDiameter;
-  const bands = bandsOf(plan, reading.layers, analysis.surface, diameter);
+  const spools = spoolsOf(plan.palette, useShelf((state) => state.spools) ?? []);
+  const bands = bandsOf(plan, reading.layers, analysis.surface, diameter, spools);
   const purges = planPurges(bands, {
     plan,
     recipe: recipeOfPlan(plan, printer),
     printer,
-    spools: spoolsOf(plan.palette, useShelf((state) => state.spools) ?? []),
+    spools,
   });
   const timeline = timelineOf(bands, reading, plan.handSeconds, purges);
   const purged = purges.reduce((sum, { grams }) => sum + grams, 0);
