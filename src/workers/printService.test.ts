@@ -12,7 +12,7 @@ import { orderOf } from '@/core/plan/order';
 import { EXAMPLE_PRINTERS } from '@/core/printer/examples';
 import { ORDINARY_PROFILE } from '@/core/printer/printer';
 import { NO_SETTINGS } from '@/core/recipe/settings';
-import { ORDINARY_RECIPE } from '@/core/recipe/recipe';
+import { plainRecipe } from '@/core/recipe/recipe';
 import { bytesOf, writePrint } from '../../tests/support/printFiles';
 import { createPrintService } from './printService';
 import type { PrintWorkerApi, ReadProgress } from './protocol';
@@ -77,7 +77,7 @@ describe('the print service', () => {
   it('writes a proven file, and none without an open print', async () => {
     const request = {
       swaps: [{ layer: layerNumber(4), filament: 'B', settings: NO_SETTINGS, purge: null }],
-      recipe: ORDINARY_RECIPE,
+      recipe: plainRecipe('change-command'),
       stopAt: 'restart',
       takeOut: [],
       printer: ORDINARY_PROFILE,

@@ -161,6 +161,36 @@ describe('the sheet', () => {
   });
 });
 
+describe('thin colours', () => {
+  it('look otherwise over what is below them, and before a lamp', async () => {
+    const { page, complaints } = await openPlan(bed);
+    // One layer of white is the face of the plate.
+    await press(page, 'n', 'ArrowDown', 's', 'ArrowUp', 's', 'v');
+    await seeText(page, 'Finished look:');
+    await page.waitForSelector('[aria-label^="Drawing"][aria-busy="false"]');
+    const box = await (await page.$('[aria-label^="Drawing"]'))?.boundingBox();
+    assert.ok(box);
+    const clip = { x: box.x + 100, y: box.y + 100, width: 300, height: 250 };
+    const picture = () => page.screenshot({ clip, encoding: 'base64' });
+    /** The picture once it is none of those before. */
+    const nextPicture = async (...before: string[]): Promise<string> => {
+      for (let tries = 0; tries < 200; tries++) {
+        const now = await picture();
+        if (!before.includes(now)) return now;
+      }
+      throw new Error('The picture stays as it was.');
+    };
+    // The paths of the layer are another picture; the look has come when two are the same.
+    let plain = await picture();
+    for (let again = ''; again !== plain; again = await picture()) plain = await picture();
+    await press(page, 'g');
+    const blended = await nextPicture(plain);
+    await page.click('::-p-text(Back-lit)');
+    await nextPicture(plain, blended);
+    assert.deepEqual(complaints, []);
+  });
+});
+
 describe('the ribbon', () => {
   it('tells the time of every swap from a chosen start, and zooms to one', async () => {
     const { page, complaints } = await openPlan(bed);

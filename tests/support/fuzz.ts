@@ -8,7 +8,7 @@ import { findBlocks, proveOutput } from '../../src/core/output/proof';
 import { ORDINARY_PROFILE } from '../../src/core/printer/printer';
 import type { OutputRequest } from '../../src/core/output/insert';
 import { resolveSwaps } from '../../src/core/plan/resolve';
-import { ORDINARY_RECIPE, plainRecipe } from '../../src/core/recipe/recipe';
+import { plainRecipe } from '../../src/core/recipe/recipe';
 import { bytesOf, writePrint, type FileStyle } from './printFiles';
 
 export interface FuzzResult {
@@ -103,7 +103,7 @@ async function tryFile(
   const place = random() < 0.7 ? 'restart' : 'before-travel';
   const request: OutputRequest = {
     swaps: swaps.value,
-    recipe: random() < 0.5 ? ORDINARY_RECIPE : plainRecipe('spelled-out'),
+    recipe: plainRecipe(random() < 0.5 ? 'change-command' : 'spelled-out'),
     printer: ORDINARY_PROFILE,
     stopAt: place,
     takeOut: random() < 0.5 ? reading.stops : [],

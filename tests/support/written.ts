@@ -7,7 +7,7 @@ import { writeOutput } from '../../src/core/output/parts';
 import { proveOutput, type Proof } from '../../src/core/output/proof';
 import { resolveSwaps, type Swap } from '../../src/core/plan/resolve';
 import { ORDINARY_PROFILE } from '../../src/core/printer/printer';
-import { ORDINARY_RECIPE } from '../../src/core/recipe/recipe';
+import { plainRecipe } from '../../src/core/recipe/recipe';
 import { bytesOf } from './printFiles';
 
 /** What a test asks for; the rest is ordinary. */
@@ -38,7 +38,7 @@ export async function writeSwaps(text: string, options: WriteOptions): Promise<W
   );
   if (!swaps.ok) throw new Error(swaps.refusal.message);
   const request: OutputRequest = {
-    recipe: ORDINARY_RECIPE,
+    recipe: plainRecipe('change-command'),
     printer: ORDINARY_PROFILE,
     stopAt: 'restart',
     loadFirst: null,

@@ -44,6 +44,7 @@ export function enoughFor(free: number | null, grams: number): Enough {
 export function spoolsForPlan(ground: LeftoverGround): LeftoverRow[] {
   const { shelf, jobId, bands } = ground;
   const order: readonly Enough[] = ['yes', 'unknown', 'no'];
+  const needed = gramsNeeded(ground);
   return usedFilaments(bands).map((filament) => {
     const gramsFrom = (spool: Spool): number =>
       gramsNeeded({ ...ground, spools: new Map([[filament.letter, spool]]) }).get(
@@ -57,8 +58,7 @@ export function spoolsForPlan(ground: LeftoverGround): LeftoverRow[] {
     choices.sort(
       (a, b) => order.indexOf(a.enough) - order.indexOf(b.enough) || a.difference - b.difference,
     );
-    const grams = gramsNeeded(ground).get(filament.letter) ?? 0;
-    return { filament, grams, choices };
+    return { filament, grams: needed.get(filament.letter) ?? 0, choices };
   });
 }
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STARTING_PALETTE, type PaletteFilament } from '../plan/palette';
 import { differenceOf } from './colour';
-import { lampDepth, lightThrough, looksOf, opticalDepths, plainLooks, showsThrough } from './look';
+import { lampDepth, looksOf, opticalDepths, plainLooks, showsThrough } from './look';
 
 const [black, white] = STARTING_PALETTE;
 
@@ -15,6 +15,11 @@ function stack(parts: readonly (readonly [PaletteFilament, number])[], thickness
     return band;
   });
   return { bands, layers: Array.from({ length: first - 1 }, () => ({ thickness })) };
+}
+
+/** Light through layers `low` to `top`, for red, green and blue, as the sheet's shader has it. */
+function lightThrough(depths: Float32Array, low: number, top: number): number[] {
+  return [0, 1, 2].map((i) => Math.exp(depths[(low - 1) * 4 + i] - depths[top * 4 + i]));
 }
 
 const far = (one: string, other: string): number =>

@@ -22,7 +22,7 @@ const DARKEST = 0.01;
 const LEAST_DEPTH = 0.02;
 
 /** Red, green and blue in linear light, 0 to 1. */
-export type Linear = readonly [number, number, number];
+type Linear = readonly [number, number, number];
 
 const toLinear = converter('lrgb');
 const toRgb = converter('rgb');
@@ -105,12 +105,6 @@ export function opticalDepths(
     }
   }
   return depths;
-}
-
-/** Light through layers `low` to `top`, for red, green and blue, 0 to 1. */
-export function lightThrough(depths: Float32Array, low: number, top: number): Linear {
-  const through = (i: number): number => Math.exp(depths[(low - 1) * 4 + i] - depths[top * 4 + i]);
-  return [through(0), through(1), through(2)];
 }
 
 /** Cells that are looked at for the lamp. */

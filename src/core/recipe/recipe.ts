@@ -88,9 +88,6 @@ export function plainRecipe(kind: RecipeKind, command: string = USUAL_COMMAND[ki
   };
 }
 
-/** The plainest recipe of all: the change command as most firmwares know it. */
-export const ORDINARY_RECIPE: Recipe = plainRecipe('change-command');
-
 /** What a printer's profile says for a swap, until the person changes it. */
 export function recipeFor({ understands, beeper, displayCharacters }: Printer): Recipe {
   const plain = plainRecipe(understands.kind, understands.command);
