@@ -1,6 +1,7 @@
 // Where reading spends its time: each line adds one stage to the one before, on the same file.
 import { scanLine } from '../src/core/gcode/scan';
-import { Effect, Machine } from '../src/core/gcode/machine';
+import { Effect } from '../src/core/gcode/effect';
+import { Machine } from '../src/core/gcode/machine';
 import { readGcode } from '../src/core/gcode/reader';
 import { Words } from '../src/core/gcode/words';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';

@@ -1,9 +1,11 @@
+import { checkPlain, isArchive, unpackArchive, type UnpackProgress } from '@/core/archive/unpack';
 import type { ByteSource } from '@/core/byteSource';
 import { success, type Result } from '@/core/findings';
-import { checkGzipContents, DAMAGED_GZIP, isGzip, isZip, unpackGcode } from '@/core/gcode/unpack';
 
-/** Archives are looked into from their first bytes. */
+/** What a file is, is told from its first bytes. */
 const MAGIC_BYTES = 4096;
+/** Unpacked bytes that are gathered before the browser may put them aside as a Blob. */
+const GATHERED = 16 << 20;
 
 /** A Blob as a source that is read piece by piece. */
 export function blobSource(blob: Blob): ByteSource {
@@ -14,29 +16,37 @@ export function blobSource(blob: Blob): ByteSource {
 }
 
 /**
- * The G-code in a file: the file itself when it is plain, otherwise what is packed in it. Gzip is
- * unpacked as a stream, so that a large file never stands in memory as a whole.
+ * The G-code in a file: the file itself when it is plain, otherwise what is packed in it. Archives
+ * are unpacked as streams into Blobs, which the browser keeps outside of memory when they are large.
  */
-export async function gcodeOf(file: Blob): Promise<Result<Blob>> {
-  const head = await headOf(file);
-  if (isGzip(head)) {
-    try {
-      const stream = file.stream().pipeThrough(new DecompressionStream('gzip'));
-      const inner = await new Response(stream).blob();
-      return checked(inner, checkGzipContents(await headOf(inner)));
-    } catch {
-      return DAMAGED_GZIP;
-    }
+export async function gcodeOf(
+  file: Blob,
+  onProgress: (progress: UnpackProgress) => void,
+): Promise<Result<Blob>> {
+  const source = blobSource(file);
+  const head = await source.slice(0, MAGIC_BYTES);
+  if (!isArchive(head)) {
+    const verdict = checkPlain(head);
+    return verdict.ok ? success(file) : verdict;
   }
-  if (!isZip(head)) return checked(file, unpackGcode(head));
-  const unpacked = unpackGcode(new Uint8Array(await file.arrayBuffer()));
-  return unpacked.ok ? success(new Blob([unpacked.value as Uint8Array<ArrayBuffer>])) : unpacked;
-}
-
-async function headOf(file: Blob): Promise<Uint8Array> {
-  return new Uint8Array(await file.slice(0, MAGIC_BYTES).arrayBuffer());
-}
-
-function checked(file: Blob, verdict: Result<unknown>): Result<Blob> {
-  return verdict.ok ? success(file) : verdict;
+  const blobs: Blob[] = [];
+  let gathered: Uint8Array[] = [];
+  let bytes = 0;
+  const putAside = (): void => {
+    blobs.push(new Blob(gathered as BlobPart[]));
+    gathered = [];
+    bytes = 0;
+  };
+  const unpacked = await unpackArchive(
+    source,
+    (chunk) => {
+      gathered.push(chunk);
+      bytes += chunk.length;
+      if (bytes >= GATHERED) putAside();
+    },
+    { onProgress },
+  );
+  if (!unpacked.ok) return unpacked;
+  putAside();
+  return success(new Blob(blobs));
 }

@@ -2,6 +2,7 @@ import type { Words } from './words';
 
 /** The circle piece of a G2 or G3, in machine mm. */
 export interface ArcGeometry {
+  readonly kind: 'arc';
   centreX: number;
   centreY: number;
   radius: number;

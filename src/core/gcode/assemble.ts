@@ -2,12 +2,14 @@ import type { FindingList } from '../findings';
 import { spannedCells, takeSkirtOut } from '../geometry/columns';
 import { MOST_LEVELS, type FootprintRaster } from '../geometry/raster';
 import type { PrintSeconds } from '../motion/clock';
-import { groupLevels, layerNumber, type Layer, type LevelGroups } from './layers';
+import { trustedLabels, type TrustedLabels } from './labelSeries';
+import { groupLevels, type LevelGroups } from './layerGroups';
+import { layerNumber, type Layer } from './layers';
 import type { LineIndex } from './lineIndex';
 import type { LevelTracker } from './levelTracker';
-import { layerAfter, type ExtrusionMode, type LineEnding, type Reading } from './reading';
+import type { ExtrusionMode, LineEnding, Reading } from './reading';
 import { reportWholeFile } from './report';
-import type { StopAt } from './stops';
+import { stopPlace, type StopAt } from './stops';
 
 /** Above this share of extruded way that rises or falls, a file is a spiral. */
 const SPIRAL_SHARE = 0.3;
@@ -30,21 +32,31 @@ export interface GatheredFile {
   readonly statedSeconds: number | null;
   readonly temperatures: Reading['temperatures'];
   readonly leavesHot: boolean;
-  readonly heatLines: Reading['heatLines'];
+  readonly settingLines: Reading['settingLines'];
   readonly lineIndex: LineIndex;
   readonly cutOff: boolean;
+  /** The file ends with a printing move, and nothing after it shuts the printer down. */
+  readonly endsPrinting: boolean;
   readonly skippedLine: boolean;
 }
 
 /** Makes the reading of what was gathered: layers, footprint, and the findings on the whole. */
 export function assembleReading(file: GatheredFile): Reading {
   const { tracker, raster, seconds, secondsAfter } = file;
-  const groups = groupLevels(tracker.levels, raster.boxes.slice(1), raster.covered.slice(1));
+  const { levels } = tracker;
+  const ground = {
+    boxes: raster.boxes.slice(1),
+    covered: raster.covered.slice(1),
+    exposed: raster.exposed.slice(1),
+    onBed: raster.onBed.slice(1),
+  };
+  const labels = trustedLabels(levels);
+  const groups = groupLevels(levels, ground, labels.marked);
   const footprint = raster.finish(withZeroLevel(groups.layerOfLevel));
   const cellArea = footprint.cellMm ** 2;
-  const skirt = takeSkirtOut(footprint);
+  const skirtCells = takeSkirtOut(footprint);
   const spans = spannedCells(footprint, groups.members.length);
-  const layers = layersOf(file, groups, spans, cellArea);
+  const layers = layersOf(file, groups, labels, spans, cellArea);
   const inLayers = layers.reduce((sum, layer) => sum + layer.seconds, 0);
   const whole: Omit<Reading, 'findings'> = {
     bytes: file.bytes,
@@ -59,21 +71,26 @@ export function assembleReading(file: GatheredFile): Reading {
     secondsAfter,
     filamentMm: file.filamentMm,
     footprint,
-    skirtMm2: skirt * cellArea,
+    skirtCells,
+    hasUndrawn: raster.overflowed || levels.length > MOST_LEVELS,
+    skirtMm2: skirtCells.length * cellArea,
     largestFootprintMm2: layers.reduce((most, layer) => Math.max(most, layer.footprintMm2), 0),
-    stops: file.stops.map((stop) => ({ ...stop, layer: layerAfter(layers, stop.offset) })),
+    stops: file.stops.map((stop) => ({ ...stop, ...stopPlace(layers, stop.offset) })),
     statedSeconds: file.statedSeconds,
     temperatures: file.temperatures,
     leavesHot: file.leavesHot,
-    heatLines: file.heatLines,
+    settingLines: file.settingLines,
+    priming: levels.slice(0, groups.priming).map(({ z }, i) => ({ box: ground.boxes[i], z })),
     lineIndex: file.lineIndex,
   };
   reportWholeFile(file.findings, whole, {
     objects: groups.objects,
     asides: groups.asides,
-    levels: tracker.levels.length,
-    labelHeights: groups.members.map(([first]) => tracker.levels[first].labelZ),
+    levels: levels.length,
+    labels,
+    labelHeights: groups.members.map(([first]) => labels.heights[first]),
     cutOff: file.cutOff,
+    endsPrinting: file.endsPrinting,
     skippedLine: file.skippedLine,
     overflowed: raster.overflowed,
   });
@@ -83,6 +100,7 @@ export function assembleReading(file: GatheredFile): Reading {
 function layersOf(
   { tracker, raster, slotSeconds }: GatheredFile,
   groups: LevelGroups,
+  { labels }: TrustedLabels,
   spans: Float64Array,
   cellArea: number,
 ): Layer[] {
@@ -95,8 +113,9 @@ function layersOf(
       members.reduce((sum, level) => sum + of(level), 0);
     return {
       number: layerNumber(index + 1),
-      label: first.label,
+      label: labels[members[0]],
       z: first.z,
+      highest: members.reduce((top, level) => Math.max(top, levels[level].z), first.z),
       thickness: first.z - groups.floors[index],
       firstLine: first.firstLine,
       firstOffset: first.firstOffset,

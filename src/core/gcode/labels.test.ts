@@ -46,10 +46,10 @@ describe('LabelReader', () => {
     [['; CHANGE_LAYER', '; Z_HEIGHT: 2.04'], 2.04],
     [['; before layer change'.replace('before ', ''), ';2.04'], 2.04],
   ])('waits for the Z after %j', (lines, z) => {
-    expect(read(...lines).at(-1)).toEqual({ kind: 'change', z });
+    expect(read(...lines).at(-1)).toMatchObject({ kind: 'change', z });
   });
 
   it('takes a Z on the same line', () => {
-    expect(read('; layer 3, z = 0.84')[0]).toEqual({ kind: 'number', label: '3', z: 0.84 });
+    expect(read('; layer 3, z = 0.84')[0]).toMatchObject({ kind: 'number', label: '3', z: 0.84 });
   });
 });

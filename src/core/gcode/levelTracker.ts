@@ -2,8 +2,10 @@ import type { LayerMark } from './labels';
 import { LEVEL_EPSILON, thicknessAt, type Level, type LevelPlace } from './levels';
 import type { Machine } from './machine';
 
-/** A `G92 E` after so few moves ends the priming of the nozzle. */
-const PRIMING_MOVES = 16;
+/** A `G92 E` after so few moves may end the priming of the nozzle. */
+const PRIMING_MOVES = 200;
+/** Most marks that are kept for one level. */
+const MOST_MARKS = 8;
 
 /**
  * Makes levels while a file is read. It is told of every move, so what it does per move is kept
@@ -19,10 +21,11 @@ export class LevelTracker {
   sawAbsolute = false;
   sawRelative = false;
 
-  private mark: LayerMark | null = null;
+  private marks: LayerMark[] = [];
   private splits = false;
   private endOffset = 0;
-  private endLine = 0;
+  /** Line of the latest extruding move. */
+  endLine = 0;
   private restartOffset = -1;
   private restartLine = 0;
   private extrusions = 0;
@@ -32,16 +35,24 @@ export class LevelTracker {
 
   constructor(private readonly machine: Machine) {}
 
+  /** Nothing moved since the latest extruding move. */
+  get endsPrinting(): boolean {
+    return this.level !== null && this.restartOffset < 0;
+  }
+
   takeMark(mark: LayerMark): void {
-    // `; layer 4` after a layer-change word and its Z belong together.
-    this.mark =
-      this.mark?.kind === 'number' && mark.kind === 'change' ? { ...this.mark, z: mark.z } : mark;
-    if (this.level !== null && !this.level.marked) this.splits = true;
+    // A change word is met again when its Z stands in the next comment.
+    const last = this.marks[this.marks.length - 1];
+    if (last?.kind === 'change' && last.z === null && last.shape === mark.shape) this.marks.pop();
+    if (this.marks.length < MOST_MARKS) this.marks.push(mark);
+    if (this.level !== null) this.splits = true;
   }
 
   /** Start blocks reset the extruder between priming and printing. */
   takeExtruderReset(): void {
-    if (this.levels.length === 1 && this.extrusions <= PRIMING_MOVES) this.splits = true;
+    if (this.levels.length !== 1 || this.extrusions > PRIMING_MOVES) return;
+    this.levels[0].endsByReset = true;
+    this.splits = true;
   }
 
   takeTool(): void {
@@ -121,26 +132,32 @@ export class LevelTracker {
     };
   }
 
+  /** What is done so far seems to prime the nozzle only, and is no floor for what follows. */
+  private endsPriming(): boolean {
+    const [first] = this.levels;
+    if (this.levels.length !== 1) return false;
+    return first.endsByReset || (this.marks.length > 0 && first.marks.length === 0);
+  }
+
   private startLevel(z: number, place: LevelPlace): void {
-    const { machine, mark } = this;
+    const { machine, marks, levels } = this;
     this.closeLevel(machine.fromFilament);
     this.filamentAtStart = machine.fromFilament;
     this.extrusions = 0;
     this.level = {
       ...place,
       z,
-      thickness: thicknessAt(this.levels, z, mark !== null),
-      label: mark?.kind === 'number' ? mark.label : null,
-      labelZ: mark?.z ?? null,
-      marked: mark !== null,
+      thickness: this.endsPriming() ? z : thicknessAt(levels, z),
+      marks,
+      endsByReset: false,
       endOffset: place.firstOffset,
       endLine: place.firstLine,
       filamentMm: 0,
       extrusions: 0,
       tools: [machine.tool],
     };
-    this.levels.push(this.level);
-    this.mark = null;
+    levels.push(this.level);
+    this.marks = [];
     this.splits = false;
     this.ramp = null;
   }

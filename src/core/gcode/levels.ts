@@ -1,3 +1,4 @@
+import type { LayerMark } from './labels';
 import type { MachineState } from './machine';
 
 /** Heights closer than this are the same level, mm. */
@@ -32,12 +33,10 @@ export interface Level extends LevelPlace {
   /** Height of the nozzle, machine mm, and how far it lies above what is below. */
   readonly z: number;
   readonly thickness: number;
-  /** The file's own label, when a comment named one since the level before. */
-  readonly label: string | null;
-  /** The Z that the file's comment stated, mm. */
-  readonly labelZ: number | null;
-  /** A layer comment of any shape stood before this level. */
-  readonly marked: boolean;
+  /** What the file said of layers since the level before; nothing of it is believed yet. */
+  readonly marks: readonly LayerMark[];
+  /** `G92` gave the extruder another number right after this level. */
+  endsByReset: boolean;
   /** Offset after the last extruding line, and that line's number. */
   endOffset: number;
   endLine: number;
@@ -51,16 +50,13 @@ export interface Level extends LevelPlace {
  * How thick a level at `z` is: up from the level before it, or, where the file goes down again,
  * from the highest level below or as thick as an earlier one at that height.
  */
-export function thicknessAt(before: readonly Level[], z: number, marked: boolean): number {
+export function thicknessAt(before: readonly Level[], z: number): number {
   const previous = before[before.length - 1];
   if (!previous && z > HIGHEST_FIRST_LAYER) return ORDINARY_THICKNESS;
-  // Priming before the first layer comment is no floor for what follows.
-  const counts = (level: Level): boolean => level.marked || !marked;
-  if (previous && counts(previous) && z > previous.z + LEVEL_EPSILON) return z - previous.z;
+  if (previous && z > previous.z + LEVEL_EPSILON) return z - previous.z;
   let below = 0;
   for (let i = before.length - 1; i >= 0; i--) {
     const level = before[i];
-    if (!counts(level)) continue;
     if (Math.abs(level.z - z) <= LEVEL_EPSILON) return level.thickness;
     if (level.z < z && level.z > below) below = level.z;
   }

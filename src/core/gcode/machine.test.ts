@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { bytesOf } from '../../../tests/support/printFiles';
-import { Effect, Machine } from './machine';
+import type { ArcGeometry } from './arc';
+import { Effect } from './effect';
+import { Machine } from './machine';
 import { scanLine } from './scan';
 import { Words } from './words';
 
@@ -88,7 +90,7 @@ describe('arcs', () => {
     ['the long way by a negative R', 'G1 X10 Y0\nG3 X0 Y10 R-10', (3 * Math.PI) / 2, 10, 10],
     ['a whole circle', 'G1 X10 Y0\nG3 I-10', 2 * Math.PI, 0, 0],
   ])('describes %s', (_name, text, sweep, centreX, centreY) => {
-    const { arc } = run(text);
+    const arc = run(text).curve as ArcGeometry;
     expect(arc.valid).toBe(true);
     expect(arc.radius).toBeCloseTo(10);
     expect(arc.sweep).toBeCloseTo(sweep);
@@ -97,6 +99,6 @@ describe('arcs', () => {
   });
 
   it.each(['G3 X5 Y5', 'G1 X10\nG3 X100 Y0 R2'])('says that %j is no circle', (text) => {
-    expect(run(text).arc.valid).toBe(false);
+    expect(run(text).curve.valid).toBe(false);
   });
 });

@@ -1,32 +1,10 @@
 import { describeArc, type ArcGeometry } from './arc';
+import { Mode, modesAfter, modesDisagree, STARTING_MODES, type ModeCode } from './extrusionModes';
+import { Effect } from './effect';
+import { ADDING_COMMAND, SLOTS_OF_COMMAND, unsetSlots } from './settingSlots';
+import { STATE_FIELDS, type StateField } from './stateFields';
+import { describeSpline, emptySpline, type SplineGeometry } from './spline';
 import { letterBit, letterIndex, type Words } from './words';
-
-/** What one line did, as far as motion and time care. */
-export const Effect = {
-  /** Nothing that moves or waits. */
-  None: 0,
-  /** A straight move (G0, G1). */
-  Line: 1,
-  /** An arc (G2, G3); `Machine.arc` holds it. */
-  Arc: 2,
-  /** Firmware retraction (G10) or its recovery (G11). */
-  FirmwareRetract: 3,
-  /** A dwell (G4); `Machine.waitSeconds` holds it. */
-  Dwell: 4,
-  /** Homing (G28). */
-  Home: 5,
-  /** Bed probing (G29 and its relatives). */
-  Probe: 6,
-  /** A heater target, or a wait for one (M104, M109, M140, M190). */
-  Heat: 7,
-  /** Limits (M201, M203, M204, M205), and the firmware's retraction (M207). */
-  Limits: 8,
-  /** The active tool changed. */
-  Tool: 9,
-  /** The firmware stops and waits for a person. */
-  Stop: 10,
-} as const;
-export type Effect = (typeof Effect)[keyof typeof Effect];
 
 const X = letterBit('X');
 const Y = letterBit('Y');
@@ -53,33 +31,10 @@ export const STOP_MACRO = /^(PAUSE|M600|FILAMENT_CHANGE|CHANGE_FILAMENT)\b/i;
 /** Longest name of a macro that is looked at. */
 const LONGEST_MACRO = 40;
 
+/** A dwell of this length is a stop in all but name: somebody is waited for, s. */
+const LONG_DWELL = 30;
+
 /** Everything of a {@link Machine} that outlives a line, as plain data. */
-export const STATE_FIELDS = [
-  'x',
-  'y',
-  'z',
-  'e',
-  'offsetX',
-  'offsetY',
-  'offsetZ',
-  'offsetE',
-  'unit',
-  'relative',
-  'relativeE',
-  'keepsRelativeE',
-  'feed',
-  'speedFactor',
-  'flowFactor',
-  'tool',
-  'fan',
-  'nozzleTarget',
-  'bedTarget',
-  'retracted',
-  'filament',
-  'firmwareRetracted',
-  'motorsReleased',
-] as const;
-export type StateField = (typeof STATE_FIELDS)[number];
 export type MachineState = Readonly<Pick<Machine, StateField>>;
 
 /**
@@ -87,8 +42,11 @@ export type MachineState = Readonly<Pick<Machine, StateField>>;
  * and start at 0; `G92` only moves the origin of the file's numbers. One machine serves reading,
  * the simulated printer and the proof, so that the three can never disagree.
  *
+ * What cannot be known is not a number, and stays so until the file says it anew.
+ *
  * Extrusion mode: `M82`/`M83` decide. `G91` makes E relative too, until `G90` gives back what
  * M82/M83 said last; that is how most hobby firmwares behave and what hand-written snippets expect.
+ * `modes` keeps what other firmwares make of the same lines.
  */
 export class Machine {
   /** Position, machine mm. */
@@ -113,10 +71,14 @@ export class Machine {
   offsetE = 0;
   /** mm per unit of the file: 1 or 25.4. */
   unit = 1;
-  relative = false;
+  /** Section of the filament while E counts its volume (`M200`), mm²; 0 while E counts its length. */
+  volumetricArea = 0;
+  /** mm of filament per unit of the file. */
+  private unitE = 1;
   relativeE = false;
-  /** What M82 or M83 said last; `G90` goes back to it. */
-  keepsRelativeE = false;
+  /** How each kind of firmware counts: see `extrusionModes`. */
+  modes: number = STARTING_MODES;
+  private relative = false;
   /** Feed rate as set, mm/s; the machine starts slowly until a file says otherwise. */
   feed = 25;
   /** M220 and M221 as factors. */
@@ -134,6 +96,13 @@ export class Machine {
   firmwareRetracted = false;
   /** Motors released by M18 or M84 and not moved or homed since. */
   motorsReleased = false;
+  /** Number of the latest numbered line (`N12`), and whether such lines carry a checksum; -1 before any. */
+  lineNumber = -1;
+  sums = false;
+  /** Numbered lines that did not follow the one before. */
+  numberBreaks = 0;
+  /** Settings of the firmware: see `settingSlots`. */
+  settings = unsetSlots();
 
   /** Seconds of the latest dwell. */
   waitSeconds = 0;
@@ -144,20 +113,67 @@ export class Machine {
   /** @param stopWords names of the firmware's own macros that stop and wait, in capitals. */
   constructor(private readonly stopWords: readonly string[] = []) {}
 
-  readonly arc: ArcGeometry = { centreX: 0, centreY: 0, radius: 0, from: 0, sweep: 0, valid: true };
+  private readonly arc: ArcGeometry = {
+    kind: 'arc',
+    centreX: 0,
+    centreY: 0,
+    radius: 0,
+    from: 0,
+    sweep: 0,
+    valid: true,
+  };
+  private readonly spline = emptySpline();
+  /** The latest arc or spline. */
+  curve: ArcGeometry | SplineGeometry = this.arc;
+  /** Diameter that the latest `M200` named, mm. */
+  private volumetricDiameter = 0;
 
   /** A copy of the lasting state. */
   capture(): MachineState {
-    return Object.fromEntries(STATE_FIELDS.map((field) => [field, this[field]])) as MachineState;
+    const fields = Object.fromEntries(STATE_FIELDS.map((field) => [field, this[field]]));
+    return { ...fields, settings: this.settings.slice() } as MachineState;
   }
 
   /** A machine that goes on from a captured state. */
   static from(state: MachineState, stopWords: readonly string[] = []): Machine {
-    return Object.assign(new Machine(stopWords), state);
+    const machine = Object.assign(new Machine(stopWords), state);
+    machine.settings = state.settings.slice();
+    machine.relative = (state.modes & Mode.relative) !== 0;
+    machine.setUnits(state.unit, state.volumetricArea);
+    return machine;
+  }
+
+  /** True when firmwares disagree on whether filament counts from where it is. */
+  get isAmbiguous(): boolean {
+    return modesDisagree(this.modes);
+  }
+
+  /** Makes the place of the head unknown, until the file says it again. */
+  losePlace(): void {
+    this.x = this.y = this.z = NaN;
+  }
+
+  /**
+   * What a script that nobody can see may have changed: place, the extruder's number, speed, units
+   * and modes. All of it has to be said anew.
+   */
+  forget(): void {
+    this.losePlace();
+    this.offsetE = this.feed = NaN;
+    this.modes ^= 15;
+    this.relative = (this.modes & Mode.relative) !== 0;
+    this.relativeE = !this.relativeE;
+    this.setUnits(NaN, this.volumetricArea);
+  }
+
+  /** A person pushed new filament in by hand, up to the tip: nothing is pulled back any more. */
+  loadByHand(): void {
+    this.retracted = 0;
   }
 
   /** Applies one line; `bytes` is needed for the words of macros only. */
   execute(words: Words, bytes: Uint8Array): Effect {
+    if (words.lineNumber >= 0) this.takeNumber(words);
     if (words.letter === G) {
       const code = words.code;
       if (code === 1 || code === 0) return this.move(words);
@@ -170,7 +186,7 @@ export class Machine {
 
   /** The E number the file would have to write to stay where it is (`G92 E…`), in file units. */
   get logicalE(): number {
-    return (this.e - this.offsetE) / this.unit;
+    return logicalE(this);
   }
 
   /** True when the move just executed pushed filament out while moving in X or Y. */
@@ -180,9 +196,9 @@ export class Machine {
     );
   }
 
-  /** The same for an arc, which may end where it began. */
-  get extrudedOnArc(): boolean {
-    return this.e > this.fromE && !this.recovered && this.arc.valid;
+  /** The same for a curve, which may end where it began. */
+  get extrudedOnCurve(): boolean {
+    return this.e > this.fromE && !this.recovered && this.curve.valid;
   }
 
   /** True when the move just executed did no more than push back what had been pulled. */
@@ -212,7 +228,7 @@ export class Machine {
       }
     }
     if ((mask & F) !== 0 && value[iF] > 0) this.feed = (value[iF] * unit) / 60;
-    if ((mask & E) !== 0) this.moveE(value[iE] * unit);
+    if ((mask & E) !== 0) this.moveE(value[iE] * this.unitE);
     return Effect.Line;
   }
 
@@ -239,6 +255,8 @@ export class Machine {
       case 2:
       case 3:
         return this.moveArc(words);
+      case 5:
+        return words.subcode === 0 ? this.moveSpline(words) : this.moveUnknown();
       case 4:
         this.waitSeconds = words.getOr('S', 0) + words.getOr('P', 0) / 1000;
         return Effect.Dwell;
@@ -248,9 +266,9 @@ export class Machine {
       case 11:
         return this.setFirmwareRetraction(false);
       case 20:
-        return this.setUnit(MM_PER_INCH);
+        return this.setUnits(MM_PER_INCH, this.volumetricArea);
       case 21:
-        return this.setUnit(1);
+        return this.setUnits(1, this.volumetricArea);
       case 28:
         return this.home(words);
       case 29:
@@ -259,18 +277,22 @@ export class Machine {
       case 33:
         return Effect.Probe;
       case 90:
-        this.relative = false;
-        this.relativeE = this.keepsRelativeE;
-        return Effect.None;
       case 91:
-        this.relative = true;
-        this.relativeE = true;
-        return Effect.None;
+        return this.setModes(words.code);
       case 92:
         this.setPosition(words);
         return Effect.None;
-      default:
+      case 17:
+      case 40:
+      case 49:
+      case 54:
+      case 60:
+      case 80:
+      case 94:
+        // The plane, the origin and the feed that hold anyway.
         return Effect.None;
+      default:
+        return this.moveUnknown();
     }
   }
 
@@ -278,9 +300,7 @@ export class Machine {
     switch (words.code) {
       case 82:
       case 83:
-        this.keepsRelativeE = words.code === 83;
-        this.relativeE = this.keepsRelativeE;
-        return Effect.None;
+        return this.setModes(words.code);
       case 104:
       case 109:
         return this.heat(words, false, words.code === 109);
@@ -300,12 +320,26 @@ export class Machine {
       case 17:
         this.motorsReleased = false;
         return Effect.None;
+      case 92:
+      case 206:
+      case 208:
+      case 290:
+      case 900:
+        this.setSlots(words);
+        return Effect.None;
       case 201:
       case 203:
       case 204:
       case 205:
       case 207:
+        this.setSlots(words);
         return Effect.Limits;
+      case 110:
+        if (words.has('N')) this.lineNumber = words.get('N');
+        return Effect.None;
+      case 200:
+        this.setVolumetric(words);
+        return Effect.None;
       case 220:
         if (words.has('S')) this.speedFactor = words.value[iS] / 100;
         return Effect.None;
@@ -315,13 +349,64 @@ export class Machine {
       case 0:
       case 1:
       case 25:
+      case 125:
       case 226:
       case 600:
       case 601:
         return Effect.Stop;
+      case 291:
+        // A message that stays until somebody answers it.
+        return words.getOr('S', 1) >= 2 ? Effect.Stop : Effect.None;
+      case 400:
+        return words.getOr('U', 0) > 0 ? Effect.Stop : Effect.None;
       default:
         return Effect.None;
     }
+  }
+
+  /** True when the dwell just executed waits for somebody. */
+  get waitsLong(): boolean {
+    return this.waitSeconds >= LONG_DWELL;
+  }
+
+  private takeNumber(words: Words): void {
+    const follows = this.lineNumber < 0 || words.lineNumber === this.lineNumber + 1;
+    const isReset = words.letter === M && words.code === 110;
+    if (!follows && !isReset) this.numberBreaks++;
+    this.lineNumber = words.lineNumber;
+    this.sums = words.checksum >= 0;
+  }
+
+  private setModes(code: number): Effect {
+    this.modes = modesAfter(this.modes, code as ModeCode);
+    this.relative = (this.modes & Mode.relative) !== 0;
+    this.relativeE = code === 91 || (this.modes & Mode.own) !== 0;
+    return Effect.None;
+  }
+
+  private setSlots(words: Words): void {
+    for (const { slot, letter } of SLOTS_OF_COMMAND.get(words.code) ?? []) {
+      if (!words.has(letter)) continue;
+      const before = words.code === ADDING_COMMAND ? this.settings[slot] : 0;
+      this.settings[slot] = before + words.get(letter);
+    }
+  }
+
+  /** `M200`: with `D` or `S1` E counts volume, with `D0` or `S0` length again. */
+  private setVolumetric(words: Words): void {
+    if (words.has('T') && words.get('T') !== this.tool) return;
+    if (words.has('D')) this.volumetricDiameter = Math.max(0, words.get('D') * this.unit);
+    const isOn = words.has('S') ? words.value[iS] > 0 : words.has('D');
+    const area = isOn ? (Math.PI / 4) * this.volumetricDiameter ** 2 : 0;
+    // The extruder's number stays what it is; only what it means changes.
+    const number = this.logicalE;
+    this.setUnits(this.unit, area);
+    this.offsetE = this.e - number * this.unitE;
+  }
+
+  private moveUnknown(): Effect {
+    this.losePlace();
+    return Effect.Unknown;
   }
 
   private selectTool(code: number): Effect {
@@ -338,8 +423,10 @@ export class Machine {
     return Effect.FirmwareRetract;
   }
 
-  private setUnit(unit: number): Effect {
+  private setUnits(unit: number, volumetricArea: number): Effect {
     this.unit = unit;
+    this.volumetricArea = volumetricArea;
+    this.unitE = volumetricArea > 0 ? unit / volumetricArea : unit;
     return Effect.None;
   }
 
@@ -354,17 +441,18 @@ export class Machine {
 
   /** `G92`: the present position gets the given numbers; without arguments all become 0. */
   private setPosition(words: Words): void {
-    if (words.subcode !== 0) {
+    if (words.subcode === 1) {
       this.offsetX = this.offsetY = this.offsetZ = 0;
       return;
     }
+    if (words.subcode !== 0) return this.losePlace();
     const mask = words.mask;
     const value = words.value;
     const all = (mask & (XYZ | E)) === 0;
     if (all || (mask & X) !== 0) this.offsetX = this.x - (all ? 0 : value[iX] * this.unit);
     if (all || (mask & Y) !== 0) this.offsetY = this.y - (all ? 0 : value[iY] * this.unit);
     if (all || (mask & Z) !== 0) this.offsetZ = this.z - (all ? 0 : value[iZ] * this.unit);
-    if (all || (mask & E) !== 0) this.offsetE = this.e - (all ? 0 : value[iE] * this.unit);
+    if (all || (mask & E) !== 0) this.offsetE = this.e - (all ? 0 : value[iE] * this.unitE);
   }
 
   private heat(words: Words, bed: boolean, waits: boolean): Effect {
@@ -383,6 +471,7 @@ export class Machine {
     const fromY = this.y;
     const wholeCircle = (words.mask & (X | Y)) === 0;
     this.move(words);
+    this.curve = this.arc;
     describeArc(this.arc, words, {
       fromX,
       fromY,
@@ -391,8 +480,26 @@ export class Machine {
       unit: this.unit,
       wholeCircle: wholeCircle || (this.x === fromX && this.y === fromY),
     });
-    return Effect.Arc;
+    return Effect.Curve;
   }
+
+  private moveSpline(words: Words): Effect {
+    const fromX = this.x;
+    const fromY = this.y;
+    this.move(words);
+    this.curve = this.spline;
+    const { x: toX, y: toY, unit } = this;
+    describeSpline(this.spline, words, { fromX, fromY, toX, toY, unit });
+    return Effect.Curve;
+  }
+}
+
+/** The number that the file would have to write to stay where the extruder is. */
+export function logicalE(
+  state: Pick<MachineState, 'e' | 'offsetE' | 'unit' | 'volumetricArea'>,
+): number {
+  const mm = state.unit / (state.volumetricArea > 0 ? state.volumetricArea : 1);
+  return (state.e - state.offsetE) / mm;
 }
 
 function onlyExtruder(words: Words): boolean {

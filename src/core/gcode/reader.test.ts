@@ -127,10 +127,17 @@ describe('readGcode', () => {
       .replace('; layer 2', 'M600\n; layer 2')
       .replace('M84', 'M84\nM0 Done');
     expect(read(text).stops).toEqual([
-      { line: expect.any(Number), command: 'M600', layer: 3, offset: text.indexOf('M600') },
+      {
+        line: expect.any(Number),
+        command: 'M600',
+        place: 'before',
+        layer: 3,
+        offset: text.indexOf('M600'),
+      },
       {
         line: expect.any(Number),
         command: 'M0 Done',
+        place: 'before',
         layer: null,
         offset: text.indexOf('M0 Done'),
       },
@@ -164,12 +171,12 @@ describe('readGcode', () => {
 
   it('remembers where the nozzle is heated, and whether it is left on', () => {
     const text = writePrint().replace('; layer 2\n', 'M109 S220\nM140 S60\n; layer 2\n');
-    const { heatLines, leavesHot } = read(text);
-    expect(heatLines.map(({ celsius, waits }) => [celsius, waits])).toEqual([
-      [205, false],
-      [220, true],
+    const { settingLines, leavesHot } = read(text);
+    expect(settingLines.map(({ what, value, waits }) => [what, value, waits])).toEqual([
+      ['nozzle', 205, false],
+      ['nozzle', 220, true],
     ]);
-    for (const { line, offset } of heatLines) {
+    for (const { line, offset } of settingLines) {
       const lines = text.slice(0, offset).split('\n');
       expect(lines).toHaveLength(line);
       expect(text.slice(offset)).toMatch(/^M10[49] S2/);

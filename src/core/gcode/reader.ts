@@ -1,5 +1,5 @@
 import { FindingList } from '../findings';
-import { arcDirections, arcLength, forEachChord } from '../geometry/arcs';
+import { curveDirections, curveLength, forEachChord } from '../geometry/arcs';
 import { LineMerger } from '../geometry/lineMerger';
 import { filamentArea, lineWidth } from '../geometry/lineWidth';
 import { FootprintRaster, MOST_LEVELS } from '../geometry/raster';
@@ -11,17 +11,31 @@ import { LabelReader } from './labels';
 import { LevelTracker } from './levelTracker';
 import { LINES_PER_ENTRY } from './lineIndex';
 import { LineStream } from './lineStream';
-import { Effect, Machine } from './machine';
-import type { HeatLine, Reading } from './reading';
+import { Effect } from './effect';
+import { Machine } from './machine';
+import type { Reading, SettingLine } from './reading';
 import { scanLine } from './scan';
-import { statedSeconds } from './statedTime';
+import { statedTime, type StatedTime } from './statedTime';
 import { describeStop, type StopAt } from './stops';
-import { CR, LF, Words, letterBit } from './words';
+import {
+  CR,
+  ISSUE_AMBIGUOUS_NUMBER,
+  ISSUE_BAD_NUMBER,
+  ISSUE_TWO_COMMANDS,
+  LF,
+  Words,
+  letterBit,
+} from './words';
 
 const LETTER_G = 71;
-/** Lines that set the nozzle's temperature and are remembered; ordinary files have a few. */
-const MOST_HEAT_LINES = 2000;
+const LETTER_M = 77;
+const LETTER_T = 84;
+/** Lines that set something and are remembered; ordinary files have some hundreds. */
+const MOST_SETTING_LINES = 100_000;
 const E_BIT = letterBit('E');
+const AXES = letterBit('X') | letterBit('Y') | letterBit('Z') | E_BIT;
+/** Oddities that leave open what a line does. */
+const UNCLEAR = ISSUE_BAD_NUMBER | ISSUE_AMBIGUOUS_NUMBER | ISSUE_TWO_COMMANDS;
 
 /**
  * Reads a file chunk by chunk: state, layers, time, filament and footprint in one pass. Feed it
@@ -46,9 +60,18 @@ export class GcodeReader {
   private line = 0;
   private readonly endings = { lf: 0, crlf: 0, cr: 0 };
   private inches = false;
-  private statedSeconds: number | null = null;
+  private stated: StatedTime | null = null;
+  /** The time left that the file shows first, s. */
+  private firstRemaining: number | null = null;
   private readonly temperatures = { nozzle: [] as number[], bed: [] as number[] };
-  private readonly heatLines: HeatLine[] = [];
+  private readonly settingLines: SettingLine[] = [];
+  /** Firmwares disagree at present on whether filament counts from where it is. */
+  private ambiguous = false;
+  /** Line of the latest move that could not be followed. */
+  private lostAt = 0;
+  /** Latest line that belongs to a shut-down: a heater or the motors off, a macro, an end. */
+  private closingLine = 0;
+  private sawMacro = false;
   private readonly lineIndex: number[] = [];
 
   constructor(model: PrinterModel) {
@@ -69,29 +92,36 @@ export class GcodeReader {
 
   finish(): Reading {
     const tail = this.stream.finish();
+    const { machine, tracker } = this;
     const secondsAfter = this.clock.planner.finish();
-    this.tracker.closeLevel(this.machine.filament);
+    tracker.closeLevel(machine.filament);
     this.merger.flush();
     this.raster.settle();
+    const leavesHot = machine.nozzleTarget > 0 || machine.bedTarget > 0;
     return assembleReading({
       bytes: this.stream.base,
       lines: this.line,
       endings: this.endings,
       inches: this.inches,
-      tracker: this.tracker,
+      tracker,
       raster: this.raster,
       slotSeconds: this.clock.planner.slotSeconds,
       seconds: this.clock.totals(),
       secondsAfter,
-      filamentMm: this.machine.filament,
+      filamentMm: machine.filament,
       stops: this.stops,
-      statedSeconds: this.statedSeconds,
+      statedSeconds: this.stated?.seconds ?? this.firstRemaining,
       temperatures: this.temperatures,
-      leavesHot: this.machine.nozzleTarget > 0 || this.machine.bedTarget > 0,
-      heatLines: this.heatLines,
+      leavesHot,
+      settingLines: this.settingLines,
       lineIndex: this.lineIndex,
       findings: this.findings,
       cutOff: tail.length > 0 && endsInsideWord(tail, this.words),
+      endsPrinting:
+        tracker.endsPrinting &&
+        machine.retracted === 0 &&
+        this.closingLine < tracker.endLine &&
+        (leavesHot || this.sawMacro),
       skippedLine: this.stream.skippedLine,
     });
   }
@@ -109,27 +139,94 @@ export class GcodeReader {
         if (bytes[at - 1] === CR) endings.cr++;
       } else if (at - 2 >= start && bytes[at - 2] === CR) endings.crlf++;
       else endings.lf++;
-      if (words.issues !== 0) describeIssues(words, this.line, this.findings);
+      if (words.issues !== 0) this.takeIssues();
       if (words.commentStart >= 0) {
         const mark = this.labels.read(bytes, words);
         if (mark !== null) this.tracker.takeMark(mark);
-        else if (this.statedSeconds === null) this.statedSeconds = statedSeconds(bytes, words);
+        else if (!this.stated?.isTotal) this.takeStatedTime(statedTime(bytes, words));
       }
       const effect = machine.execute(words, bytes);
       if (effect === Effect.Line) this.takeLine(start, at);
-      else if (effect === Effect.Arc) this.takeArc(start, at);
+      else if (effect === Effect.Curve) this.takeCurve(start, at);
       else if (effect !== Effect.None) this.takeOther(effect, bytes, start);
-      else if (words.letter === LETTER_G) this.takeModal();
+      else if (words.letter !== 0) this.takeQuiet(bytes, start);
+      else if (words.macro) this.takeMacro();
     }
   }
 
-  private takeModal(): void {
-    if (this.words.code === 20) this.inches = true;
-    if (this.words.code === 92 && (this.words.mask & E_BIT) !== 0) this.tracker.takeExtruderReset();
+  /** Says what is odd on the line; one that decides where things go must be clear. */
+  private takeIssues(): void {
+    const { words, line, findings } = this;
+    describeIssues(words, line, findings);
+    const { letter, code } = words;
+    const decides =
+      letter === LETTER_G ||
+      letter === LETTER_T ||
+      (letter === LETTER_M && (code === 82 || code === 83 || code === 200));
+    if (decides && (words.issues & UNCLEAR) !== 0) {
+      const message = 'It is not clear what this line does, so nothing can be proven of the file.';
+      findings.add('unsupported-move', 'warning', line, message);
+    }
+  }
+
+  private takeStatedTime(stated: StatedTime | null): void {
+    if (stated !== null && (this.stated === null || stated.isTotal)) this.stated = stated;
+  }
+
+  private takeMacro(): void {
+    this.sawMacro = true;
+    this.closingLine = this.line;
+  }
+
+  /** Lines that neither move nor wait. */
+  private takeQuiet(bytes: Uint8Array, start: number): void {
+    const { words, machine } = this;
+    const { letter, code } = words;
+    if (letter === LETTER_G) {
+      if (code === 20) this.inches = true;
+      if (code === 92 && (words.mask & E_BIT) !== 0) this.tracker.takeExtruderReset();
+    } else if (letter === LETTER_M) {
+      if (code === 106 || code === 107) this.noteSetting(start, 'fan', machine.fan);
+      else if (code === 220) this.noteSetting(start, 'speed', machine.speedFactor * 100);
+      else if (code === 221) this.noteSetting(start, 'flow', machine.flowFactor * 100);
+      else if (code === 73 && words.has('R')) this.noteRemaining(start);
+      else if (code === 117) {
+        const mark = this.labels.readShown(bytes, words);
+        if (mark !== null) this.tracker.takeMark(mark);
+      } else if (code === 18 || code === 84 || code === 2 || code === 30) {
+        this.closingLine = this.line;
+      }
+    }
+    this.ambiguous = machine.isAmbiguous;
+    if (machine.volumetricArea > 0 && machine.unit !== 1) {
+      const message =
+        'Filament is given as a volume in inches (M200 with G20). Lamella cannot follow that.';
+      this.findings.add('unsupported-move', 'warning', this.line, message);
+    }
+  }
+
+  private noteRemaining(start: number): void {
+    const { words } = this;
+    const minutes = words.get('R');
+    this.noteSetting(start, 'remaining', minutes);
+    this.firstRemaining ??= minutes * 60;
+  }
+
+  private noteSetting(start: number, what: SettingLine['what'], value: number): void {
+    if (this.settingLines.length >= MOST_SETTING_LINES) return;
+    this.settingLines.push({
+      line: this.line,
+      offset: this.base + start,
+      what,
+      value,
+      waits: what === 'nozzle' && this.machine.heatWaits,
+      percent: what === 'remaining' && this.words.has('P') ? this.words.get('P') : null,
+    });
   }
 
   private takeLine(start: number, end: number): void {
-    const { machine: m, tracker } = this;
+    const { machine: m, tracker, words } = this;
+    if ((words.bare & AXES) !== 0) this.sayUnclearAxis();
     const dx = m.x - m.fromX;
     const dy = m.y - m.fromY;
     const dz = m.z - m.fromZ;
@@ -142,67 +239,94 @@ export class GcodeReader {
       return;
     }
     const length = Math.sqrt(dx * dx + dy * dy);
+    if (!(length + m.z < Infinity)) return this.sayLost();
     this.takeExtrusion(start, end, length, dz);
     const slot = tracker.levels.length - 1;
     planner.addLine(dx, dy, dz, de, feed, slot);
     if (slot >= MOST_LEVELS) return;
-    const width = lineWidth(de, length, tracker.level!.thickness, this.filamentArea);
+    const area = m.volumetricArea || this.filamentArea;
+    const width = lineWidth(de, length, tracker.level!.thickness, area);
     this.merger.add(m.fromX, m.fromY, m.x, m.y, width, slot + 1);
   }
 
-  private takeArc(start: number, end: number): void {
+  private sayUnclearAxis(): void {
+    const message = 'An axis stands without its number; printers differ in what they make of that.';
+    this.findings.add('unsupported-move', 'warning', this.line, message);
+  }
+
+  /** An extrusion from or to a place that nobody knows. */
+  private sayLost(): void {
+    const message =
+      this.lostAt > 0
+        ? `Line ${this.lostAt} moves in a way that Lamella cannot follow, and this line prints from there.`
+        : 'This line prints at a place that cannot be made out.';
+    this.findings.add('unsupported-move', 'warning', this.line, message);
+  }
+
+  private takeCurve(start: number, end: number): void {
     const { machine: m, tracker } = this;
-    const { arc } = m;
-    if (!arc.valid) {
-      const message = 'An arc whose numbers do not fit a circle; it is taken as a straight line.';
+    const { curve } = m;
+    if (!curve.valid) {
+      const message =
+        'A curve whose numbers do not fit together; it is taken as a straight line, and nothing can be proven of the file.';
       this.findings.add('impossible-arc', 'warning', this.line, message);
       return this.takeLine(start, end);
     }
     const dz = m.z - m.fromZ;
     const de = (m.e - m.fromE) * m.flowFactor;
-    const length = arcLength(arc);
-    const [from, to] = arcDirections(arc);
+    const length = curveLength(curve);
+    const [from, to] = curveDirections(curve);
     const feed = m.feed * m.speedFactor;
     const { planner } = this.clock;
-    if (!m.extrudedOnArc) {
+    if (!m.extrudedOnCurve) {
       planner.addArc(length, from, to, dz, de, feed, null);
       tracker.takeTravel(this.base + end, this.line);
       return;
     }
+    if (!(length + m.z < Infinity)) return this.sayLost();
     this.takeExtrusion(start, end, length, dz);
     const slot = tracker.levels.length - 1;
     planner.addArc(length, from, to, dz, de, feed, slot);
     if (slot >= MOST_LEVELS) return;
-    const width = lineWidth(de, length, tracker.level!.thickness, this.filamentArea);
-    forEachChord(arc, (x0, y0, x1, y1) => this.merger.add(x0, y0, x1, y1, width, slot + 1));
+    const area = m.volumetricArea || this.filamentArea;
+    const width = lineWidth(de, length, tracker.level!.thickness, area);
+    forEachChord(curve, (x0, y0, x1, y1) => this.merger.add(x0, y0, x1, y1, width, slot + 1));
   }
 
   private takeExtrusion(start: number, end: number, length: number, dz: number): void {
     const { base, line, tracker } = this;
     const isFirst = tracker.level === null;
+    if (this.ambiguous) {
+      const message =
+        'Printers disagree here on whether filament counts from where it is or from the origin (G90 or G91 after M82 or M83). Lamella goes by the latest M82 or M83.';
+      this.findings.add('ambiguous-extrusion', 'warning', line, message);
+      this.ambiguous = false;
+    }
     tracker.takeExtrusion(base + start, base + end, line, length, dz !== 0);
     // Heating and homing before the first extrusion belong to no layer.
     if (isFirst) this.clock.planner.dropGap();
   }
 
   private noteTemperature(start: number): void {
-    const { heatsBed, heatTarget, heatWaits } = this.machine;
+    const { heatsBed, heatTarget } = this.machine;
+    if (heatTarget <= 0) this.closingLine = this.line;
     if (heatTarget <= 0) return;
     const known = heatsBed ? this.temperatures.bed : this.temperatures.nozzle;
     if (!known.includes(heatTarget)) known.push(heatTarget);
-    if (heatsBed || this.heatLines.length >= MOST_HEAT_LINES) return;
-    const place = { line: this.line, offset: this.base + start };
-    this.heatLines.push({ ...place, celsius: heatTarget, waits: heatWaits });
+    if (!heatsBed) this.noteSetting(start, 'nozzle', heatTarget);
   }
 
   private takeOther(effect: Effect, bytes: Uint8Array, start: number): void {
-    this.clock.takeEffect(effect, this.machine, this.words);
+    const { machine, words } = this;
+    this.clock.takeEffect(effect, machine, words);
     if (effect === Effect.Tool) this.tracker.takeTool();
     if (effect === Effect.Heat) this.noteTemperature(start);
-    if (effect === Effect.Stop) {
-      const command = describeStop(this.words, bytes);
+    if (effect === Effect.Unknown) this.lostAt = this.line;
+    if (effect === Effect.Stop || (effect === Effect.Dwell && machine.waitsLong)) {
+      const command = describeStop(words, bytes, start);
       this.stops.push({ line: this.line, command, offset: this.base + start });
     }
+    if (words.macro) this.takeMacro();
   }
 }
 

@@ -1,6 +1,6 @@
 import type { Finding } from '../findings';
 import { firstIndex } from '../search';
-import type { Footprint } from '../geometry/raster';
+import type { Footprint, LevelBox } from '../geometry/raster';
 import type { PrintSeconds } from '../motion/clock';
 import type { Layer } from './layers';
 import type { LineIndex } from './lineIndex';
@@ -9,14 +9,26 @@ import type { FoundStop } from './stops';
 export type LineEnding = 'lf' | 'crlf' | 'cr' | 'mixed';
 export type ExtrusionMode = 'absolute' | 'relative' | 'mixed';
 
-/** A line that sets the nozzle to a temperature above 0. */
-export interface HeatLine {
+/** What a line may set that a band can have of its own, or that swaps make wrong. */
+export type SettingName = 'nozzle' | 'fan' | 'flow' | 'speed' | 'remaining';
+
+/** A line that sets a temperature above 0 (°C), the fan (0 to 255), a factor (%), or the time left (minutes). */
+export interface SettingLine {
   /** Line in the file, from 1, and its byte offset. */
   readonly line: number;
   readonly offset: number;
-  readonly celsius: number;
+  readonly what: SettingName;
+  readonly value: number;
   /** True when the printer waits until the temperature is there. */
   readonly waits: boolean;
+  /** Progress that a line with the time left states with it, %; null when it states none. */
+  readonly percent: number | null;
+}
+
+/** A strip of filament that primes the nozzle. */
+export interface PrimedStrip {
+  readonly box: LevelBox;
+  readonly z: number;
 }
 
 /** All that reading a file brings. */
@@ -35,8 +47,12 @@ export interface Reading {
   readonly secondsAfter: number;
   /** Filament that stays, mm, priming included. */
   readonly filamentMm: number;
-  /** Without a skirt. */
+  /** Without a skirt and without priming. */
   readonly footprint: Footprint;
+  /** Cells of the footprint's grid that a skirt covers. */
+  readonly skirtCells: Uint32Array;
+  /** True when some of the print could not be drawn, so that nobody knows where it lies. */
+  readonly hasUndrawn: boolean;
   /** Area of a skirt: lines round the print on the first layer that nothing touches, mm². */
   readonly skirtMm2: number;
   /** Area of the layer that covers most, mm². */
@@ -48,15 +64,12 @@ export interface Reading {
   readonly temperatures: { readonly nozzle: readonly number[]; readonly bed: readonly number[] };
   /** True when a heater is still on after the last line. */
   readonly leavesHot: boolean;
-  readonly heatLines: readonly HeatLine[];
+  /** Lines that set temperature, fan, flow, speed or the time left, in the order met. */
+  readonly settingLines: readonly SettingLine[];
+  /** Strips that only prime the nozzle before layer 1: where, and how high, machine mm. */
+  readonly priming: readonly PrimedStrip[];
   readonly lineIndex: LineIndex;
   readonly findings: readonly Finding[];
-}
-
-/** The layer that a stop at `offset` comes before; null after the last extrusion. */
-export function layerAfter(layers: readonly Layer[], offset: number): number | null {
-  const index = firstIndex(layers.length, (i) => layers[i].firstOffset >= offset);
-  return layers[index]?.number ?? null;
 }
 
 /** The layer whose extruding moves stand round a line; null before the first and after the last. */

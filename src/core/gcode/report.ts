@@ -1,6 +1,7 @@
 import type { FindingList } from '../findings';
 import { MOST_LEVELS } from '../geometry/raster';
-import type { Layer } from './layers';
+import type { TrustedLabels } from './labelSeries';
+import { bottomOf, type Layer } from './layers';
 import type { Reading } from './reading';
 
 /** What reading knows at the end besides the reading itself. */
@@ -10,7 +11,9 @@ export interface WholeFileFacts {
   /** The Z that the file's comment stated for each layer, mm. */
   readonly labelHeights: readonly (number | null)[];
   readonly levels: number;
+  readonly labels: TrustedLabels;
   readonly cutOff: boolean;
+  readonly endsPrinting: boolean;
   readonly skippedLine: boolean;
   readonly overflowed: boolean;
 }
@@ -39,6 +42,20 @@ export function reportWholeFile(
       'The file ends in the middle of a line, so the end of the print is missing. Save or copy it again.';
     findings.add('cut-off', 'error', reading.lines, message);
   }
+  const missing = missingLayers(reading.layers, facts.labels.total);
+  if (!facts.cutOff && (facts.endsPrinting || missing > 0)) {
+    const signs = [
+      facts.endsPrinting && 'it ends with a printing move, and nothing switches the printer off',
+      missing > 0 && `its labels speak of ${missing} more layers`,
+    ].filter((sign) => sign !== false);
+    warn(
+      'seems-cut-off',
+      `The end of this file seems to be missing: ${signs.join(', and ')}. Save or copy it again.`,
+    );
+  } else if (reading.leavesHot && reading.layers.length > 0) {
+    warn('heaters-left-on', 'The file leaves a heater on at its end. Switch it off yourself.');
+  }
+  reportFirstLayer(findings, reading.layers[0]);
   if (reading.extrusion === 'mixed') {
     const message = 'Extrusion is absolute in some places and relative in others.';
     findings.add('mixed-extrusion', 'note', null, message);
@@ -67,10 +84,43 @@ export function reportWholeFile(
     warn('too-many-layers', `Over ${MOST_LEVELS} heights; areas above that are left out.`);
   }
   for (const stop of reading.stops) {
-    const message = `The file already stops here: ${stop.command}.`;
+    const where =
+      stop.place === 'inside' ? `, inside layer ${stop.layer}: it belongs to this place` : '';
+    const message = `The file already stops here: ${stop.command}${where}.`;
     findings.add('existing-stop', 'note', stop.line, message);
   }
-  reportLabels(findings, reading.layers, facts.labelHeights);
+  const remaining = reading.settingLines.find(({ what }) => what === 'remaining');
+  if (remaining) {
+    const message =
+      'The file tells the printer how much time is left (M73). It knows nothing of swaps; Lamella can add them.';
+    findings.add('remaining-times', 'note', remaining.line, message);
+  }
+  reportLabels(findings, reading.layers, facts);
+}
+
+/** A first layer above this is unusual, mm. */
+const THICK_FIRST_LAYER = 0.4;
+const HAIR = 0.005;
+
+/** A first layer that is none may mean that layers below it were not found. */
+function reportFirstLayer(findings: FindingList, first: Layer | undefined): void {
+  if (!first) return;
+  const floor = bottomOf(first);
+  if (floor > HAIR) {
+    const message = `The first layer does not lie on the bed: it starts at ${floor.toFixed(2)} mm. Look whether layers below it are missing, or whether it goes on top of another part.`;
+    findings.add('first-layer-in-air', 'warning', first.firstLine, message);
+  } else if (first.thickness > THICK_FIRST_LAYER + HAIR) {
+    const message = `The first layer is ${first.thickness.toFixed(2)} mm thick. Look whether a layer below it is missing; only wide nozzles print so thick.`;
+    findings.add('thick-first-layer', 'warning', first.firstLine, message);
+  }
+}
+
+/** Layers that the labels announce (`layer 5 of 12`) and that never come. */
+function missingLayers(layers: readonly Layer[], total: number | null): number {
+  const last = Number(layers.findLast(({ label }) => label !== null)?.label);
+  const first = Number(layers.find(({ label }) => label !== null)?.label);
+  if (total === null || !(last <= total)) return 0;
+  return Math.max(0, total - (first <= 0 ? last + 1 : last));
 }
 
 /** Heights stated in comments are rounded to two decimals by many programs, mm. */
@@ -80,8 +130,13 @@ const LABEL_TOLERANCE = 0.011;
 function reportLabels(
   findings: FindingList,
   layers: readonly Layer[],
-  heights: readonly (number | null)[],
+  { labelHeights: heights, labels }: Pick<WholeFileFacts, 'labelHeights' | 'labels'>,
 ): void {
+  if (labels.contradicts) {
+    const message =
+      'The file speaks of layers in a way that its moves do not bear out. Lamella counts by the moves.';
+    findings.add('label-mismatch', 'warning', null, message);
+  }
   const labelled = layers.filter((layer) => layer.label !== null);
   if (labelled.length > 0 && labelled.length < layers.length) {
     const first = layers.find((layer) => layer.label === null);

@@ -15,6 +15,7 @@ const ASTERISK = 42;
 const PLUS = 43;
 const MINUS = 45;
 const DOT = 46;
+const QUOTE = 34;
 const OPEN = 40;
 const CLOSE = 41;
 const UNDERSCORE = 95;
@@ -163,7 +164,7 @@ function scanAnyLine(bytes: Uint8Array, start: number, end: number, words: Words
 
     if (digits === 0) {
       if (words.letter === 0 && isWordCharacter(d) && j === i + 1) {
-        return readMacroLine(bytes, i, end, words);
+        return readMacroLine(bytes, i, start, end, words);
       }
       words.bare |= 1 << (letter - 65);
       if (j !== i + 1 && d !== SEMICOLON && d !== LF && d !== CR && !isLetter(d)) {
@@ -201,10 +202,10 @@ function scanAnyLine(bytes: Uint8Array, start: number, end: number, words: Words
       if (decimals === 1) words.subcode = mantissa - Math.trunc(number) * 10;
       if (letter === LETTER_M && TEXT_ARGUMENT.has(words.code)) {
         words.mask = mask;
-        return readTextArgument(bytes, j, end, words);
+        return readTextArgument(bytes, j, start, end, words);
       }
     } else if (letter === LETTER_N && words.letter === 0) {
-      // A line number; nothing depends on it.
+      words.lineNumber = number;
     } else {
       if (letter === LETTER_G || letter === LETTER_M) words.issues |= ISSUE_TWO_COMMANDS;
       if (words.letter === 0) words.issues |= ISSUE_BAD_NUMBER;
@@ -289,12 +290,20 @@ function skipNonLetter(
     }
     return i < end && bytes[i] === CLOSE ? i + 1 : i;
   }
+  if (c === QUOTE) return afterQuote(bytes, at, end);
   if (c === ASTERISK) return checkChecksum(bytes, at, lineStart, end, words);
   if (c === 0xef && at === lineStart && bytes[at + 1] === 0xbb && bytes[at + 2] === 0xbf) {
     return at + 3;
   }
   words.issues |= ISSUE_BAD_NUMBER;
   return at + 1;
+}
+
+/** Steps over a text in quotes, as some commands carry it: its letters are no parameters. */
+function afterQuote(bytes: Uint8Array, at: number, end: number): number {
+  let i = at + 1;
+  while (i < end && bytes[i] !== QUOTE && bytes[i] !== LF && bytes[i] !== CR) i++;
+  return i < end && bytes[i] === QUOTE ? i + 1 : i;
 }
 
 /** Compares `*57` with the XOR of the bytes before the asterisk, as serial firmwares do. */
@@ -311,37 +320,57 @@ function checkChecksum(
   let i = at + 1;
   const digitsFrom = i;
   while (i < end && bytes[i] >= 48 && bytes[i] <= 57) stated = stated * 10 + (bytes[i++] - 48);
+  if (i > digitsFrom) words.checksum = stated;
   if (i === digitsFrom || stated !== sum) words.issues |= ISSUE_BAD_CHECKSUM;
   return i;
 }
 
 /** A line that is a word of letters: a macro of the user's firmware. It passes through whole. */
-function readMacroLine(bytes: Uint8Array, start: number, end: number, words: Words): number {
-  const lineEnd = lineEndFrom(bytes, start, end);
-  let textEnd = start;
-  while (textEnd < lineEnd && bytes[textEnd] !== SEMICOLON) textEnd++;
+function readMacroLine(
+  bytes: Uint8Array,
+  from: number,
+  lineStart: number,
+  end: number,
+  words: Words,
+): number {
   words.macro = true;
-  words.textStart = start;
-  words.textEnd = textEnd;
-  if (textEnd < lineEnd) {
-    words.commentStart = textEnd + 1;
-    words.commentEnd = lineEnd;
-  }
-  return afterLineEnd(bytes, lineEnd, end);
+  return readText(bytes, from, lineStart, end, words);
 }
 
 /** Takes the rest of the line, up to a `;`, as text; leading spaces do not count. */
-function readTextArgument(bytes: Uint8Array, from: number, end: number, words: Words): number {
-  const lineEnd = lineEndFrom(bytes, from, end);
+function readTextArgument(
+  bytes: Uint8Array,
+  from: number,
+  lineStart: number,
+  end: number,
+  words: Words,
+): number {
   let start = from;
-  while (start < lineEnd && (bytes[start] === SPACE || bytes[start] === TAB)) start++;
-  let stop = start;
+  while (start < end && (bytes[start] === SPACE || bytes[start] === TAB)) start++;
+  return readText(bytes, start, lineStart, end, words);
+}
+
+function readText(
+  bytes: Uint8Array,
+  from: number,
+  lineStart: number,
+  end: number,
+  words: Words,
+): number {
+  const lineEnd = lineEndFrom(bytes, from, end);
+  let stop = from;
   while (stop < lineEnd && bytes[stop] !== SEMICOLON) stop++;
-  words.textStart = start;
-  words.textEnd = stop;
   if (stop < lineEnd) {
     words.commentStart = stop + 1;
     words.commentEnd = lineEnd;
   }
+  // A numbered line ends with its checksum, which is no part of the text.
+  const star = words.lineNumber < 0 ? -1 : bytes.lastIndexOf(ASTERISK, stop - 1);
+  if (star >= from) {
+    checkChecksum(bytes, star, lineStart, end, words);
+    stop = star;
+  }
+  words.textStart = from;
+  words.textEnd = stop;
   return afterLineEnd(bytes, lineEnd, end);
 }

@@ -139,7 +139,7 @@ describe('labels', () => {
   });
 
   it('whose height is not the printed one are reported', () => {
-    const wrong = `M83\n; next layer\n; z = 0.25\nG0 Z0.2\n${square(20)}`;
+    const wrong = `M83\n; next layer\n; z = 0.25\nG0 Z0.2\n${square(20)}; next layer\n; z = 0.4\nG0 Z0.4\n${square(20)}`;
     expect(codes(wrong)).toEqual(['label-mismatch']);
     expect(codes(wrong.replace('0.25', '0.2'))).toEqual([]);
   });
@@ -167,8 +167,8 @@ describe('thumbnails and settings in comments', () => {
     const picture = Array.from({ length: 40 }, () => `; ${'iVBORw0KGgoLAYER'.repeat(6)}`).join(
       '\n',
     );
-    const text = `${picture}\n; layer_height = 0.2\nM83\n; layer 0\nG0 Z0.2\n${square(20)}`;
-    expect(read(text).layers.map((layer) => layer.label)).toEqual(['0']);
+    const text = `${picture}\n; layer_height = 0.2\nM83\n; layer 0\nG0 Z0.2\n${square(20)}; layer 1\nG0 Z0.4\n${square(20)}`;
+    expect(read(text).layers.map((layer) => layer.label)).toEqual(['0', '1']);
     expect(codes(text)).toEqual([]);
   });
 });

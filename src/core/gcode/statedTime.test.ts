@@ -5,17 +5,17 @@ import { entryFor } from './lineIndex';
 import { readGcode } from './reader';
 import { layerOfLine } from './reading';
 import { scanLine } from './scan';
-import { statedSeconds } from './statedTime';
+import { statedTime } from './statedTime';
 import { Words } from './words';
 
 function stated(line: string): number | null {
   const words = new Words();
   const bytes = bytesOf(line);
   scanLine(bytes, 0, bytes.length, words);
-  return statedSeconds(bytes, words);
+  return statedTime(bytes, words)?.seconds ?? null;
 }
 
-describe('statedSeconds', () => {
+describe('statedTime', () => {
   it.each([
     ['; estimated printing time = 1d 2h 3m 4s', 93_784],
     ['; Build time: 1 hour 23 minutes', 4980],

@@ -1,4 +1,7 @@
 import { strFromU8 } from 'fflate';
+import { firstIndex } from '../search';
+import type { Layer } from './layers';
+import { lineEndFrom } from './scan';
 import type { Words } from './words';
 
 /** A command of the file itself that makes the printer wait for a person. */
@@ -7,20 +10,40 @@ export interface FoundStop {
   readonly line: number;
   /** As written, without its comment: `M600`, `M0 Change filament`, `PAUSE`. */
   readonly command: string;
-  /** The layer it comes before; null after the last one. */
+  /**
+   * Where it belongs. `before`: between the last extrusion of one layer and the first of `layer`.
+   * `inside`: between two lines of `layer`, where only the file itself can have a stop.
+   */
+  readonly place: 'before' | 'inside';
+  /** Null after the last extrusion. */
   readonly layer: number | null;
   /** Byte offset of its line. */
   readonly offset: number;
 }
 
 /** A stop while the file is being read; its layer is not known yet. */
-export type StopAt = Omit<FoundStop, 'layer'>;
+export type StopAt = Omit<FoundStop, 'layer' | 'place'>;
 
-/** The stop as the file writes it. */
-export function describeStop(words: Words, bytes: Uint8Array): string {
-  const text =
-    words.textStart >= 0 ? strFromU8(bytes.subarray(words.textStart, words.textEnd)).trim() : '';
-  if (words.macro) return text;
-  const command = `${String.fromCharCode(words.letter)}${words.code}`;
-  return text === '' ? command : `${command} ${text}`;
+/** The line at `start` as the file writes it: without comment, line number and checksum. */
+export function describeStop(words: Words, bytes: Uint8Array, start: number): string {
+  const commented = words.commentStart >= 0 && bytes[words.commentStart - 1] === 59;
+  const end = commented ? words.commentStart - 1 : lineEndFrom(bytes, start, bytes.length);
+  const text = strFromU8(bytes.subarray(start, end)).trim();
+  return words.lineNumber < 0 ? text : text.replace(/^N\d+\s*/i, '').replace(/\s*\*\d+$/, '');
+}
+
+/** The layer that a stop at `offset` belongs to, and whether it stands before or inside of it. */
+export function stopPlace(
+  layers: readonly Layer[],
+  offset: number,
+): Pick<FoundStop, 'layer' | 'place'> {
+  const index = firstIndex(layers.length, (i) => layers[i].endOffset > offset);
+  const layer = layers[index];
+  if (!layer) return { layer: null, place: 'before' };
+  return { layer: layer.number, place: layer.firstOffset < offset ? 'inside' : 'before' };
+}
+
+/** A stop that may be taken for one before its layer, and so be replaced by a swap. */
+export function isBeforeLayer(stop: FoundStop): boolean {
+  return stop.place === 'before' && stop.layer !== null;
 }

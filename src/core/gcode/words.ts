@@ -38,6 +38,9 @@ export class Words {
   /** Byte range of the comment without its mark; -1 when there is none. */
   commentStart = -1;
   commentEnd = -1;
+  /** The number behind `N` at the start of the line, and the checksum behind `*`; -1 without one. */
+  lineNumber = -1;
+  checksum = -1;
   /** True when the line is a named macro (`PAUSE`, `START_PRINT BED=60`) instead of a command. */
   macro = false;
   /** `ISSUE_…` bits. */
@@ -53,6 +56,8 @@ export class Words {
       this.bare = 0;
       this.textStart = -1;
       this.commentStart = -1;
+      this.lineNumber = -1;
+      this.checksum = -1;
       this.macro = false;
       this.issues = 0;
     }

@@ -26,19 +26,21 @@ export function spannedCells(footprint: Footprint, layerCount: number): Float64A
 /**
  * Takes a skirt out of a footprint: patches on which only layer 1 prints and that touch nothing
  * higher. They are no part of what is seen of the finished print.
- * @returns how many cells it took.
+ * @returns the cells that it took.
  */
-export function takeSkirtOut(footprint: Footprint): number {
+export function takeSkirtOut(footprint: Footprint): Uint32Array {
   const { top, low } = footprint;
-  let skirt = 0;
+  const skirt: number[] = [];
   let touches = false;
   forEachPatch(
     footprint,
     (cell) => top[cell] === 1,
     (cells) => {
       if (!touches) {
-        skirt += cells.length;
-        for (const cell of cells) top[cell] = low[cell] = 0;
+        for (const cell of cells) {
+          top[cell] = low[cell] = 0;
+          skirt.push(cell);
+        }
       }
       touches = false;
     },
@@ -46,7 +48,7 @@ export function takeSkirtOut(footprint: Footprint): number {
       if (top[cell] > 1) touches = true;
     },
   );
-  return skirt;
+  return Uint32Array.from(skirt);
 }
 
 /** The rectangle that a footprint covers, machine mm. */

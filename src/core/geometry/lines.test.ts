@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { arcDirections, arcLength, forEachChord } from './arcs';
+import { curveDirections, curveLength, forEachChord } from './arcs';
 import { popcount } from './levelBits';
 import { LineMerger } from './lineMerger';
 import { filamentArea, lineWidth } from './lineWidth';
@@ -52,6 +52,7 @@ describe('arcs', () => {
     from: fc.double({ min: -3, max: 3, noNaN: true }),
     sweep: fc.double({ min: -6.28, max: 6.28, noNaN: true }).filter((s) => Math.abs(s) > 0.01),
     valid: fc.constant(true),
+    kind: fc.constant('arc' as const),
   });
 
   it('are cut into chords that join, lie on the circle and are about as long', () => {
@@ -65,16 +66,24 @@ describe('arcs', () => {
           length += Math.hypot(x1 - x0, y1 - y0);
           last = [x1, y1];
         });
-        expect(length).toBeLessThanOrEqual(arcLength(arc) + 1e-9);
-        expect(length).toBeGreaterThan(0.6 * arcLength(arc));
+        expect(length).toBeLessThanOrEqual(curveLength(arc) + 1e-9);
+        expect(length).toBeGreaterThan(0.6 * curveLength(arc));
       }),
       { seed: 73 },
     );
   });
 
   it('start and end along their tangents', () => {
-    const quarter = { centreX: 0, centreY: 0, radius: 5, from: 0, sweep: Math.PI / 2, valid: true };
-    const [start, end] = arcDirections(quarter);
+    const quarter = {
+      centreX: 0,
+      centreY: 0,
+      radius: 5,
+      from: 0,
+      sweep: Math.PI / 2,
+      valid: true,
+      kind: 'arc',
+    } as const;
+    const [start, end] = curveDirections(quarter);
     expect(start[1]).toBeCloseTo(1);
     expect(end[0]).toBeCloseTo(-1);
   });

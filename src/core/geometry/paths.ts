@@ -1,8 +1,9 @@
 import type { Layer } from '../gcode/layers';
-import { Effect, Machine } from '../gcode/machine';
+import { Effect } from '../gcode/effect';
+import { Machine } from '../gcode/machine';
 import { scanLine } from '../gcode/scan';
 import { Words } from '../gcode/words';
-import { arcLength, forEachChord } from './arcs';
+import { curveLength, forEachChord } from './arcs';
 import { filamentArea, lineWidth } from './lineWidth';
 
 /** Numbers per printed line: x0, y0, x1, y1 in machine mm, and the width in mm. */
@@ -20,7 +21,7 @@ export function layerPaths(
 ): Float32Array<ArrayBuffer> {
   const machine = Machine.from(layer.state);
   const words = new Words();
-  const area = filamentArea(filamentDiameter);
+  const area = layer.state.volumetricArea || filamentArea(filamentDiameter);
   const numbers: number[] = [];
   let at = 0;
   while (at < bytes.length) {
@@ -31,10 +32,10 @@ export function layerPaths(
       const { fromX, fromY, x, y } = machine;
       const width = lineWidth(filament, Math.hypot(x - fromX, y - fromY), layer.thickness, area);
       numbers.push(fromX, fromY, x, y, width);
-    } else if (effect === Effect.Arc && machine.extrudedOnArc) {
-      const { arc } = machine;
-      const width = lineWidth(filament, arcLength(arc), layer.thickness, area);
-      forEachChord(arc, (x0, y0, x1, y1) => numbers.push(x0, y0, x1, y1, width));
+    } else if (effect === Effect.Curve && machine.extrudedOnCurve) {
+      const { curve } = machine;
+      const width = lineWidth(filament, curveLength(curve), layer.thickness, area);
+      forEachChord(curve, (x0, y0, x1, y1) => numbers.push(x0, y0, x1, y1, width));
     }
   }
   return new Float32Array(numbers);

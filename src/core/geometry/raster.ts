@@ -46,9 +46,13 @@ export interface LevelBox {
 export class FootprintRaster {
   /** True once a line lay outside of what can be drawn; such lines are left out. */
   overflowed = false;
-  /** Cells that a level covers, and those of them that nothing later covers; by level. Valid after `finish`. */
+  /**
+   * Cells that a level covers, those of them that nothing later covers, and those that nothing
+   * covered before; by level. Valid after `finish`.
+   */
   readonly covered: number[] = [0];
   readonly exposed: number[] = [0];
+  readonly onBed: number[] = [0];
   /** By level. Valid after `finish`; empty boxes have a maximum below the minimum. */
   readonly boxes: LevelBox[] = [{ minX: 0, minY: 0, maxX: -1, maxY: -1 }];
 
@@ -224,8 +228,12 @@ export class FootprintRaster {
     this.makeRoomFor(level);
     let covered = 0;
     let fresh = 0;
+    let leftmost = 0;
+    let rightmost = 0;
     for (let row = bits.minRow; row <= maxRow; row++) {
       const last = row * wordsPerRow + maxWord;
+      leftmost |= words[last - maxWord + minWord];
+      rightmost |= words[last];
       for (let i = row * wordsPerRow + minWord; i <= last; i++) {
         const here = words[i];
         if (here === 0) continue;
@@ -240,7 +248,7 @@ export class FootprintRaster {
     }
     this.covered[level] += covered;
     exposed[level] += fresh;
-    this.boxes[level] = joinedBox(this.boxes[level], this.boxOf(bits));
+    this.boxes[level] = joinedBox(this.boxes[level], this.boxOf(bits, leftmost, rightmost));
   }
 
   /**
@@ -264,33 +272,39 @@ export class FootprintRaster {
   private foldLow(bits: LevelBits): void {
     const { ever, low, wordsPerRow } = this;
     const { words, level, minWord, maxWord, maxRow } = bits;
+    let fresh = 0;
     for (let row = bits.minRow; row <= maxRow; row++) {
       const last = row * wordsPerRow + maxWord;
       for (let i = row * wordsPerRow + minWord; i <= last; i++) {
         const added = words[i] & ~ever[i];
         if (added === 0) continue;
         ever[i] |= added;
+        fresh += popcount(added);
         const cell = i << 5;
         for (let left = added; left !== 0; left &= left - 1) {
           low[cell + 31 - Math.clz32(left & -left)] = level;
         }
       }
     }
+    this.onBed[level] += fresh;
   }
 
   private makeRoomFor(level: number): void {
     while (this.covered.length <= level) {
       this.covered.push(0);
       this.exposed.push(0);
+      this.onBed.push(0);
       this.boxes.push(this.boxes[0]);
     }
   }
 
-  /** The box of a level, to whole rows and to 32 columns. */
-  private boxOf(bits: LevelBits): LevelBox {
+  /** The box of a level, from the bits of its leftmost and its rightmost words. */
+  private boxOf(bits: LevelBits, leftmost: number, rightmost: number): LevelBox {
+    const first = leftmost === 0 ? 0 : 31 - Math.clz32(leftmost & -leftmost);
+    const last = rightmost === 0 ? 31 : 31 - Math.clz32(rightmost);
     return {
-      minX: (bits.minWord * 32 + this.column0) * CELL_MM,
-      maxX: (bits.maxWord * 32 + 32 + this.column0) * CELL_MM,
+      minX: (bits.minWord * 32 + first + this.column0) * CELL_MM,
+      maxX: (bits.maxWord * 32 + last + 1 + this.column0) * CELL_MM,
       minY: (bits.minRow + this.row0) * CELL_MM,
       maxY: (bits.maxRow + 1 + this.row0) * CELL_MM,
     };

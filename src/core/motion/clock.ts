@@ -1,4 +1,5 @@
-import { Effect, type Machine } from '../gcode/machine';
+import { Effect } from '../gcode/effect';
+import type { Machine } from '../gcode/machine';
 import type { Words } from '../gcode/words';
 import { Heater } from './heating';
 import { limitsAfter } from './limitCommands';

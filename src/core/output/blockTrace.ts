@@ -1,4 +1,4 @@
-import { Effect } from '../gcode/machine';
+import { Effect } from '../gcode/effect';
 import type { ObeyedLine } from '../printer/simulate';
 
 /** A place of the nozzle, machine mm. */

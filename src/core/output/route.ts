@@ -1,7 +1,8 @@
 import type { ByteSource } from '../byteSource';
 import type { Reading } from '../gcode/reading';
 import { LineStream } from '../gcode/lineStream';
-import { Effect, Machine } from '../gcode/machine';
+import { Effect } from '../gcode/effect';
+import { Machine } from '../gcode/machine';
 import { describeStop } from '../gcode/stops';
 import { scanLine } from '../gcode/scan';
 import { Words } from '../gcode/words';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arbitraryStyle, bytesOf, writePrint } from '../../../tests/support/printFiles';
-import { Effect } from '../gcode/machine';
+import { Effect } from '../gcode/effect';
 import { SimulatedPrinter } from './simulate';
 
 const text =

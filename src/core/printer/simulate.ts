@@ -1,4 +1,5 @@
-import { Effect, Machine, type MachineState } from '../gcode/machine';
+import { Effect } from '../gcode/effect';
+import { Machine, type MachineState } from '../gcode/machine';
 import { LineStream } from '../gcode/lineStream';
 import { scanLine } from '../gcode/scan';
 import { describeStop } from '../gcode/stops';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { bytesOf, textOf } from '../../../tests/support/printFiles';
 import { numberedPrint } from '../../../tests/support/stateFiles';
 import { broken, proveWritten, writeSwaps } from '../../../tests/support/written';
-import { Effect } from '../gcode/machine';
+import { Effect } from '../gcode/effect';
 import { EXAMPLE_PRINTERS } from '../printer/examples';
 import { reachOf } from '../printer/printer';
 import { SimulatedPrinter } from '../printer/simulate';

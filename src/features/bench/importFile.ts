@@ -1,5 +1,5 @@
 import type { Refusal } from '@/core/findings';
-import { GCODE_NAME } from '@/core/gcode/unpack';
+import { GCODE_NAME } from '@/core/archive/unpack';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { emptyPlan } from '@/core/plan/jobPlan';
 import { bookOf } from '@/core/plan/planBook';
