@@ -94,7 +94,8 @@ const request: OutputRequest = {
   stopAt: 'restart',
   takeOut: [],
   loadFirst: null,
-  rewriteHeat: false,
+  rewrite: [],
+  addToRemaining: null,
 };
 const prepared = await prepareOutput(sourceOf(file), reading, request);
 if (!prepared.ok) throw new Error(prepared.refusal.message);

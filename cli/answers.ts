@@ -3,12 +3,20 @@ import { findSteps } from '../src/core/geometry/steps';
 import type { Insertion, OutputRequest } from '../src/core/output/insert';
 import type { Proof } from '../src/core/output/proof';
 import { bottomOf, type Layer } from '../src/core/gcode/layers';
+import type { FoundStop } from '../src/core/gcode/stops';
+import { requestFindings } from '../src/core/output/requestFindings';
+import { bedFindings } from '../src/core/printer/bedFit';
+import type { Printer } from '../src/core/printer/printer';
 import { fixedPurge } from '../src/core/plan/purges';
 import { swapSeconds } from '../src/core/plan/time';
 import { numbersOf } from '../src/core/recipe/recipe';
 
 /** What `inspect` prints. Lengths in mm, areas in mm², times in s. */
-export function inspectAnswer(file: { name: string; sha256: string }, reading: Reading) {
+export function inspectAnswer(
+  file: { name: string; sha256: string },
+  reading: Reading,
+  printer: Printer,
+) {
   return {
     file: {
       name: file.name,
@@ -40,19 +48,24 @@ export function inspectAnswer(file: { name: string; sha256: string }, reading: R
       exposedMm2: rounded(step.exposedMm2, 2),
       share: rounded(step.share, 4),
     })),
-    stops: reading.stops.map(({ line, command, layer }) => ({ line, command, layer })),
+    stops: reading.stops.map(stopAnswer),
     statedSeconds: reading.statedSeconds,
-    findings: reading.findings,
+    findings: [...reading.findings, ...bedFindings(reading, printer)],
   };
+}
+
+function stopAnswer({ line, command, layer, place }: FoundStop) {
+  return { line, command, layer, place };
 }
 
 /** What `apply` prints. `z` is the height at which the swap is made: where its layer starts. */
 export function applyAnswer(
   reading: Reading,
-  { swaps: planned, recipe, printer }: OutputRequest,
+  request: OutputRequest,
   insertions: readonly Insertion[],
   proof: Proof,
 ) {
+  const { swaps: planned, recipe, printer, takeOut } = request;
   let insertedLines = 0;
   const swaps = insertions.flatMap(({ title, line, lines }) => {
     const place = line + insertedLines;
@@ -77,6 +90,13 @@ export function applyAnswer(
     insertedBytes: insertions.reduce((sum, { bytes }) => sum + bytes.length, 0),
     proof,
     seconds: { motion, dwell, heating, swaps: atSwaps, total: rounded(total + atSwaps, 3) },
+    removedStops: takeOut.map(stopAnswer),
+    rewrittenLines: insertions.filter(({ title }) => title?.kind === 'rewrite').length,
+    findings: [
+      ...reading.findings,
+      ...bedFindings(reading, printer),
+      ...requestFindings(reading, request),
+    ],
   };
 }
 

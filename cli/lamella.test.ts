@@ -114,7 +114,7 @@ describe('lamella apply and prove', () => {
     ],
     [
       { kind: 'pause-command', command: 'BRING_SPOOL' },
-      /^; lamella: stops by BRING_SPOOL\nBRING_SPOOL$/m,
+      /^; lamella: stops by BRING_SPOOL\nBRING_SPOOL\nM82$/m,
     ],
     [{ kind: 'beep-only' }, /^M300 S880 P300$/m],
     [{ kind: 'host-scripts' }, /^PAUSE$/m],
@@ -125,12 +125,13 @@ describe('lamella apply and prove', () => {
       loadFirst: 'A',
     });
     const out = inFolder('way.gcode');
-    const applied = lamella('apply', DEMO, '--plan', plan, '--out', out);
+    const printer = ['--printer', savePlan('words.json', { stopWords: ['bring_spool'] })];
+    const applied = lamella('apply', DEMO, '--plan', plan, '--out', out, ...printer);
     expect(applied.answer.proof?.ok ?? applied.answer).toBe(true);
     const written = readFileSync(out, 'utf8');
     expect(written).toMatch(line);
     expect(written.split('\n')[applied.answer.swaps[0].line - 1]).toMatch(/^; lamella: swap 1/);
-    expect(lamella('prove', DEMO, out).answer.ok).toBe(true);
+    expect(lamella('prove', DEMO, out, ...printer).answer.ok).toBe(true);
     const again = inFolder('again.gcode');
     const second = lamella('apply', out, '--plan', twoSwaps, '--out', again);
     expect(second.answer.proof?.ok ?? second.answer).toBe(true);

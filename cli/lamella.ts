@@ -1,22 +1,18 @@
-import { createHash } from 'node:crypto';
-import { readFileSync, writeFileSync } from 'node:fs';
-import { basename, resolve } from 'node:path';
+import { basename } from 'node:path';
 import { Command } from 'commander';
+import { unpackGcode } from '../src/core/archive/unpack';
 import { sourceOf } from '../src/core/byteSource';
-import { refuse, success, type Result } from '../src/core/findings';
+import type { Result } from '../src/core/findings';
 import { readGcode } from '../src/core/gcode/reader';
-import { unpackGcode } from '../src/core/gcode/unpack';
 import { prepareOutput } from '../src/core/output/apply';
 import { stripBlocks } from '../src/core/output/strip';
 import { writeOutput } from '../src/core/output/parts';
-import type { OutputRequest } from '../src/core/output/insert';
 import { proveOutput, type Proof } from '../src/core/output/proof';
-import { parsePlan } from '../src/core/plan/plan';
-import { resolveSwaps } from '../src/core/plan/resolve';
 import { ORDINARY_PROFILE, type Printer } from '../src/core/printer/printer';
 import { parsePrinter } from '../src/core/printer/printerFile';
-import { parseRecipe } from '../src/core/recipe/recipeFile';
 import { applyAnswer, inspectAnswer } from './answers';
+import { checkTarget, readBytes, readJson, sha256Of, writeWhole } from './files';
+import { requestFrom } from './request';
 
 /** Exit code of a refusal: the answer is then `{ "error": … }` and no file is written. */
 const REFUSED = 2;
@@ -33,38 +29,12 @@ function unwrap<T>(result: Result<T>): T {
   return result.value;
 }
 
-/** Paths are meant from where the person typed the command, also through `npm run`. */
-function pathOf(name: string): string {
-  return resolve(process.env.INIT_CWD ?? process.cwd(), name);
-}
-
-function readBytes(name: string): Uint8Array {
-  try {
-    return readFileSync(pathOf(name));
-  } catch {
-    return unwrap(refuse('cannot-read', `The file ${name} cannot be read.`));
-  }
-}
-
-function readJson(name: string): unknown {
-  try {
-    return JSON.parse(new TextDecoder().decode(readBytes(name)));
-  } catch (error) {
-    if (error instanceof RefusalError) throw error;
-    return unwrap(refuse('bad-json', `The file ${name} is not valid JSON.`));
-  }
-}
-
 function printerFrom(name: string | undefined): Printer {
-  return name === undefined ? ORDINARY_PROFILE : unwrap(parsePrinter(readJson(name)));
+  return name === undefined ? ORDINARY_PROFILE : unwrap(parsePrinter(unwrap(readJson(name))));
 }
 
-function readGcodeFile(name: string): Uint8Array {
-  return unwrap(unpackGcode(readBytes(name)));
-}
-
-function sha256Of(bytes: Uint8Array): string {
-  return createHash('sha256').update(bytes).digest('hex');
+async function readGcodeFile(name: string): Promise<Uint8Array> {
+  return unwrap(await unpackGcode(unwrap(readBytes(name))));
 }
 
 /** A failed proof is a refusal that also shows every check. */
@@ -79,52 +49,38 @@ function insist(proof: Proof): Proof {
   throw new RefusalError({ error, ok: false, proof } as { error: object });
 }
 
-function inspect(name: string, options: { printer?: string }): object {
-  const bytes = readGcodeFile(name);
-  const reading = readGcode(bytes, printerFrom(options.printer));
-  return inspectAnswer({ name: basename(name), sha256: sha256Of(bytes) }, reading);
+async function inspect(name: string, options: { printer?: string }): Promise<object> {
+  const bytes = await readGcodeFile(name);
+  const printer = printerFrom(options.printer);
+  const file = { name: basename(name), sha256: sha256Of(bytes) };
+  return inspectAnswer(file, readGcode(bytes, printer), printer);
 }
 
 async function apply(
   name: string,
   options: { plan: string; out: string; printer?: string },
 ): Promise<object> {
+  unwrap(
+    checkTarget(options.out, {
+      'the sliced file': name,
+      'the plan': options.plan,
+      ...(options.printer !== undefined && { 'the printer': options.printer }),
+    }),
+  );
   // Swaps that Lamella wrote before are replaced, and not doubled.
-  const bytes = unwrap(await stripBlocks(readGcodeFile(name)));
-  const plan = unwrap(parsePlan(readJson(options.plan)));
-  if (plan.fingerprint !== undefined && plan.fingerprint !== sha256Of(bytes)) {
-    unwrap(refuse('plan-of-another-file', 'The plan was made for another file than this one.'));
-  }
-  const recipe = unwrap(parseRecipe(plan.recipe));
+  const bytes = unwrap(await stripBlocks(await readGcodeFile(name)));
+  const plan = unwrap(readJson(options.plan));
   const printer = printerFrom(options.printer);
   const input = sourceOf(bytes);
   const reading = readGcode(bytes, printer);
-  const swaps = unwrap(resolveSwaps(reading.layers, plan.swaps));
-  const request: OutputRequest = {
-    swaps,
-    recipe,
-    printer,
-    stopAt: plan.stopAt,
-    takeOut: plan.existingStops === 'remove' ? reading.stops : [],
-    loadFirst: plan.loadFirst,
-    rewriteHeat: plan.rewriteTemperatures,
-  };
+  const request = unwrap(requestFrom(plan, { reading, printer, sha256: sha256Of(bytes) }));
   const insertions = unwrap(await prepareOutput(input, reading, request));
   const output = writeOutput(bytes, insertions);
   const proof = insist(
     await proveOutput(input, sourceOf(output), { reading, planned: request, printer }),
   );
-  unwrap(writeFile(options.out, output));
+  unwrap(writeWhole(options.out, output));
   return applyAnswer(reading, request, insertions, proof);
-}
-
-function writeFile(name: string, bytes: Uint8Array): Result<null> {
-  try {
-    writeFileSync(pathOf(name), bytes);
-    return success(null);
-  } catch {
-    return refuse('cannot-write', `The file ${name} cannot be written.`);
-  }
 }
 
 async function prove(
@@ -132,10 +88,10 @@ async function prove(
   outputName: string,
   options: { printer?: string },
 ): Promise<object> {
-  const bytes = readGcodeFile(inputName);
+  const bytes = await readGcodeFile(inputName);
   const printer = printerFrom(options.printer);
   const reading = readGcode(bytes, printer);
-  const output = sourceOf(readGcodeFile(outputName));
+  const output = sourceOf(await readGcodeFile(outputName));
   const proof = insist(
     await proveOutput(sourceOf(bytes), output, { reading, planned: null, printer }),
   );
@@ -143,14 +99,20 @@ async function prove(
 }
 
 /** Prints what a command answers; a refusal goes out as JSON too, with its own exit code. */
-async function answer(work: () => object | Promise<object>): Promise<void> {
+async function answer(work: () => Promise<object>): Promise<void> {
   try {
     process.stdout.write(`${JSON.stringify(await work(), null, 1)}\n`);
   } catch (error) {
-    if (!(error instanceof RefusalError)) throw error;
-    process.stdout.write(`${JSON.stringify(error.answer, null, 1)}\n`);
+    process.stdout.write(`${JSON.stringify(answerFor(error), null, 1)}\n`);
     process.exitCode = REFUSED;
   }
+}
+
+/** A refusal as it is; anything else is a fault of Lamella, and is answered in JSON as well. */
+function answerFor(error: unknown): object {
+  if (error instanceof RefusalError) return error.answer;
+  const message = `Something went wrong in Lamella itself: ${String(error)}`;
+  return { error: { code: 'internal', message } };
 }
 
 const program = new Command('lamella')

@@ -39,7 +39,7 @@ async function readPrinters(): Promise<readonly StoredPrinter[]> {
   const printers = stored
     // Profiles of an older version get what they lack from the ordinary printer.
     .map((one) => {
-      const parsed = parsePrinter(one.printer);
+      const parsed = parsePrinter(one.printer, true);
       return parsed.ok ? { ...one, printer: parsed.value } : one;
     })
     .sort((a, b) => a.addedAt - b.addedAt);

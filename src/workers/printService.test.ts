@@ -82,7 +82,8 @@ describe('the print service', () => {
       takeOut: [],
       printer: ORDINARY_PROFILE,
       loadFirst: null,
-      rewriteHeat: false,
+      rewrite: [],
+      addToRemaining: null,
     } as const;
     const { service } = await opened();
     const written = await service.write(request, () => {});

@@ -2,6 +2,7 @@ import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { transfer } from 'comlink';
 import { refuse, success, type Result } from '@/core/findings';
+import { Mode } from '@/core/gcode/extrusionModes';
 import { entryFor, LINES_PER_ENTRY } from '@/core/gcode/lineIndex';
 import { GcodeReader } from '@/core/gcode/reader';
 import type { Reading } from '@/core/gcode/reading';
@@ -13,7 +14,8 @@ import type { PrinterModel } from '@/core/motion/limits';
 import { impossibleMove, prepareOutput } from '@/core/output/apply';
 import type { Block } from '@/core/output/blocks';
 import { excerptsOf } from '@/core/output/excerpts';
-import { heatsToRewrite, makeInsertions, type OutputRequest } from '@/core/output/insert';
+import { makeInsertions, type OutputRequest } from '@/core/output/insert';
+import { undoingLines } from '@/core/output/rewrites';
 import { outputParts, withoutInsertions } from '@/core/output/parts';
 import { findBlocks, proveOutput } from '@/core/output/proof';
 import { dryRun } from '@/core/output/route';
@@ -51,7 +53,9 @@ export function createPrintService(): PrintWorkerApi {
       model: PrinterModel,
       onProgress: (progress: ReadProgress) => void,
     ): Promise<Result<OpenPrint>> {
-      const found = await gcodeOf(file);
+      const found = await gcodeOf(file, ({ packed, ofPacked }) =>
+        onProgress({ phase: 'unpacking', bytes: packed, totalBytes: ofPacked, layers: 0 }),
+      );
       if (!found.ok) return found;
       const unblocked = await withoutBlocks(found.value);
       if (!unblocked.ok) return unblocked;
@@ -63,7 +67,7 @@ export function createPrintService(): PrintWorkerApi {
         const chunk = await source.slice(at, Math.min(gcode.size, at + CHUNK));
         hash.update(chunk);
         reader.push(chunk);
-        onProgress({ ...reader.progress, totalBytes: gcode.size });
+        onProgress({ phase: 'reading', ...reader.progress, totalBytes: gcode.size });
       }
       const reading = reader.finish();
       const unusable = reading.findings.find(({ severity }) => severity === 'error');
@@ -133,9 +137,9 @@ export function createPrintService(): PrintWorkerApi {
         moment: {
           retracted: at.retracted,
           nozzle: at.nozzleTarget,
-          relativeE: at.keepsRelativeE,
+          relativeE: (at.modes & Mode.own) !== 0,
         },
-        undoing: heatsToRewrite(reading, request).map(({ heat }) => heat),
+        undoing: undoingLines(reading, request).map(({ setting }) => setting),
       });
     },
 

@@ -1,5 +1,5 @@
 import type { Result } from '@/core/findings';
-import type { Reading } from '@/core/gcode/reading';
+import type { Reading, SettingLine } from '@/core/gcode/reading';
 import type { PrintAnalysis } from '@/core/geometry/analysis';
 import type { PrinterModel } from '@/core/motion/limits';
 import type { Proof } from '@/core/output/proof';
@@ -11,6 +11,8 @@ import type { HostMoment } from '@/core/recipe/hostScripts';
 
 /** How far reading has come. */
 export interface ReadProgress {
+  /** An archive is unpacked first; `bytes` are then those of the archive. */
+  readonly phase: 'unpacking' | 'reading';
   readonly bytes: number;
   readonly totalBytes: number;
   readonly layers: number;
@@ -51,8 +53,8 @@ export interface SwapPreview {
   readonly troubles: readonly { readonly layer: number; readonly message: string }[];
   /** How the file stands at its first swap, for the scripts of a host. */
   readonly moment: HostMoment;
-  /** Temperatures of the file that would undo a band's own: line and °C. */
-  readonly undoing: readonly { readonly line: number; readonly celsius: number }[];
+  /** Lines of the file that would undo what a band has of its own. */
+  readonly undoing: readonly SettingLine[];
 }
 
 /**

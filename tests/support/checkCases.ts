@@ -181,7 +181,7 @@ export const FIRING: readonly (readonly [CheckCode, Check['level'], CheckCase])[
     },
   ],
   [
-    'temperature-undone',
+    'setting-undone',
     'may-fail',
     {
       text: QUIET.replace('; layer 6\n', 'M104 S200\n; layer 6\n'),
@@ -276,4 +276,14 @@ export const FIRING: readonly (readonly [CheckCode, Check['level'], CheckCase])[
   ],
   ['narrow-feature', 'may-fail', { widths: new Map([[5, 0.6]]) }],
   ['prime-tower', 'good-to-know', { text: withTower() }],
+  ['not-followed', 'will-fail', { text: QUIET.replace('; layer 2\n', 'G1 X1.2.3\n; layer 2\n') }],
+  ['cut-off', 'may-fail', { text: QUIET.slice(0, QUIET.lastIndexOf('G1 X60') + 30) }],
+  [
+    'odd-first-layer',
+    'may-fail',
+    { text: writePrint({ layers: 8, firstLayer: 0.8, layerHeight: 0.4 }) },
+  ],
+  ['two-readings', 'may-fail', { text: QUIET.replace('M82\n', 'M83\nG90\n') }],
+  ['off-the-bed', 'may-fail', { printer: { ...TRIED, volume: { x: 60, y: 60, z: 240 } } }],
+  ['time-left', 'good-to-know', { text: QUIET.replace('; layer 2\n', 'M73 P40 R9\n; layer 2\n') }],
 ];

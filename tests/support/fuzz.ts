@@ -1,6 +1,6 @@
 import { sourceOf } from '../../src/core/byteSource';
 import { readGcode } from '../../src/core/gcode/reader';
-import { unpackGcode } from '../../src/core/gcode/unpack';
+import { unpackGcode } from '../../src/core/archive/unpack';
 import { ORDINARY_PRINTER } from '../../src/core/motion/limits';
 import { prepareOutput } from '../../src/core/output/apply';
 import { writeOutput } from '../../src/core/output/parts';
@@ -86,7 +86,7 @@ async function tryFile(
   result: FuzzResult,
   fail: (problem: string) => void,
 ): Promise<void> {
-  const unpacked = unpackGcode(makeFile(random));
+  const unpacked = await unpackGcode(makeFile(random));
   if (!unpacked.ok) return;
   const input = unpacked.value;
   const reading = readGcode(input, ORDINARY_PRINTER);
@@ -108,7 +108,8 @@ async function tryFile(
     stopAt: place,
     takeOut: random() < 0.5 ? reading.stops : [],
     loadFirst: random() < 0.2 ? 'A' : null,
-    rewriteHeat: false,
+    rewrite: [],
+    addToRemaining: null,
   };
   const prepared = await prepareOutput(sourceOf(input), reading, request);
   if (!prepared.ok) return;

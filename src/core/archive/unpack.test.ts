@@ -75,10 +75,7 @@ describe('a damaged archive', () => {
   const some = print.subarray(0, 1500);
   const packed: [string, Uint8Array][] = [
     ['gzip', gzipSync(some)],
-    [
-      'gzip of two members',
-      joined(gzipSync(some.subarray(0, 500)), gzipSync(some.subarray(500))),
-    ],
+    ['gzip of two members', joined(gzipSync(some.subarray(0, 500)), gzipSync(some.subarray(500)))],
     ['zip', zipSync({ 'a.gcode': some })],
     ['stored zip', zipSync({ 'a.gcode': some.subarray(0, 600) }, { level: 0 })],
   ];

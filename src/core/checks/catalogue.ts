@@ -68,8 +68,8 @@ const KINDS = {
     why: 'When the motors let go, the head can be pushed, and the print goes on at another place.',
     page: 'the-stop',
   },
-  'temperature-undone': {
-    why: 'A temperature of the file inside the band takes back what the filament needs.',
+  'setting-undone': {
+    why: 'A temperature, fan, flow or speed that the file sets inside the band takes back what the filament needs.',
     page: 'materials',
   },
   'thin-band': {
@@ -166,6 +166,35 @@ const KINDS = {
     why: 'The file changes between absolute and relative filament. Lamella keeps track; a command of your own may not.',
     page: 'odd-files',
     help: THE_FILE,
+  },
+  'not-followed': {
+    why: 'Where Lamella cannot say what the printer does, it cannot prove anything, and writes no file.',
+    page: 'odd-files',
+    help: THE_FILE,
+  },
+  'cut-off': {
+    why: 'Without its end the print stops in the air, with the heaters on.',
+    page: 'odd-files',
+    help: OTHER_SLICE,
+  },
+  'odd-first-layer': {
+    why: 'When layers are missing or lie in the air, every number above them is off.',
+    page: 'layers',
+    help: THE_FILE,
+  },
+  'two-readings': {
+    why: 'Some printers would push far too much filament, others none. Look whether the file prints well without swaps.',
+    page: 'odd-files',
+    help: THE_FILE,
+  },
+  'off-the-bed': {
+    why: 'The head would run against its end, or the print would lie elsewhere than you think.',
+    page: 'bed',
+    help: go('Choose another printer', 'recipe'),
+  },
+  'time-left': {
+    why: 'The display would say that the print is nearly done while swaps are still to come.',
+    page: 'time',
   },
   'swap-in-first-layer': {
     why: 'Before the first layer nothing is there to change: the colour is simply loaded first.',

@@ -160,7 +160,7 @@ describe('a plan of which no check says that it will fail', () => {
           proven++;
         },
       ),
-      { seed: 83, numRuns: 150 },
+      { seed: 83, numRuns: 200 },
     );
     expect(proven).toBeGreaterThan(15);
   });

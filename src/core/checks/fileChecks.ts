@@ -1,17 +1,23 @@
 import type { FindingCode } from '../findings';
 import { plural } from '../format';
-import { stopsToTakeOut } from '../output/insert';
+import { isBeforeLayer } from '../gcode/stops';
 import { filamentOf } from '../plan/jobPlan';
-import { orderOf } from '../plan/order';
 import type { CheckCode } from './catalogue';
-import { checkOf, type Check } from './check';
+import { bedFindings } from '../printer/bedFit';
+import { checkOf, type Check, type CheckLevel } from './check';
 import type { CheckGround } from './ground';
 
-/** Findings of reading that matter for a print with swaps, and what they are called here. */
-const FROM_FINDINGS: readonly (readonly [FindingCode, CheckCode])[] = [
-  ['sequential-objects', 'one-by-one'],
-  ['purge-block', 'prime-tower'],
-  ['mixed-extrusion', 'mixed-extrusion'],
+/** Findings of reading that matter for a print with swaps, what they are called here, and how bad they are. */
+const FROM_FINDINGS: readonly (readonly [FindingCode, CheckCode, CheckLevel])[] = [
+  ['unsupported-move', 'not-followed', 'will-fail'],
+  ['impossible-arc', 'not-followed', 'will-fail'],
+  ['seems-cut-off', 'cut-off', 'may-fail'],
+  ['thick-first-layer', 'odd-first-layer', 'may-fail'],
+  ['first-layer-in-air', 'odd-first-layer', 'may-fail'],
+  ['ambiguous-extrusion', 'two-readings', 'may-fail'],
+  ['sequential-objects', 'one-by-one', 'good-to-know'],
+  ['purge-block', 'prime-tower', 'good-to-know'],
+  ['mixed-extrusion', 'mixed-extrusion', 'good-to-know'],
 ];
 
 /** What the sliced file itself brings along. */
@@ -32,16 +38,19 @@ export function fileChecks({ plan, fingerprint, printer, reading }: CheckGround)
   if (plan.swaps.length === 0) {
     checks.push(checkOf('no-swap', 'may-fail', 'The plan has no swap yet.'));
   }
-  const gone = stopsToTakeOut(reading, orderOf(plan, reading, printer));
-  const kept = reading.stops.filter((stop) => !gone.includes(stop));
+  const kept = reading.stops.filter(({ line }) => !plan.takenOut.includes(line));
   if (kept.length > 0) {
     const lines = kept.map(({ line }) => line);
     const sentence = `The file has ${plural(kept.length, 'stop')} of its own that ${kept.length === 1 ? 'stays' : 'stay'}, on line ${lines.slice(0, 3).join(', ')}${lines.length > 3 ? ' and more' : ''}.`;
-    const takenOut = [...new Set([...plan.takenOut, ...lines])].sort((a, b) => a - b);
+    // One inside a layer has a reason of its own, as for a magnet; it goes only when it is asked for.
+    const between = kept.filter(isBeforeLayer).map(({ line }) => line);
+    const takenOut = [...new Set([...plan.takenOut, ...between])].sort((a, b) => a - b);
+    const label =
+      between.length === kept.length ? 'Take them out' : 'Take out those between layers';
     checks.push(
       checkOf('stops-in-file', 'may-fail', sentence, {
         layer: kept[0].layer,
-        fix: { kind: 'plan', label: 'Take them out', plan: { ...plan, takenOut } },
+        ...(between.length > 0 && { fix: { kind: 'plan', label, plan: { ...plan, takenOut } } }),
       }),
     );
   }
@@ -49,10 +58,16 @@ export function fileChecks({ plan, fingerprint, printer, reading }: CheckGround)
     const sentence = 'The file is a spiral: swaps go where the path crosses the layer’s height.';
     checks.push(checkOf('spiral', 'may-fail', sentence));
   }
-  for (const [finding, code] of FROM_FINDINGS) {
+  for (const [finding, code, level] of FROM_FINDINGS) {
     const found = reading.findings.find((one) => one.code === finding);
-    if (found) checks.push(checkOf(code, 'good-to-know', found.message));
+    if (!found || checks.some((check) => check.code === code)) continue;
+    const where = found.line === null ? '' : ` (line ${found.line})`;
+    checks.push(checkOf(code, level, found.message.replace(/\.$/, `${where}.`)));
   }
+  for (const { message } of bedFindings(reading, printer)) {
+    checks.push(checkOf('off-the-bed', 'may-fail', message));
+  }
+  checks.push(...remainingCheck(plan, reading));
   checks.push(...primingCheck(plan, reading));
   if (reading.leavesHot) {
     const sentence = 'The file leaves a heater on at its end. Switch it off yourself.';
@@ -73,6 +88,15 @@ const LEAST_PRIMED = 1;
 /** Filament that the file pushes out before its first layer, mm. */
 export function primedMm({ filamentMm, layers }: CheckGround['reading']): number {
   return filamentMm - layers.reduce((sum, layer) => sum + layer.filamentMm, 0);
+}
+
+function remainingCheck(plan: CheckGround['plan'], reading: CheckGround['reading']): Check[] {
+  const shown = reading.settingLines.filter(({ what }) => what === 'remaining');
+  if (shown.length === 0 || plan.addToRemaining || plan.swaps.length === 0) return [];
+  const sentence = `The file shows the time left on ${plural(shown.length, 'line')}; it leaves the swaps out.`;
+  const label = 'Add the swaps to it';
+  const fix = { kind: 'plan', label, plan: { ...plan, addToRemaining: true } } as const;
+  return [checkOf('time-left', 'good-to-know', sentence, { fix })];
 }
 
 function primingCheck(plan: CheckGround['plan'], reading: CheckGround['reading']): Check[] {

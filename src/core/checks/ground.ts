@@ -17,7 +17,14 @@ export interface CheckGround {
   readonly recipe: Recipe;
   readonly reading: Pick<
     Reading,
-    'layers' | 'filamentMm' | 'stops' | 'findings' | 'continuous' | 'heatLines' | 'leavesHot'
+    | 'layers'
+    | 'filamentMm'
+    | 'stops'
+    | 'findings'
+    | 'continuous'
+    | 'settingLines'
+    | 'leavesHot'
+    | 'footprint'
   >;
   readonly bands: readonly Band[];
   /** Spools of the plan's filaments, by letter; those without one are missing. */

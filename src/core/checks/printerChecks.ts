@@ -1,5 +1,7 @@
-import { formatDuration } from '../format';
-import { heatsToRewrite, printedTopBefore } from '../output/insert';
+import { formatDuration, plural } from '../format';
+import type { SettingName } from '../gcode/reading';
+import { printedTopBefore } from '../output/insert';
+import { undoingLines } from '../output/rewrites';
 import { orderOf } from '../plan/order';
 import { pairPurge } from '../filament/purgeTable';
 import { reachOf } from '../printer/printer';
@@ -102,13 +104,23 @@ function purgeChecks(ground: CheckGround): Check[] {
   });
 }
 
+const UNDONE_WORDS: Readonly<Record<SettingName, string>> = {
+  nozzle: 'nozzle temperature',
+  fan: 'fan',
+  flow: 'flow',
+  speed: 'speed',
+  remaining: 'time left',
+};
+
 function undoneChecks({ plan, printer, reading }: CheckGround): Check[] {
-  if (plan.rewriteHeat) return [];
-  const [first] = heatsToRewrite(reading, orderOf(plan, reading, printer));
+  if (plan.rewrite) return [];
+  const undone = undoingLines(reading, orderOf(plan, reading, printer));
+  const [first] = undone;
   if (!first) return [];
-  const { heat, swap } = first;
-  const sentence = `Line ${heat.line} of the file sets ${heat.celsius} °C in a band that wants ${swap.settings.nozzle} °C.`;
+  const { setting, swap } = first;
+  const more = undone.length > 1 ? `, and ${plural(undone.length - 1, 'more line')}` : '';
+  const sentence = `Line ${setting.line} of the file sets the ${UNDONE_WORDS[setting.what]} in a band that wants its own${more}.`;
   const label = 'Put the band’s own in its place';
-  const fix = { kind: 'plan', label, plan: { ...plan, rewriteHeat: true } } as const;
-  return [checkOf('temperature-undone', 'may-fail', sentence, { layer: swap.layer, fix })];
+  const fix = { kind: 'plan', label, plan: { ...plan, rewrite: true } } as const;
+  return [checkOf('setting-undone', 'may-fail', sentence, { layer: swap.layer, fix })];
 }

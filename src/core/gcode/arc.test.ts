@@ -20,7 +20,15 @@ function arcOf(
   values: Record<string, number>,
   unit = 1,
 ): ArcGeometry {
-  const arc: ArcGeometry = { centreX: 0, centreY: 0, radius: 0, from: 0, sweep: 0, valid: true };
+  const arc: ArcGeometry = {
+    kind: 'arc',
+    centreX: 0,
+    centreY: 0,
+    radius: 0,
+    from: 0,
+    sweep: 0,
+    valid: true,
+  };
   const wholeCircle = fromX === toX && fromY === toY && !('R' in values);
   describeArc(arc, words(code, values), { fromX, fromY, toX, toY, unit, wholeCircle });
   return arc;

@@ -14,9 +14,10 @@ import { LineStream } from './lineStream';
 import { Effect } from './effect';
 import { Machine } from './machine';
 import type { Reading, SettingLine } from './reading';
+import { settingName, settingValue } from './settingName';
 import { scanLine } from './scan';
 import { statedTime, type StatedTime } from './statedTime';
-import { describeStop, type StopAt } from './stops';
+import { commandText, type StopAt } from './stops';
 import {
   CR,
   ISSUE_AMBIGUOUS_NUMBER,
@@ -186,10 +187,9 @@ export class GcodeReader {
       if (code === 20) this.inches = true;
       if (code === 92 && (words.mask & E_BIT) !== 0) this.tracker.takeExtruderReset();
     } else if (letter === LETTER_M) {
-      if (code === 106 || code === 107) this.noteSetting(start, 'fan', machine.fan);
-      else if (code === 220) this.noteSetting(start, 'speed', machine.speedFactor * 100);
-      else if (code === 221) this.noteSetting(start, 'flow', machine.flowFactor * 100);
-      else if (code === 73 && words.has('R')) this.noteRemaining(start);
+      const what = settingName(words, Effect.None, machine);
+      if (what === 'remaining') this.noteRemaining(start);
+      else if (what !== null) this.noteSetting(start, what, settingValue(what, machine));
       else if (code === 117) {
         const mark = this.labels.readShown(bytes, words);
         if (mark !== null) this.tracker.takeMark(mark);
@@ -323,7 +323,7 @@ export class GcodeReader {
     if (effect === Effect.Heat) this.noteTemperature(start);
     if (effect === Effect.Unknown) this.lostAt = this.line;
     if (effect === Effect.Stop || (effect === Effect.Dwell && machine.waitsLong)) {
-      const command = describeStop(words, bytes, start);
+      const command = commandText(words, bytes, start);
       this.stops.push({ line: this.line, command, offset: this.base + start });
     }
     if (words.macro) this.takeMacro();

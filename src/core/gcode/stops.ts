@@ -25,7 +25,7 @@ export interface FoundStop {
 export type StopAt = Omit<FoundStop, 'layer' | 'place'>;
 
 /** The line at `start` as the file writes it: without comment, line number and checksum. */
-export function describeStop(words: Words, bytes: Uint8Array, start: number): string {
+export function commandText(words: Words, bytes: Uint8Array, start: number): string {
   const commented = words.commentStart >= 0 && bytes[words.commentStart - 1] === 59;
   const end = commented ? words.commentStart - 1 : lineEndFrom(bytes, start, bytes.length);
   const text = strFromU8(bytes.subarray(start, end)).trim();

@@ -1,5 +1,8 @@
-/** Widths outside of this range come from odd numbers in the file, mm. */
-const NARROWEST = 0.1;
+/**
+ * Widths outside of this range come from odd numbers in the file, mm. None is narrower than a cell of
+ * the raster, so that no line falls between the cells.
+ */
+const NARROWEST = 0.16;
 const WIDEST = 2.5;
 
 /** Cross-section of a filament of the given diameter, mm². */

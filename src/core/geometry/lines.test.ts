@@ -39,8 +39,8 @@ describe('lineWidth', () => {
 
   it('stays within what can be printed', () => {
     expect(lineWidth(1000, 1, 0.2, 2.4)).toBe(2.5);
-    expect(lineWidth(0, 1, 0.2, 2.4)).toBe(0.1);
-    expect(lineWidth(1, 0, 0.2, 2.4)).toBe(0.1);
+    expect(lineWidth(0, 1, 0.2, 2.4)).toBe(0.16);
+    expect(lineWidth(1, 0, 0.2, 2.4)).toBe(0.16);
   });
 });
 

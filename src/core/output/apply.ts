@@ -5,11 +5,22 @@ import { isInReach, reachOf } from '../printer/printer';
 import { LEAST_CLEARANCE } from '../recipe/actions';
 import { numbersOf } from '../recipe/recipe';
 import { makeInsertions, printedTopBefore, type Insertion, type OutputRequest } from './insert';
+import { PrintedHeights } from '../geometry/printedHeights';
+import { ownStopWord } from '../recipe/kinds';
+import { PARK_DISTANCE } from './clearance';
 import { findBlocks } from './proof';
+import { NOT_FOLLOWED } from './runChecks';
 import { brokenBlocks } from './strip';
 
 /** Findings with which nothing may be written. */
-const BLOCKING = new Set(['not-gcode', 'empty-file', 'no-extrusion', 'cut-off', 'line-too-long']);
+const BLOCKING = new Set([
+  'not-gcode',
+  'empty-file',
+  'no-extrusion',
+  'cut-off',
+  'line-too-long',
+  ...NOT_FOLLOWED,
+]);
 
 /** Checks that a file can take swaps at all, and makes their blocks. */
 export async function prepareOutput(
@@ -17,8 +28,6 @@ export async function prepareOutput(
   reading: Reading,
   request: OutputRequest,
 ): Promise<Result<Insertion[]>> {
-  const blocking = reading.findings.find(({ code }) => BLOCKING.has(code));
-  if (blocking) return refuse(blocking.code, blocking.message, blocking.line ?? undefined);
   const { blocks, brokenLine, foundAny } = await findBlocks(input);
   if (foundAny) return brokenBlocks(brokenLine ?? blocks[0]?.line ?? 1);
   const impossible = impossibleMove(reading, request);
@@ -29,36 +38,103 @@ export async function prepareOutput(
 
 /** Refuses what the proof would refuse anyway, with the way out. */
 export function impossibleMove(reading: Reading, request: OutputRequest): Result<never> | null {
-  const { recipe, printer, swaps } = request;
-  const late = swaps.find(({ layer }) => layer > reading.layers.length);
+  const blockers = reading.findings.filter(({ code }) => BLOCKING.has(code));
+  const blocking = blockers.find(({ severity }) => severity === 'error') ?? blockers[0];
+  if (blocking) return refuse(blocking.code, blocking.message, blocking.line ?? undefined);
+  return (
+    impossibleSwap(reading, request) ??
+    unknownTemperature(reading, request) ??
+    impossibleStop(reading, request)
+  );
+}
+
+function impossibleSwap({ layers }: Reading, { swaps }: OutputRequest): Result<never> | null {
+  const late = swaps.find(({ layer }) => layer > layers.length);
   if (late) {
     return refuse(
       'layer-out-of-range',
-      `There is no layer ${late.layer}; the print has ${reading.layers.length} layers.`,
+      `There is no layer ${late.layer}; the print has ${layers.length} layers.`,
     );
   }
   const twice = swaps.find(({ layer }, i) => swaps[i + 1]?.layer === layer);
-  if (twice) {
-    return refuse(
-      'two-swaps-on-a-layer',
-      `Two swaps come before layer ${twice.layer}; one is enough.`,
-    );
-  }
-  const heated = swaps.find(({ settings }) => settings.nozzle !== null);
-  const known = reading.layers[0]?.state.nozzleTarget > 0 || reading.heatLines.length > 0;
-  if (heated && !known) {
+  if (!twice) return null;
+  return refuse(
+    'two-swaps-on-a-layer',
+    `Two swaps come before layer ${twice.layer}; one is enough.`,
+  );
+}
+
+/** A temperature that the file never tells, since a macro at its start sets it, cannot be gone back to. */
+function unknownTemperature(
+  { layers }: Reading,
+  { swaps, recipe, loadFirst }: OutputRequest,
+): Result<never> | null {
+  const unknown = (layer: number): boolean => !(layers[layer - 1].state.nozzleTarget > 0);
+  const heated = swaps.find(({ layer, settings }, i) => {
+    const before = swaps[i - 1]?.settings.nozzle ?? null;
+    const changes = settings.nozzle !== null || before !== null;
+    return changes && unknown(layer);
+  });
+  if (heated) {
     return refuse(
       'unknown-temperature',
-      'The file never says how hot the nozzle is, so a band cannot have its own temperature: nothing could go back to the file’s. Set the temperatures when you slice.',
+      `The file does not say how hot the nozzle is before layer ${heated.layer}, so a band cannot have its own temperature: nothing could go back to the file’s. Set the temperatures when you slice.`,
     );
   }
-  if (recipe.kind !== 'spelled-out') return null;
+  const moves = recipe.kind === 'spelled-out' || recipe.kind === 'host-scripts';
+  const waitsCooler = moves && recipe.standby !== null;
+  const tells = recipe.kind === 'change-command' && recipe.resumeTemperature;
+  if (!waitsCooler && !tells) return null;
+  const stops = [...(loadFirst === null ? [] : [1]), ...swaps.map(({ layer }) => layer)];
+  const cold = stops.find(unknown);
+  if (cold === undefined) return null;
+  const wish = waitsCooler
+    ? 'wait cooler: nothing could heat it up again'
+    : 'tell the printer the temperature to come back to';
+  return refuse(
+    'unknown-temperature',
+    `The file does not say how hot the nozzle is before layer ${cold}, so the swap cannot ${wish}. Set the temperatures when you slice, or take that out of the recipe.`,
+  );
+}
+
+function impossibleStop(
+  reading: Reading,
+  { recipe, printer, swaps }: OutputRequest,
+): Result<never> | null {
+  const word = ownStopWord(recipe.command);
+  if (word !== null && !printer.stopWords.includes(word)) {
+    return refuse(
+      'unknown-macro',
+      `${printer.name} is to be stopped by the macro ${word}, and its profile does not name it. Add it to the stop words of the printer if it knows it.`,
+    );
+  }
+  const moves = recipe.kind === 'spelled-out' || recipe.kind === 'host-scripts';
+  if (reading.hasUndrawn && (moves || Object.keys(recipe.change).length > 0)) {
+    return refuse(
+      'too-large',
+      'Some of the print lies too far out, or is too high, to be drawn. Nobody could say what a swap would hit; let the printer stop by a plain command instead.',
+    );
+  }
+  if (!moves) return null;
+  if (recipe.releaseExtruder && !printer.firmware.namesMotors) {
+    return refuse(
+      'cannot-free-extruder',
+      `Letting go of the extruder may let all motors of ${printer.name} go, and its place would be lost. Say in its profile that it runs the file itself, or leave the extruder held.`,
+    );
+  }
   const reach = reachOf(printer);
   const { park } = numbersOf(recipe, printer);
+  // A host's script parks by itself; where, is written into it.
   if (!isInReach(park, 0, reach)) {
     return refuse(
       'park-out-of-reach',
       `The head cannot wait at X ${park.x} Y ${park.y}: ${printer.name} does not reach it. Move the park place.`,
+    );
+  }
+  if (new PrintedHeights(reading).everNear(park, PARK_DISTANCE)) {
+    return refuse(
+      'park-over-print',
+      `The head cannot wait at X ${park.x} Y ${park.y}: the file prints there, or within ${PARK_DISTANCE} mm. Move the park place, or the part.`,
     );
   }
   const tight = swaps.find(

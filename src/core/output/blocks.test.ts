@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOf } from '../../../tests/support/printFiles';
 import { LineStream } from '../gcode/lineStream';
-import { NO_SETTINGS } from '../recipe/settings';
-import { BlockFinder, blockLines, blockTitle, MUTE } from './blocks';
+import { NO_PROMISES } from '../recipe/promises';
+import { BlockFinder, blockLines, blockTitle, MUTE, NO_WORDS } from './blocks';
 
 function find(text: string, chunk = 1 << 20): BlockFinder {
   const finder = new BlockFinder();
@@ -17,7 +17,7 @@ function find(text: string, chunk = 1 << 20): BlockFinder {
 
 const title = { kind: 'swap', index: 1, count: 2, layer: 11, filament: 'Reed green' } as const;
 const block = (index: number, layer: number): string =>
-  `${blockLines({ ...title, index, layer }, NO_SETTINGS, ['M600']).join('\n')}\n`;
+  `${blockLines({ ...title, index, layer }, NO_WORDS, ['M600']).join('\n')}\n`;
 const closing = '; lamella: end swap 1\n';
 
 describe('BlockFinder', () => {
@@ -64,16 +64,45 @@ describe('BlockFinder', () => {
 
   it('reads what a block says to change on purpose', () => {
     const settings = { nozzle: 215, fan: 60, flow: null, speed: 87.5 };
-    const lines = blockLines({ ...title, kind: 'heat' }, settings, ['M104 S215']);
+    const lines = blockLines({ ...title, kind: 'rewrite' }, { ...NO_WORDS, settings }, [
+      'M104 S215',
+    ]);
     expect(lines[1]).toBe('; lamella: sets nozzle 215, fan 60, speed 87.5');
-    expect(find(`${lines.join('\n')}\n`).blocks).toMatchObject([{ kind: 'heat', settings }]);
+    expect(find(`${lines.join('\n')}\n`).blocks).toMatchObject([{ kind: 'rewrite', settings }]);
     expect(find('; lamella: sets nozzle 215\n').brokenLine).toBe(1);
   });
 
   it('reads the macro that a block stops by', () => {
-    const lines = blockLines(title, NO_SETTINGS, ['BRING_SPOOL'], 'BRING_SPOOL');
+    const lines = blockLines(title, { ...NO_WORDS, stopWord: 'BRING_SPOOL' }, ['BRING_SPOOL']);
     expect(find(`${lines.join('\n')}\n`).blocks).toMatchObject([{ stopWord: 'BRING_SPOOL' }]);
     expect(find('; lamella: stops by BRING_SPOOL\n').brokenLine).toBe(1);
+  });
+
+  it('reads what a block says that it does', () => {
+    const promises = { ...NO_PROMISES, stops: 1, pulls: 101, clears: 60.5, keepsMotors: true };
+    const lines = blockLines(title, { ...NO_WORDS, promises }, ['M0']);
+    expect(lines[1]).toBe(
+      '; lamella: does stops 1, pulls out 101 mm, clears 60.5 mm, keeps the motors on',
+    );
+    expect(find(`${lines.join('\n')}\n`).blocks).toMatchObject([{ promises }]);
+    expect(
+      find(`${[lines[0], '; lamella: does magic', ...lines.slice(2)].join('\n')}\n`).brokenLine,
+    ).toBe(2);
+  });
+
+  it('reads which lines in it are a person’s own', () => {
+    const own = ['; lamella: own lines 2', 'M117 Hello', 'G4 P1', '; lamella: end of own lines'];
+    const lines = blockLines(title, NO_WORDS, [...own, 'M600']);
+    expect(find(`${lines.join('\n')}\n`).blocks).toMatchObject([
+      { own: [{ count: 2, firstLine: 3, lastLine: 4 }] },
+    ]);
+    const open = lines.filter((line) => line !== own[3]);
+    expect(find(`${open.join('\n')}\n`).brokenLine).toBe(6);
+  });
+
+  it('still reads blocks of heat as they once were written', () => {
+    const old = '; lamella: heat 1 of 1, before layer 4, B\nM104 S230\n; lamella: end heat 1\n';
+    expect(find(old).blocks).toMatchObject([{ kind: 'rewrite', layer: 4 }]);
   });
 
   it('leaves other comments alone', () => {

@@ -1,4 +1,6 @@
 import { lineEndFrom, afterLineEnd } from '../gcode/scan';
+import { NO_PROMISES, parsePromises, promiseText, type BlockPromises } from '../recipe/promises';
+import { OWN_LINES, OWN_LINES_END } from '../recipe/render';
 import {
   hasSettings,
   NO_SETTINGS,
@@ -8,10 +10,10 @@ import {
 } from '../recipe/settings';
 
 /**
- * What a block is for: a swap, a warning some layers before one, the first filament to load, or a
- * temperature in place of one of the file's.
+ * What a block is for: a swap, a warning some layers before one, the first filament to load, a
+ * setting in place of one of the file's, or the line number of a numbered line that was taken out.
  */
-export type BlockKind = 'swap' | 'warning' | 'load' | 'heat';
+export type BlockKind = 'swap' | 'warning' | 'load' | 'rewrite' | 'number';
 
 /** What the first line of a block says. */
 export interface BlockTitle {
@@ -19,7 +21,7 @@ export interface BlockTitle {
   /** Position among the blocks of its kind, from 1, and how many there are. */
   readonly index: number;
   readonly count: number;
-  /** The layer that it stands before, or, for a temperature, in. */
+  /** The layer that it stands before, or, for a setting or a line number, in. */
   readonly layer: number;
   /** Letter and name of the filament that it is about. */
   readonly filament: string;
@@ -29,6 +31,10 @@ export interface BlockTitle {
 export interface Block extends BlockTitle {
   /** What it says to change on purpose. */
   readonly settings: BandSettings;
+  /** What it says to do; null when it says nothing. */
+  readonly promises: BlockPromises | null;
+  /** The person's own lines in it: how many it says there are, and which lines of the file they are. */
+  readonly own: readonly OwnLines[];
   /** The macro that it says to stop by, when only its printer knows it. */
   readonly stopWord: string | null;
   readonly start: number;
@@ -37,11 +43,23 @@ export interface Block extends BlockTitle {
   readonly lines: number;
 }
 
-const TITLE = /^; lamella: (swap|warning|load|heat) (\d+) of (\d+), before layer (\d+), (.*)$/;
+/** A stretch of a person's own lines, the marks round it not counted. */
+export interface OwnLines {
+  readonly count: number;
+  readonly firstLine: number;
+  readonly lastLine: number;
+}
+
+/** Lines of heat stood in blocks of their own kind once. */
+const TITLE =
+  /^; lamella: (swap|warning|load|heat|rewrite|number) (\d+) of (\d+), (?:before|in) layer (\d+), (.*)$/;
 const SETS = /^; lamella: sets (.*)$/;
 const STOPS_BY = /^; lamella: stops by ([A-Z_][A-Z_0-9]*)$/;
-const CLOSING = /^; lamella: end (swap|warning|load|heat) (\d+)$/;
+const DOES = /^; lamella: does (.*)$/;
+const CLOSING = /^; lamella: end (swap|warning|load|heat|rewrite|number) (\d+)$/;
 const MARK = '; lamella: ';
+/** No mark is longer, bytes. */
+const LONGEST_MARK = 300;
 
 /** Display names go into comments as plain ASCII on one line, which every printer survives. */
 function plainName(name: string): string {
@@ -53,19 +71,35 @@ function plainName(name: string): string {
 }
 
 export function blockTitle({ kind, index, count, layer, filament }: BlockTitle): string {
-  return `${MARK}${kind} ${index} of ${count}, before layer ${layer}, ${plainName(filament)}`;
+  const place = kind === 'rewrite' || kind === 'number' ? 'in' : 'before';
+  return `${MARK}${kind} ${index} of ${count}, ${place} layer ${layer}, ${plainName(filament)}`;
 }
+
+/** What a block says of itself, besides its title. */
+export interface BlockWords {
+  readonly settings: BandSettings;
+  readonly promises: BlockPromises;
+  /** The macro that it stops by, when only its printer knows it. */
+  readonly stopWord: string | null;
+}
+
+export const NO_WORDS: BlockWords = {
+  settings: NO_SETTINGS,
+  promises: NO_PROMISES,
+  stopWord: null,
+};
 
 /** All lines of a block. */
 export function blockLines(
   title: BlockTitle,
-  settings: BandSettings,
+  { settings, promises, stopWord }: BlockWords,
   commands: readonly string[],
-  stopWord: string | null = null,
 ): string[] {
+  const does = promiseText(promises);
   return [
     blockTitle(title),
     ...(hasSettings(settings) ? [`${MARK}sets ${settingsText(settings)}`] : []),
+    ...(does === '' ? [] : [`${MARK}does ${does}`]),
     ...(stopWord === null ? [] : [`${MARK}stops by ${stopWord}`]),
     ...commands,
     `${MARK}end ${title.kind} ${title.index}`,
@@ -85,6 +119,8 @@ export interface Mute {
 
 interface OpenBlock extends BlockTitle {
   settings: BandSettings;
+  promises: BlockPromises | null;
+  readonly own: OwnLines[];
   stopWord: string | null;
   readonly start: number;
   readonly line: number;
@@ -100,6 +136,9 @@ export class BlockFinder {
   /** Line of the first broken block; null when all are whole. */
   brokenLine: number | null = null;
   private open: OpenBlock | null = null;
+  /** The person's own lines that have begun: how many, and after which line. */
+  private ownCount = 0;
+  private ownAfter: number | null = null;
   private line = 0;
 
   /** Takes whole lines: `bytes` from 0 to `end`, at `base` in the file. */
@@ -136,32 +175,70 @@ export class BlockFinder {
       else this.mutes.push({ start, end: start + MUTE.length, line: this.line });
       return;
     }
+    if (this.ownAfter !== null && text !== OWN_LINES_END) return this.break(this.line);
     const title = TITLE.exec(text);
+    if (title) return this.begin(title, start);
+    if (!this.open) return this.break(this.line);
     const closing = CLOSING.exec(text);
-    const settings = parseSettings(SETS.exec(text)?.[1] ?? '');
-    const stopWord = STOPS_BY.exec(text)?.[1];
-    if (title) {
-      if (this.open) this.break(this.open.line);
-      const [index, count, layer] = title.slice(2, 5).map(Number);
-      const kind = title[1] as BlockKind;
-      const about = { kind, index, count, layer, filament: title[5], settings: NO_SETTINGS };
-      this.open = { ...about, stopWord: null, start, line: this.line };
-    } else if (settings && this.open) {
-      this.open.settings = settings;
-    } else if (stopWord && this.open) {
-      this.open.stopWord = stopWord;
-    } else if (closing && this.open?.kind === closing[1] && this.open.index === +closing[2]) {
-      this.blocks.push({ ...this.open, end, lines: this.line - this.open.line + 1 });
-      this.open = null;
-    } else {
-      this.break(this.line);
+    if (closing) return this.close(closing[1], Number(closing[2]), end);
+    if (!this.takeWords(this.open, text)) this.break(this.line);
+  }
+
+  private begin(title: RegExpExecArray, start: number): void {
+    if (this.open) this.break(this.open.line);
+    const [index, count, layer] = title.slice(2, 5).map(Number);
+    this.open = {
+      kind: kindNamed(title[1]),
+      index,
+      count,
+      layer,
+      filament: title[5],
+      settings: NO_SETTINGS,
+      promises: null,
+      own: [],
+      stopWord: null,
+      start,
+      line: this.line,
+    };
+  }
+
+  private close(kind: string, index: number, end: number): void {
+    const { open } = this;
+    if (!open || open.kind !== kindNamed(kind) || open.index !== index) {
+      return this.break(this.line);
     }
+    this.blocks.push({ ...open, end, lines: this.line - open.line + 1 });
+    this.open = null;
+  }
+
+  /** What a block says of itself; false for words that are not known. */
+  private takeWords(open: OpenBlock, text: string): boolean {
+    const settings = parseSettings(SETS.exec(text)?.[1] ?? '');
+    const promises = parsePromises(DOES.exec(text)?.[1] ?? '');
+    const stopWord = STOPS_BY.exec(text)?.[1];
+    if (settings) open.settings = settings;
+    else if (promises && open.promises === null) open.promises = promises;
+    else if (stopWord) open.stopWord = stopWord;
+    else if (text.startsWith(OWN_LINES) && /^\d+$/.test(text.slice(OWN_LINES.length))) {
+      this.ownCount = Number(text.slice(OWN_LINES.length));
+      this.ownAfter = this.line;
+    } else if (text === OWN_LINES_END && this.ownAfter !== null) {
+      const [firstLine, lastLine] = [this.ownAfter + 1, this.line - 1];
+      open.own.push({ count: this.ownCount, firstLine, lastLine });
+      this.ownAfter = null;
+    } else return false;
+    return true;
   }
 
   private break(line: number): void {
     this.brokenLine ??= line;
     this.open = null;
+    this.ownAfter = null;
   }
+}
+
+function kindNamed(word: string): BlockKind {
+  return word === 'heat' ? 'rewrite' : (word as BlockKind);
 }
 
 function isMark(bytes: Uint8Array, start: number, end: number): boolean {
@@ -171,5 +248,5 @@ function isMark(bytes: Uint8Array, start: number, end: number): boolean {
 }
 
 function textOf(bytes: Uint8Array, start: number, end: number): string {
-  return String.fromCharCode(...bytes.subarray(start, Math.min(end, start + 200)));
+  return String.fromCharCode(...bytes.subarray(start, Math.min(end, start + LONGEST_MARK)));
 }

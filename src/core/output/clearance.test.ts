@@ -2,11 +2,12 @@ import { describe, expect, it } from 'vitest';
 import { bytesOf, writePrint } from '../../../tests/support/printFiles';
 import { readGcode } from '../gcode/reader';
 import { ORDINARY_PROFILE, reachOf } from '../printer/printer';
-import { emptyTrace, type BlockTrace, type NozzlePoint, type TracedMove } from './blockTrace';
+import { PrintedHeights } from '../geometry/printedHeights';
+import type { BlockTrace, NozzlePoint, TracedMove } from './blockTrace';
 import { findCollision } from './clearance';
 
 // Squares of 20 mm from X 50 Y 50; from layer 5 on of 10 mm. Layer 4 ends at 0.84 mm.
-const { layers, footprint } = readGcode(bytesOf(writePrint({ layers: 8 })), ORDINARY_PROFILE);
+const heights = new PrintedHeights(readGcode(bytesOf(writePrint({ layers: 8 })), ORDINARY_PROFILE));
 const reach = reachOf(ORDINARY_PROFILE);
 const back: NozzlePoint = { x: 50, y: 50, z: 1.04 };
 const high = { ...back, z: 22 };
@@ -17,10 +18,14 @@ const move = (from: NozzlePoint, to: NozzlePoint, pushed = 0): TracedMove => ({
   from,
   to,
   pushed,
+  unseen: false,
 });
 
-const at = (layer: number, trace: Partial<BlockTrace>): string | undefined =>
-  findCollision({ ...emptyTrace(), ...trace }, { footprint, layers, layer }, reach, back)?.message;
+const at = (
+  layer: number,
+  { moves = [], stops = [] }: Partial<Pick<BlockTrace, 'moves' | 'stops'>>,
+): string | undefined =>
+  findCollision({ moves, stops }, { heights, hasUndrawn: false, layer }, reach, back)?.message;
 
 const waiting = { stops: [{ line: 9, command: 'M0', park }] };
 
@@ -68,7 +73,9 @@ describe('findCollision', () => {
 
   it('finds a wait over the print, but not one that the firmware chooses', () => {
     const over = { ...park, x: 60, y: 60 };
-    expect(at(5, { stops: [{ line: 9, command: 'M0', park: over }] })).toMatch(/over the print/);
+    expect(at(5, { stops: [{ line: 9, command: 'M0', park: over }] })).toMatch(
+      /where the file prints/,
+    );
     expect(at(5, { stops: [{ line: 9, command: 'M600', park: null }] })).toBeUndefined();
   });
 

@@ -29,8 +29,8 @@ const demanding = (): Promise<Written> =>
 const plain = (): Promise<Written> =>
   writeSwaps(writePrint({ layers: 8, hop: 0.4 }), { layers: [4, 6], recipe: SPELLED });
 
-/** Lines without which the swap still is what it should be: motors kept on, and a cooler wait. */
-const NEEDLESS = /^(M84 S0|M104 S150|;)/;
+/** Comments do no work. */
+const NEEDLESS = /^;/;
 
 describe('dropping a line of a block', () => {
   it('is caught for every line that has work to do', async () => {
@@ -47,6 +47,8 @@ describe('dropping a line of a block', () => {
     for (const i of inBlocks) {
       const harmed = bytesOf(lines.filter((_, at) => at !== i).join('\n'));
       if ((await proveWritten(written, harmed)).ok) passed.push(lines[i]);
+      if ((await proveWritten(written, harmed, null)).ok)
+        passed.push(`without the plan: ${lines[i]}`);
     }
     expect(passed).toEqual([]);
   });
@@ -72,8 +74,8 @@ const HARMS: readonly Harm[] = [
   ['the park over the print', inBlock('G1 X5 Y215', 'G1 X55 Y55'), 3],
   ['purging on the way', inBlock('G1 X5 Y215 F6000', 'G1 X5 Y215 E30 F6000'), 3],
   ['purging over the point', inBlock('G1 Z0.84 F600', 'G1 Z0.84 F600\nG1 E20'), 3],
-  ['too little purged', inBlock(/G1 E61\.8 F200/, 'G1 E50 F200'), 3],
-  ['a wire of filament too much', inBlock(/G1 E61\.8 F200/, 'G1 E90 F200'), 3],
+  ['too little purged', inBlock(/G1 E30\.9 F200/, 'G1 E20 F200'), 3],
+  ['a wire of filament too much', inBlock(/G1 E30\.9 F200/, 'G1 E60 F200'), 3],
   ['a detour low through the print', inBlock('M0', 'G1 X60 Y60 Z0.3\nM0'), 3],
   ['the filament mode dropped', inBlock(/M82\n/, ''), 2],
   ['the filament mode turned', inBlock(/M82\n/, 'M83\n'), 2],
@@ -95,7 +97,7 @@ const HARMS: readonly Harm[] = [
   ['the flow changed', inBlock('M0', 'M0\nM221 S50'), 2],
   ['inches', inBlock(/M82\n/, 'M82\nG20\n'), 2],
   ['another tool', inBlock('M0', 'T1\nM0'), 2],
-  ['the motors released', inBlock('M84 S0', 'M84'), 2],
+  ['the motors released', inBlock('M17', 'M84'), 2],
   ['homing in the middle', inBlock('M0', 'G28\nM0'), 3],
   ['retracting by firmware', inBlock('M0', 'G10\nM0'), 2],
   ['the stop dropped', inBlock(/M0\n/, ''), 4],

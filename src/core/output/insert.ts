@@ -1,19 +1,23 @@
-import { strToU8 } from 'fflate';
+import { strFromU8, strToU8 } from 'fflate';
 import type { ByteSource } from '../byteSource';
 import type { Layer } from '../gcode/layers';
-import type { HeatLine, Reading } from '../gcode/reading';
+import type { MachineState } from '../gcode/machine';
+import type { Reading } from '../gcode/reading';
 import type { FoundStop } from '../gcode/stops';
-import type { StopPlace } from '../plan/plan';
+import type { StopPlace } from '../plan/swapList';
 import type { Swap } from '../plan/resolve';
 import type { Printer } from '../printer/printer';
 import { stateAt } from '../printer/stateAt';
-import { actionsOf, warningActions, type SwapMoment } from '../recipe/actions';
+import { actionsOf, warningActions, type SwapAction, type SwapMoment } from '../recipe/actions';
 import { loadMessage, swapMessage } from '../recipe/message';
 import { ownStopWord } from '../recipe/kinds';
+import { NO_PROMISES, promisesOf } from '../recipe/promises';
 import type { Recipe } from '../recipe/recipe';
 import { renderActions, type RecipeLine } from '../recipe/render';
 import { NO_SETTINGS, type BandSettings } from '../recipe/settings';
-import { blockLines, MUTE, type BlockTitle } from './blocks';
+import { blockLines, MUTE, NO_WORDS, type BlockTitle, type BlockWords } from './blocks';
+import { numberingOf, withNumbers } from './lineNumbers';
+import { movedTimes, placeOf, rewriteCommands, undoingLines, type Rewrite } from './rewrites';
 
 /** What to write: the swaps and how they stop, and which lines of the file to take out. */
 export interface OutputRequest {
@@ -21,11 +25,14 @@ export interface OutputRequest {
   readonly recipe: Recipe;
   readonly printer: Printer;
   readonly stopAt: StopPlace;
+  /** Stops of the file itself that the person asked to take out; nothing else of it goes. */
   readonly takeOut: readonly FoundStop[];
   /** Letter and name of the filament to ask for before layer 1; null to ask for none. */
   readonly loadFirst: string | null;
-  /** Write a band's own temperature in place of temperatures that the file sets in the band. */
-  readonly rewriteHeat: boolean;
+  /** What a band has of its own that is written in place of what the file sets in it. */
+  readonly rewrite: readonly (keyof BandSettings)[];
+  /** What each swap takes, s, to be added to the times left that the file shows; null to leave them. */
+  readonly addToRemaining: readonly number[] | null;
 }
 
 /** A piece of text and where it goes in the input. */
@@ -42,38 +49,45 @@ export interface Insertion {
   readonly lines: number;
 }
 
-/** A block before it is text. */
-interface Draft {
-  readonly title: BlockTitle;
-  readonly settings: BandSettings;
-  readonly place: Place;
-  readonly commands: readonly RecipeLine[];
-  /** The printer's own word for a stop, which the block names. */
-  readonly stopWord?: string | null;
-}
-
 interface Place {
   readonly offset: number;
   readonly line: number;
 }
 
+/** A block before it is text. */
+interface Draft {
+  readonly title: BlockTitle;
+  readonly words: BlockWords;
+  readonly place: Place;
+  readonly commands: readonly RecipeLine[];
+  /** The line of the file at its place is taken out: the block stands for it. */
+  readonly replaces: boolean;
+}
+
+type Ground = Pick<Reading, 'layers' | 'settingLines'>;
+
 /** Makes everything that goes into the input, in the order of the file. */
 export async function makeInsertions(
   input: ByteSource,
-  reading: Pick<Reading, 'layers' | 'stops' | 'heatLines'>,
+  reading: Ground,
   request: OutputRequest,
 ): Promise<Insertion[]> {
   const { layers } = reading;
-  const rewritten = request.rewriteHeat ? heatsToRewrite(reading, request) : [];
+  const isNumbered = layers.some(({ state }) => state.lineNumber >= 0);
+  const rewritten = rewritesOf(reading, request);
   const drafts = [
     ...(await loadDraft(input, layers, request)),
-    ...warningDrafts(layers, request),
+    ...(await warningDrafts(input, layers, request)),
     ...(await swapDrafts(input, layers, request)),
-    ...heatDrafts(layers, request, rewritten),
+    ...(await rewriteDrafts(input, layers, request, rewritten)),
+    ...(isNumbered ? numberDrafts(layers, request.takeOut) : []),
   ];
   const insertions: Insertion[] = [];
-  for (const draft of drafts) insertions.push(await finished(input, draft));
-  const takenOut = [...stopsToTakeOut(reading, request), ...rewritten.map(({ heat }) => heat)];
+  for (const draft of drafts) {
+    const state = isNumbered ? await stateAt(input, layers, draft.place.offset) : null;
+    insertions.push(await finished(input, draft, state));
+  }
+  const takenOut = [...request.takeOut, ...rewritten.map(({ setting }) => setting)];
   for (const { offset, line } of takenOut) {
     const bytes = strToU8(MUTE);
     insertions.push({ title: null, commands: [], offset, line, bytes, lines: 0 });
@@ -81,26 +95,78 @@ export async function makeInsertions(
   return insertions.sort((a, b) => a.offset - b.offset);
 }
 
-/** The stops asked to go, and those that a swap would double. */
-export function stopsToTakeOut(
-  { stops }: Pick<Reading, 'stops'>,
-  { takeOut, swaps }: Pick<OutputRequest, 'takeOut' | 'swaps'>,
-): FoundStop[] {
-  // By line: a request that came from another thread holds copies.
-  const asked = new Set(takeOut.map(({ line }) => line));
-  const doubled = new Set<number | null>(swaps.map(({ layer }) => layer));
-  return stops.filter(({ line, layer }) => asked.has(line) || doubled.has(layer));
-}
-
-function placeOf(layer: Layer, stopAt: StopPlace): Place {
-  return stopAt === 'restart'
-    ? { offset: layer.restartOffset, line: layer.restartLine }
-    : { offset: layer.travelOffset, line: layer.travelLine };
+/** All lines of the file that other lines take the place of. */
+export function rewritesOf(
+  reading: Ground,
+  request: Pick<OutputRequest, 'swaps' | 'stopAt' | 'rewrite' | 'addToRemaining'>,
+): Rewrite[] {
+  const { rewrite, addToRemaining } = request;
+  return [
+    ...undoingLines(reading, request).filter(({ setting }) =>
+      rewrite.some((what) => what === setting.what),
+    ),
+    ...(addToRemaining ? movedTimes(reading, request, addToRemaining) : []),
+  ].sort((a, b) => a.setting.offset - b.setting.offset);
 }
 
 /** Height of the tallest thing printed before a layer, mm. */
 export function printedTopBefore(layers: readonly Layer[], layer: number): number {
-  return layers.slice(0, layer - 1).reduce((top, { z }) => Math.max(top, z), 0);
+  return layers.slice(0, layer - 1).reduce((top, { highest }) => Math.max(top, highest), 0);
+}
+
+/** Where swap `i` of a request stands, and which one it is. */
+export function momentOf(
+  { swaps, printer }: Pick<OutputRequest, 'swaps' | 'printer'>,
+  layers: readonly Layer[],
+  i: number,
+  state: MachineState,
+): SwapMoment {
+  const { layer, filament, settings, purge } = swaps[i];
+  const about = { index: i + 1, count: swaps.length, filament };
+  return {
+    state,
+    printedTop: printedTopBefore(layers, layer),
+    message: swapMessage(about, printer.displayCharacters),
+    settings,
+    settingsBefore: swaps[i - 1]?.settings ?? NO_SETTINGS,
+    purge,
+  };
+}
+
+/** The same for the stop that asks for the first filament. */
+export function loadMomentOf(
+  filament: string,
+  { displayCharacters }: Printer,
+  state: MachineState,
+): SwapMoment {
+  return {
+    state,
+    printedTop: 0,
+    message: loadMessage(filament, displayCharacters),
+    settings: NO_SETTINGS,
+    settingsBefore: NO_SETTINGS,
+    purge: null,
+  };
+}
+
+/** A block of actions, which says of itself what they do. */
+function draftOf(
+  title: BlockTitle,
+  place: Place,
+  actions: readonly SwapAction[],
+  state: MachineState,
+  { recipe, printer }: Pick<OutputRequest, 'recipe' | 'printer'>,
+  settings = NO_SETTINGS,
+): Draft {
+  const stops = title.kind === 'swap' || title.kind === 'load';
+  const promises = promisesOf(actions, state.retracted);
+  return {
+    title,
+    words: { settings, promises, stopWord: stops ? ownStopWord(recipe.command) : null },
+    place,
+    commands: renderActions(actions, state, printer.firmware),
+    replaces: false,
+  };
 }
 
 async function swapDrafts(
@@ -110,24 +176,12 @@ async function swapDrafts(
 ): Promise<Draft[]> {
   const { swaps, recipe, printer, stopAt } = request;
   const drafts: Draft[] = [];
-  for (const [i, swap] of swaps.entries()) {
-    const place = placeOf(layers[swap.layer - 1], stopAt);
-    const about = { index: i + 1, count: swaps.length, filament: swap.filament };
-    const moment: SwapMoment = {
-      state: await stateAt(input, layers, place.offset),
-      printedTop: printedTopBefore(layers, swap.layer),
-      message: swapMessage(about, printer.displayCharacters),
-      settings: swap.settings,
-      settingsBefore: swaps[i - 1]?.settings ?? NO_SETTINGS,
-      purge: swap.purge,
-    };
-    drafts.push({
-      title: { kind: 'swap', ...about, layer: swap.layer },
-      settings: swap.settings,
-      place,
-      commands: renderActions(actionsOf(recipe, printer, moment), moment.state),
-      stopWord: ownStopWord(recipe.command),
-    });
+  for (const [i, { layer, filament, settings }] of swaps.entries()) {
+    const place = placeOf(layers[layer - 1], stopAt);
+    const state = await stateAt(input, layers, place.offset);
+    const actions = actionsOf(recipe, printer, momentOf(request, layers, i, state));
+    const title = { kind: 'swap', index: i + 1, count: swaps.length, layer, filament } as const;
+    drafts.push(draftOf(title, place, actions, state, request, settings));
   }
   return drafts;
 }
@@ -136,104 +190,112 @@ async function swapDrafts(
 async function loadDraft(
   input: ByteSource,
   layers: readonly Layer[],
-  { loadFirst, recipe, printer }: OutputRequest,
+  request: OutputRequest,
 ): Promise<Draft[]> {
+  const { loadFirst, recipe, printer } = request;
   if (loadFirst === null || layers.length === 0) return [];
   const place = placeOf(layers[0], 'restart');
-  const moment: SwapMoment = {
-    state: await stateAt(input, layers, place.offset),
-    printedTop: 0,
-    message: loadMessage(loadFirst, printer.displayCharacters),
-    settings: NO_SETTINGS,
-    settingsBefore: NO_SETTINGS,
-    purge: null,
-  };
-  const title: BlockTitle = { kind: 'load', index: 1, count: 1, layer: 1, filament: loadFirst };
-  const commands = renderActions(actionsOf(recipe, printer, moment), moment.state);
-  const stopWord = ownStopWord(recipe.command);
-  return [{ title, settings: NO_SETTINGS, place, commands, stopWord }];
+  const state = await stateAt(input, layers, place.offset);
+  const actions = actionsOf(recipe, printer, loadMomentOf(loadFirst, printer, state));
+  const title = { kind: 'load', index: 1, count: 1, layer: 1, filament: loadFirst } as const;
+  return [draftOf(title, place, actions, state, request)];
 }
 
 /** Tones some layers before each swap. */
-function warningDrafts(layers: readonly Layer[], { swaps, recipe }: OutputRequest): Draft[] {
-  const wanted = swaps.flatMap((swap) =>
-    recipe.warnings
-      .filter(({ layersAhead }) => swap.layer - layersAhead >= 2)
-      .map(({ layersAhead, tones }) => ({ swap, layer: swap.layer - layersAhead, tones })),
-  );
-  return wanted
-    .sort((a, b) => a.layer - b.layer)
-    .map(({ swap, layer, tones }, i): Draft => ({
-      title: {
-        kind: 'warning',
-        index: i + 1,
-        count: wanted.length,
-        layer,
-        filament: swap.filament,
-      },
-      settings: NO_SETTINGS,
-      place: placeOf(layers[layer - 1], 'restart'),
-      commands: warningActions(recipe, tones).flatMap((action) =>
-        renderActions([action], layers[layer - 1].state),
-      ),
-    }));
+async function warningDrafts(
+  input: ByteSource,
+  layers: readonly Layer[],
+  request: OutputRequest,
+): Promise<Draft[]> {
+  const { swaps, recipe } = request;
+  const wanted = swaps
+    .flatMap((swap) =>
+      recipe.warnings
+        .filter(({ layersAhead }) => swap.layer - layersAhead >= 2)
+        .map(({ layersAhead, tones }) => ({ swap, layer: swap.layer - layersAhead, tones })),
+    )
+    .sort((a, b) => a.layer - b.layer);
+  const drafts: Draft[] = [];
+  for (const [i, { swap, layer, tones }] of wanted.entries()) {
+    const place = placeOf(layers[layer - 1], 'restart');
+    const state = await stateAt(input, layers, place.offset);
+    const count = wanted.length;
+    const title = { kind: 'warning', index: i + 1, count, layer, filament: swap.filament } as const;
+    drafts.push(draftOf(title, place, warningActions(recipe, tones, state), state, request));
+  }
+  return drafts;
 }
 
-interface RewrittenHeat {
-  readonly heat: HeatLine;
-  readonly swap: Swap;
+function layerRound(layers: readonly Layer[], offset: number): number {
+  return (layers.findLast(({ firstOffset }) => firstOffset <= offset) ?? layers[0]).number;
 }
 
-/** Temperatures that the file sets inside a band which has its own. */
-export function heatsToRewrite(
-  { layers, heatLines }: Pick<Reading, 'layers' | 'heatLines'>,
-  { swaps, stopAt }: Pick<OutputRequest, 'swaps' | 'stopAt'>,
-): RewrittenHeat[] {
-  const starts = swaps.map(({ layer }) => {
-    const target = layers[layer - 1];
-    return target ? placeOf(target, stopAt).offset : Infinity;
-  });
-  return heatLines.flatMap((heat) => {
-    const band = starts.findLastIndex((start) => start <= heat.offset);
-    const own = swaps[band]?.settings.nozzle ?? null;
-    return own === null || own === heat.celsius ? [] : [{ heat, swap: swaps[band] }];
-  });
-}
-
-function heatDrafts(
+async function rewriteDrafts(
+  input: ByteSource,
   layers: readonly Layer[],
   { recipe }: OutputRequest,
-  rewritten: readonly RewrittenHeat[],
-): Draft[] {
-  return rewritten.map(({ heat, swap }, i): Draft => {
-    const layer = layers.findLast(({ firstOffset }) => firstOffset <= heat.offset) ?? layers[0];
-    const settings = { ...NO_SETTINGS, nozzle: swap.settings.nozzle };
-    const waits = heat.waits && recipe.kind !== 'beep-only';
-    const value = swap.settings.nozzle ?? heat.celsius;
-    return {
+  rewritten: readonly Rewrite[],
+): Promise<Draft[]> {
+  const drafts: Draft[] = [];
+  for (const [i, rewrite] of rewritten.entries()) {
+    const { setting, swap, settings, value } = rewrite;
+    const waits = setting.waits && recipe.kind !== 'beep-only';
+    drafts.push({
       title: {
-        kind: 'heat',
+        kind: 'rewrite',
         index: i + 1,
         count: rewritten.length,
-        layer: layer.number,
+        layer: layerRound(layers, setting.offset),
         filament: swap.filament,
       },
-      settings,
-      place: heat,
-      commands: renderActions([{ kind: 'set', what: 'nozzle', value, waits }], layer.state),
-    };
-  });
+      words: {
+        settings,
+        promises: { ...NO_PROMISES, heatsTo: waits ? value : 0 },
+        stopWord: null,
+      },
+      place: setting,
+      commands: await rewriteCommands(input, rewrite, waits),
+      replaces: true,
+    });
+  }
+  return drafts;
 }
 
-/** A draft as bytes, in the line ending that the file has at its place. */
-async function finished(input: ByteSource, draft: Draft): Promise<Insertion> {
-  const { title, settings, place, commands, stopWord } = draft;
+/** A numbered line that goes leaves its number behind, so that there is no gap. */
+function numberDrafts(layers: readonly Layer[], takeOut: readonly FoundStop[]): Draft[] {
+  return takeOut.map((stop, i): Draft => ({
+    title: {
+      kind: 'number',
+      index: i + 1,
+      count: takeOut.length,
+      layer: layerRound(layers, stop.offset),
+      filament: 'line number of a stop',
+    },
+    words: NO_WORDS,
+    place: stop,
+    commands: [],
+    replaces: true,
+  }));
+}
+
+/**
+ * A draft as bytes, in the line ending that the file has at its place.
+ * @param state of the printer there, in a file with numbered lines; null in others.
+ */
+async function finished(
+  input: ByteSource,
+  draft: Draft,
+  state: MachineState | null,
+): Promise<Insertion> {
+  const { title, words, place, commands, replaces } = draft;
   const ending = endingOf(await input.slice(Math.max(0, place.offset - 2), place.offset));
+  const plain = commands.map(({ command }) => command);
+  const numbering = state && numberingOf(state);
+  const goesOn = replaces ? await numberAt(input, place.offset) : null;
   const lines = blockLines(
     title,
-    settings,
-    commands.map(({ command }) => command),
-    stopWord,
+    words,
+    numbering ? withNumbers(plain, numbering, goesOn ?? numbering.last) : plain,
   );
   return {
     title,
@@ -243,6 +305,13 @@ async function finished(input: ByteSource, draft: Draft): Promise<Insertion> {
     bytes: strToU8(lines.map((line) => line + ending).join('')),
     lines: lines.length,
   };
+}
+
+/** The number of the line that begins at `offset`; null when it has none. */
+async function numberAt(input: ByteSource, offset: number): Promise<number | null> {
+  const text = strFromU8(await input.slice(offset, Math.min(input.size, offset + 24)));
+  const match = /^\s*N(\d+)/i.exec(text);
+  return match && Number(match[1]);
 }
 
 /** The line end that the bytes before an insertion finish with. */

@@ -3,10 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { arbitraryStyle, textOf, writePrint } from '../../../tests/support/printFiles';
 import { STATE_FILES } from '../../../tests/support/stateFiles';
 import { broken, proveWritten, writeSwaps } from '../../../tests/support/written';
-import type { StopPlace } from '../plan/plan';
+import type { StopPlace } from '../plan/swapList';
 import { EXAMPLE_PRINTERS } from '../printer/examples';
 import { RECIPE_KINDS } from '../recipe/kinds';
 import { plainRecipe, recipeFor, type Recipe } from '../recipe/recipe';
+import { SETTING_NAMES } from '../recipe/settings';
 import { stripBlocks } from './strip';
 
 const PLACES: readonly StopPlace[] = ['restart', 'before-travel'];
@@ -66,18 +67,19 @@ describe('random files, recipes, places and bands', () => {
         fc.constantFrom(...EXAMPLE_PRINTERS.slice(0, 2)),
         fc.array(arbitrarySettings, { minLength: 2, maxLength: 2 }),
         fc.boolean(),
-        async (style, recipe, stopAt, printer, settings, rewriteHeat) => {
+        async (style, recipe, stopAt, printer, settings, rewrite) => {
           fc.pre(style.layers > 3);
           const text = writePrint(style).replace(
             style.lowerCase ? 'g28' : 'G28',
             `M190 S60${style.ending}G28`,
           );
+          const { namesMotors } = printer.firmware;
           const written = await writeSwaps(text, {
             layers: [2, 4],
-            recipe,
+            recipe: { ...recipe, releaseExtruder: recipe.releaseExtruder && namesMotors },
             stopAt,
             printer,
-            rewriteHeat,
+            rewrite: rewrite ? SETTING_NAMES : [],
             loadFirst: style.hop > 0 ? 'A Peat black' : null,
             withSwap: (swap, i) => ({ ...swap, settings: settings[i] }),
           });
@@ -105,14 +107,14 @@ describe('temperatures of the file inside a band with its own', () => {
   };
 
   it('are replaced when asked to, and only there', async () => {
-    const written = await writeSwaps(text, { ...asked, rewriteHeat: true });
+    const written = await writeSwaps(text, { ...asked, rewrite: ['nozzle'] });
     const lines = textOf(written.output).split('\n');
     const taken = lines.flatMap((line, i) => (/taken out: M10[49]/.test(line) ? [i] : []));
     expect(taken.map((i) => lines[i])).toEqual(['; lamella: taken out: M104 S200']);
     expect(lines.slice(taken[0] - 3, taken[0])).toEqual([
       '; lamella: sets nozzle 230',
       'M104 S230',
-      '; lamella: end heat 1',
+      '; lamella: end rewrite 1',
     ]);
     expect(broken(await proveWritten(written))).toEqual([]);
   });
@@ -143,7 +145,9 @@ describe('a file that cannot be swapped in the way asked for', () => {
       ...swap,
       settings: { ...swap.settings, nozzle: 220 },
     });
-    await expect(writeSwaps(text, { layers: [3], withSwap })).rejects.toThrow(/never says how hot/);
+    await expect(writeSwaps(text, { layers: [3], withSwap })).rejects.toThrow(
+      /does not say how hot/,
+    );
   });
 
   const recipePrinter = () => ({ ...EXAMPLE_PRINTERS[1], volume: { x: 200, y: 200, z: 180 } });

@@ -4,7 +4,8 @@ import { arbitraryStyle, bytesOf, textOf, writePrint } from '../../../tests/supp
 import { spiralPrint } from '../../../tests/support/stateFiles';
 import { proveWritten, writeSwaps, type Written } from '../../../tests/support/written';
 import { sourceOf } from '../byteSource';
-import type { StopPlace } from '../plan/plan';
+import type { StopPlace } from '../plan/swapList';
+import { requestFindings } from './requestFindings';
 import { blockTitle } from './blocks';
 import { findBlocks } from './proof';
 import { stripBlocks } from './strip';
@@ -60,16 +61,19 @@ describe('writing swaps', () => {
     const { output } = await write(writePrint(), [3]);
     const lines = textOf(output).split('\n');
     const at = lines.indexOf('M600');
-    expect(lines[at - 1]).toBe('; lamella: swap 1 of 1, before layer 3, Filament 3');
-    expect(lines[at - 2]).toMatch(/^G0 X50 Y50 Z0.64/);
-    expect(lines[at + 1]).toBe('; lamella: end swap 1');
-    expect(lines[at + 2]).toMatch(/^G1 E/);
+    expect(lines.slice(at - 2, at)).toEqual([
+      '; lamella: swap 1 of 1, before layer 3, Filament 3',
+      '; lamella: does stops 1',
+    ]);
+    expect(lines[at - 3]).toMatch(/^G0 X50 Y50 Z0.64/);
+    expect(lines.slice(at + 1, at + 3)).toEqual(['M82', '; lamella: end swap 1']);
+    expect(lines[at + 3]).toMatch(/^G1 E/);
   });
 
   it('stands right behind the last extrusion when asked to', async () => {
     const { output } = await write(writePrint(), [3], 'before-travel');
     const lines = textOf(output).split('\n');
-    expect(lines[lines.indexOf('M600') - 2]).toMatch(/^G1 X.* E/);
+    expect(lines[lines.indexOf('M600') - 3]).toMatch(/^G1 X.* E/);
   });
 
   it('stands on the crossing of a height in a spiral, and is proven', async () => {
@@ -112,11 +116,23 @@ describe('writing swaps', () => {
     expect(textOf(written.output).match(/^M600$/gm)).toHaveLength(2);
   });
 
-  it('takes a stop of the file out that a swap would double', async () => {
+  it('keeps a stop at the layer of a swap as well, and says that it doubles', async () => {
     const text = writePrint().replace('; layer 2', 'M600\n; layer 2');
     const written = await write(text, [3, 5]);
-    expect(textOf(written.output)).toContain('; lamella: taken out: M600\n; layer 2');
+    expect(textOf(written.output)).not.toContain('taken out');
     expect((await proveWritten(written)).ok).toBe(true);
+    const { reading, request } = written;
+    expect(requestFindings(reading, request)).toMatchObject([{ code: 'doubled-stop' }]);
+  });
+
+  it('takes nothing out that nobody asked for', async () => {
+    const text = writePrint().replace('; layer 2', 'M600\n; layer 2');
+    const written = await write(text, [4], 'restart', true);
+    const proof = await proveWritten(written, written.output, { ...written.request, takeOut: [] });
+    expect(proof.checks.find(({ ok }) => !ok)?.message).toMatch(/nobody asked/);
+    const kept = await write(text, [4]);
+    const asked = { ...kept.request, takeOut: kept.reading.stops };
+    expect((await proveWritten(kept, kept.output, asked)).ok).toBe(false);
   });
 
   it('replaces swaps that it wrote before instead of doubling them', async () => {
@@ -147,7 +163,8 @@ describe('the proof', () => {
     ['a lift that is not taken back', (t) => t.replace('M600', 'M600\nG1 Z40'), 2],
     ['a move that is not taken back', (t) => t.replace('M600', 'G1 X0\nM600'), 2],
     ['relative mode left on', (t) => t.replace('M600', 'M600\nG91'), 2],
-    ['extrusion mode changed', (t) => t.replace('M600', 'M600\nM83'), 2],
+    ['extrusion mode changed', (t) => t.replace('M82\n; lamella: end', 'M83\n; lamella: end'), 2],
+    ['extrusion mode not said again', (t) => t.replace('M82\n; lamella: end', '; lamella: end'), 2],
     ['another extruder number', (t) => t.replace('M600', 'M600\nG92 E0'), 2],
     ['another feed rate', (t) => t.replace('M600', 'M600\nG1 F100'), 2],
     ['another temperature', (t) => t.replace('M600', 'M104 S190\nM600'), 2],

@@ -2,12 +2,14 @@ import { chunksOf, type ByteSource } from '../byteSource';
 import { LineStream } from '../gcode/lineStream';
 import type { Reading } from '../gcode/reading';
 import { ORDINARY_PROFILE, type Printer } from '../printer/printer';
-import { SimulatedPrinter, type WatchedStretch } from '../printer/simulate';
-import { emptyTrace, traceLine } from './blockTrace';
+import { SimulatedPrinter, type ObeyedLine, type WatchedStretch } from '../printer/simulate';
+import { PrintedHeights } from '../geometry/printedHeights';
+import { BlockTrace } from './blockTrace';
 import { BlockFinder } from './blocks';
 import { checkBytes } from './byteCheck';
 import type { OutputRequest } from './insert';
-import { checkBlocks, type ProvenRun } from './runChecks';
+import { mutedLine, type MutedLine } from './muteCheck';
+import { checkBlocks, checkFile } from './runChecks';
 
 /** One statement of the proof, by its number in {@link proveOutput}. */
 export interface ProofCheck {
@@ -26,9 +28,9 @@ export interface Proof {
 
 /** What an output is proven against. */
 export interface ProofGround {
-  readonly reading: Pick<Reading, 'layers' | 'footprint'>;
+  readonly reading: Reading;
   /** What was asked for; null to take the blocks' own words for it. */
-  readonly planned: Pick<OutputRequest, 'swaps' | 'recipe' | 'loadFirst'> | null;
+  readonly planned: OutputRequest | null;
   readonly printer?: Printer;
   /** Told how many bytes of both files have been run through. */
   readonly onProgress?: (bytes: number) => void;
@@ -37,62 +39,68 @@ export interface ProofGround {
 /**
  * Proves an output against its input:
  * 1. without Lamella's blocks it is the input, byte for byte;
- * 2. after each block the printer's state is what it is at that place of the input, except for
- *    what the block changes on purpose;
- * 3. in a block the nozzle stays above what is printed and inside the machine, and pushes filament
- *    out only where it waits;
- * 4. there are as many stops as planned, each before its layer;
- * 5. no block switches a heater off, and the heaters end as in the input.
+ * 2. the file and every block can be followed, and after each block the printer's state is what it
+ *    is at that place of the input, on every kind of firmware, except for what the block changes on
+ *    purpose;
+ * 3. in a block the nozzle stays above what is printed and inside the machine, pushes filament out
+ *    only where it waits, and there as much as the block says;
+ * 4. there are as many stops as planned, each before its layer, and nothing was taken out of the file
+ *    but what was asked for;
+ * 5. no block switches a heater off, each heats as it says, and the heaters end as in the input.
  */
 export async function proveOutput(
   input: ByteSource,
   output: ByteSource,
   ground: ProofGround,
 ): Promise<Proof> {
-  const { planned, printer = ORDINARY_PROFILE, onProgress } = ground;
+  const { planned, printer = ORDINARY_PROFILE, reading, onProgress } = ground;
   const found = await findBlocks(output);
-  const { blocks, insertions } = found;
+  const { blocks, insertions, mutes } = found;
   const own = blocks.flatMap(({ stopWord }) => stopWord ?? []);
   const stopWords = [...new Set([...printer.stopWords, ...own])];
   const places = offsetsInInput(blocks, insertions);
-  const mutePlaces = offsetsInInput(found.mutes, insertions);
+  const mutePlaces = offsetsInInput(mutes, insertions);
   let done = 0;
   const run = async (
     source: ByteSource,
     captureAt: readonly number[],
     stretches: readonly WatchedStretch[],
+    watch: (stretch: number, obeyed: ObeyedLine) => void,
   ) => {
-    const traces = blocks.map(emptyTrace);
-    const simulated = new SimulatedPrinter({
-      captureAt,
-      stopWords,
-      stretches,
-      watch: (stretch, obeyed) => traceLine(traces[stretch], obeyed),
-    });
+    const simulated = new SimulatedPrinter({ captureAt, stopWords, stretches, watch });
     for await (const chunk of chunksOf(source)) {
       simulated.push(chunk);
       done += chunk.length;
       onProgress?.(done);
     }
     simulated.finish();
-    return { simulated, traces };
+    return simulated;
   };
   const bytes = await checkBytes(input, output, found);
-  const before = await run(input, places, []);
+  const muted: MutedLine[] = [];
+  const lines = mutePlaces.map((start) => ({ start, end: start + 1 }));
+  const before = await run(input, places, lines, (mute, obeyed) => {
+    muted[mute] = mutedLine(obeyed);
+  });
+  const traces = blocks.map((block) => new BlockTrace(block, printer));
   const edges = blocks.flatMap(({ start, end }) => [start, end]);
-  const after = await run(output, edges, blocks);
-  const proven: ProvenRun = {
+  const after = await run(output, edges, blocks, (block, obeyed) => traces[block].obey(obeyed));
+  const heights = new PrintedHeights(reading);
+  const muteAt = new Map(mutes.map(({ start }, i) => [start, muted[i]]));
+  const proven = {
     found,
     places,
-    mutePlaces,
-    before: before.simulated,
-    after: after.simulated,
-    traces: after.traces,
+    muted,
+    muteAt,
+    before,
+    after,
+    traces,
     printer,
     planned,
-    ...ground.reading,
+    reading,
+    heights,
   };
-  const checks = [bytes, ...checkBlocks(proven)];
+  const checks = [bytes, ...checkFile(reading), ...checkBlocks(proven)];
   return { ok: checks.every((check) => check.ok), checks };
 }
 
@@ -106,15 +114,18 @@ export async function findBlocks(source: ByteSource): Promise<BlockFinder> {
   return finder;
 }
 
-/** Where something inserted stands in the input: its place less all that was inserted before it. */
+/** Where pieces, in the order of the file, stand in the input: less all that was inserted before each. */
 function offsetsInInput(
   pieces: readonly { readonly start: number }[],
   insertions: BlockFinder['insertions'],
 ): number[] {
-  return pieces.map((piece) =>
-    insertions.reduce(
-      (offset, { start, end }) => (start < piece.start ? offset - (end - start) : offset),
-      piece.start,
-    ),
-  );
+  let next = 0;
+  let inserted = 0;
+  return pieces.map((piece) => {
+    while (next < insertions.length && insertions[next].start < piece.start) {
+      inserted += insertions[next].end - insertions[next].start;
+      next++;
+    }
+    return piece.start - inserted;
+  });
 }

@@ -1,15 +1,15 @@
 import type { ByteSource } from '../byteSource';
 import type { Reading } from '../gcode/reading';
-import { LineStream } from '../gcode/lineStream';
-import { Effect } from '../gcode/effect';
-import { Machine } from '../gcode/machine';
-import { describeStop } from '../gcode/stops';
+import { Machine, type MachineState } from '../gcode/machine';
+import { commandText } from '../gcode/stops';
 import { scanLine } from '../gcode/scan';
 import { Words } from '../gcode/words';
-import { strToU8 } from 'fflate';
 import { stateAt } from '../printer/stateAt';
-import { emptyTrace, traceLine, type BlockTrace, type NozzlePoint } from './blockTrace';
-import { reachOf } from '../printer/printer';
+import { BlockTrace, type NozzlePoint } from './blockTrace';
+import { BlockFinder } from './blocks';
+import { PrintedHeights } from '../geometry/printedHeights';
+import { reachOf, type Printer } from '../printer/printer';
+import { brokenPromises, NO_PROMISES, type BlockPromises } from '../recipe/promises';
 import { NO_SETTINGS, stateWith } from '../recipe/settings';
 import { findCollision } from './clearance';
 import type { Insertion, OutputRequest } from './insert';
@@ -38,26 +38,15 @@ export interface DryRun {
 /** Follows a swap's block from the place where it stands, without the rest of the file. */
 export async function dryRun(
   input: ByteSource,
-  { layers, footprint }: Pick<Reading, 'layers' | 'footprint'>,
+  reading: Reading,
   { swaps, printer }: Pick<OutputRequest, 'swaps' | 'printer'>,
   insertion: Insertion,
 ): Promise<DryRun | null> {
+  const { layers, hasUndrawn } = reading;
   const layer = layers[(insertion.title?.layer ?? 0) - 1];
   if (!layer) return null;
   const state = await stateAt(input, layers, insertion.offset);
-  const machine = Machine.from(state, printer.stopWords);
-  const words = new Words();
-  const trace = emptyTrace();
-  const stream = new LineStream((bytes, end) => {
-    for (let at = 0; at < end;) {
-      at = scanLine(bytes, at, end, words);
-      const effect = machine.execute(words, bytes);
-      const stop = effect === Effect.Stop ? describeStop(words, bytes) : '';
-      traceLine(trace, { machine, words, effect, line: 0, stop });
-    }
-  });
-  stream.push(strToU8(insertion.commands.map(({ command }) => `${command}\n`).join('')));
-  stream.finish();
+  const { machine, trace, promises } = follow(insertion, state, printer);
   const point = ({ x, y, z }: NozzlePoint): NozzlePoint => ({ x, y, z });
   const route: SwapRoute = {
     layer: layer.number,
@@ -67,24 +56,53 @@ export async function dryRun(
     moves: trace.moves.map(({ to }) => point(to)),
     park: trace.stops.find(({ park }) => park !== null)?.park ?? null,
   };
-  const printed = { footprint, layers, layer: layer.number };
+  const printed = { heights: new PrintedHeights(reading), hasUndrawn, layer: layer.number };
   const collision = findCollision(trace, printed, reachOf(printer), state);
   const swap = swaps.find((one) => one.layer === layer.number);
   const wanted = stateWith(swap?.settings ?? NO_SETTINGS, state);
   const differences = stateDifferences(wanted, machine.capture());
-  const trouble = troubleIn(trace, collision?.message ?? null, differences);
+  const broken = brokenPromises(promises, trace.kept);
+  const trouble = troubleIn(trace, collision?.message ?? null, [
+    ...differences,
+    ...broken.map(({ message }) => `it ${message}`),
+  ]);
   return { route, trouble: trouble && `The swap before layer ${layer.number} ${trouble}.` };
+}
+
+/** Runs a block's own lines from a state of the printer. */
+function follow(
+  { bytes }: Insertion,
+  state: MachineState,
+  printer: Printer,
+): { machine: Machine; trace: BlockTrace; promises: BlockPromises } {
+  const finder = new BlockFinder();
+  finder.read(bytes, bytes.length, 0);
+  const [block] = finder.blocks;
+  const trace = new BlockTrace(block ?? { own: [], promises: null }, printer);
+  const stopWords = [...printer.stopWords, ...(block?.stopWord ? [block.stopWord] : [])];
+  const machine = Machine.from(state, stopWords);
+  const words = new Words();
+  let line = 0;
+  for (let at = 0; at < bytes.length;) {
+    const start = at;
+    at = scanLine(bytes, at, bytes.length, words);
+    line++;
+    const effect = machine.execute(words, bytes);
+    trace.obey({ machine, words, effect, line, text: commandText(words, bytes, start) });
+  }
+  return { machine, trace, promises: block?.promises ?? NO_PROMISES };
 }
 
 /** What is wrong with a block, as the end of a sentence; null when nothing is. */
 function troubleIn(
-  { releaseLine, coldLine, stops }: BlockTrace,
+  { releaseLine, coldLine, stops, unknown }: BlockTrace,
   collision: string | null,
   differences: readonly string[],
 ): string | null {
+  if (unknown !== null) return unknown.message;
   if (collision !== null) return `is not safe: ${collision}`;
-  if (releaseLine !== null) return 'lets go of the motors, and the place of the head is lost';
+  if (releaseLine !== null) return 'may let go of the motors, and the place of the head is lost';
   if (coldLine !== null) return 'switches a heater off';
-  if (differences.length > 0) return `does not put everything back: ${differences.join(', ')}`;
-  return stops.length > 1 ? `stops the printer ${stops.length} times` : null;
+  if (stops.length > 1) return `stops the printer ${stops.length} times`;
+  return differences.length > 0 ? `does not put everything back: ${differences.join(', ')}` : null;
 }

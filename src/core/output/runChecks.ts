@@ -1,22 +1,27 @@
-import type { Layer } from '../gcode/layers';
-import type { Footprint } from '../geometry/raster';
+import type { Reading } from '../gcode/reading';
+import type { PrintedHeights } from '../geometry/printedHeights';
 import type { Swap } from '../plan/resolve';
 import { reachOf, type Printer } from '../printer/printer';
 import type { SimulatedPrinter } from '../printer/simulate';
-import { numbersOf } from '../recipe/recipe';
 import { settingsText, stateWith, type BandSettings } from '../recipe/settings';
+import type { MachineState } from '../gcode/machine';
 import type { Block, BlockFinder } from './blocks';
 import type { BlockTrace } from './blockTrace';
 import { findCollision } from './clearance';
+import { checkMutes, type MutedLine } from './muteCheck';
+import { checkPromises } from './promiseCheck';
 import type { ProofCheck, ProofGround } from './proof';
 import { describeState, stateDifferences } from './stateCheck';
 
 /** Both files as two simulated printers ran them. */
 export interface ProvenRun {
   readonly found: BlockFinder;
-  /** Where each block, and each line taken out, stands in the input. */
+  /** Where each block stands in the input. */
   readonly places: readonly number[];
-  readonly mutePlaces: readonly number[];
+  /** What each line that was taken out did in the input. */
+  readonly muted: readonly MutedLine[];
+  /** The same by the place of the mark in the output. */
+  readonly muteAt: ReadonlyMap<number, MutedLine | undefined>;
   /** The input, captured at `places`. */
   readonly before: SimulatedPrinter;
   /** The output, captured at the start and the end of each block. */
@@ -24,8 +29,19 @@ export interface ProvenRun {
   readonly traces: readonly BlockTrace[];
   readonly printer: Printer;
   readonly planned: ProofGround['planned'];
-  readonly layers: readonly Layer[];
-  readonly footprint: Footprint;
+  readonly reading: Reading;
+  readonly heights: PrintedHeights;
+}
+
+/** Findings of reading after which nothing can be proven: the file is not followed to its end. */
+export const NOT_FOLLOWED: ReadonlySet<string> = new Set(['unsupported-move', 'impossible-arc']);
+
+/** Check 2, of the file itself: every line that moves or counts can be followed. */
+export function checkFile({ findings }: Pick<Reading, 'findings'>): ProofCheck[] {
+  const lost = findings.find(({ code }) => NOT_FOLLOWED.has(code));
+  if (!lost) return [];
+  const message = `The file cannot be followed to its end. ${lost.message}`;
+  return [{ check: 2, ok: false, message, ...(lost.line !== null && { line: lost.line }) }];
 }
 
 /** Checks 2 to 5 of the proof. */
@@ -33,7 +49,10 @@ export function checkBlocks(run: ProvenRun): ProofCheck[] {
   const { blocks } = run.found;
   return [
     ...blocks.map((block, i) => checkState(run, block, i)),
+    ...blocks.flatMap((block, i) => checkFollowed(run, block, i)),
+    ...checkNumbers(run),
     ...blocks.flatMap((block, i) => checkClearance(run, block, i)),
+    ...blocks.flatMap((block, i) => checkPromises(run, block, i)),
     ...checkStops(run),
     ...blocks.flatMap((block, i) => checkPlace(run, block, i)),
     ...checkMutes(run),
@@ -42,7 +61,7 @@ export function checkBlocks(run: ProvenRun): ProofCheck[] {
 }
 
 /** `Swap 2`, `The warning before layer 9`: a block as the start of a sentence. */
-function nameOf({ kind, index, layer }: Block): string {
+export function nameOf({ kind, index, layer }: Block): string {
   switch (kind) {
     case 'swap':
       return `Swap ${index}`;
@@ -50,24 +69,45 @@ function nameOf({ kind, index, layer }: Block): string {
       return `The warning before layer ${layer}`;
     case 'load':
       return 'The stop for the first filament';
-    case 'heat':
-      return `The temperature in layer ${layer}`;
+    case 'rewrite':
+      return `The setting in layer ${layer}`;
+    case 'number':
+      return `The line number in layer ${layer}`;
   }
 }
 
+/** The state that a block has to leave behind. */
+function expectedState(run: ProvenRun, block: Block, i: number): MachineState {
+  const { before, after, muteAt } = run;
+  const input = before.captured[i];
+  // A swap sets things as the file has them; other blocks leave what the swap before them set.
+  if (block.kind === 'swap') return stateWith(block.settings, input);
+  const start = after.captured[2 * i];
+  const { nozzleTarget, fan, flowFactor, speedFactor } = start;
+  const kept = { ...input, nozzleTarget, fan, flowFactor, speedFactor };
+  const line = muteAt.get(block.end)?.after;
+  if (!line) return stateWith(block.settings, kept);
+  // One that stands for a line of the file goes on from what that line set.
+  const { settings } = block;
+  return stateWith(settings, {
+    ...kept,
+    lineNumber: line.lineNumber,
+    ...(settings.nozzle !== null && { nozzleTarget: line.nozzleTarget }),
+    ...(settings.fan !== null && { fan: line.fan }),
+    ...(settings.flow !== null && { flowFactor: line.flowFactor }),
+    ...(settings.speed !== null && { speedFactor: line.speedFactor }),
+  });
+}
+
 /** Check 2: the state after a block is the input's, except for what it changes on purpose. */
-function checkState({ before, after, traces }: ProvenRun, block: Block, i: number): ProofCheck {
-  const { releaseLine } = traces[i];
+function checkState(run: ProvenRun, block: Block, i: number): ProofCheck {
+  const { releaseLine } = run.traces[i];
   if (releaseLine !== null) {
-    const message = `${nameOf(block)} lets go of the motors, and the place of the head is lost.`;
+    const message = `${nameOf(block)} may let go of the motors, and the place of the head is lost.`;
     return { check: 2, ok: false, message, line: releaseLine };
   }
-  const [start, end] = [after.captured[2 * i], after.captured[2 * i + 1]];
-  // A swap sets things as the file has them; other blocks leave what the swap before them set.
-  const base = block.kind === 'swap' ? before.captured[i] : start;
-  const differences = stateDifferences(stateWith(block.settings, base), end);
-  const moved = block.kind === 'swap' ? [] : positionDifferences(before.captured[i], end);
-  const wrong = [...differences, ...moved];
+  const end = run.after.captured[2 * i + 1];
+  const wrong = stateDifferences(expectedState(run, block, i), end);
   const line = block.line + block.lines - 1;
   if (wrong.length > 0) {
     const message = `After ${lower(nameOf(block))} the printer is not as it was: ${wrong.join(', ')}.`;
@@ -83,49 +123,49 @@ function checkState({ before, after, traces }: ProvenRun, block: Block, i: numbe
   };
 }
 
-/** Places must be the input's, whatever a swap before has set. */
-function positionDifferences(
-  expected: Parameters<typeof stateDifferences>[0],
-  found: Parameters<typeof stateDifferences>[1],
-): string[] {
-  const { nozzleTarget, fan, flowFactor, speedFactor } = found;
-  return stateDifferences({ ...expected, nozzleTarget, fan, flowFactor, speedFactor }, found);
+/** Check 2: every line of a block can be followed, and the last one says how filament counts. */
+function checkFollowed({ traces }: ProvenRun, block: Block, i: number): ProofCheck[] {
+  const { unknown, sinceFilamentMode } = traces[i];
+  if (unknown) {
+    const message = `${nameOf(block)} ${unknown.message}.`;
+    return [{ check: 2, ok: false, message, line: unknown.line }];
+  }
+  const repeats = block.kind === 'swap' || block.kind === 'load' || block.kind === 'warning';
+  if (!repeats || sinceFilamentMode === 0) return [];
+  const message = `${nameOf(block)} does not end with saying how filament counts (M82 or M83).`;
+  return [{ check: 2, ok: false, message, line: block.line + block.lines - 1 }];
 }
 
-/** Rounding of lengths of filament in a block, mm. */
-const PUSH_ROUNDING = 0.05;
+/** Check 2: numbered lines follow each other as in the input. */
+function checkNumbers({ found, before, after, traces }: ProvenRun): ProofCheck[] {
+  const bare = traces.findIndex(({ unnumbered }) => unnumbered > 0);
+  if (bare >= 0) {
+    const message = `${nameOf(found.blocks[bare])} has lines without numbers, in a file whose lines are numbered.`;
+    return [{ check: 2, ok: false, message, line: found.blocks[bare].line }];
+  }
+  if (after.numberBreaks <= before.numberBreaks) return [];
+  return [{ check: 2, ok: false, message: 'Line numbers do not follow each other.' }];
+}
 
 /** Check 3: nothing is hit, and filament comes out only where the nozzle waits. */
 function checkClearance(run: ProvenRun, block: Block, i: number): ProofCheck[] {
   const trace = run.traces[i];
   if (trace.moves.length === 0 && trace.stops.every(({ park }) => park === null)) return [];
-  const printed = { footprint: run.footprint, layers: run.layers, layer: block.layer };
-  const collision = findCollision(trace, printed, reachOf(run.printer), run.before.captured[i]);
+  const { heights, reading, before } = run;
+  const printed = { heights, hasUndrawn: reading.hasUndrawn, layer: block.layer };
+  const collision = findCollision(trace, printed, reachOf(run.printer), before.captured[i]);
   const name = nameOf(block);
   if (collision) {
     const message = `${name} is not safe: ${collision.message}.`;
     return [{ check: 3, ok: false, message, line: collision.line }];
   }
-  const top = Math.max(run.before.captured[i].z, ...trace.moves.map(({ to }) => to.z));
-  const pushed = trace.moves.reduce((sum, move) => sum + move.pushed, 0);
-  const wanted = plannedPush(run, block, run.before.captured[i].retracted);
-  if (wanted !== null && Math.abs(pushed - wanted) > PUSH_ROUNDING) {
-    const message = `${name} pushes ${pushed.toFixed(1)} mm of filament out instead of ${wanted.toFixed(1)} mm.`;
-    return [{ check: 3, ok: false, message, line: block.line }];
-  }
+  const top = Math.max(before.captured[i].z, ...trace.moves.map(({ to }) => to.z));
+  const { clears } = trace.kept;
   const park = trace.stops.find((stop) => stop.park !== null)?.park;
   const waits = park ? `, waits at X ${park.x.toFixed(2)} Y ${park.y.toFixed(2)}` : '';
-  const purges = pushed > 0.01 ? `, pushes ${pushed.toFixed(1)} mm of filament there` : '';
+  const purges = clears > 0.01 ? `, pushes ${clears.toFixed(1)} mm of filament out there` : '';
   const message = `${name} lifts to Z ${top.toFixed(2)}${waits}${purges}, and touches nothing.`;
   return [{ check: 3, ok: true, message }];
-}
-
-/** Filament that a spelled-out swap is to push out, mm; null when that is the firmware's. */
-function plannedPush({ planned, printer }: ProvenRun, block: Block, held: number): number | null {
-  if (planned?.recipe.kind !== 'spelled-out' || block.kind !== 'swap') return null;
-  const { unload, load, purge, retract } = numbersOf(planned.recipe, printer);
-  const own = planned.swaps[block.index - 1]?.purge ?? purge;
-  return own + Math.max(0, load - unload - held - retract);
 }
 
 /** Check 4: as many swaps as planned, one after the other. */
@@ -164,15 +204,16 @@ function sameSettings(a: BandSettings, b: BandSettings): boolean {
 
 /** Check 4: each block stands where it says, and stops as often as its kind does. */
 function checkPlace(run: ProvenRun, block: Block, i: number): ProofCheck[] {
-  const { stops, tones } = run.traces[i];
+  const { stops, tones, macros } = run.traces[i];
   const name = nameOf(block);
   const fail = (message: string): ProofCheck[] => [
     { check: 4, ok: false, message, line: block.line },
   ];
-  if (block.kind === 'heat') {
+  if (block.kind === 'rewrite' || block.kind === 'number') {
+    if (!run.muteAt.has(block.end)) return fail(`${name} stands for no line of the file.`);
     return stops.length === 0 ? [] : fail(`${name} stops the printer.`);
   }
-  const target = run.layers[block.layer - 1];
+  const target = run.reading.layers[block.layer - 1];
   const from = block.layer === 1 ? 0 : target?.travelOffset;
   const place = run.places[i];
   if (!target || place > target.firstOffset || place < from) {
@@ -181,7 +222,9 @@ function checkPlace(run: ProvenRun, block: Block, i: number): ProofCheck[] {
   if (block.kind === 'warning') {
     return stops.length === 0 && tones > 0 ? [] : fail(`${name} does not just beep.`);
   }
-  const calls = run.planned ? run.planned.recipe.kind === 'beep-only' : stops.length === 0;
+  const calls = run.planned
+    ? run.planned.recipe.kind === 'beep-only'
+    : (block.promises?.stops ?? 0) === 0;
   if (calls && stops.length === 0 && tones > 0) {
     const message = `${name} beeps ${tones} times before layer ${block.layer} begins; you press pause.`;
     return [{ check: 4, ok: true, message }];
@@ -191,25 +234,15 @@ function checkPlace(run: ProvenRun, block: Block, i: number): ProofCheck[] {
   }
   const count = block.kind === 'swap' ? ` of ${block.count}` : '';
   const message = `${name}${count} stops once (${stops[0].command}), before layer ${block.layer} begins.`;
-  return [{ check: 4, ok: true, message }];
-}
-
-/** Check 4, the other way round: only stops were taken out, and temperatures that were replaced. */
-function checkMutes({ found, mutePlaces, before }: ProvenRun): ProofCheck[] {
-  const stops = new Map(before.stops.map((stop) => [stop.offset, stop]));
-  return found.mutes.map(({ line, start }, i): ProofCheck => {
-    const stop = stops.get(mutePlaces[i]);
-    if (stop) {
-      const message = `The file’s own stop on line ${stop.line} (${stop.command}) is taken out.`;
-      return { check: 4, ok: true, message };
-    }
-    const replaced = found.blocks.find(({ kind, end }) => kind === 'heat' && end === start);
-    if (!replaced) {
-      return { check: 4, ok: false, message: 'A line was taken out that is no stop.', line };
-    }
-    const message = `A temperature of the file in layer ${replaced.layer} is replaced by ${replaced.settings.nozzle} °C.`;
-    return { check: 4, ok: true, message };
-  });
+  const back = block.promises?.comesBack
+    ? ', and that its script lifts the head before it takes it away'
+    : '';
+  const words = [...new Set(macros)].map((macro): ProofCheck => ({
+    check: 4,
+    ok: true,
+    message: `${name} calls ${macro}: what that does${back} is taken at the printer’s word.`,
+  }));
+  return [{ check: 4, ok: true, message }, ...words];
 }
 
 /** Check 5: heaters stay on through the blocks, and end as the input leaves them. */

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { Machine, STATE_FIELDS, type MachineState } from '../gcode/machine';
+import { Machine, type MachineState } from '../gcode/machine';
+import { STATE_FIELDS } from '../gcode/stateFields';
 import { describeState, stateDifferences } from './stateCheck';
 
 const state: MachineState = Object.assign(new Machine(), {
@@ -17,12 +18,28 @@ describe('stateDifferences', () => {
   });
 
   /** Filament pushed at a swap is meant to differ; only the extruder's number must come back. */
-  const free = new Set(['filament']);
+  const free = new Set(['filament', 'settings', 'sums']);
 
   it.each(STATE_FIELDS.filter((field) => !free.has(field)))('notices another %s', (field) => {
     const value = state[field];
-    const other = typeof value === 'boolean' ? !value : value + 1;
+    const other = typeof value === 'boolean' ? !value : Number(value) + 1;
     expect(stateDifferences(state, { ...state, [field]: other })).not.toEqual([]);
+  });
+
+  it('notices another setting of the firmware, and one that only one side has set', () => {
+    const set = (value: number): MachineState => {
+      const settings = state.settings.slice();
+      settings[settings.length - 1] = value;
+      return { ...state, settings };
+    };
+    expect(stateDifferences(set(0.04), set(0.04))).toEqual([]);
+    expect(stateDifferences(set(0.04), set(0.05))).toEqual(['M900 K']);
+    expect(stateDifferences(state, set(0.05))).toEqual(['M900 K']);
+  });
+
+  it('takes nothing that is not known for the same', () => {
+    expect(stateDifferences(state, { ...state, x: NaN })).toEqual(['X (unknown instead of 61.2)']);
+    expect(stateDifferences({ ...state, x: NaN }, { ...state, x: NaN })).toHaveLength(1);
   });
 
   it('does not mind filament pushed out when the extruder’s number is set back', () => {

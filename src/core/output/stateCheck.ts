@@ -1,15 +1,12 @@
-import type { MachineState } from '../gcode/machine';
+import { Mode } from '../gcode/extrusionModes';
+import { logicalE, type MachineState } from '../gcode/machine';
+import { slotDifferences } from '../gcode/settingSlots';
 
 /** What a person reads when two states differ, and how each is compared. */
 interface ComparedField {
   readonly name: string;
   readonly of: (state: MachineState) => number;
   readonly tolerance: number;
-}
-
-/** The number that the file would have to write to stay where the extruder is. */
-function extruderNumber(state: MachineState): number {
-  return (state.e - state.offsetE) / state.unit;
 }
 
 const flag = (value: boolean): number => (value ? 1 : 0);
@@ -21,14 +18,19 @@ const FIELDS: readonly ComparedField[] = [
   { name: 'X', of: (s) => s.x, tolerance: LENGTH },
   { name: 'Y', of: (s) => s.y, tolerance: LENGTH },
   { name: 'Z', of: (s) => s.z, tolerance: LENGTH },
-  { name: 'the extruder position', of: extruderNumber, tolerance: LENGTH },
+  { name: 'the extruder position', of: logicalE, tolerance: LENGTH },
   { name: 'the origin of X', of: (s) => s.offsetX, tolerance: LENGTH },
   { name: 'the origin of Y', of: (s) => s.offsetY, tolerance: LENGTH },
   { name: 'the origin of Z', of: (s) => s.offsetZ, tolerance: LENGTH },
   { name: 'units (G20/G21)', of: (s) => s.unit, tolerance: 0 },
-  { name: 'positioning (G90/G91)', of: (s) => flag(s.relative), tolerance: 0 },
+  { name: 'volumes of filament (M200)', of: (s) => s.volumetricArea, tolerance: 1e-6 },
+  { name: 'positioning (G90/G91)', of: (s) => s.modes & Mode.relative, tolerance: 0 },
   { name: 'extrusion mode (M82/M83)', of: (s) => flag(s.relativeE), tolerance: 0 },
-  { name: 'extrusion mode after G90', of: (s) => flag(s.keepsRelativeE), tolerance: 0 },
+  {
+    name: 'extrusion mode on other firmwares',
+    of: (s) => s.modes & ~Mode.relative,
+    tolerance: 0,
+  },
   { name: 'feed rate', of: (s) => s.feed, tolerance: 1e-6 },
   { name: 'speed factor (M220)', of: (s) => s.speedFactor, tolerance: 1e-9 },
   { name: 'flow factor (M221)', of: (s) => s.flowFactor, tolerance: 1e-9 },
@@ -39,22 +41,27 @@ const FIELDS: readonly ComparedField[] = [
   { name: 'retraction', of: (s) => s.retracted, tolerance: LENGTH },
   { name: 'firmware retraction', of: (s) => flag(s.firmwareRetracted), tolerance: 0 },
   { name: 'motors', of: (s) => flag(s.motorsReleased), tolerance: 0 },
+  { name: 'line number', of: (s) => s.lineNumber, tolerance: 0 },
 ];
 
-/** Names of what differs between two states, for a sentence; empty when nothing does. */
+/**
+ * Names of what differs between two states, for a sentence; empty when nothing does. What is not
+ * known differs from everything.
+ */
 export function stateDifferences(expected: MachineState, found: MachineState): string[] {
-  return FIELDS.filter(({ of, tolerance }) => {
-    return Math.abs(of(expected) - of(found)) > tolerance;
+  const fields = FIELDS.filter(({ of, tolerance }) => {
+    return !(Math.abs(of(expected) - of(found)) <= tolerance);
   }).map(({ name, of }) => `${name} (${round(of(found))} instead of ${round(of(expected))})`);
+  return [...fields, ...slotDifferences(expected.settings, found.settings)];
 }
 
 /** Where the printer stands, in a few words. */
 export function describeState(state: MachineState): string {
   const position = `X ${state.x.toFixed(2)} Y ${state.y.toFixed(2)} Z ${state.z.toFixed(2)}`;
   const pulled = state.retracted > LENGTH ? `, retracted ${state.retracted.toFixed(2)} mm` : '';
-  return `${position}, extruder ${extruderNumber(state).toFixed(4)}${pulled}`;
+  return `${position}, extruder ${logicalE(state).toFixed(4)}${pulled}`;
 }
 
-function round(value: number): number {
-  return Number(value.toFixed(4));
+function round(value: number): string {
+  return Number.isNaN(value) ? 'unknown' : String(Number(value.toFixed(4)));
 }

@@ -21,7 +21,7 @@ import {
   type JobPlan,
   printedSwaps,
 } from './jobPlan';
-import { parsePlan } from './plan';
+import { parseSwapList } from './swapList';
 import { parseJobPlan } from './planSchema';
 
 const fingerprint = 'ab'.repeat(32);
@@ -90,7 +90,7 @@ describe('swaps of a plan', () => {
 });
 
 describe('stops that the file has itself', () => {
-  const stop = { line: 40, command: 'M600', layer: 4, offset: 900 };
+  const stop = { line: 40, command: 'M600', layer: 4, offset: 900, place: 'before' } as const;
 
   it('are kept, taken out, or taken over as swaps, and back again', () => {
     const over = withStopAnswer(plan, stop, 'take-over');
@@ -101,6 +101,13 @@ describe('stops that the file has itself', () => {
     expect([out.takenOut, out.swaps]).toEqual([[40], []]);
     expect(withStopAnswer(out, stop, 'keep')).toEqual(plan);
     expect(withStopAnswer(plan, stop, 'keep')).toBe(plan);
+  });
+
+  it('make no swap when they stand inside of a layer', () => {
+    const inside = { ...stop, place: 'inside' } as const;
+    const out = withStopAnswer(plan, inside, 'take-over');
+    expect([out.takenOut, out.swaps]).toEqual([[40], []]);
+    expect(stopAnswer(withSwap(out, n(4)), inside)).toBe('remove');
   });
 
   it('make no swap before layer 1', () => {
@@ -184,7 +191,7 @@ describe('stored plans', () => {
 
   it.each([
     ['nothing', undefined],
-    ['a version yet to come', { ...plan, version: 5 }],
+    ['a version yet to come', { ...plan, version: 6 }],
     ['a recipe of no known kind', { ...plan, recipe: { kind: 'shout' } }],
     ['an unknown letter', { ...plan, firstLetter: 'Q' }],
     ['a swap before no layer', { ...plan, swaps: [{ layer: 0, letter: 'B' }] }],
@@ -193,9 +200,9 @@ describe('stored plans', () => {
   });
 });
 
-describe('parsePlan', () => {
+describe('parseSwapList', () => {
   it('fills in what a plan file may leave out', () => {
-    expect(parsePlan({ swaps: [{ layer: 3, filament: 'B' }] })).toMatchObject({
+    expect(parseSwapList({ swaps: [{ layer: 3, filament: 'B' }] })).toMatchObject({
       ok: true,
       value: { stopAt: 'restart', recipe: { kind: 'change-command', command: 'M600' } },
     });
@@ -208,11 +215,38 @@ describe('parsePlan', () => {
     [{ swaps: [{ layer: 3, height: 2, filament: 'B' }] }, /either a layer or a height/],
     [{ swaps: [{ layer: 3 }] }, /filament/],
     [{ swaps: [{ layer: 3, filament: 'B' }], stopAt: 'later' }, /stopAt/],
-    [{ swaps: [null] }, /swaps/],
-    ['text', /object/],
-    [null, /null/],
+    [{ swaps: [null] }, /swap 1/],
+    ['text', /should be a group of fields .* and is the text "text"\.$/],
+    [null, /nothing \(null\)/],
+    [[], /and is a list\.$/],
+    [
+      { swaps: [{ layer: [3], filament: 'B' }] },
+      /^The plan cannot be used: "layer" of swap 1 should be a number, and is a list\.$/,
+    ],
+    [
+      { swaps: [{ layer: 3, filament: ['B'] }] },
+      /"filament" of swap 1 should be a text, and is a list/,
+    ],
+    [{ swaps: [{ layer: '3', filament: 'B' }] }, /should be a number, and is the text "3"/],
+    [
+      { swaps: [{ layer: 3, filament: 'B' }], stopat: 'restart' },
+      /"stopat" is not known; the nearest known is "stopAt"/,
+    ],
+    [
+      { swaps: [{ layer: 3, filament: 'B', nozle: 3 }] },
+      /"nozle" of swap 1 is not known; the nearest known is "nozzle"/,
+    ],
+    [
+      JSON.parse('{"swaps": [{"layer": 3, "filament": "B", "__proto__": {"purge": 1}}]}'),
+      /__proto__/,
+    ],
+    [
+      { swaps: [{ layer: 3, filament: 'B', purge: -1 }] },
+      /"purge" of swap 1 should be at least 0, and is -1/,
+    ],
+    [{ swaps: [{ layer: 3, filament: 'B' }], existingStops: 'all' }, /existingStops/],
   ])('refuses %j', (json, message) => {
-    const result = parsePlan(json);
+    const result = parseSwapList(json);
     expect(!result.ok && result.refusal.message).toMatch(message);
   });
 });

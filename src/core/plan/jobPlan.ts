@@ -1,9 +1,9 @@
-import type { FoundStop } from '../gcode/stops';
+import { isBeforeLayer, type FoundStop } from '../gcode/stops';
 import { layerNumber, type LayerNumber } from '../gcode/layers';
 import type { OwnPurge } from '../filament/purgeTable';
 import { STARTING_PALETTE, type PaletteFilament } from './palette';
 import { SWAP_SECONDS } from './time';
-import type { StopPlace } from './plan';
+import type { StopPlace } from './swapList';
 import type { Recipe } from '../recipe/recipe';
 import type { BandSettings } from '../recipe/settings';
 
@@ -25,7 +25,7 @@ export interface KnownCheck {
 
 /** The plan of one job: what is loaded first, and each swap in the order of printing. */
 export interface JobPlan {
-  readonly version: 4;
+  readonly version: 5;
   /** SHA-256 of the G-code that it was made for. */
   readonly fingerprint: string;
   readonly palette: readonly PaletteFilament[];
@@ -48,8 +48,10 @@ export interface JobPlan {
   readonly stopAt: StopPlace;
   /** Ask for the first filament before layer 1. */
   readonly loadFirst: boolean;
-  /** Put a band's own temperature in place of those that the file sets in it. */
-  readonly rewriteHeat: boolean;
+  /** Put a band's own temperature, fan, flow and speed in place of those that the file sets in it. */
+  readonly rewrite: boolean;
+  /** Add the time of the swaps to the times left that the file shows. */
+  readonly addToRemaining: boolean;
   /** What the person has found to purge between two filaments. */
   readonly purges: readonly OwnPurge[];
   /** Checks that the person has looked at and lets be, each with a note. */
@@ -70,7 +72,8 @@ export const UNWRITTEN = {
   recipe: null,
   stopAt: 'restart',
   loadFirst: false,
-  rewriteHeat: false,
+  rewrite: false,
+  addToRemaining: false,
   purges: [],
   known: [],
   namePattern: '{job}-{swaps}',
@@ -82,7 +85,7 @@ export function emptyPlan(
   firstLetter: string = STARTING_PALETTE[0].letter,
 ): JobPlan {
   return {
-    version: 4,
+    version: 5,
     fingerprint,
     palette: STARTING_PALETTE,
     firstLetter,
@@ -209,15 +212,21 @@ export type StopAnswer = 'keep' | 'take-over' | 'remove';
 /** How a stop of the file is answered in a plan: taken over means a swap in its place. */
 export function stopAnswer(plan: JobPlan, stop: FoundStop): StopAnswer {
   if (!plan.takenOut.includes(stop.line)) return 'keep';
-  return plan.swaps.some((swap) => swap.layer === stop.layer) ? 'take-over' : 'remove';
+  const isSwap = canTakeOver(stop) && plan.swaps.some((swap) => swap.layer === stop.layer);
+  return isSwap ? 'take-over' : 'remove';
 }
 
-/** Answers a stop of the file. A stop before layer 1 or after the print cannot be taken over. */
+/** Only a stop between two layers can become a swap: one inside a layer belongs to its place. */
+export function canTakeOver(stop: FoundStop): boolean {
+  return isBeforeLayer(stop) && stop.layer !== null && stop.layer > 1;
+}
+
+/** Answers a stop of the file. One that cannot be taken over is taken out only. */
 export function withStopAnswer(plan: JobPlan, stop: FoundStop, answer: StopAnswer): JobPlan {
   const others = plan.takenOut.filter((line) => line !== stop.line);
   const before = stopAnswer(plan, stop);
   if (answer === before) return plan;
-  const layer = stop.layer !== null && stop.layer > 1 ? layerNumber(stop.layer) : null;
+  const layer = canTakeOver(stop) ? layerNumber(stop.layer ?? 1) : null;
   const cleared = before === 'take-over' && layer ? withoutSwap(plan, layer) : plan;
   if (answer === 'keep') return { ...cleared, takenOut: others };
   const out = { ...cleared, takenOut: [...others, stop.line].sort((a, b) => a - b) };

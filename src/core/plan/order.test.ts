@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { bytesOf, writePrint } from '../../../tests/support/printFiles';
 import { layerNumber } from '../gcode/layers';
-import { stopsToTakeOut } from '../output/insert';
 import { readGcode } from '../gcode/reader';
 import { EXAMPLE_PRINTERS } from '../printer/examples';
 import { ORDINARY_PROFILE } from '../printer/printer';
@@ -59,8 +58,6 @@ describe('orderOf', () => {
     const asked = { ...plan, takenOut: [stop.line], loadFirst: true };
     const order = orderOf(asked, reading, ORDINARY_PROFILE);
     expect(order.takeOut).toEqual([stop]);
-    // Also when it was copied on its way to a worker.
-    expect(stopsToTakeOut(reading, structuredClone(order))).toEqual([stop]);
     expect(order.loadFirst).toBe('A Peat black');
   });
 });

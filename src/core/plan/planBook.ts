@@ -1,5 +1,6 @@
-import { number, object, string, array, mixed, ValidationError } from 'yup';
-import { refuse, success, type Result } from '../findings';
+import { number, object, string, array, mixed } from 'yup';
+import { success, type Result } from '../findings';
+import { readShape } from '../shape';
 import type { JobPlan } from './jobPlan';
 import { parseJobPlan } from './planSchema';
 
@@ -83,18 +84,16 @@ const schema = object({
 
 /** Reads a stored book; refuses one of which any plan cannot be read. */
 export function parsePlanBook(json: unknown): Result<PlanBook> {
-  try {
-    const { chosen, variants: stored } = schema.validateSync(json, { strict: true });
-    const variants: Variant[] = [];
-    for (const { id, name, plan } of stored) {
-      const parsed = parseJobPlan(plan);
-      if (!parsed.ok) return parsed;
-      variants.push({ id, name, plan: parsed.value });
-    }
-    const known = variants.some(({ id }) => id === chosen);
-    return success({ version: 1, chosen: known ? chosen : variants[0].id, variants });
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    return refuse('bad-plan', `The stored plans cannot be read: ${error.errors[0]}`);
+  const words = { what: 'The stored plans', code: 'bad-plan', passOverUnknown: true };
+  const read = readShape(schema, json, words);
+  if (!read.ok) return read;
+  const { chosen, variants: stored } = read.value;
+  const variants: Variant[] = [];
+  for (const { id, name, plan } of stored) {
+    const parsed = parseJobPlan(plan);
+    if (!parsed.ok) return parsed;
+    variants.push({ id, name, plan: parsed.value });
   }
+  const known = variants.some(({ id }) => id === chosen);
+  return success({ version: 1, chosen: known ? chosen : variants[0].id, variants });
 }

@@ -1,8 +1,9 @@
-import { array, number, object, string, mixed, ValidationError } from 'yup';
+import { array, number, object, string, mixed } from 'yup';
 import { refuse, success, type Result } from '../findings';
 import { layerNumber } from '../gcode/layers';
 import type { JobPlan } from './jobPlan';
 import { parseJobPlan } from './planSchema';
+import { readShape } from '../shape';
 import { anchorsOf, type Anchor, type PlanGround } from './reslice';
 
 /** A plan as a file: with what its swaps mean, so that it can move to another print. */
@@ -43,30 +44,37 @@ const schema = object({
 
 /** Reads a plan file; refuses anything else in the person's words. */
 export function readPlanFile(text: string): Result<PlanFile> {
-  const notOne = refuse('bad-plan', 'This is not a plan that Lamella wrote.');
-  let json: unknown;
   try {
-    json = JSON.parse(text);
+    return parsePlanFile(JSON.parse(text));
   } catch {
-    return notOne;
+    return NOT_ONE;
   }
-  try {
-    const file = schema.validateSync(json, { strict: true });
-    const plan = parseJobPlan(file.plan);
-    if (!plan.ok) return plan;
-    const anchors = file.anchors.map((one) => ({
+}
+
+const NOT_ONE = refuse('bad-plan', 'This is not a plan that Lamella wrote.');
+
+/** The same for parsed JSON. */
+export function parsePlanFile(json: unknown): Result<PlanFile> {
+  if (!isPlanFile(json)) return NOT_ONE;
+  const words = { what: 'The plan', code: 'bad-plan', passOverUnknown: true };
+  const file = readShape(schema, json, words);
+  if (!file.ok) return file;
+  const plan = parseJobPlan(file.value.plan);
+  if (!plan.ok) return plan;
+  const { anchors, stepCount, height } = file.value;
+  return success({
+    plan: plan.value,
+    anchors: anchors.map((one) => ({
       ...one,
       layer: layerNumber(one.layer),
       step: one.step ?? null,
-    }));
-    return success({
-      plan: plan.value,
-      anchors,
-      stepCount: file.stepCount,
-      height: file.height,
-    });
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    return notOne;
-  }
+    })),
+    stepCount,
+    height,
+  });
+}
+
+/** True for what the screens save as a plan, whether or not it can be read. */
+export function isPlanFile(json: unknown): boolean {
+  return typeof json === 'object' && json !== null && 'lamella' in json && json.lamella === 'plan';
 }

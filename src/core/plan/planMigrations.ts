@@ -38,6 +38,15 @@ const PLAN_MIGRATIONS: readonly PlanMigration[] = [
       namePattern: '{job}-{swaps}',
     }),
   },
+  {
+    from: 4,
+    run: ({ rewriteHeat, ...plan }) => ({
+      ...plan,
+      version: 5,
+      rewrite: rewriteHeat,
+      addToRemaining: false,
+    }),
+  },
 ];
 
 /** Filaments got a hiding depth: that of the same colour to start with, or else an ordinary one. */

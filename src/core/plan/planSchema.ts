@@ -1,19 +1,11 @@
-import {
-  array,
-  boolean,
-  mixed,
-  number,
-  object,
-  string,
-  ValidationError,
-  type InferType,
-} from 'yup';
+import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
 import { refuse, success, type Result } from '../findings';
 import { layerNumber } from '../gcode/layers';
 import { parseRecipe } from '../recipe/recipeFile';
 import { NO_SETTINGS } from '../recipe/settings';
+import { readShape } from '../shape';
 import type { JobPlan, PlannedSwap } from './jobPlan';
-import { swapFields, type StopPlace } from './plan';
+import { swapFields, type StopPlace } from './swapList';
 import { HATCHES, type Hatch } from './palette';
 import { migratePlan } from './planMigrations';
 
@@ -23,14 +15,14 @@ const letterSchema = string()
 const { purge: _purge, ...settingFields } = swapFields;
 
 const schema = object({
-  version: number().oneOf([4]).required(),
+  version: number().oneOf([5]).required(),
   fingerprint: string()
     .matches(/^[0-9a-f]{64}$/)
     .required(),
   palette: array(
     object({
       letter: letterSchema,
-      name: string().trim().min(1).max(60).required(),
+      name: string().matches(/\S/).max(60).required(),
       colour: string()
         .matches(/^#[0-9a-f]{6}$/i)
         .required(),
@@ -62,7 +54,8 @@ const schema = object({
   recipe: mixed().nullable().defined(),
   stopAt: mixed<StopPlace>().oneOf(['restart', 'before-travel']).required(),
   loadFirst: boolean().required(),
-  rewriteHeat: boolean().required(),
+  rewrite: boolean().required(),
+  addToRemaining: boolean().required(),
   purges: array(
     object({
       from: letterSchema,
@@ -88,25 +81,23 @@ function plannedSwap(swap: InferType<typeof schema>['swaps'][number]): PlannedSw
 
 /** Reads a stored plan; refuses what does not fit instead of repairing it silently. */
 export function parseJobPlan(json: unknown): Result<JobPlan> {
-  try {
-    const plan = schema.validateSync(migratePlan(json), { strict: true });
-    const known = new Set(plan.palette.map(({ letter }) => letter));
-    const used = [plan.firstLetter, ...plan.swaps.map(({ letter }) => letter)];
-    const unknown = used.find((letter) => !known.has(letter));
-    if (unknown)
-      return refuse('bad-plan', `The stored plan uses filament ${unknown}, which it lacks.`);
-    const recipe = plan.recipe === null ? success(null) : parseRecipe(plan.recipe);
-    if (!recipe.ok) return refuse('bad-plan', recipe.refusal.message);
-    return success({
-      ...plan,
-      version: 4,
-      startAt: plan.startAt ?? null,
-      printerId: plan.printerId ?? null,
-      recipe: recipe.value,
-      swaps: plan.swaps.map(plannedSwap),
-    });
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    return refuse('bad-plan', `The stored plan cannot be read: ${error.errors[0]}`);
-  }
+  const words = { what: 'The stored plan', code: 'bad-plan', passOverUnknown: true };
+  const read = readShape(schema, migratePlan(json), words);
+  if (!read.ok) return read;
+  const plan = read.value;
+  const known = new Set(plan.palette.map(({ letter }) => letter));
+  const used = [plan.firstLetter, ...plan.swaps.map(({ letter }) => letter)];
+  const unknown = used.find((letter) => !known.has(letter));
+  if (unknown)
+    return refuse('bad-plan', `The stored plan uses filament ${unknown}, which it lacks.`);
+  const recipe = plan.recipe === null ? success(null) : parseRecipe(plan.recipe, true);
+  if (!recipe.ok) return refuse('bad-plan', recipe.refusal.message);
+  return success({
+    ...plan,
+    version: 5,
+    startAt: plan.startAt ?? null,
+    printerId: plan.printerId ?? null,
+    recipe: recipe.value,
+    swaps: plan.swaps.map(plannedSwap),
+  });
 }

@@ -1,7 +1,7 @@
 import { refuse, success, type Result } from '../findings';
 import { bottomOf, type Layer, type LayerNumber } from '../gcode/layers';
 import type { BandSettings } from '../recipe/settings';
-import type { SwapRequest } from './plan';
+import type { SwapRequest } from './swapList';
 
 /** A swap whose layer is certain. */
 export interface Swap {

@@ -4,7 +4,7 @@ import { bytesOf, writePrint } from '../../../tests/support/printFiles';
 import { bottomOf } from '../gcode/layers';
 import { readGcode } from '../gcode/reader';
 import { ORDINARY_PRINTER } from '../motion/limits';
-import { readPlaces, type PlaceKind } from './typedPlaces';
+import { commaMeaning, readPlaces, withDecimalPoints, type PlaceKind } from './typedPlaces';
 
 const { layers } = readGcode(
   bytesOf(writePrint({ layers: 30, firstLayer: 0.2 })),
@@ -26,9 +26,41 @@ describe('places as people type them', () => {
     ['10', 'label', ['label 11']],
     ['.8mm', 'layer', ['height 5']],
     ['Layer 7; layer 9\n12', 'height', ['layer 7', 'layer 9', 'layer 12']],
+    ['11, 26, 3.9', 'layer', ['layer 11', 'layer 26', 'height 20']],
+    ['2.4, 3, 5.2', 'layer', ['height 13', 'height 16', 'height 27']],
     ['nothing here', 'layer', []],
   ] as const)('%s, when plain numbers are %ss', (text, kind, expected) => {
     expect(at(text, kind)).toEqual(expected);
+  });
+
+  it('says that a number with decimals among layers is taken as a height', () => {
+    const [, place] = readPlaces('11, 3.9, 12', 'layer', layers);
+    expect(place.answer).toMatch(/^It has decimals, so it is taken as a height\./);
+    expect(readPlaces('3.9 mm', 'layer', layers)[0].answer).not.toMatch(/decimals/);
+  });
+
+  it.each([
+    ['2,4', false, 'either'],
+    ['2,4', true, 'decimal'],
+    ['2,4 mm', true, 'decimal'],
+    ['13,21', false, 'list'],
+    ['2,45', false, 'decimal'],
+    ['2,4; 3,6', false, 'decimal'],
+    ['2,4, 3,6', false, 'decimal'],
+    ['2,4\n3,6', false, 'decimal'],
+    ['2,5,9', true, 'list'],
+    ['layers 13,21', true, 'list'],
+    ['2.4,3.6', true, 'list'],
+    ['13, 21', true, 'list'],
+  ] as const)(
+    'in %j, when the person writes a decimal comma: %s, commas are: %s',
+    (text, own, meaning) => {
+      expect(commaMeaning(text, layers, own)).toBe(meaning);
+    },
+  );
+
+  it('reads decimal commas as points', () => {
+    expect(withDecimalPoints('2,4; 3,65 mm, 7')).toBe('2.4; 3.65 mm, 7');
   });
 
   it('says what a height is rounded to, and offers the neighbour', () => {

@@ -17,6 +17,7 @@ export const EXAMPLE_PRINTERS: readonly Printer[] = [
     park: { x: 10, y: 190 },
     displayCharacters: 16,
     brush: { x: 60, y: 196, length: 30, z: 1 },
+    firmware: { namesMotors: true, longestPushMm: 80 },
     understands: { kind: 'spelled-out', command: 'M0', testedAt: null },
   },
   {

@@ -21,6 +21,17 @@ export interface Understanding {
   readonly testedAt: string | null;
 }
 
+/** How a printer's firmware takes commands on which firmwares differ. */
+export interface Firmware {
+  /**
+   * True when `M84` may name motors and a time, as on printers that run the file themselves. Where a
+   * program on another computer runs it, any `M84` may let all motors go.
+   */
+  readonly namesMotors: boolean;
+  /** Longest stretch of filament in one command, mm: some stop at more than 50. */
+  readonly longestPushMm: number;
+}
+
 /** One printer: how it moves and heats, and all that a swap needs to know of it. */
 export interface Printer extends PrinterModel {
   readonly name: string;
@@ -52,6 +63,9 @@ export interface Printer extends PrinterModel {
   readonly brush: Brush | null;
   /** True when a program on another machine sends the file line by line. */
   readonly host: boolean;
+  readonly firmware: Firmware;
+  /** Names of macros of its own, in capitals, that its owner answers for: they may stand in a swap. */
+  readonly macros: readonly string[];
 }
 
 /** An ordinary hobby printer: what holds until a person says otherwise. */
@@ -71,6 +85,9 @@ export const ORDINARY_PROFILE: Printer = {
   runoutSensor: false,
   brush: null,
   host: false,
+  // Safe on every firmware.
+  firmware: { namesMotors: false, longestPushMm: 45 },
+  macros: [],
 };
 
 /** The space that the nozzle can reach, machine mm. */

@@ -5,72 +5,90 @@ import {
   number,
   object,
   string,
-  ValidationError,
   type AnyObject,
   type ObjectSchema,
 } from 'yup';
 import { refuse, success, type Result } from '../findings';
+import { readShape } from '../shape';
 import type { CornerModel } from '../motion/limits';
 import { canStop, macroWord, RECIPE_KINDS, type RecipeKind } from '../recipe/kinds';
 import { isInReach, ORDINARY_PROFILE, parkOf, reachOf, type Printer } from './printer';
 
-const positive = () => number().positive().optional();
-const amount = () => number().min(0).optional();
+/** More than any machine does; numbers beyond come from another unit or a slip of the hand. */
+const upTo = (most: number) => number().positive().max(most).optional();
+const amount = (most: number) => number().min(0).max(most).optional();
+const place = (most: number) => number().min(-most).max(most).required();
+const capitals = (text: unknown): unknown =>
+  typeof text === 'string' ? text.trim().toUpperCase() : text;
+const macroName = string()
+  .matches(/^\s*[a-z_][a-z_0-9]*\s*$/i, 'a stop word or macro is one word of letters, digits and _')
+  .max(40)
+  .required()
+  .transform(capitals);
 
-const axes = { x: positive(), y: positive(), z: positive(), e: positive() };
+const MOST_MM = 5000;
+const axes = (most: number) => ({ x: upTo(most), y: upTo(most), z: upTo(most), e: upTo(most) });
 
 const schema: ObjectSchema<AnyObject> = object({
   limits: object({
-    maxFeed: object(axes).optional(),
+    maxFeed: object(axes(5000)).optional(),
     acceleration: object({
-      print: positive(),
-      travel: positive(),
-      retract: positive(),
-      ...axes,
+      print: upTo(1e6),
+      travel: upTo(1e6),
+      retract: upTo(1e6),
+      ...axes(1e6),
     }).optional(),
     corner: object({
       kind: mixed<CornerModel['kind']>().oneOf(['jerk', 'deviation']).required(),
-      mm: positive(),
-      ...axes,
+      mm: upTo(10),
+      ...axes(1000),
     })
       .optional()
       .default(undefined),
-    minimumFeed: amount(),
-    queue: number().integer().min(2).nullable().optional(),
+    minimumFeed: amount(1000),
+    queue: number().integer().min(2).max(100_000).nullable().optional(),
   }).optional(),
   heating: object({
-    nozzlePerSecond: positive(),
-    bedPerSecond: positive(),
-    ambient: number().optional(),
+    nozzlePerSecond: upTo(100),
+    bedPerSecond: upTo(100),
+    ambient: number().min(-50).max(100).optional(),
   }).optional(),
-  homingSeconds: amount(),
-  probingSeconds: amount(),
-  volume: object({ x: positive(), y: positive(), z: positive() }).optional(),
-  filamentDiameter: positive(),
-  stopWords: array(string().trim().uppercase().required()).optional(),
-  name: string().trim().min(1).max(60).optional(),
+  homingSeconds: amount(3600),
+  probingSeconds: amount(3600),
+  volume: object({ x: upTo(MOST_MM), y: upTo(MOST_MM), z: upTo(MOST_MM) }).optional(),
+  filamentDiameter: number().min(0.5).max(10).optional(),
+  stopWords: array(macroName).max(50).optional(),
+  macros: array(macroName).max(50).optional(),
+  name: string()
+    .matches(/\S/, 'the printer needs a name')
+    .max(60)
+    .optional()
+    .transform((text: unknown) => (typeof text === 'string' ? text.trim() : text)),
   bed: object({
     shape: mixed<Printer['bed']['shape']>().oneOf(['rectangle', 'round']).optional(),
     origin: mixed<Printer['bed']['origin']>().oneOf(['corner', 'centre']).optional(),
   }).optional(),
-  nozzleMm: positive(),
+  nozzleMm: number().min(0.05).max(5).optional(),
   feed: object({
     kind: mixed<Printer['feed']['kind']>().oneOf(['direct', 'tube']).optional(),
-    lengthMm: amount(),
+    lengthMm: amount(MOST_MM),
   }).optional(),
-  park: object({ x: number().required(), y: number().required() })
+  park: object({ x: place(MOST_MM), y: place(MOST_MM) })
     .nullable()
     .optional()
     .default(undefined),
-  liftMm: amount(),
-  retractMm: amount(),
+  liftMm: amount(MOST_MM),
+  retractMm: amount(100),
   timeouts: object({
-    nozzleSeconds: number().positive().nullable().optional(),
-    motorSeconds: number().positive().nullable().optional(),
+    nozzleSeconds: number().positive().max(1e6).nullable().optional(),
+    motorSeconds: number().positive().max(1e6).nullable().optional(),
   }).optional(),
   understands: object({
     kind: mixed<RecipeKind>().oneOf(RECIPE_KINDS).optional(),
-    command: string().trim().max(60).optional(),
+    command: string()
+      .max(60)
+      .optional()
+      .transform((text: unknown) => (typeof text === 'string' ? text.trim() : text)),
     testedAt: string()
       .matches(/^\d{4}-\d\d-\d\d$/)
       .nullable()
@@ -80,29 +98,33 @@ const schema: ObjectSchema<AnyObject> = object({
   displayCharacters: number().integer().min(0).max(200).optional(),
   runoutSensor: boolean().optional(),
   brush: object({
-    x: number().required(),
-    y: number().required(),
-    length: number().positive().required(),
-    z: number().min(0).required(),
+    x: place(MOST_MM),
+    y: place(MOST_MM),
+    length: number().positive().max(MOST_MM).required(),
+    z: number().min(0).max(MOST_MM).required(),
   })
     .nullable()
     .optional()
     .default(undefined),
   host: boolean().optional(),
+  firmware: object({
+    namesMotors: boolean().optional(),
+    longestPushMm: number().min(1).max(500).optional(),
+  }).optional(),
 });
 
-/** Reads a printer's JSON; what it does not name is taken from the ordinary printer. */
-export function parsePrinter(json: unknown): Result<Printer> {
-  try {
-    const given = schema.validateSync(json, { stripUnknown: true });
-    // The schema has checked every field that is laid over the ordinary printer's.
-    const printer = merged({ ...ORDINARY_PROFILE }, given) as unknown as Printer;
-    const problem = problemOf(printer);
-    return problem === null ? success(withOwnStopWord(printer)) : refused(problem);
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    return refused(error.errors[0]);
-  }
+/**
+ * Reads a printer's JSON; what it does not name is taken from the ordinary printer.
+ * @param passOverUnknown for printers that Lamella itself stored.
+ */
+export function parsePrinter(json: unknown, passOverUnknown = false): Result<Printer> {
+  const words = { what: 'The printer file', code: 'bad-printer', passOverUnknown };
+  const given = readShape(schema, json, words);
+  if (!given.ok) return given;
+  // The schema has checked every field that is laid over the ordinary printer's.
+  const printer = merged({ ...ORDINARY_PROFILE }, given.value) as unknown as Printer;
+  const problem = problemOf(printer);
+  return problem === null ? success(withOwnStopWord(printer)) : refused(problem);
 }
 
 function refused(problem: string): Result<never> {

@@ -2,7 +2,7 @@ import { Effect } from '../gcode/effect';
 import { Machine, type MachineState } from '../gcode/machine';
 import { LineStream } from '../gcode/lineStream';
 import { scanLine } from '../gcode/scan';
-import { describeStop } from '../gcode/stops';
+import { commandText } from '../gcode/stops';
 import { Words } from '../gcode/words';
 
 /** A stop that the simulated printer came to. */
@@ -19,8 +19,8 @@ export interface ObeyedLine {
   readonly effect: Effect;
   /** Line in the file, from 1. */
   readonly line: number;
-  /** The command that stops the printer, as it is written; empty when it does not stop. */
-  readonly stop: string;
+  /** The line as it is written, without its comment. */
+  readonly text: string;
 }
 
 /** A stretch of the file, in bytes. */
@@ -58,6 +58,11 @@ export class SimulatedPrinter {
     this.machine = new Machine(options.stopWords);
   }
 
+  /** Numbered lines that did not follow the one before, so far. */
+  get numberBreaks(): number {
+    return this.machine.numberBreaks;
+  }
+
   /** State after all that was pushed so far. */
   get state(): MachineState {
     return this.machine.capture();
@@ -78,6 +83,7 @@ export class SimulatedPrinter {
     const { captureAt, stretches = [], watch } = this.options;
     let at = 0;
     while (at < end) {
+      const lineAt = at;
       const start = base + at;
       while (captured.length < captureAt.length && start >= captureAt[captured.length]) {
         captured.push(machine.capture());
@@ -87,10 +93,13 @@ export class SimulatedPrinter {
       at = scanLine(bytes, at, end, words);
       this.line++;
       const effect = machine.execute(words, bytes);
-      const stop = effect === Effect.Stop ? describeStop(words, bytes) : '';
-      if (stop !== '') this.stops.push({ line: this.line, offset: start, command: stop });
+      if (effect === Effect.Stop || (effect === Effect.Dwell && machine.waitsLong)) {
+        const command = commandText(words, bytes, lineAt);
+        this.stops.push({ line: this.line, offset: start, command });
+      }
       if (watch && this.stretch < stretches.length && start >= stretches[this.stretch].start) {
-        watch(this.stretch, { machine, words, effect, line: this.line, stop });
+        const text = commandText(words, bytes, lineAt);
+        watch(this.stretch, { machine, words, effect, line: this.line, text });
       }
     }
   }

@@ -1,11 +1,18 @@
 import type { MachineState } from '../gcode/machine';
+import { pauseText } from './message';
 import { reachOf, type Brush, type Printer } from '../printer/printer';
-import { CHANGE_LETTERS, numbersOf, type ChangeParameters, type Recipe } from './recipe';
+import {
+  CHANGE_LETTERS,
+  numbersOf,
+  type ChangeParameters,
+  type Recipe,
+  type RecipeNumbers,
+} from './recipe';
 import { SETTING_NAMES, settingValues, type BandSettings } from './settings';
 
 /** One thing that happens at a swap. Lengths of filament and heights in mm, temperatures in °C. */
 export type SwapAction =
-  | { readonly kind: 'own'; readonly command: string }
+  | { readonly kind: 'own'; readonly commands: readonly string[] }
   | { readonly kind: 'message'; readonly text: string }
   | {
       readonly kind: 'beep';
@@ -20,7 +27,8 @@ export type SwapAction =
     }
   | { readonly kind: 'pause'; readonly command: string; readonly text: string | null }
   | { readonly kind: 'wait'; readonly command: string; readonly seconds: number }
-  | { readonly kind: 'note-state' }
+  /** The modes that a swap's own moves are written in; `unseen` after a script that nobody can see. */
+  | { readonly kind: 'note-state'; readonly unseen: boolean }
   | { readonly kind: 'retract'; readonly mm: number }
   | { readonly kind: 'lift'; readonly z: number }
   | { readonly kind: 'lift-by'; readonly mm: number }
@@ -39,7 +47,15 @@ export type SwapAction =
   | { readonly kind: 'return'; readonly x: number; readonly y: number }
   | { readonly kind: 'lower'; readonly z: number }
   | { readonly kind: 'un-retract'; readonly mm: number }
-  | { readonly kind: 'restore'; readonly state: MachineState }
+  | {
+      readonly kind: 'restore';
+      readonly state: MachineState;
+      readonly unseen: boolean;
+      /** The extruder ends at another number than it began at. */
+      readonly movesE: boolean;
+    }
+  /** Says anew how filament counts, since some firmwares lose it. */
+  | { readonly kind: 'filament-modes'; readonly modes: number }
   | {
       readonly kind: 'set';
       readonly what: keyof BandSettings;
@@ -65,19 +81,44 @@ export interface SwapMoment {
 
 /** What happens at a swap, in order. */
 export function actionsOf(recipe: Recipe, printer: Printer, moment: SwapMoment): SwapAction[] {
-  const own = (command: string): SwapAction => ({ kind: 'own', command });
-  return [
-    ...recipe.before.map(own),
+  const own = (commands: readonly string[]): SwapAction[] =>
+    commands.length === 0 ? [] : [{ kind: 'own', commands: commands.map(asPrintersRead) }];
+  const actions = [
+    ...own(recipe.before),
     ...callsOf(recipe, moment),
-    ...stopOf(recipe, printer, moment),
-    ...setActions(recipe, moment),
-    ...recipe.after.map(own),
+    ...withSets(stopOf(recipe, printer, moment), setActions(recipe, moment)),
+    ...own(recipe.after),
   ];
+  // Whoever comes last says how filament counts, since some firmwares lose it.
+  if (actions.at(-1)?.kind === 'restore') return actions;
+  return [...actions, { kind: 'filament-modes', modes: moment.state.modes }];
+}
+
+/** What a band wants is set before everything else is put back, so that the modes come last. */
+function withSets(stop: readonly SwapAction[], sets: readonly SwapAction[]): SwapAction[] {
+  const restores = stop.at(-1)?.kind === 'restore' ? 1 : 0;
+  const end = stop.length - restores;
+  return [...stop.slice(0, end), ...sets, ...stop.slice(end)];
 }
 
 /** Tones of an advance warning. */
-export function warningActions(recipe: Recipe, tones: number): SwapAction[] {
-  return [{ kind: 'beep', times: tones, hz: recipe.toneHz, ms: recipe.toneMs }];
+export function warningActions(recipe: Recipe, tones: number, state: MachineState): SwapAction[] {
+  return [
+    { kind: 'beep', times: tones, hz: recipe.toneHz, ms: recipe.toneMs },
+    { kind: 'filament-modes', modes: state.modes },
+  ];
+}
+
+/** Commands that carry a text, which stays as it is. */
+const WITH_TEXT = /^M(0|1|117)\b/i;
+
+/** A line of a person's own in capitals: many printers do not know small letters. */
+function asPrintersRead(line: string): string {
+  if (!/^[a-z]\d/i.test(line)) return line;
+  const [command] = line.split(/[\s;]/, 1);
+  if (WITH_TEXT.test(line)) return command.toUpperCase() + line.slice(command.length);
+  const [code, ...comment] = line.split(';');
+  return [code.toUpperCase(), ...comment].join(';');
 }
 
 function callsOf(recipe: Recipe, moment: SwapMoment): SwapAction[] {
@@ -102,15 +143,21 @@ function stopOf(recipe: Recipe, printer: Printer, moment: SwapMoment): SwapActio
       ];
     case 'pause-command': {
       const takesText = /^M[01]$/i.test(recipe.command);
-      return [{ kind: 'pause', command: recipe.command, text: takesText ? moment.message : null }];
+      return [
+        {
+          kind: 'pause',
+          command: recipe.command,
+          text: takesText ? pauseText(moment.message) : null,
+        },
+      ];
     }
     case 'host-scripts':
       return [
         { kind: 'pause', command: recipe.command, text: null },
-        { kind: 'note-state' },
+        { kind: 'note-state', unseen: true },
         { kind: 'return', x: moment.state.x, y: moment.state.y },
         { kind: 'lower', z: moment.state.z },
-        { kind: 'restore', state: moment.state },
+        { kind: 'restore', state: moment.state, unseen: true, movesE: true },
       ];
     case 'beep-only':
       return [];
@@ -154,10 +201,14 @@ function spelledOut(recipe: Recipe, printer: Printer, moment: SwapMoment): SwapA
   const purge = moment.purge ?? numbers.purge;
   const held = state.retracted + retract;
   const moves = numbers.unload + numbers.load + purge > 0;
-  const pushed = moves ? Math.max(0, held + numbers.unload - numbers.load) + purge : 0;
+  // Pulled out by the printer and pushed in by hand, filament is at the tip when the printer goes on.
+  const byHand = isFedByHand(numbers);
+  const missing = byHand ? 0 : Math.max(0, held + numbers.unload - numbers.load);
+  const pushed = moves ? missing + purge : 0;
   const target = moment.settings.nozzle ?? state.nozzleTarget;
+  const netE = moves ? numbers.load + pushed - numbers.unload - held : 0;
   const list: (SwapAction | false)[] = [
-    { kind: 'note-state' },
+    { kind: 'note-state', unseen: false },
     retract > 0 && { kind: 'retract', mm: retract },
     { kind: 'lift', z },
     { kind: 'park', ...numbers.park },
@@ -165,8 +216,7 @@ function spelledOut(recipe: Recipe, printer: Printer, moment: SwapMoment): SwapA
     state.firmwareRetracted && moves && { kind: 'firmware-retract', pull: false },
     numbers.unload > 0 && { kind: 'unload', mm: numbers.unload },
     recipe.releaseExtruder && { kind: 'release-extruder' },
-    recipe.standby !== null &&
-      state.nozzleTarget > 0 && { kind: 'standby', celsius: recipe.standby },
+    recipe.standby !== null && { kind: 'standby', celsius: recipe.standby },
     recipe.message && { kind: 'message', text: moment.message },
     recipe.beeps > 0 && {
       kind: 'beep',
@@ -185,9 +235,14 @@ function spelledOut(recipe: Recipe, printer: Printer, moment: SwapMoment): SwapA
     { kind: 'return', x: state.x, y: state.y },
     { kind: 'lower', z: state.z },
     retract > 0 && { kind: 'un-retract', mm: retract },
-    { kind: 'restore', state },
+    { kind: 'restore', state, unseen: false, movesE: Math.abs(netE) > 1e-6 },
   ];
   return list.filter((one): one is SwapAction => one !== false);
+}
+
+/** The printer pulls the old filament out, and the person pushes the new one in up to the tip. */
+export function isFedByHand({ unload, load }: Pick<RecipeNumbers, 'unload' | 'load'>): boolean {
+  return unload > 0 && load === 0;
 }
 
 /** What changes for the coming band, and what goes back to the file's own after the band before. */

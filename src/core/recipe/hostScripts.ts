@@ -1,6 +1,6 @@
 import { Machine } from '../gcode/machine';
 import type { Printer } from '../printer/printer';
-import type { SwapAction } from './actions';
+import { isFedByHand, type SwapAction } from './actions';
 import { numbersOf, type Recipe } from './recipe';
 import { renderActions } from './render';
 
@@ -27,10 +27,13 @@ export interface HostMoment {
 export function hostScripts(recipe: Recipe, printer: Printer, at: HostMoment): HostScripts {
   const numbers = numbersOf(recipe, printer);
   const held = at.retracted + numbers.retract;
+  const byHand = isFedByHand(numbers);
   const isPurged = numbers.unload + numbers.load + numbers.purge > 0;
-  const pushed = Math.max(0, held + numbers.unload - numbers.load) + numbers.purge;
+  const missing = byHand ? 0 : Math.max(0, held + numbers.unload - numbers.load);
+  const pushed = missing + numbers.purge;
   const pause: (SwapAction | false)[] = [
-    { kind: 'note-state' },
+    { kind: 'note-state', unseen: true },
+    { kind: 'filament-mode', relative: true },
     numbers.retract > 0 && { kind: 'retract', mm: numbers.retract },
     { kind: 'lift-by', mm: numbers.lift },
     { kind: 'park', ...numbers.park },
@@ -40,7 +43,8 @@ export function hostScripts(recipe: Recipe, printer: Printer, at: HostMoment): H
     recipe.standby !== null && at.nozzle > 0 && { kind: 'standby', celsius: recipe.standby },
   ];
   const resume: (SwapAction | false)[] = [
-    { kind: 'note-state' },
+    { kind: 'note-state', unseen: true },
+    { kind: 'filament-mode', relative: true },
     at.nozzle > 0 && { kind: 'reheat', celsius: at.nozzle },
     numbers.load > 0 && { kind: 'load', mm: numbers.load },
     isPurged && pushed > 0 && { kind: 'purge', mm: pushed },
@@ -49,13 +53,21 @@ export function hostScripts(recipe: Recipe, printer: Printer, at: HostMoment): H
     { kind: 'filament-mode', relative: at.relativeE },
   ];
   return {
-    pause: script('Runs when the print pauses.', pause),
-    resume: script('Runs when the print goes on. The file then brings the head back.', resume),
+    pause: script('Runs when the print pauses.', pause, printer),
+    resume: script(
+      'Runs when the print goes on. The file then brings the head back.',
+      resume,
+      printer,
+    ),
   };
 }
 
-function script(title: string, actions: readonly (SwapAction | false)[]): string {
+function script(
+  title: string,
+  actions: readonly (SwapAction | false)[],
+  { firmware }: Printer,
+): string {
   const wanted = actions.filter((one): one is SwapAction => one !== false);
-  const lines = renderActions(wanted, new Machine().capture());
+  const lines = renderActions(wanted, new Machine().capture(), firmware);
   return [`; ${title}`, ...lines.map(({ command }) => command), ''].join('\n');
 }

@@ -22,3 +22,11 @@ export function swapMessage(
 export function loadMessage(filament: string, characters: number): string {
   return displayText(`Load ${filament}`, characters || USUAL_CHARACTERS);
 }
+
+/** `S` or `P` with a number behind it: after `M0` and `M1`, some firmwares take it for a time limit. */
+export const TIME_LIMIT = /[SP]\s*[-+.]?\d/i;
+
+/** A text that may stand behind `M0` or `M1`: nothing in it reads like a time limit. */
+export function pauseText(text: string): string {
+  return text.replace(/([SP])\s*(?=[-+.]?\d)/gi, '$1/');
+}

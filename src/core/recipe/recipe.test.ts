@@ -24,12 +24,14 @@ const moment = (
 });
 
 const linesOf = (recipe: Recipe, at = moment(), printer: Printer = ORDINARY_PROFILE): string[] =>
-  renderActions(actionsOf(recipe, printer, at), at.state).map(({ command }) => command);
+  renderActions(actionsOf(recipe, printer, at), at.state, printer.firmware).map(
+    ({ command }) => command,
+  );
 
 describe('parseRecipe', () => {
   it('takes a change command with its parameters in one text', () => {
     const recipe = parseRecipe({ kind: 'change-command', command: 'M600 X10 B3' });
-    expect(recipe.ok && linesOf(recipe.value)).toEqual(['M600 X10 B3']);
+    expect(recipe.ok && linesOf(recipe.value)).toEqual(['M600 X10 B3', 'M82']);
   });
 
   it.each(RECIPE_KINDS)('takes "%s" alone, with the plainest of everything', (kind) => {
@@ -59,14 +61,19 @@ describe('the lines of each way to stop', () => {
     const recipe = { ...plainRecipe('change-command'), change, resumeTemperature: true };
     expect(linesOf(recipe, moment({ nozzleTarget: 210 }))).toEqual([
       'M600 X5 Y200 Z20 E2 U100 L80 B4 R210 T0',
+      'M82',
     ]);
   });
 
   it('pauses by any known command or by a macro of the firmware, with a text where one is taken', () => {
-    const by = (command: string): string[] => linesOf(plainRecipe('pause-command', command));
+    const by = (command: string): string[] => {
+      const lines = linesOf(plainRecipe('pause-command', command));
+      expect(lines.pop()).toBe('M82');
+      return lines;
+    };
     expect(by('M0')).toEqual(['M0 1/2 B Bone white']);
     expect(by('M25')).toEqual(['M25']);
-    expect(by('M226')).toEqual(['M226']);
+    expect(by('m226')).toEqual(['M226']);
     expect(by('BRING_ME_THE_SPOOL')).toEqual(['BRING_ME_THE_SPOOL']);
   });
 
@@ -80,20 +87,21 @@ describe('the lines of each way to stop', () => {
     };
     const at = moment({ e: 812.4431, retracted: 0.8, nozzleTarget: 205, feed: 40 });
     expect(linesOf(recipe, at)).toEqual([
-      'G90',
       'M83',
       'G1 E-1 F2100',
       'G1 Z22.24 F600',
       'G1 X5 Y215 F6000',
-      'M84 S0',
-      'G1 E-50 F600',
-      'G1 E-50 F600',
+      'M17',
+      'G1 E-33.33333 F600',
+      'G1 E-33.33333 F600',
+      'G1 E-33.33334 F600',
       'M104 S160',
       'M0',
       'M109 S205',
       'G1 E45 F600',
       'G1 E45 F600',
-      'G1 E51.8 F200',
+      'G1 E25.9 F200',
+      'G1 E25.9 F200',
       'G1 E-1.8 F2100',
       'G1 X61.2 Y44 F6000',
       'G1 Z2.24 F600',
@@ -116,8 +124,17 @@ describe('the lines of each way to stop', () => {
   });
 
   it('puts the person’s own lines first and last', () => {
-    const recipe = { ...plainRecipe('change-command'), before: ['M400'], after: ['M117 Go'] };
-    expect(linesOf(recipe)).toEqual(['M400', 'M600', 'M117 Go']);
+    const recipe = { ...plainRecipe('change-command'), before: ['m400'], after: ['m117 Go on'] };
+    expect(linesOf(recipe)).toEqual([
+      '; lamella: own lines 1',
+      'M400',
+      '; lamella: end of own lines',
+      'M600',
+      '; lamella: own lines 1',
+      'M117 Go on',
+      '; lamella: end of own lines',
+      'M82',
+    ]);
   });
 
   it('sets what a band wants, and goes back to the file’s own after it', () => {
@@ -130,6 +147,7 @@ describe('the lines of each way to stop', () => {
       'M106 S102',
       'M221 S93.1',
       'M220 S80',
+      'M82',
     ]);
     expect(linesOf(recipe, moment(state, { settingsBefore: settings }))).toEqual([
       'M600',
@@ -137,13 +155,18 @@ describe('the lines of each way to stop', () => {
       'M106 S255',
       'M221 S98',
       'M220 S100',
+      'M82',
     ]);
   });
 
   it('explains every line in words', () => {
     for (const printer of EXAMPLE_PRINTERS) {
       const at = moment({ nozzleTarget: 205 });
-      const lines = renderActions(actionsOf(recipeFor(printer), printer, at), at.state);
+      const lines = renderActions(
+        actionsOf(recipeFor(printer), printer, at),
+        at.state,
+        printer.firmware,
+      );
       expect(lines.every(({ words }) => /^[A-Z].*\.$/.test(words))).toBe(true);
     }
   });

@@ -1,17 +1,21 @@
-import { array, boolean, number, object, string, ValidationError } from 'yup';
+import { array, boolean, number, object, string } from 'yup';
 import { refuse, success, type Result } from '../findings';
+import { readShape } from '../shape';
 import { canStop, RECIPE_KINDS, USUAL_COMMAND } from './kinds';
 import { CHANGE_LETTERS, plainRecipe, type ChangeParameters, type Recipe } from './recipe';
 
 /** Commands of a person's own: one plain line each, and none that looks like a mark of Lamella's. */
 export const ownLine = string()
-  .trim()
   .max(120)
-  .matches(/^[\x20-\x7e]*$/, 'Use plain letters and signs in your own lines.')
-  .test('no-mark', 'Your own lines must not begin like Lamella’s marks.', (line) => {
-    return !/^;\s*lamella:/i.test(line ?? '');
+  .matches(
+    /^[\x20-\x7e]*[\x21-\x7e][\x20-\x7e]*$/,
+    'your own lines take plain letters and signs only',
+  )
+  .test('no-mark', 'your own lines must not begin like Lamella’s marks', (line) => {
+    return !/^\s*;\s*lamella:/i.test(line ?? '');
   })
-  .required();
+  .required()
+  .transform((line: unknown) => (typeof line === 'string' ? line.trim() : line));
 
 const length = () => number().min(0).max(2000).nullable();
 
@@ -46,7 +50,7 @@ const recipeFields = {
   after: array(ownLine).max(20),
 };
 
-const schema = object({ kind: string().required(), command: string().trim(), ...recipeFields });
+const schema = object({ kind: string().required(), command: string().max(80), ...recipeFields });
 
 const PARAMETER = new RegExp(`^([${CHANGE_LETTERS.join('')}])(-?\\d+(?:\\.\\d+)?)$`, 'i');
 
@@ -64,21 +68,19 @@ function parametersOf(words: readonly string[]): ChangeParameters | null {
 /**
  * Reads a recipe; what it does not name is the plainest of its kind. A change command may carry its
  * parameters with it, as in `M600 Z20 B3`.
+ * @param passOverUnknown for recipes that Lamella itself stored.
  */
-export function parseRecipe(json: unknown): Result<Recipe> {
-  let given;
-  try {
-    given = schema.validateSync(json, { stripUnknown: true });
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    return refuse('bad-recipe', `The way to stop cannot be used: ${error.errors[0]}`);
-  }
+export function parseRecipe(json: unknown, passOverUnknown = false): Result<Recipe> {
+  const said = { what: 'The way to stop (recipe)', code: 'bad-recipe', passOverUnknown };
+  const read = readShape(schema, json, said);
+  if (!read.ok) return read;
+  const given = read.value;
   const kind = RECIPE_KINDS.find((one) => one === given.kind);
   if (!kind) {
     const known = RECIPE_KINDS.map((one) => `"${one}"`).join(', ');
     return refuse('unknown-recipe', `The way to stop "${given.kind}" is not known. Use ${known}.`);
   }
-  const text = given.command ?? USUAL_COMMAND[kind];
+  const text = given.command?.trim() ?? USUAL_COMMAND[kind];
   const [command, ...words] = kind === 'beep-only' ? [''] : text.split(/\s+/);
   const inText = parametersOf(words);
   if (

@@ -7,11 +7,14 @@ import { SimulatedPrinter } from '../printer/simulate';
 import type { SwapAction } from './actions';
 import { digits, renderActions } from './render';
 
-const stateOf = (given: Partial<MachineState> = {}): MachineState =>
-  Object.assign(new Machine(), given).capture();
+const stateOf = (given: Partial<MachineState> = {}): MachineState => ({
+  ...new Machine().capture(),
+  ...given,
+});
 
+const FIRMWARE = { namesMotors: false, longestPushMm: 45 };
 const commands = (actions: readonly SwapAction[], state = stateOf()): string[] =>
-  renderActions(actions, state).map(({ command }) => command);
+  renderActions(actions, state, FIRMWARE).map(({ command }) => command);
 
 /** The state after lines that begin in `state`. */
 function after(state: MachineState, lines: readonly string[]): MachineState {
@@ -52,11 +55,9 @@ describe('places', () => {
   });
 
   it('are millimetres also in a file in inches', () => {
-    expect(commands([{ kind: 'note-state' }], stateOf({ unit: 25.4 }))).toEqual([
-      'G21',
-      'G90',
-      'M83',
-    ]);
+    const inches = stateOf({ unit: 25.4 });
+    expect(commands([{ kind: 'note-state', unseen: false }], inches)).toEqual(['G21', 'M83']);
+    expect(commands([{ kind: 'note-state', unseen: true }], inches)).toEqual(['G21', 'G90']);
   });
 });
 
@@ -66,7 +67,7 @@ describe('long pushes', () => {
       fc.property(fc.double({ min: 0.1, max: 900, noNaN: true }), (mm) => {
         const lines = commands([{ kind: 'load', mm }]);
         const lengths = lines.map((line) => Number(/E(\S+)/.exec(line)?.[1]));
-        expect(Math.max(...lengths)).toBeLessThanOrEqual(80.001);
+        expect(Math.max(...lengths)).toBeLessThanOrEqual(45.001);
         expect(lengths.reduce((sum, one) => sum + one, 0)).toBeCloseTo(mm, 4);
         expect(commands([{ kind: 'unload', mm }])).toHaveLength(lines.length);
       }),
@@ -86,19 +87,16 @@ describe('noting and restoring', () => {
   /** Every state that a file may leave its modes in. */
   const arbitraryModes = fc
     .record({
-      relative: fc.boolean(),
-      keepsRelativeE: fc.boolean(),
-      overridesE: fc.boolean(),
+      history: fc.array(fc.constantFrom('M82', 'M83', 'G90', 'G91'), { maxLength: 6 }),
+      volumetricArea: fc.constantFrom(0, 2.405),
       unit: fc.constantFrom(1, 25.4),
       feed: fc.integer({ min: 1, max: 300 }),
       e: fc.double({ min: 0, max: 9000, noNaN: true }),
       offsetE: fc.double({ min: -50, max: 50, noNaN: true }),
     })
-    .map(({ overridesE, ...modes }) => {
-      // G91 makes filament relative, unless M82 has been said since; then it is kept as absolute.
-      const keepsRelativeE = modes.relative && overridesE ? false : modes.keepsRelativeE;
-      const relativeE = modes.relative ? !overridesE : keepsRelativeE;
-      return stateOf({ ...modes, keepsRelativeE, relativeE });
+    .map(({ history, ...given }) => {
+      const { modes, relativeE } = after(stateOf(), history);
+      return stateOf({ ...given, modes, relativeE });
     });
 
   it('bring every mode, number and feed back', () => {
@@ -106,11 +104,11 @@ describe('noting and restoring', () => {
       fc.property(arbitraryModes, fc.double({ min: 0, max: 200, noNaN: true }), (state, mm) => {
         const lines = commands(
           [
-            { kind: 'note-state' },
+            { kind: 'note-state', unseen: false },
             { kind: 'lift', z: 30 },
             { kind: 'purge', mm: mm + 0.01 },
             { kind: 'lower', z: state.z },
-            { kind: 'restore', state },
+            { kind: 'restore', state, unseen: false, movesE: true },
           ],
           state,
         );

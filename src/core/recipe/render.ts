@@ -1,4 +1,6 @@
-import type { MachineState } from '../gcode/machine';
+import { commandsForModes, Mode, type ModeCode } from '../gcode/extrusionModes';
+import { logicalE, type MachineState } from '../gcode/machine';
+import type { Firmware } from '../printer/printer';
 import { PURGE_SPEED } from '../filament/purge';
 import type { SwapAction } from './actions';
 
@@ -16,12 +18,18 @@ const FEED = {
   change: 600,
   purge: PURGE_SPEED * 60,
 } as const;
-/** Longest stretch of filament in one command, mm; firmwares refuse very long ones. */
-const LONGEST_PUSH = 80;
+/** Places from the origin, filament from where it is, on every kind of firmware. */
+const WORKING_MODES = Mode.own | Mode.follows | Mode.cleared;
+/** What may hold after a script that nobody can see, once `G90` has been said. */
+const UNSEEN_MODES = [0, Mode.own];
 
 /** The lines of a swap's actions. This is the only place where actions become G-code. */
-export function renderActions(actions: readonly SwapAction[], state: MachineState): RecipeLine[] {
-  return actions.flatMap((action) => renderAction(action, state));
+export function renderActions(
+  actions: readonly SwapAction[],
+  state: MachineState,
+  firmware: Firmware,
+): RecipeLine[] {
+  return actions.flatMap((action) => renderAction(action, state, firmware));
 }
 
 /** A number as files write it: no more digits than it has. */
@@ -33,14 +41,24 @@ function line(command: string, words: string): RecipeLine {
   return { command, words };
 }
 
-function renderAction(action: SwapAction, state: MachineState): RecipeLine[] {
+function renderAction(action: SwapAction, state: MachineState, firmware: Firmware): RecipeLine[] {
   // Numbers in the file count from its own origin.
   const X = (x: number): string => `X${digits(x - state.offsetX)}`;
   const Y = (y: number): string => `Y${digits(y - state.offsetY)}`;
   const Z = (z: number): string => `Z${digits(z - state.offsetZ)}`;
+  // Where the file gives filament as a volume, so do the swap's own moves.
+  const E = (mm: number): string => `E${digits(mm * (state.volumetricArea || 1))}`;
+  const push = (mm: number, feed: number, words: string): RecipeLine[] =>
+    piecesOf(mm, firmware.longestPushMm).map((piece) =>
+      line(`G1 ${E(piece)} F${feed}`, `${words}: ${digits(Math.abs(piece))} mm.`),
+    );
   switch (action.kind) {
     case 'own':
-      return [line(action.command, 'Your own line.')];
+      return [
+        line(`${OWN_LINES}${action.commands.length}`, 'Your own lines begin.'),
+        ...action.commands.map((command) => line(command, 'Your own line.')),
+        line(OWN_LINES_END, 'Your own lines end.'),
+      ];
     case 'message':
       return [line(`M117 ${action.text}`, 'Shows the next filament on the display.')];
     case 'beep':
@@ -52,7 +70,7 @@ function renderAction(action: SwapAction, state: MachineState): RecipeLine[] {
       const parameters = action.parameters.map(([letter, value]) => ` ${letter}${digits(value)}`);
       return [
         line(
-          action.command + parameters.join(''),
+          numberedInCapitals(action.command) + parameters.join(''),
           'Parks, waits for you, and comes back: the printer’s own change of filament.',
         ),
       ];
@@ -60,7 +78,7 @@ function renderAction(action: SwapAction, state: MachineState): RecipeLine[] {
     case 'pause':
       return [
         line(
-          action.text ? `${action.command} ${action.text}` : action.command,
+          [numberedInCapitals(action.command), ...(action.text ? [action.text] : [])].join(' '),
           'Stops and waits until you go on.',
         ),
       ];
@@ -71,14 +89,12 @@ function renderAction(action: SwapAction, state: MachineState): RecipeLine[] {
               `G4 S${digits(action.seconds)}`,
               `Waits ${action.seconds} s, then goes on by itself.`,
             )
-          : line(action.command, 'Waits until you go on.'),
+          : line(numberedInCapitals(action.command), 'Waits until you go on.'),
       ];
     case 'note-state':
-      return noteState(state);
+      return noteState(state, action.unseen);
     case 'retract':
-      return [
-        line(`G1 E-${digits(action.mm)} F${FEED.retract}`, `Pulls back ${digits(action.mm)} mm.`),
-      ];
+      return [line(`G1 ${E(-action.mm)} F${FEED.retract}`, `Pulls back ${digits(action.mm)} mm.`)];
     case 'lift':
       return [line(`G1 ${Z(action.z)} F${FEED.lift}`, `Lifts to ${digits(action.z)} mm.`)];
     case 'lift-by':
@@ -86,6 +102,7 @@ function renderAction(action: SwapAction, state: MachineState): RecipeLine[] {
         line('G91', 'Counts from where it is.'),
         line(`G1 Z${digits(action.mm)} F${FEED.lift}`, `Lifts by ${digits(action.mm)} mm.`),
         line('G90', 'Places count from the origin.'),
+        line('M83', 'Filament counts from where it is, which G90 ends on some printers.'),
       ];
     case 'filament-mode':
       return [filamentMode(action.relative)];
@@ -94,7 +111,9 @@ function renderAction(action: SwapAction, state: MachineState): RecipeLine[] {
         line(`G1 ${X(action.x)} ${Y(action.y)} F${FEED.travel}`, 'Goes to the place for waiting.'),
       ];
     case 'keep-motors':
-      return [line('M84 S0', 'Keeps the motors under power, however long you take.')];
+      return firmware.namesMotors
+        ? [line('M84 S0', 'Keeps the motors under power, however long you take.')]
+        : [line('M17', 'Keeps the motors under power.')];
     case 'release-extruder':
       return [line('M84 E', 'Lets go of the filament, so that you can pull it by hand.')];
     case 'standby':
@@ -116,7 +135,7 @@ function renderAction(action: SwapAction, state: MachineState): RecipeLine[] {
     case 'pull-back':
       return [
         line(
-          `G1 E-${digits(action.mm)} F${FEED.retract}`,
+          `G1 ${E(-action.mm)} F${FEED.retract}`,
           `Pulls back ${digits(action.mm)} mm, so that nothing drips on the way.`,
         ),
       ];
@@ -139,35 +158,51 @@ function renderAction(action: SwapAction, state: MachineState): RecipeLine[] {
       return [line(`G1 ${Z(action.z)} F${FEED.lift}`, 'Goes down to it.')];
     case 'un-retract':
       return [
-        line(
-          `G1 E${digits(action.mm)} F${FEED.retract}`,
-          `Pushes back the ${digits(action.mm)} mm.`,
-        ),
+        line(`G1 ${E(action.mm)} F${FEED.retract}`, `Pushes back the ${digits(action.mm)} mm.`),
       ];
     case 'restore':
-      return restore(action.state);
+      return restore(action, state);
+    case 'filament-modes':
+      return commandsForModes(action.modes, [action.modes]).map(modeLine);
     case 'set':
-      return [setLine(action)];
+      return [settingLine(action)];
   }
 }
 
-/** Modes in which a swap's own moves are written: mm, absolute places, relative filament. */
-function noteState(state: MachineState): RecipeLine[] {
-  const lines = [
-    line('G90', 'Places count from the origin.'),
-    line('M83', 'Filament counts from where it is.'),
-  ];
-  return state.unit === 1 ? lines : [line('G21', 'Numbers are millimetres.'), ...lines];
+/** Marks round a person's own lines, with how many they are. */
+export const OWN_LINES = '; lamella: own lines ';
+export const OWN_LINES_END = '; lamella: end of own lines';
+
+/** A command with a number in capitals; the name of a macro stays as its owner writes it. */
+function numberedInCapitals(command: string): string {
+  return /^[a-z]\d+$/i.test(command) ? command.toUpperCase() : command;
 }
 
-function push(mm: number, feed: number, words: string): RecipeLine[] {
-  const pieces = Math.ceil(Math.abs(mm) / LONGEST_PUSH);
-  const each = Number((mm / pieces).toFixed(5));
-  return Array.from({ length: pieces }, (_, i) => {
-    // The last piece takes what rounding left.
-    const piece = i < pieces - 1 ? each : mm - each * (pieces - 1);
-    return line(`G1 E${digits(piece)} F${feed}`, `${words}: ${digits(Math.abs(piece))} mm.`);
-  });
+const MODE_WORDS: Readonly<Record<ModeCode, string>> = {
+  82: 'Filament counts from the origin.',
+  83: 'Filament counts from where it is.',
+  90: 'Places count from the origin.',
+  91: 'Places count from where it is.',
+};
+
+function modeLine(code: ModeCode): RecipeLine {
+  return line(`${code < 90 ? 'M' : 'G'}${code}`, MODE_WORDS[code]);
+}
+
+/** Modes in which a swap's own moves are written: mm, absolute places, relative filament. */
+function noteState(state: MachineState, unseen: boolean): RecipeLine[] {
+  if (unseen) return [line('G21', 'Numbers are millimetres.'), modeLine(90)];
+  const modes = state.modes === WORKING_MODES ? [] : commandsForModes(WORKING_MODES, [state.modes]);
+  const inches = state.unit === 1 ? [] : [line('G21', 'Numbers are millimetres.')];
+  return [...inches, ...modes.map(modeLine)];
+}
+
+/** A length of filament in pieces that come to the whole, none longer than `longest`, mm. */
+function piecesOf(mm: number, longest: number): number[] {
+  const count = Math.ceil(Math.abs(mm) / longest);
+  const each = Number((mm / count).toFixed(5));
+  // The last piece takes what rounding left.
+  return Array.from({ length: count }, (_, i) => (i < count - 1 ? each : mm - each * (count - 1)));
 }
 
 function filamentMode(relative: boolean): RecipeLine {
@@ -176,23 +211,28 @@ function filamentMode(relative: boolean): RecipeLine {
     : line('M82', 'Filament counts from the origin, as in the file.');
 }
 
-/** Everything back as the file has it: extruder number, modes, units, feed. */
-function restore(state: MachineState): RecipeLine[] {
-  const lines = [
-    // An absolute extruder number below, given while M83 holds, is still the number itself.
-    line(`G92 E${digits(state.e - state.offsetE)}`, 'Sets the extruder’s number back.'),
+/** Everything back as the file has it: extruder number, feed, units, modes. */
+function restore(
+  { state, unseen, movesE }: Extract<SwapAction, { kind: 'restore' }>,
+  at: MachineState,
+): RecipeLine[] {
+  // An absolute extruder number, given while M83 holds, is still the number itself.
+  const number = logicalE({ ...at, e: state.e, offsetE: state.offsetE, unit: 1 });
+  const modes = commandsForModes(state.modes, unseen ? UNSEEN_MODES : [WORKING_MODES]);
+  return [
+    ...(movesE ? [line(`G92 E${digits(number)}`, 'Sets the extruder’s number back.')] : []),
     line(`G1 F${digits(state.feed * 60)}`, 'Sets the speed back.'),
+    ...(state.unit === 1 ? [] : [line('G20', 'Numbers are inches, as in the file.')]),
+    ...modes.map(modeLine),
   ];
-  const places = line('G91', 'Places count from where it is, as in the file.');
-  if (!state.relative) lines.push(filamentMode(state.keepsRelativeE));
-  // G91 makes filament relative too, unless the file has said otherwise since.
-  else if (state.relativeE) lines.push(filamentMode(state.keepsRelativeE), places);
-  else lines.push(places, filamentMode(false));
-  if (state.unit !== 1) lines.push(line('G20', 'Numbers are inches, as in the file.'));
-  return lines;
 }
 
-function setLine({ what, value, waits }: Extract<SwapAction, { kind: 'set' }>): RecipeLine {
+/** The command that sets one value for a band: °C, 0 to 255, or percent. */
+export function settingLine({
+  what,
+  value,
+  waits,
+}: Pick<Extract<SwapAction, { kind: 'set' }>, 'what' | 'value' | 'waits'>): RecipeLine {
   const S = `S${digits(value)}`;
   switch (what) {
     case 'nozzle':

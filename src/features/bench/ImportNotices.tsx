@@ -1,6 +1,6 @@
 import { TriangleAlert, X } from 'lucide-react';
 import { Button } from '@/components/Button';
-import { formatBytes, plural } from '@/core/format';
+import { progressWords } from '@/components/readProgress';
 import type { FailedImport, RunningImport } from './useBench';
 
 /** A file that is being read, with how far it is and a way to stop. */
@@ -20,11 +20,7 @@ export function RunningNotice({ notice }: { notice: RunningImport }) {
           value={share}
           className="h-1.5 w-full accent-accent"
         />
-        <p className="text-sm text-muted">
-          {progress
-            ? `${formatBytes(progress.bytes)} of ${formatBytes(progress.totalBytes)}, ${plural(progress.layers, 'layer')} so far`
-            : 'Opening…'}
-        </p>
+        <p className="text-sm text-muted">{progressWords(progress)}</p>
       </div>
       <Button onClick={cancel} aria-label={`Cancel reading ${fileName}`}>
         Cancel

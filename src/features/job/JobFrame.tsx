@@ -5,12 +5,12 @@ import { Tooltip } from 'radix-ui';
 import { useCallback, useMemo, useState, type ReactNode } from 'react';
 import { Button } from '@/components/Button';
 import { Trouble } from '@/components/Trouble';
-import { formatBytes, plural } from '@/core/format';
 import type { Printer } from '@/core/printer/printer';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { SaveState } from '@/store/planSaver';
 import { printerWithId, usePrinters } from '@/store/printersStore';
 import { usePlanStore } from '@/store/planStore';
+import { progressWords } from '@/components/readProgress';
 import type { ReadProgress } from '@/workers/protocol';
 import { DeskDialogs } from './DeskDialogs';
 import { DropOnJob } from './DropOnJob';
@@ -89,11 +89,7 @@ function Loading({ progress }: { progress: ReadProgress | null }) {
         value={share}
         className="mt-2 h-1.5 w-full accent-accent"
       />
-      <p className="mt-1 text-sm text-muted">
-        {progress
-          ? `${formatBytes(progress.bytes)} of ${formatBytes(progress.totalBytes)}, ${plural(progress.layers, 'layer')}`
-          : 'Opening the file'}
-      </p>
+      <p className="mt-1 text-sm text-muted">{progressWords(progress)}</p>
       <Button className="mt-3" onClick={() => router.push('/')}>
         Cancel
       </Button>

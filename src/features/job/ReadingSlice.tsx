@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from '@/components/Button';
-import { formatBytes } from '@/core/format';
+import { progressWords } from '@/components/readProgress';
 import type { Moving } from './useMoving';
 
 /** A new slice being read, at the corner; the desk stays free. */
@@ -13,9 +13,7 @@ export function ReadingSlice({ reading }: { reading: Moving['reading'] }) {
       role="status"
       className="fixed right-4 bottom-32 z-30 flex items-center gap-3 rounded-md border border-edge bg-panel px-4 py-2.5 text-sm"
     >
-      {progress
-        ? `Reading ${formatBytes(progress.bytes)} of ${formatBytes(progress.totalBytes)}`
-        : 'Opening the new file'}
+      {progressWords(progress)}
       <Button onClick={cancel} aria-label="Cancel reading the new file">
         Cancel
       </Button>

@@ -1,5 +1,6 @@
 'use client';
 
+import type { BlockKind } from '@/core/output/blocks';
 import type { Excerpt } from '@/core/output/excerpts';
 import { plural } from '@/core/format';
 
@@ -12,13 +13,15 @@ const KIND_TITLES = {
   swap: 'Swap',
   warning: 'Warning',
   load: 'First filament',
-  heat: 'Temperature',
+  rewrite: 'Setting',
+  number: 'Line number',
 } as const;
 
 /** Every place where the output differs from the file, with the file's lines round it. */
 export function BlockList({ excerpts, isWritten }: BlockListProps) {
   const added = excerpts.reduce((sum, { title, commands }) => {
-    return sum + (title ? commands.length : 0);
+    const isCommand = ({ command }: (typeof commands)[number]): boolean => !command.startsWith(';');
+    return sum + (title ? commands.filter(isCommand).length : 0);
   }, 0);
   return (
     <section aria-labelledby="blocks-title" className="min-h-0 min-w-0 overflow-y-auto px-5 pb-6">
@@ -41,10 +44,15 @@ export function BlockList({ excerpts, isWritten }: BlockListProps) {
   );
 }
 
+/** A block in the place of a line of the file stands inside of a layer. */
+function isInside(kind: BlockKind): boolean {
+  return kind === 'rewrite' || kind === 'number';
+}
+
 function BlockView({ excerpt: { title, commands, line, before, after } }: { excerpt: Excerpt }) {
   const [taken, ...rest] = after;
   const name = title
-    ? `${KIND_TITLES[title.kind]} ${title.index} of ${title.count}, before layer ${title.layer}`
+    ? `${KIND_TITLES[title.kind]} ${title.index} of ${title.count}, ${isInside(title.kind) ? 'in' : 'before'} layer ${title.layer}`
     : 'A line of the file is taken out';
   const old = (text: string, key: string) => (
     <div key={key} className="pl-5 text-muted">

@@ -1,16 +1,18 @@
 'use client';
 
 import { useJob } from '@/features/job/jobContext';
-import { stopsToTakeOut } from '@/core/output/insert';
-import { orderOf } from '@/core/plan/order';
+import { isBeforeLayer, type FoundStop } from '@/core/gcode/stops';
+import { printedSwaps } from '@/core/plan/jobPlan';
 import { answerStop } from '@/store/planStore';
 import { Button } from '@/components/Button';
 
 /** Stops that the file has itself, and what becomes of each, so that none stops the printer twice. */
 export function FileStops() {
-  const { plan, reading, printer } = useJob();
+  const { plan, reading } = useJob();
   if (reading.stops.length === 0) return null;
-  const gone = stopsToTakeOut(reading, orderOf(plan, reading, printer));
+  const swaps = printedSwaps(plan, reading.layers.length);
+  const doubles = (stop: FoundStop): boolean =>
+    isBeforeLayer(stop) && swaps.some(({ layer }) => layer === stop.layer);
   return (
     <section aria-labelledby="file-stops-title" className="pt-5">
       <h2 id="file-stops-title" className="text-base font-semibold">
@@ -18,18 +20,19 @@ export function FileStops() {
       </h2>
       <ul className="grid gap-1 text-sm">
         {reading.stops.map((stop) => {
-          const asked = plan.takenOut.includes(stop.line);
-          const isGone = gone.includes(stop);
+          const isGone = plan.takenOut.includes(stop.line);
           return (
             <li key={stop.line} className="flex flex-wrap items-center gap-x-2">
               <code className="font-mono font-semibold">{stop.command}</code>
               <span>line {stop.line}</span>
               <span className="text-muted">
                 {isGone
-                  ? asked
-                    ? 'is taken out'
-                    : 'is taken out: your swap stands at this layer'
-                  : 'stays, and stops the printer as well'}
+                  ? 'is taken out'
+                  : doubles(stop)
+                    ? 'stays: with your swap, the printer stops twice before this layer'
+                    : stop.place === 'inside'
+                      ? `stays, inside layer ${stop.layer}`
+                      : 'stays, and stops the printer as well'}
               </span>
               {!isGone && (
                 <Button kind="quiet" onClick={() => answerStop(stop, 'remove')}>

@@ -8,6 +8,7 @@ import { ActionButton } from '@/features/job/ActionButton';
 import { recipeOfPlan } from '@/core/plan/order';
 import { BlockList } from './BlockList';
 import { FileStops } from './FileStops';
+import { TimeLeft } from './TimeLeft';
 import { HostScriptTexts } from './HostScriptTexts';
 import { NameField } from './NameField';
 import { NextSteps, OutputCaution } from './NextSteps';
@@ -63,6 +64,7 @@ export function OutputDesk() {
         </section>
         {result && <ProofList result={result} />}
         <FileStops />
+        <TimeLeft />
         {preview && recipeOfPlan(plan, printer).kind === 'host-scripts' && (
           <HostScriptTexts moment={preview.moment} />
         )}

@@ -16,13 +16,14 @@ import {
   probeFile,
   type ProbeAnswer,
 } from '@/core/recipe/probe';
-import type { Printer, Understanding } from '@/core/printer/printer';
+import { ORDINARY_PROFILE } from '@/core/printer/printer';
+import type { Firmware, Printer, Understanding } from '@/core/printer/printer';
 
 interface InterviewProps {
   readonly open: boolean;
   readonly printer: Printer;
   readonly onClose: () => void;
-  readonly onKnown: (understands: Understanding) => void;
+  readonly onKnown: (known: { understands: Understanding; firmware: Firmware }) => void;
 }
 
 /** Finds out which stop a printer knows: a small file to run, and questions about what happened. */
@@ -39,6 +40,13 @@ export function Interview({ open, printer, onClose, onKnown }: InterviewProps) {
   );
 }
 
+const RUNS_BY = {
+  unknown: 'I do not know',
+  printer: 'The printer itself, from a card or its memory',
+  host: 'A print host on another computer',
+} as const;
+const LONG_PUSH = { unknown: 'I do not know', yes: 'Yes', no: 'No' } as const;
+
 /** Temperature of a hot probe, °C: enough for the mildest of common filaments. */
 const HOT = 200;
 
@@ -48,6 +56,8 @@ function Questions({ printer, onClose, onKnown }: Omit<InterviewProps, 'open'>) 
   const [answers, setAnswers] = useState<readonly (ProbeAnswer | null)[]>(
     PROBE_WAYS.map(() => null),
   );
+  const [runsBy, setRunsBy] = useState<keyof typeof RUNS_BY>('unknown');
+  const [longPush, setLongPush] = useState<keyof typeof LONG_PUSH>('unknown');
   const given = answers.filter((answer) => answer !== null);
   const isComplete = given.length === PROBE_WAYS.length && heard !== null;
   const verdict = isComplete
@@ -101,6 +111,20 @@ function Questions({ printer, onClose, onKnown }: Omit<InterviewProps, 'open'>) 
           onChange={(value) => setAnswers(answers.with(i, value as ProbeAnswer))}
         />
       ))}
+      <h3 className="pt-4 font-semibold">3. How it takes commands</h3>
+      <p className="text-sm text-muted">When you do not know, Lamella does what is safe on all.</p>
+      <Question
+        legend="Who runs the file?"
+        options={RUNS_BY}
+        value={runsBy}
+        onChange={(value) => setRunsBy(value as keyof typeof RUNS_BY)}
+      />
+      <Question
+        legend="Does it stop with an error at more than 50 mm of filament in one go?"
+        options={LONG_PUSH}
+        value={longPush}
+        onChange={(value) => setLongPush(value as keyof typeof LONG_PUSH)}
+      />
       <div role="status" className="pt-3">
         {verdict && <p className="font-medium">{verdict.words}</p>}
       </div>
@@ -109,7 +133,13 @@ function Questions({ printer, onClose, onKnown }: Omit<InterviewProps, 'open'>) 
           kind="primary"
           disabled={!verdict?.understanding}
           onClick={() => {
-            if (verdict?.understanding) onKnown(verdict.understanding);
+            if (verdict?.understanding) {
+              const firmware = {
+                namesMotors: runsBy === 'printer',
+                longestPushMm: longPush === 'no' ? 80 : ORDINARY_PROFILE.firmware.longestPushMm,
+              };
+              onKnown({ understands: verdict.understanding, firmware });
+            }
             onClose();
           }}
         >

@@ -6,7 +6,7 @@ import { toast } from 'sonner';
 import { Button } from '@/components/Button';
 import { download } from '@/features/job/download';
 import { pickFile } from '@/features/job/pickFile';
-import { parsePrinter, printerJson } from '@/core/printer/printerFile';
+import { parsePrinter, printerJson, withOwnStopWord } from '@/core/printer/printerFile';
 import { ORDINARY_PROFILE, type Printer } from '@/core/printer/printer';
 import { KIND_WORDS } from '@/core/recipe/kinds';
 import type { StoredPrinter } from '@/store/db';
@@ -99,8 +99,11 @@ export function PrintersScreen() {
           open={asking}
           printer={chosen.printer}
           onClose={() => setAsking(false)}
-          onKnown={(understands) =>
-            void savePrinter({ ...chosen, printer: { ...chosen.printer, understands } })
+          onKnown={(known) =>
+            void savePrinter({
+              ...chosen,
+              printer: withOwnStopWord({ ...chosen.printer, ...known }),
+            })
           }
         />
       )}

@@ -1,7 +1,7 @@
 'use client';
 
 import type { FoundStop } from '@/core/gcode/stops';
-import { stopAnswer, type JobPlan, type StopAnswer } from '@/core/plan/jobPlan';
+import { canTakeOver, stopAnswer, type JobPlan, type StopAnswer } from '@/core/plan/jobPlan';
 import { answerStop } from '@/store/planStore';
 import { LineLink } from './LineLink';
 
@@ -46,7 +46,6 @@ interface StopItemProps {
 
 function StopItem({ stop, plan, onLine }: StopItemProps) {
   const chosen = stopAnswer(plan, stop);
-  const canTakeOver = stop.layer !== null && stop.layer > 1;
   return (
     <li className="rounded-md border border-line bg-paper p-3">
       <fieldset>
@@ -61,7 +60,7 @@ function StopItem({ stop, plan, onLine }: StopItemProps) {
                 type="radio"
                 name={`stop-${stop.line}`}
                 checked={chosen === answer}
-                disabled={answer === 'take-over' && !canTakeOver}
+                disabled={answer === 'take-over' && !canTakeOver(stop)}
                 onChange={() => answerStop(stop, answer)}
                 className="accent-accent"
               />
@@ -77,8 +76,9 @@ function StopItem({ stop, plan, onLine }: StopItemProps) {
   );
 }
 
-function placeInWords({ layer }: FoundStop): string {
+function placeInWords({ layer, place }: FoundStop): string {
   if (layer === null) return 'after the last layer';
+  if (place === 'inside') return `inside layer ${layer}, between two lines: it belongs there`;
   if (layer === 1) return 'before anything is printed: it asks for the first filament';
   return `before layer ${layer}`;
 }

@@ -198,9 +198,13 @@ function MoveRows({ recipe, set }: RowsProps) {
       {length('unload', 'Unload')}
       <Tick
         checked={recipe.releaseExtruder}
+        disabled={!printer.firmware.namesMotors && !recipe.releaseExtruder}
         onChange={(releaseExtruder) => set('extruder', { releaseExtruder })}
       >
         Let go of the filament, to pull it by hand
+        {!printer.firmware.namesMotors && (
+          <span className="text-sm text-muted"> (this printer might let all motors go)</span>
+        )}
       </Tick>
       <NumberField
         label="Cool down while waiting to"

@@ -3,6 +3,7 @@
 import { NumberField } from '@/components/NumberField';
 import { Tick } from '@/components/Tick';
 import { plural } from '@/core/format';
+import type { SettingLine, SettingName } from '@/core/gcode/reading';
 import { withWishes, type PrintedSwap } from '@/core/plan/jobPlan';
 import type { Recipe } from '@/core/recipe/recipe';
 import { hasSettings, NO_SETTINGS, type BandSettings } from '@/core/recipe/settings';
@@ -12,8 +13,21 @@ import { changePlan } from '@/store/planStore';
 interface SwapSettingsProps {
   readonly swap: PrintedSwap;
   readonly recipe: Recipe;
-  /** Temperatures of the file that would undo a band's own. */
-  readonly undoing: readonly { readonly line: number; readonly celsius: number }[];
+  /** Lines of the file that would undo what a band has of its own. */
+  readonly undoing: readonly SettingLine[];
+}
+
+const WORDS: Readonly<Record<SettingName, string>> = {
+  nozzle: 'the nozzle',
+  fan: 'the fan',
+  flow: 'the flow',
+  speed: 'the speed',
+  remaining: 'the time left',
+};
+
+/** `the nozzle and the fan`: what some lines set, each once. */
+function listOf(lines: readonly SettingLine[]): string {
+  return [...new Set(lines.map(({ what }) => WORDS[what]))].join(' and ');
 }
 
 /** What the band after a swap wants otherwise than the file. */
@@ -72,12 +86,12 @@ export function SwapSettings({ swap, recipe, undoing }: SwapSettingsProps) {
       )}
       {undoing.length > 0 && (
         <div className="mt-2 rounded-md bg-caution-soft px-3 py-2 text-sm">
-          The file sets the nozzle {plural(undoing.length, 'time')} itself in bands with their own
-          temperature (line {undoing[0].line}: {undoing[0].celsius} °C).
+          The file itself sets {listOf(undoing)} in bands that want their own, on{' '}
+          {plural(undoing.length, 'line')} (the first is line {undoing[0].line}).
           <Tick
-            checked={plan.rewriteHeat}
-            onChange={(rewriteHeat) =>
-              changePlan('temperatures of the file', (one) => ({ ...one, rewriteHeat }))
+            checked={plan.rewrite}
+            onChange={(rewrite) =>
+              changePlan('settings of the file', (one) => ({ ...one, rewrite }))
             }
           >
             Put the band’s own in their place

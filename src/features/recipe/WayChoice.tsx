@@ -3,7 +3,7 @@
 import { useJob } from '@/features/job/jobContext';
 import { Tick } from '@/components/Tick';
 import { filamentOf, withStopAnswer } from '@/core/plan/jobPlan';
-import type { StopPlace } from '@/core/plan/plan';
+import type { StopPlace } from '@/core/plan/swapList';
 import { KIND_WORDS, RECIPE_KINDS, USUAL_COMMAND } from '@/core/recipe/kinds';
 import { plainRecipe, recipeFor, type Recipe } from '@/core/recipe/recipe';
 import { changePlan } from '@/store/planStore';

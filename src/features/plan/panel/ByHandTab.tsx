@@ -5,7 +5,14 @@ import { Button } from '@/components/Button';
 import { formatMm, plural } from '@/core/format';
 import { bottomOf, type LayerNumber } from '@/core/gcode/layers';
 import { withSwap } from '@/core/plan/jobPlan';
-import { readPlaces, type PlaceKind, type TypedPlace } from '@/core/plan/typedPlaces';
+import {
+  commaMeaning,
+  readPlaces,
+  withDecimalPoints,
+  type CommaMeaning,
+  type PlaceKind,
+  type TypedPlace,
+} from '@/core/plan/typedPlaces';
 import { changePlan } from '@/store/planStore';
 import { showLayer } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
@@ -23,8 +30,12 @@ export function ByHandTab({ view }: { view: OpenedJob }) {
   const [kind, setKind] = useState<PlaceKind>('layer');
   /** Places for which the neighbour was chosen instead. */
   const [turned, setTurned] = useState<ReadonlySet<number>>(new Set());
+  /** What the person has said that commas mean; null until they are asked. */
+  const [comma, setComma] = useState<CommaMeaning | null>(null);
   const field = useRef<HTMLTextAreaElement>(null);
-  const places = readPlaces(text, kind, reading.layers);
+  const meaning = comma ?? commaMeaning(text, reading.layers, writesDecimalComma());
+  const read = meaning === 'decimal' ? withDecimalPoints(text) : text;
+  const places = meaning === 'either' ? [] : readPlaces(read, kind, reading.layers);
   const layers = places.map((place, i) => chosenLayer(place, turned.has(i)));
   const fresh = new Set(
     layers.filter((layer) => layer !== null && !plan.swaps.some((swap) => swap.layer === layer)),
@@ -43,6 +54,7 @@ export function ByHandTab({ view }: { view: OpenedJob }) {
     showLayer(sorted[0]);
     setText('');
     setTurned(new Set());
+    setComma(null);
     field.current?.focus();
   };
 
@@ -69,6 +81,7 @@ export function ByHandTab({ view }: { view: OpenedJob }) {
         onChange={(event) => {
           setText(event.target.value);
           setTurned(new Set());
+          setComma(null);
         }}
         onKeyDown={(event) => {
           if (event.key === 'Enter') {
@@ -115,7 +128,16 @@ export function ByHandTab({ view }: { view: OpenedJob }) {
           </li>
         ))}
       </ol>
-      {text.trim() !== '' && places.length === 0 && (
+      {meaning === 'either' && (
+        <CommaQuestion
+          text={text}
+          onAnswer={(answer) => {
+            setComma(answer);
+            field.current?.focus();
+          }}
+        />
+      )}
+      {text.trim() !== '' && meaning !== 'either' && places.length === 0 && (
         <p role="alert" className="mt-2 text-sm text-caution">
           No number in that. Type a layer or a height, like “11” or “2.4 mm”.
         </p>
@@ -124,6 +146,33 @@ export function ByHandTab({ view }: { view: OpenedJob }) {
         {fresh.size === 0 ? 'Put the swaps in' : `Put ${plural(fresh.size, 'swap')} in`}
       </Button>
     </form>
+  );
+}
+
+/** Whether this person's language writes 2,4 for two and four tenths. */
+function writesDecimalComma(): boolean {
+  const parts = new Intl.NumberFormat(navigator.language).formatToParts(1.5);
+  return parts.some(({ type, value }) => type === 'decimal' && value === ',');
+}
+
+/** Asks what a comma means that could divide a list or a number. */
+function CommaQuestion({
+  text,
+  onAnswer,
+}: {
+  readonly text: string;
+  readonly onAnswer: (meaning: CommaMeaning) => void;
+}) {
+  return (
+    <div role="alert" className="mt-2 rounded-md bg-caution-soft px-3 py-2 text-sm">
+      <p>“{text.trim()}” could be a list or a number with a decimal comma.</p>
+      <div className="flex flex-wrap gap-2 pt-1.5">
+        <Button onClick={() => onAnswer('list')}>It is a list</Button>
+        <Button onClick={() => onAnswer('decimal')}>
+          It means {withDecimalPoints(text.trim())}
+        </Button>
+      </div>
+    </div>
   );
 }
 

@@ -1,0 +1,76 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { readFileSync, realpathSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { basename, dirname, join, resolve } from 'node:path';
+import { refuse, success, type Result } from '../src/core/findings';
+
+/** Paths are meant from where the person typed the command, also through `npm run`. */
+export function pathOf(name: string): string {
+  return resolve(process.env.INIT_CWD ?? process.cwd(), name);
+}
+
+export function readBytes(name: string): Result<Uint8Array> {
+  try {
+    return success(readFileSync(pathOf(name)));
+  } catch {
+    return refuse('cannot-read', `The file ${name} cannot be read.`);
+  }
+}
+
+export function readJson(name: string): Result<unknown> {
+  const bytes = readBytes(name);
+  if (!bytes.ok) return bytes;
+  try {
+    return success(JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes.value)));
+  } catch {
+    return refuse('bad-json', `The file ${name} is not valid JSON.`);
+  }
+}
+
+export function sha256Of(bytes: Uint8Array): string {
+  return createHash('sha256').update(bytes).digest('hex');
+}
+
+/**
+ * Refuses to write over a file that the command itself reads, whatever path or link leads to it.
+ * @param read files that the command reads, by what they are to the person.
+ */
+export function checkTarget(out: string, read: Readonly<Record<string, string>>): Result<null> {
+  for (const [what, name] of Object.entries(read)) {
+    if (isSameFile(pathOf(out), pathOf(name))) {
+      return refuse('would-overwrite', `--out names ${what} (${name}). Choose another name.`);
+    }
+  }
+  return success(null);
+}
+
+function isSameFile(a: string, b: string): boolean {
+  try {
+    const [one, other] = [statSync(a, { bigint: true }), statSync(b, { bigint: true })];
+    return one.ino === other.ino && one.dev === other.dev;
+  } catch {
+    // One of them is not there yet; then only its name can be the same.
+    return realPath(a) === realPath(b);
+  }
+}
+
+function realPath(path: string): string {
+  try {
+    return join(realpathSync(dirname(path)), basename(path));
+  } catch {
+    return path;
+  }
+}
+
+/** Writes a file as a whole or not at all: under a name of its own first, which is then changed. */
+export function writeWhole(name: string, bytes: Uint8Array): Result<null> {
+  const path = pathOf(name);
+  const temporary = join(dirname(path), `.${basename(path)}.${randomUUID()}`);
+  try {
+    writeFileSync(temporary, bytes, { flag: 'wx' });
+    renameSync(temporary, path);
+    return success(null);
+  } catch {
+    rmSync(temporary, { force: true });
+    return refuse('cannot-write', `The file ${name} cannot be written.`);
+  }
+}

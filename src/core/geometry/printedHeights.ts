@@ -1,0 +1,124 @@
+import type { Reading } from '../gcode/reading';
+import type { LevelBox } from './raster';
+
+/** Of what is printed, where it lies and how high. */
+export type PrintedGround = Pick<
+  Reading,
+  'layers' | 'footprint' | 'skirtCells' | 'priming' | 'hasUndrawn'
+>;
+
+interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+/**
+ * A cell counts as printed when its middle is, so a line may reach this much beyond the middles of
+ * its cells, in cells.
+ */
+const ROUND_THE_MIDDLE = 1.5;
+
+/**
+ * How high the print stands, and where it ever will. Every cell that a way sweeps is looked at:
+ * nothing is sampled, so that nothing is missed, however thin it is.
+ */
+export class PrintedHeights {
+  constructor(private readonly ground: PrintedGround) {}
+
+  /**
+   * Height of the tallest thing printed before `layer` within `radius` of the way from `a` to `b`,
+   * machine mm; 0 where nothing stands.
+   */
+  along(a: Point, b: Point, radius: number, layer: number): number {
+    const { layers, footprint, skirtCells, priming } = this.ground;
+    const { top, low } = footprint;
+    let height = 0;
+    this.forEachCell(a, b, radius, (cell) => {
+      const from = low[cell];
+      if (from === 0 || from >= layer) return;
+      const last = Math.min(top[cell], layer - 1);
+      height = Math.max(height, layers[from - 1].highest, layers[last - 1].highest);
+    });
+    if (layer > 1 && skirtCells.length > 0 && layers[0].highest > height) {
+      const skirt = this.skirt();
+      this.forEachCell(a, b, radius, (cell) => {
+        if (skirt.has(cell)) height = Math.max(height, layers[0].highest);
+      });
+    }
+    for (const { box, z } of priming) {
+      if (z > height && distanceToBox(a, b, box) <= radius) height = z;
+    }
+    return height;
+  }
+
+  /** Whether anything is ever printed within `radius` of a point, before or after. */
+  everNear(at: Point, radius: number): boolean {
+    const { footprint, skirtCells, priming } = this.ground;
+    let found = priming.some(({ box }) => distanceToBox(at, at, box) <= radius);
+    const skirt = skirtCells.length > 0 ? this.skirt() : null;
+    this.forEachCell(at, at, radius, (cell) => {
+      if (footprint.top[cell] !== 0 || skirt?.has(cell)) found = true;
+    });
+    return found;
+  }
+
+  private skirtSet: ReadonlySet<number> | null = null;
+  private skirt(): ReadonlySet<number> {
+    this.skirtSet ??= new Set(this.ground.skirtCells);
+    return this.skirtSet;
+  }
+
+  /** Visits every cell of the footprint that may lie within `radius` of the way from `a` to `b`. */
+  private forEachCell(a: Point, b: Point, radius: number, visit: (cell: number) => void): void {
+    const { originX, originY, columns, rows, cellMm } = this.ground.footprint;
+    const r = radius / cellMm + ROUND_THE_MIDDLE;
+    // Middles of cells lie at whole numbers.
+    const ax = (a.x - originX) / cellMm - 0.5;
+    const ay = (a.y - originY) / cellMm - 0.5;
+    const bx = (b.x - originX) / cellMm - 0.5;
+    const by = (b.y - originY) / cellMm - 0.5;
+    const [dx, dy] = [bx - ax, by - ay];
+    const length2 = dx * dx + dy * dy;
+    const firstRow = Math.max(0, Math.ceil(Math.min(ay, by) - r));
+    const lastRow = Math.min(rows - 1, Math.floor(Math.max(ay, by) + r));
+    for (let row = firstRow; row <= lastRow; row++) {
+      // The part of the way that comes within r of this row, as shares of it.
+      const [from, to] = stretchNear(row, ay, dy, r);
+      const [x0, x1] = [ax + from * dx, ax + to * dx];
+      const first = Math.max(0, Math.ceil(Math.min(x0, x1) - r));
+      const last = Math.min(columns - 1, Math.floor(Math.max(x0, x1) + r));
+      for (let column = first; column <= last; column++) {
+        const along = length2 > 0 ? ((column - ax) * dx + (row - ay) * dy) / length2 : 0;
+        const t = Math.min(1, Math.max(0, along));
+        const [offX, offY] = [column - ax - t * dx, row - ay - t * dy];
+        if (offX * offX + offY * offY <= r * r) visit(row * columns + column);
+      }
+    }
+  }
+}
+
+function stretchNear(row: number, ay: number, dy: number, r: number): [number, number] {
+  if (Math.abs(dy) < 1e-9) return [0, 1];
+  const [t0, t1] = [(row - r - ay) / dy, (row + r - ay) / dy];
+  const clamp = (t: number): number => Math.min(1, Math.max(0, t));
+  return [clamp(Math.min(t0, t1)), clamp(Math.max(t0, t1))];
+}
+
+/** Distance of a way from a box, mm: 0 when it crosses it. */
+function distanceToBox(a: Point, b: Point, box: LevelBox): number {
+  // The nearest share of the way to the box: its distance is convex along the way.
+  let [low, high] = [0, 1];
+  const at = (t: number): number => {
+    const x = a.x + (b.x - a.x) * t;
+    const y = a.y + (b.y - a.y) * t;
+    const offX = Math.max(box.minX - x, 0, x - box.maxX);
+    const offY = Math.max(box.minY - y, 0, y - box.maxY);
+    return Math.hypot(offX, offY);
+  };
+  for (let i = 0; i < 60; i++) {
+    const [left, right] = [low + (high - low) / 3, high - (high - low) / 3];
+    if (at(left) <= at(right)) high = right;
+    else low = left;
+  }
+  return at((low + high) / 2);
+}

@@ -1,0 +1,138 @@
+import { Effect } from '../gcode/effect';
+import { STOP_MACRO } from '../gcode/machine';
+import { SLOTS_OF_COMMAND } from '../gcode/settingSlots';
+import { letterBit, type Words } from '../gcode/words';
+import type { Printer } from '../printer/printer';
+import type { ObeyedLine } from '../printer/simulate';
+
+const G = 71;
+const M = 77;
+const AXES = ['X', 'Y', 'Z', 'E', 'F'];
+
+/** Letters that a G code may carry inside of a block; other codes move in ways that are not followed. */
+const KNOWN_G: ReadonlyMap<number, string> = new Map([
+  [0, 'XYZEF'],
+  [1, 'XYZEF'],
+  [2, 'XYZEFIJR'],
+  [3, 'XYZEFIJR'],
+  [4, 'SP'],
+  [5, 'XYZEFIJPQ'],
+  [10, ''],
+  [11, ''],
+  [20, ''],
+  [21, ''],
+  [90, ''],
+  [91, ''],
+  [92, 'XYZE'],
+]);
+
+/** The same for M codes. Texts are no letters. Settings with slots are known by these. */
+const KNOWN_M: ReadonlyMap<number, string> = new Map([
+  [0, ''],
+  [1, ''],
+  [17, 'XYZE'],
+  [18, 'SXYZE'],
+  [25, ''],
+  [73, 'PRQS'],
+  [82, ''],
+  [83, ''],
+  [84, 'SXYZE'],
+  [104, 'ST'],
+  [105, ''],
+  [106, 'SP'],
+  [107, 'P'],
+  [109, 'SRT'],
+  [110, 'N'],
+  [114, ''],
+  [117, ''],
+  [125, ''],
+  [140, 'SR'],
+  [190, 'SR'],
+  [200, 'DST'],
+  [220, 'S'],
+  [221, 'S'],
+  [226, ''],
+  [300, 'SP'],
+  [400, 'U'],
+  [600, 'XYZEULBRT'],
+  [601, 'XYZEULBRT'],
+]);
+
+/** Why a line of a block cannot be followed, as the end of a sentence; null when it can. */
+export function whyUnknown(
+  { machine, words, effect, text }: ObeyedLine,
+  printer: Pick<Printer, 'stopWords' | 'macros' | 'name'>,
+): string | null {
+  if (words.issues !== 0) return `has a line that cannot be read for certain: ${text}`;
+  if (words.macro) return whyUnknownMacro(text, printer);
+  if (words.letter === 0) return null;
+  const code = String.fromCharCode(words.letter) + words.code;
+  if (words.letter !== G && words.letter !== M) return `changes the tool (${code})`;
+  if (effect === Effect.Unknown || words.subcode !== 0) return `holds ${text}, ${NOT_FOLLOWED}`;
+  const letters = words.letter === G ? KNOWN_G.get(words.code) : lettersOfM(words.code);
+  if (letters === undefined) return `holds ${text}, ${NOT_FOLLOWED}`;
+  const odd = otherLetter(words, letters);
+  if (odd !== null) return `holds ${text}, whose ${odd} is not known`;
+  const bare = AXES.find((letter) => (words.bare & letterBit(letter)) !== 0);
+  if (bare && words.letter === G) return `holds ${text}, where ${bare} has no number`;
+  return whyNotThisHeater(words, text, machine.tool);
+}
+
+const NOT_FOLLOWED = 'which cannot be followed here';
+
+function lettersOfM(code: number): string | undefined {
+  const slots = SLOTS_OF_COMMAND.get(code);
+  return slots ? slots.map(({ letter }) => letter).join('') : KNOWN_M.get(code);
+}
+
+function otherLetter(words: Words, known: string): string | null {
+  for (let i = 0; i < 26; i++) {
+    const letter = String.fromCharCode(65 + i);
+    if (words.names(letter) && !known.includes(letter)) return letter;
+  }
+  return null;
+}
+
+/** Heaters and fans of other tools are none of a swap's business. */
+function whyNotThisHeater(words: Words, text: string, tool: number): string | null {
+  const { code } = words;
+  if (words.letter !== M) return null;
+  if ((code === 104 || code === 109) && words.has('T') && words.get('T') !== tool) {
+    return `holds ${text}, which heats another tool`;
+  }
+  if ((code === 106 || code === 107) && words.getOr('P', 0) !== 0) {
+    return `holds ${text}, which turns another fan`;
+  }
+  return null;
+}
+
+function whyUnknownMacro(
+  text: string,
+  { stopWords, macros, name }: Pick<Printer, 'stopWords' | 'macros' | 'name'>,
+): string | null {
+  const word = text.split(/\s/, 1)[0].toUpperCase();
+  if (STOP_MACRO.test(word) || stopWords.includes(word) || macros.includes(word)) return null;
+  return `calls the macro ${word}, which the profile of ${name} does not name`;
+}
+
+/** The macros of a block that the proof takes at their word. */
+export function isTakenAtItsWord({ words }: Pick<ObeyedLine, 'words'>): boolean {
+  return words.macro;
+}
+
+/**
+ * Whether a line may let motors of X, Y or Z go. Only a printer whose firmware reads letters behind
+ * `M84` keeps the others; on all others any `M18` or `M84` may let all go.
+ */
+export function releasesMotors(words: Words, namesMotors: boolean): boolean {
+  if (words.letter !== M || (words.code !== 18 && words.code !== 84)) return false;
+  if (!namesMotors) return true;
+  const onlyExtruder = words.names('E') && !['X', 'Y', 'Z', 'S'].some((one) => words.names(one));
+  const keepsOn =
+    words.code === 84 &&
+    words.has('S') &&
+    words.get('S') === 0 &&
+    words.mask === letterBit('S') &&
+    words.bare === 0;
+  return !onlyExtruder && !keepsOn;
+}

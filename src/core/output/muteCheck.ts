@@ -1,0 +1,84 @@
+import { Effect } from '../gcode/effect';
+import type { MachineState } from '../gcode/machine';
+import type { SettingName } from '../gcode/reading';
+import { settingName } from '../gcode/settingName';
+import type { ObeyedLine } from '../printer/simulate';
+import { rewritesOf } from './insert';
+import type { ProofCheck } from './proof';
+import type { ProvenRun } from './runChecks';
+
+/** A line of the input that the output has taken out, as the printer obeyed it there. */
+export interface MutedLine {
+  /** Line in the input, from 1. */
+  readonly line: number;
+  readonly text: string;
+  readonly isStop: boolean;
+  readonly what: SettingName | null;
+  /** State after it. */
+  readonly after: MachineState;
+}
+
+export function mutedLine({ machine, words, effect, line, text }: ObeyedLine): MutedLine {
+  return {
+    line,
+    text,
+    isStop: effect === Effect.Stop || (effect === Effect.Dwell && machine.waitsLong),
+    what: settingName(words, effect, machine),
+    after: machine.capture(),
+  };
+}
+
+/**
+ * Check 4, the other way round: of the file only stops were taken out, each asked for, and settings
+ * that others were written in place of.
+ */
+export function checkMutes(run: ProvenRun): ProofCheck[] {
+  const { found, muted, planned, reading } = run;
+  const endingAt = new Map(found.blocks.map((block, i) => [block.end, i]));
+  const fail = (message: string, line?: number): ProofCheck => ({
+    check: 4,
+    ok: false,
+    message,
+    ...(line !== undefined && { line }),
+  });
+  const asked = planned && new Set(planned.takeOut.map(({ line }) => line));
+  const checks = found.mutes.map((mute, i): ProofCheck => {
+    const one = muted[i];
+    if (!one) return fail('Something was taken out that is no line of the file.', mute.line);
+    if (one.isStop) {
+      if (asked && !asked.has(one.line)) {
+        return fail(`The stop ${one.text} was taken out, and nobody asked for that.`, mute.line);
+      }
+      const message = `The file’s own stop on line ${one.line} (${one.text}) is taken out.`;
+      return { check: 4, ok: true, message };
+    }
+    const index = endingAt.get(mute.start);
+    const standIn = index === undefined ? undefined : found.blocks[index];
+    if (index === undefined || standIn?.kind !== 'rewrite' || !standsFor(run, index, one)) {
+      return fail(`A line was taken out that is no stop: ${one.text}.`, mute.line);
+    }
+    const message = `Line ${one.line} of the file (${one.text}) is replaced for ${standIn.filament}.`;
+    return { check: 4, ok: true, message };
+  });
+  const out = new Set(muted.map(({ line }) => line));
+  const kept = planned?.takeOut.find(({ line }) => !out.has(line));
+  if (kept) checks.push(fail(`The stop ${kept.command} on line ${kept.line} should be taken out.`));
+  const rewrites = found.blocks.filter(({ kind }) => kind === 'rewrite');
+  if (planned && rewrites.length !== rewritesOf(reading, planned).length) {
+    checks.push(fail('Not all settings of the file are replaced as planned.'));
+  }
+  return checks;
+}
+
+/** A block in the place of a line sets the same thing as that line, and nothing else. */
+function standsFor({ found, traces }: ProvenRun, i: number, { what, text }: MutedLine): boolean {
+  const { settings } = found.blocks[i];
+  if (what === null) return false;
+  if (what !== 'remaining') return settings[what] !== null;
+  // A time left may only grow, by what the swaps take; the rest of its line stays.
+  const { shown } = traces[i];
+  if (shown.length !== 1) return false;
+  const minutes = (line: string): number => Number(/R\s*([\d.]+)/i.exec(line)?.[1]);
+  const rest = (line: string): string => line.toUpperCase().replace(/R\s*[\d.]+|\s/g, '');
+  return rest(shown[0]) === rest(text) && minutes(shown[0]) >= minutes(text);
+}

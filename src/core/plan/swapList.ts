@@ -1,0 +1,96 @@
+import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
+import type { Result } from '../findings';
+import { SETTING_NAMES, type BandSettings } from '../recipe/settings';
+import { readShape } from '../shape';
+
+/** Where in the file a stop goes: see {@link Layer.restartOffset}. */
+export type StopPlace = 'restart' | 'before-travel';
+
+/** What a swap may set on purpose, and what it pushes through. */
+export const swapFields = {
+  nozzle: number().min(1).max(500).nullable().optional(),
+  fan: number().min(0).max(100).nullable().optional(),
+  flow: number().min(10).max(300).nullable().optional(),
+  speed: number().min(10).max(300).nullable().optional(),
+  purge: number().min(0).max(1000).nullable().optional(),
+};
+
+const trimmed = (text: unknown): unknown => (typeof text === 'string' ? text.trim() : text);
+
+const swapSchema = object({
+  layer: number().integer().min(1).optional(),
+  height: number().positive().optional(),
+  filament: string()
+    .matches(/\S/, 'the filament of a swap needs a name')
+    .max(60)
+    .required()
+    .transform(trimmed),
+  ...swapFields,
+}).test('one-place', 'a swap needs either a layer or a height in mm', (swap) => {
+  // Whether there is a swap at all is checked apart.
+  return !swap || (swap.layer === undefined) !== (swap.height === undefined);
+});
+
+const schema = object({
+  swaps: array(swapSchema.required()).min(1, 'there is no swap in it').required(),
+  stopAt: mixed<StopPlace>().oneOf(['restart', 'before-travel']).default('restart'),
+  /** See `recipe/recipeFile`; checked there. */
+  recipe: mixed<{ kind: string; command?: string }>().default({
+    kind: 'change-command',
+    command: 'M600',
+  }),
+  /** Filament to ask for before layer 1. */
+  loadFirst: string().max(60).nullable().default(null).transform(trimmed),
+  /** Put what a band has of its own in place of what the file sets in it: all, or what is named. */
+  rewrite: mixed<boolean | (keyof BandSettings)[]>()
+    .test(
+      'settings',
+      '"rewrite" should be true, false, or a list of "nozzle", "fan", "flow" and "speed"',
+      (value) =>
+        value === undefined ||
+        typeof value === 'boolean' ||
+        (Array.isArray(value) && value.every((one) => SETTING_NAMES.includes(one))),
+    )
+    .default(false),
+  /** The same for temperatures only. */
+  rewriteTemperatures: boolean().default(false),
+  /** Add the time of the swaps to the times left that the file shows. */
+  moveRemainingTimes: boolean().default(false),
+  /** What becomes of stops that the file has already: none goes, all go, or those on these lines. */
+  existingStops: mixed<'keep' | 'remove' | number[]>()
+    .test(
+      'stops',
+      '"existingStops" should be "keep", "remove", or a list of line numbers',
+      (value) =>
+        value === undefined ||
+        value === 'keep' ||
+        value === 'remove' ||
+        (Array.isArray(value) && value.every((line) => Number.isInteger(line) && line > 0)),
+    )
+    .default('keep'),
+  /** SHA-256 of the G-code that it was made for. */
+  fingerprint: string()
+    .matches(/^[0-9a-f]{64}$/)
+    .optional(),
+});
+
+/**
+ * The short list: swaps by layer or by height in mm, and how to stop, as a person or a script writes
+ * them by hand. The plan that the screens save is a `JobPlan`.
+ */
+export type SwapList = InferType<typeof schema>;
+export type SwapRequest = SwapList['swaps'][number];
+
+/** Reads a short list from parsed JSON; refuses with a sentence that names the place. */
+export function parseSwapList(json: unknown): Result<SwapList> {
+  return readShape(schema, json, { what: 'The plan', code: 'bad-plan' });
+}
+
+/** Which settings of the file a short list wants replaced. */
+export function rewrittenSettings({
+  rewrite,
+  rewriteTemperatures,
+}: Pick<SwapList, 'rewrite' | 'rewriteTemperatures'>): readonly (keyof BandSettings)[] {
+  if (Array.isArray(rewrite)) return rewrite;
+  return rewrite ? SETTING_NAMES : rewriteTemperatures ? ['nozzle'] : [];
+}

@@ -1,0 +1,31 @@
+'use client';
+
+import { Tick } from '@/components/Tick';
+import { plural } from '@/core/format';
+import { useJob } from '@/features/job/jobContext';
+import { changePlan } from '@/store/planStore';
+
+/** The times left that a file shows on the display, which know nothing of swaps. */
+export function TimeLeft() {
+  const { plan, reading } = useJob();
+  const lines = reading.settingLines.filter(({ what }) => what === 'remaining');
+  if (lines.length === 0) return null;
+  return (
+    <section aria-labelledby="time-left-title" className="pt-5">
+      <h2 id="time-left-title" className="text-base font-semibold">
+        Time left on the display
+      </h2>
+      <p className="text-sm text-muted">
+        The file shows it on {plural(lines.length, 'line')}, without your swaps.
+      </p>
+      <Tick
+        checked={plan.addToRemaining}
+        onChange={(addToRemaining) =>
+          changePlan('time left on the display', (one) => ({ ...one, addToRemaining }))
+        }
+      >
+        Add the time of the swaps
+      </Tick>
+    </section>
+  );
+}
