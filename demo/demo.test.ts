@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
+import { bottomOf } from '../src/core/gcode/layers';
 import { readGcode } from '../src/core/gcode/reader';
 import { findSteps } from '../src/core/geometry/steps';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
@@ -27,7 +28,10 @@ describe.each(Object.keys(DEMO_FILES))('%s', (name) => {
   });
 
   it('is a print that could be printed: heated, primed, drawn in layers, and shut down', () => {
-    expect(reading.findings).toEqual([]);
+    // Parts that lie on another one begin in the air, and that is said.
+    const inAir = reading.findings.filter(({ code }) => code === 'first-layer-in-air');
+    expect(inAir).toHaveLength(bottomOf(reading.layers[0]) > 0.01 ? 1 : 0);
+    expect(reading.findings.filter((one) => !inAir.includes(one))).toEqual([]);
     const inLayers = reading.layers.reduce((sum, layer) => sum + layer.filamentMm, 0);
     expect(reading.filamentMm - inLayers).toBeCloseTo(24, 0);
     expect(reading.layers.every((layer) => Math.abs(layer.thickness - 0.2) < 0.05)).toBe(true);

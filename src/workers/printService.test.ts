@@ -146,7 +146,12 @@ describe('the print service', () => {
     const result = await remote.open(file, ORDINARY_PRINTER, note);
     expect(result.ok && result.value.reading.layers).toHaveLength(9);
     await new Promise((resolve) => setTimeout(resolve, 20));
-    expect(progress.at(-1)).toEqual({ bytes: text.length, totalBytes: text.length, layers: 9 });
+    expect(progress.at(-1)).toEqual({
+      phase: 'reading',
+      bytes: text.length,
+      totalBytes: text.length,
+      layers: 9,
+    });
     expect((await remote.layerPaths(1)).length).toBeGreaterThan(PATH_STRIDE);
     port1.close();
     port2.close();

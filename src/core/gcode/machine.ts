@@ -96,6 +96,8 @@ export class Machine {
   firmwareRetracted = false;
   /** Motors released by M18 or M84 and not moved or homed since. */
   motorsReleased = false;
+  /** Arcs lie in another plane than X and Y (`G18`, `G19`). */
+  oddPlane = false;
   /** Number of the latest numbered line (`N12`), and whether such lines carry a checksum; -1 before any. */
   lineNumber = -1;
   sums = false;
@@ -283,14 +285,31 @@ export class Machine {
         this.setPosition(words);
         return Effect.None;
       case 17:
+        this.oddPlane = false;
+        return Effect.None;
+      case 18:
+      case 19:
+        this.oddPlane = true;
+        return Effect.None;
       case 40:
       case 49:
       case 54:
       case 60:
       case 80:
       case 94:
-        // The plane, the origin and the feed that hold anyway.
+        // The origin and the feed that hold anyway.
         return Effect.None;
+      case 51:
+      case 52:
+      case 55:
+      case 56:
+      case 57:
+      case 58:
+      case 59:
+      case 68:
+        // Other origins, scales and turns: what numbers mean is not known from here on.
+        this.offsetX = this.offsetY = this.offsetZ = NaN;
+        return this.moveUnknown();
       default:
         return this.moveUnknown();
     }
@@ -480,6 +499,8 @@ export class Machine {
       unit: this.unit,
       wholeCircle: wholeCircle || (this.x === fromX && this.y === fromY),
     });
+    // In another plane it is an arc that rises, which nobody follows here.
+    if (this.oddPlane) this.arc.valid = false;
     return Effect.Curve;
   }
 

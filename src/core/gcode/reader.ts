@@ -34,6 +34,7 @@ const LETTER_T = 84;
 /** Lines that set something and are remembered; ordinary files have some hundreds. */
 const MOST_SETTING_LINES = 100_000;
 const E_BIT = letterBit('E');
+const F_BIT = letterBit('F');
 const AXES = letterBit('X') | letterBit('Y') | letterBit('Z') | E_BIT;
 /** Oddities that leave open what a line does. */
 const UNCLEAR = ISSUE_BAD_NUMBER | ISSUE_AMBIGUOUS_NUMBER | ISSUE_TWO_COMMANDS;
@@ -258,7 +259,7 @@ export class GcodeReader {
   private sayLost(): void {
     const message =
       this.lostAt > 0
-        ? `Line ${this.lostAt} moves in a way that Lamella cannot follow, and this line prints from there.`
+        ? `Line ${this.lostAt} moves in a way that Lamella cannot follow, and the print goes on from there.`
         : 'This line prints at a place that cannot be made out.';
     this.findings.add('unsupported-move', 'warning', this.line, message);
   }
@@ -307,6 +308,12 @@ export class GcodeReader {
     if (isFirst) this.clock.planner.dropGap();
   }
 
+  /** A way that is not followed. Until the file says its place anew, nothing may be printed. */
+  private takeUnknown(): void {
+    this.lostAt = this.line;
+    if ((this.words.mask & (E_BIT | F_BIT)) !== 0) this.sayLost();
+  }
+
   private noteTemperature(start: number): void {
     const { heatsBed, heatTarget } = this.machine;
     if (heatTarget <= 0) this.closingLine = this.line;
@@ -321,7 +328,7 @@ export class GcodeReader {
     this.clock.takeEffect(effect, machine, words);
     if (effect === Effect.Tool) this.tracker.takeTool();
     if (effect === Effect.Heat) this.noteTemperature(start);
-    if (effect === Effect.Unknown) this.lostAt = this.line;
+    if (effect === Effect.Unknown) this.takeUnknown();
     if (effect === Effect.Stop || (effect === Effect.Dwell && machine.waitsLong)) {
       const command = commandText(words, bytes, start);
       this.stops.push({ line: this.line, command, offset: this.base + start });

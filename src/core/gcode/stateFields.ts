@@ -23,6 +23,7 @@ export const STATE_FIELDS = [
   'filament',
   'firmwareRetracted',
   'motorsReleased',
+  'oddPlane',
   'lineNumber',
   'sums',
   'settings',

@@ -199,13 +199,19 @@ describe('moves of other kinds', () => {
 
   it.each([
     ['a curve of higher order', 'G5.2 X10 Y10\n'],
-    ['arcs in another plane', 'G18\n'],
+    ['a print in another origin', 'G55\nG0 X20 Y20 Z0.2\n'],
+    ['a curve of higher order that prints', 'G5.2 X10 Y10 E1\nG0 X20 Y20 Z0.2\n'],
     ['a return to a stored place', 'G61 X Y\n'],
     ['a number that is none', 'G1 X1.2.3\n'],
     ['an axis without its number', 'G1 X Y20\n'],
     ['two commands on a line', 'G90 G1 X20\n'],
   ])('says that it cannot follow %s', (_name, line) => {
     expect(codes(`M83\nG0 Z0.2\n${line}${square(20)}`)).toContain('unsupported-move');
+  });
+
+  it('takes arcs in another plane for curves that do not fit', () => {
+    const text = `M83\nG0 Z0.2\nG18\nG2 X22 Y22 Z0.2 I2 J0 E1\nG17\n${square(20)}`;
+    expect(codes(text)).toContain('impossible-arc');
   });
 
   it('goes on when the file says anew where the head is', () => {

@@ -243,7 +243,7 @@ export class FootprintRaster {
         if (added === 0) continue;
         seen[i] = before | here;
         fresh += popcount(added);
-        covered -= this.writeTop(added, i << 5, level);
+        this.writeTop(added, i << 5, level);
       }
     }
     this.covered[level] += covered;
@@ -251,21 +251,15 @@ export class FootprintRaster {
     this.boxes[level] = joinedBox(this.boxes[level], this.boxOf(bits, leftmost, rightmost));
   }
 
-  /**
-   * Gives the set cells to a level; returns how many it had already, which happens when the grid
-   * grew in the middle of it.
-   */
-  private writeTop(added: number, cell: number, level: number): number {
+  /** Gives the set cells to a level. */
+  private writeTop(added: number, cell: number, level: number): void {
     const { top, exposed } = this;
-    let had = 0;
     for (let left = added; left !== 0; left &= left - 1) {
       const i = cell + 31 - Math.clz32(left & -left);
       const before = top[i];
-      if (before === level) had++;
       if (before !== 0) exposed[before]--;
       top[i] = level;
     }
-    return had;
   }
 
   /** Takes the cells that no earlier level covers. */
@@ -363,7 +357,9 @@ export class FootprintRaster {
       this.overflowed = true;
       return false;
     }
-    // What is gathered has the old layout, so it is folded first; a level under way goes on in new bits.
+    // What is gathered has the old layout, so it is folded first; a level under way is carried over, so
+    // that its cells count once.
+    const underWay = this.takeUnderWay();
     this.fold();
     this.gathered.length = 0;
     const before = {
@@ -395,7 +391,37 @@ export class FootprintRaster {
     for (let i = 0; i < this.low.length; i++) {
       if (this.low[i] !== 0) this.ever[i >> 5] |= 1 << (i & 31);
     }
+    if (underWay) this.putUnderWay(underWay);
     return true;
+  }
+
+  /** Takes the level under way out of what is gathered: its cells, counted from machine zero. */
+  private takeUnderWay(): { level: number; cells: number[] } | null {
+    const { current, wordsPerRow } = this;
+    if (current === null || this.gathered[this.inUse - 1] !== current) return null;
+    const cells: number[] = [];
+    for (let row = current.minRow; row <= current.maxRow; row++) {
+      for (let word = current.minWord; word <= current.maxWord; word++) {
+        const bits = current.words[row * wordsPerRow + word];
+        for (let left = bits; left !== 0; left &= left - 1) {
+          const column = word * 32 + 31 - Math.clz32(left & -left);
+          cells.push(column + this.column0, row + this.row0);
+        }
+      }
+    }
+    this.inUse--;
+    return { level: current.level, cells };
+  }
+
+  /** Puts it back, in the new layout. */
+  private putUnderWay({ level, cells }: { level: number; cells: readonly number[] }): void {
+    const bits = this.bitsOf(level);
+    for (let i = 0; i < cells.length; i += 2) {
+      const column = cells[i] - this.column0;
+      const row = cells[i + 1] - this.row0;
+      bits.extend(row, row, column >> 5, column >> 5);
+      bits.words[row * this.wordsPerRow + (column >> 5)] |= 1 << (column & 31);
+    }
   }
 }
 

@@ -3,6 +3,8 @@ import { bytesOf, textOf, writePrint } from '../../../tests/support/printFiles';
 import { numberedPrint } from '../../../tests/support/stateFiles';
 import { broken, proveWritten, writeSwaps, type Written } from '../../../tests/support/written';
 import { EXAMPLE_PRINTERS } from '../printer/examples';
+import type { Swap } from '../plan/resolve';
+import { RECIPE_KINDS } from '../recipe/kinds';
 import { plainRecipe, recipeFor, type Recipe } from '../recipe/recipe';
 import { NO_SETTINGS } from '../recipe/settings';
 
@@ -32,17 +34,40 @@ const plain = (): Promise<Written> =>
 /** Comments do no work. */
 const NEEDLESS = /^;/;
 
+/** Each way to stop, with everything that it can hold. */
+const WAYS: readonly (readonly [string, () => Promise<Written>])[] = [
+  ['spelled out, in relative inches', demanding],
+  ...RECIPE_KINDS.map((kind) => {
+    const recipe: Recipe = {
+      ...plainRecipe(kind),
+      message: true,
+      beeps: 2,
+      standby: kind === 'spelled-out' ? 150 : null,
+      before: ['M105', 'M117 Soon'],
+      warnings: [{ layersAhead: 1, tones: 2 }],
+    };
+    const options = {
+      layers: [4, 6],
+      recipe,
+      loadFirst: 'A Peat black',
+      withSwap: (swap: Swap, i: number): Swap =>
+        i === 0 ? { ...swap, settings: { nozzle: 225, fan: 50, flow: 97, speed: 80 } } : swap,
+    };
+    return [kind, () => writeSwaps(writePrint({ layers: 8 }), options)] as const;
+  }),
+];
+
 describe('dropping a line of a block', () => {
-  it('is caught for every line that has work to do', async () => {
-    const written = await demanding();
+  it.each(WAYS)('is caught for every line that has work to do: %s', async (_way, write) => {
+    const written = await write();
     const lines = textOf(written.output).split('\n');
     const inBlocks = lines.flatMap((line, i) => {
       const before = lines.slice(0, i + 1);
-      const open = before.filter((one) => /^; lamella: swap/.test(one)).length;
-      const closed = before.filter((one) => /^; lamella: end/.test(one)).length;
+      const open = before.filter((one) => /^; lamella: (swap|load|warning)/.test(one)).length;
+      const closed = before.filter((one) => /^; lamella: end (swap|load|warn)/.test(one)).length;
       return open > closed && !NEEDLESS.test(line) ? [i] : [];
     });
-    expect(inBlocks.length).toBeGreaterThan(40);
+    expect(inBlocks.length).toBeGreaterThan(20);
     const passed: string[] = [];
     for (const i of inBlocks) {
       const harmed = bytesOf(lines.filter((_, at) => at !== i).join('\n'));
@@ -104,6 +129,63 @@ const HARMS: readonly Harm[] = [
   ['the stop turned into a short pause', inBlock('M0', 'G4 S2'), 4],
   ['a second stop', inBlock('M0', 'M0\nM25'), 4],
   ['a change on purpose that nobody planned', inBlock(/\n/, '\n; lamella: sets nozzle 230\n'), 2],
+  // What a block promises in its own words.
+  ['the motors not kept', inBlock('M17\n', ''), 2],
+  ['the motors kept by a command that lets them go', inBlock('M17', 'M84 S0'), 2],
+  ['motors let go with a time', inBlock('M17', 'M84 S1'), 2],
+  ['motors let go by another name', inBlock('M0\n', 'M18\nM0\n'), 2],
+  ['the extruder let go, and perhaps all else', inBlock('M0\n', 'M84 E\nM0\n'), 2],
+  ['the cooler wait dropped', inBlock('M104 S150\n', ''), 5],
+  ['a warmer wait', inBlock('M104 S150', 'M104 S190'), 5],
+  ['less pulled out', inBlock(/G1 E-33\.33333 F600\n/, ''), 3],
+  ['more pulled out', inBlock(/G1 E-33\.33333 F600/, 'G1 E-43.33333 F600'), 3],
+  ['less pushed in', inBlock(/G1 E33\.33333 F600\n/, ''), 3],
+  ['a promise dropped', inBlock(/; lamella: does .*\n/, ''), 4],
+  ['a promise of more', inBlock('clears 60 mm', 'clears 90 mm'), 3],
+  ['a promise of motors that nobody keeps', (t: string) => inBlock('M17\n', '')(t), 2],
+  [
+    'an extra move',
+    inBlock('G1 X5 Y215 F6000', 'G1 X5 Y215 F6000\nG1 X6 Y215 F6000\nG1 X5 Y215 F6000'),
+    3,
+  ],
+  // Lines that nobody can follow.
+  ['probing', inBlock('M0\n', 'G29\nM0\n'), 2],
+  ['homing one axis', inBlock('M0\n', 'G28 X\nM0\n'), 2],
+  ['a halt', inBlock('M0\n', 'M112\nM0\n'), 2],
+  ['the power off', inBlock('M0\n', 'M81\nM0\n'), 2],
+  ['the chamber heated', inBlock('M0\n', 'M141 S50\nM0\n'), 2],
+  ['another tool heated', inBlock('M0\n', 'M104 T1 S200\nM0\n'), 2],
+  ['another fan', inBlock('M0\n', 'M106 P1 S99\nM0\n'), 2],
+  ['factory settings', inBlock('M0\n', 'M502\nM0\n'), 2],
+  ['a code that is not known', inBlock('M0\n', 'M851 Z-1\nM0\n'), 2],
+  ['a macro that is not named', inBlock('M0\n', 'CLEAN_ALL\nM0\n'), 2],
+  ['a curve of higher order', inBlock('M0\n', 'G5.2 X1 Y1\nM0\n'), 2],
+  ['another plane', inBlock('M0\n', 'G18\nM0\n'), 2],
+  ['a stored place', inBlock('M0\n', 'G61\nM0\n'), 2],
+  ['a number that is none', inBlock('M0\n', 'G1 X1.2.3\nM0\n'), 2],
+  ['an axis without a number', inBlock('M0\n', 'G1 X\nM0\n'), 2],
+  ['two commands on a line', inBlock('M0\n', 'M105 M84\nM0\n'), 2],
+  ['a parameter that is not known', inBlock('M104 S150', 'M104 S150 Q3'), 2],
+  ['a speed with a memory', inBlock('M0\n', 'M220 B\nM0\n'), 2],
+  // Settings of the firmware that are not put back.
+  ['other steps', inBlock('M0\n', 'M92 E500\nM0\n'), 2],
+  ['filament by volume', inBlock('M0\n', 'M200 D1.75\nM0\n'), 2],
+  ['another top acceleration', inBlock('M0\n', 'M201 X100\nM0\n'), 2],
+  ['another top speed', inBlock('M0\n', 'M203 X10\nM0\n'), 2],
+  ['another acceleration', inBlock('M0\n', 'M204 P100\nM0\n'), 2],
+  ['another corner', inBlock('M0\n', 'M205 X1\nM0\n'), 2],
+  ['another home', inBlock('M0\n', 'M206 Z1\nM0\n'), 2],
+  ['a nudge of the height', inBlock('M0\n', 'M290 Z0.1\nM0\n'), 2],
+  ['another pressure', inBlock('M0\n', 'M900 K1\nM0\n'), 2],
+  // Stops that are none.
+  ['a stop with a time limit', inBlock('M0\n', 'M0 S1\n'), 4],
+  ['a stop with a time limit in its text', inBlock('M0\n', 'M0 Load S5\n'), 4],
+  ['a stop turned into a message', inBlock('M0\n', 'M117 M0\n'), 4],
+  ['a stop in a comment', inBlock('M0\n', '; M0\n'), 4],
+  // How other firmwares read it.
+  ['filament said relative by G91', inBlock(/M82\n(?=; lamella: end)/, 'M82\nM83\nG90\n'), 2],
+  ['the end not saying how filament counts', inBlock(/M82\n(?=; lamella: end)/, 'M82\nM105\n'), 2],
+  ['an arc through the print', inBlock('M0\n', 'G2 X55 Y55 I25 J-80\nG1 X5 Y215\nM0\n'), 3],
   [
     'a block turned into a warning',
     (text) => text.replace(/(; lamella: (end )?)swap 2/g, '$1warning 2'),
@@ -138,7 +220,7 @@ describe('damage to a spelled-out swap', () => {
 
   it('is tried on an output that is proven', async () => {
     expect(broken(await proveWritten(written))).toEqual([]);
-    expect(HARMS.length).toBeGreaterThan(25);
+    expect(HARMS.length).toBeGreaterThanOrEqual(80);
   });
 
   it.each(HARMS)('catches %s', async (_name, harm, check) => {

@@ -26,7 +26,7 @@ describe('places as people type them', () => {
     ['10', 'label', ['label 11']],
     ['.8mm', 'layer', ['height 5']],
     ['Layer 7; layer 9\n12', 'height', ['layer 7', 'layer 9', 'layer 12']],
-    ['11, 26, 3.9', 'layer', ['layer 11', 'layer 26', 'height 20']],
+    ['11, 26, 3.9', 'layer', ['layer 11', 'layer 26', 'height 21']],
     ['2.4, 3, 5.2', 'layer', ['height 13', 'height 16', 'height 27']],
     ['nothing here', 'layer', []],
   ] as const)('%s, when plain numbers are %ss', (text, kind, expected) => {
