@@ -1,10 +1,28 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import {
+  copyFileSync,
+  existsSync,
+  linkSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import { HIDE_PLATE } from '../demo/jobs/hidePlate';
+import { layerNumber } from '../src/core/gcode/layers';
+import { readGcode } from '../src/core/gcode/reader';
+import { findSteps } from '../src/core/geometry/steps';
+import { ORDINARY_PRINTER } from '../src/core/motion/limits';
+import { emptyPlan, withSwap } from '../src/core/plan/jobPlan';
+import { bookOf } from '../src/core/plan/planBook';
+import { writePlanFile } from '../src/core/plan/planFile';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const DEMO = join(ROOT, 'public/demo/hide-plate-7.gcode');
@@ -24,6 +42,17 @@ function savePlan(name: string, plan: object): string {
   writeFileSync(inFolder(name), JSON.stringify(plan));
   return inFolder(name);
 }
+
+const DEMO_COPY = inFolder('demo.gcode');
+copyFileSync(DEMO, DEMO_COPY);
+
+function linked(name: string, to: string, link: (to: string, at: string) => void): string {
+  rmSync(inFolder(name), { force: true });
+  link(to, inFolder(name));
+  return inFolder(name);
+}
+
+const emptyPlanFor = (digit: string) => withSwap(emptyPlan(digit.repeat(64)), layerNumber(3));
 
 const twoSwaps = savePlan('two.json', {
   swaps: [
@@ -199,6 +228,113 @@ describe('lamella apply and prove', () => {
     expect(run).toMatchObject({ code: 2, answer: { error: { code } } });
     expect(run.answer.error.message).toMatch(/\.$|:/);
     expect(existsSync(out)).toBe(false);
+  });
+
+  it.each([
+    ['the sliced file', () => DEMO_COPY],
+    ['the plan', () => twoSwaps],
+    ['the printer', () => savePlan('own-printer.json', { name: 'Sluice' })],
+    ['a link to the sliced file', () => linked('link.gcode', DEMO_COPY, symlinkSync)],
+    ['another name of the sliced file', () => linked('hard.gcode', DEMO_COPY, linkSync)],
+    ['the sliced file by another path', () => join(folder, '..', basename(folder), 'demo.gcode')],
+  ])('never write over %s', (_name, target) => {
+    const out = target();
+    const printer = savePlan('own-printer.json', { name: 'Sluice' });
+    const before = [DEMO_COPY, twoSwaps, printer].map((file) => readFileSync(file, 'utf8'));
+    const args = ['--plan', twoSwaps, '--out', out, '--printer', printer];
+    const run = lamella('apply', DEMO_COPY, ...args);
+    expect(run).toMatchObject({ code: 2, answer: { error: { code: 'would-overwrite' } } });
+    const after = [DEMO_COPY, twoSwaps, printer].map((file) => readFileSync(file, 'utf8'));
+    expect(after).toEqual(before);
+  });
+
+  it('leave what was there when nothing can be written', () => {
+    const out = inFolder('no-such-folder/out.gcode');
+    const run = lamella('apply', DEMO, '--plan', twoSwaps, '--out', out);
+    expect(run).toMatchObject({ code: 2, answer: { error: { code: 'cannot-write' } } });
+    const old = inFolder('old.gcode');
+    writeFileSync(old, 'old');
+    const refused = savePlan('late.json', { swaps: [{ layer: 99, filament: 'B' }] });
+    expect(lamella('apply', DEMO, '--plan', refused, '--out', old).code).toBe(2);
+    expect(readFileSync(old, 'utf8')).toBe('old');
+    expect(lamella('apply', DEMO, '--plan', twoSwaps, '--out', old).code).toBe(0);
+    expect(readdirSync(folder).filter((name) => name.startsWith('.'))).toEqual([]);
+  });
+
+  it.each([
+    ['the plan', { swaps: [{ layer: [3], filament: 'B' }] }, {}, /"layer" of swap 1 .* is a list/],
+    [
+      'the printer',
+      { swaps: [{ layer: 3, filament: 'B' }] },
+      { volume: { x: 1e9 } },
+      /at most 5000/,
+    ],
+  ])('answer wrong types in %s in JSON', (_name, plan, printer, words) => {
+    const args = ['--plan', savePlan('odd.json', plan), '--out', inFolder('odd.gcode')];
+    const run = lamella('apply', DEMO, ...args, '--printer', savePlan('odd-printer.json', printer));
+    expect(run.code).toBe(2);
+    expect(run.answer.error.message).toMatch(words);
+    expect(existsSync(inFolder('odd.gcode'))).toBe(false);
+  });
+
+  it('take the plan that the screens save, in each of its forms', () => {
+    const bytes = readFileSync(DEMO);
+    const reading = readGcode(bytes, ORDINARY_PRINTER);
+    const fingerprint = createHash('sha256').update(bytes).digest('hex');
+    const plan = [11, 26].map(layerNumber).reduce(withSwap, emptyPlan(fingerprint));
+    const ground = { layers: reading.layers, steps: findSteps(reading.layers, reading.skirtMm2) };
+    const saved = writePlanFile(plan, ground);
+    const forms = [saved, JSON.stringify(plan), JSON.stringify(bookOf(plan))];
+    for (const [i, form] of forms.entries()) {
+      const file = inFolder(`saved-${i}.json`);
+      writeFileSync(file, form);
+      const out = inFolder(`saved-${i}.gcode`);
+      const { code, answer } = lamella('apply', DEMO, '--plan', file, '--out', out);
+      expect(answer.error).toBeUndefined();
+      expect([code, answer.swaps.map((swap: { layer: number }) => swap.layer)]).toEqual([
+        0,
+        [11, 26],
+      ]);
+      expect(answer.swaps[0].filament).toBe('B Bone white');
+    }
+    writeFileSync(inFolder('other.json'), JSON.stringify(emptyPlanFor('0')));
+    const other = lamella(
+      'apply',
+      DEMO,
+      '--plan',
+      inFolder('other.json'),
+      '--out',
+      inFolder('o.gcode'),
+    );
+    expect(other.answer.error.code).toBe('plan-of-another-file');
+  });
+
+  it('say what the file undoes, and rewrite it when asked to', () => {
+    const file = inFolder('undoing.gcode');
+    const text = readFileSync(DEMO, 'utf8').replace('; layer 15 of', 'M106 S30\nM0\n; layer 15 of');
+    writeFileSync(file, text);
+    const swaps = [
+      { layer: 16, filament: 'B', fan: 80 },
+      { layer: 11, filament: 'C', fan: 90 },
+    ];
+    const run = (more: object) => {
+      const plan = savePlan('undoing.json', { swaps, ...more });
+      return lamella('apply', file, '--plan', plan, '--out', inFolder('undone.gcode')).answer;
+    };
+    const kept = run({});
+    const codes = kept.findings.map((one: { code: string }) => one.code);
+    expect(codes).toContain('setting-undone');
+    expect(codes).toContain('doubled-stop');
+    expect([kept.removedStops, kept.rewrittenLines]).toEqual([[], 0]);
+    const stop = lamella('inspect', file).answer.stops[0];
+    expect(stop).toMatchObject({ command: 'M0', layer: 16, place: 'before' });
+    const rewritten = run({ rewrite: ['fan'], existingStops: [stop.line] });
+    expect(rewritten.rewrittenLines).toBeGreaterThan(0);
+    expect(rewritten.removedStops).toEqual([stop]);
+    expect(rewritten.findings.map((one: { code: string }) => one.code)).not.toContain(
+      'setting-undone',
+    );
+    expect(run({ existingStops: [3] }).error.code).toBe('no-such-stop');
   });
 
   it.each([

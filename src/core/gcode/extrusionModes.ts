@@ -12,6 +12,7 @@ export const Mode = { relative: 1, own: 2, follows: 4, cleared: 8 } as const;
 export const STARTING_MODES = 0;
 
 const FILAMENT_BITS = Mode.own | Mode.follows | Mode.cleared;
+export const ALL_BITS = FILAMENT_BITS | Mode.relative;
 
 /** The modes after `G90`, `G91`, `M82` or `M83`, named by their numbers. */
 export function modesAfter(modes: number, code: 82 | 83 | 90 | 91): number {
@@ -25,6 +26,12 @@ export function modesAfter(modes: number, code: 82 | 83 | 90 | 91): number {
     case 91:
       return modes | Mode.relative | Mode.follows;
   }
+}
+
+/** The bits that a command decides, whatever was before. */
+export function decidedBy(code: ModeCode): number {
+  if (code < 90) return FILAMENT_BITS;
+  return code === 90 ? ALL_BITS & ~Mode.own : Mode.relative | Mode.follows;
 }
 
 /** True when firmwares disagree on whether filament counts from where it is. */

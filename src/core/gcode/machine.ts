@@ -1,5 +1,13 @@
 import { describeArc, type ArcGeometry } from './arc';
-import { Mode, modesAfter, modesDisagree, STARTING_MODES, type ModeCode } from './extrusionModes';
+import {
+  ALL_BITS,
+  decidedBy,
+  Mode,
+  modesAfter,
+  modesDisagree,
+  STARTING_MODES,
+  type ModeCode,
+} from './extrusionModes';
 import { Effect } from './effect';
 import { ADDING_COMMAND, SLOTS_OF_COMMAND, unsetSlots } from './settingSlots';
 import { STATE_FIELDS, type StateField } from './stateFields';
@@ -78,6 +86,8 @@ export class Machine {
   relativeE = false;
   /** How each kind of firmware counts: see `extrusionModes`. */
   modes: number = STARTING_MODES;
+  /** Bits of `modes` that a script nobody can see may have changed. */
+  unknownModes = 0;
   private relative = false;
   /** Feed rate as set, mm/s; the machine starts slowly until a file says otherwise. */
   feed = 25;
@@ -162,9 +172,10 @@ export class Machine {
   forget(): void {
     this.losePlace();
     this.offsetE = this.feed = NaN;
-    this.modes ^= 15;
-    this.relative = (this.modes & Mode.relative) !== 0;
-    this.relativeE = !this.relativeE;
+    this.unknownModes = ALL_BITS;
+    // What is counted in a mode that is not known, from a place that is not known, stays unknown.
+    this.relative = true;
+    this.relativeE = false;
     this.setUnits(NaN, this.volumetricArea);
   }
 
@@ -398,7 +409,9 @@ export class Machine {
 
   private setModes(code: number): Effect {
     this.modes = modesAfter(this.modes, code as ModeCode);
-    this.relative = (this.modes & Mode.relative) !== 0;
+    this.unknownModes &= ~decidedBy(code as ModeCode);
+    const isKnown = (this.unknownModes & Mode.relative) === 0;
+    this.relative = !isKnown || (this.modes & Mode.relative) !== 0;
     this.relativeE = code === 91 || (this.modes & Mode.own) !== 0;
     return Effect.None;
   }

@@ -11,6 +11,7 @@ export const STATE_FIELDS = [
   'unit',
   'volumetricArea',
   'modes',
+  'unknownModes',
   'relativeE',
   'feed',
   'speedFactor',

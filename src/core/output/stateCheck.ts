@@ -42,6 +42,7 @@ const FIELDS: readonly ComparedField[] = [
   { name: 'firmware retraction', of: (s) => flag(s.firmwareRetracted), tolerance: 0 },
   { name: 'motors', of: (s) => flag(s.motorsReleased), tolerance: 0 },
   { name: 'plane of arcs (G17)', of: (s) => flag(s.oddPlane), tolerance: 0 },
+  { name: 'modes after a script', of: (s) => s.unknownModes, tolerance: 0 },
   { name: 'line number', of: (s) => s.lineNumber, tolerance: 0 },
 ];
 

@@ -14,8 +14,10 @@ const letterSchema = string()
   .required();
 const { purge: _purge, ...settingFields } = swapFields;
 
+const PLAN_VERSION = 5;
+
 const schema = object({
-  version: number().oneOf([5]).required(),
+  version: number().oneOf([PLAN_VERSION]).required(),
   fingerprint: string()
     .matches(/^[0-9a-f]{64}$/)
     .required(),
@@ -81,6 +83,13 @@ function plannedSwap(swap: InferType<typeof schema>['swaps'][number]): PlannedSw
 
 /** Reads a stored plan; refuses what does not fit instead of repairing it silently. */
 export function parseJobPlan(json: unknown): Result<JobPlan> {
+  const { version } = (migratePlan(json) ?? {}) as { version?: unknown };
+  if (typeof version === 'number' && version !== PLAN_VERSION) {
+    return refuse(
+      'bad-plan',
+      `The plan is of version ${version}, and this Lamella reads up to version ${PLAN_VERSION}.`,
+    );
+  }
   const words = { what: 'The stored plan', code: 'bad-plan', passOverUnknown: true };
   const read = readShape(schema, migratePlan(json), words);
   if (!read.ok) return read;
