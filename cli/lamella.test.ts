@@ -1,3 +1,4 @@
+import { runCommand } from './commands';
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import {
@@ -29,7 +30,18 @@ const DEMO = join(ROOT, 'public/demo/hide-plate-7.gcode');
 const folder = mkdtempSync(join(tmpdir(), 'lamella-cli-'));
 const inFolder = (name: string): string => join(folder, name);
 
-function lamella(...args: string[]): { code: number | null; answer: Record<string, any> } {
+type Answer = { code: number | null; answer: Record<string, any> };
+
+/** Runs a command in this process. */
+async function lamella(...args: string[]): Promise<Answer> {
+  const done = await runCommand(args);
+  if (done === null) throw new Error('There is no answer.');
+  // As it is printed.
+  return { code: done.code, answer: JSON.parse(JSON.stringify(done.answer)) };
+}
+
+/** Runs it as a person or a script does, from the shell. */
+function fromShell(...args: string[]): Answer {
   const run = spawnSync(process.execPath, ['--import', 'tsx', 'cli/lamella.ts', ...args], {
     cwd: ROOT,
     encoding: 'utf8',
@@ -61,10 +73,10 @@ const twoSwaps = savePlan('two.json', {
   ],
 });
 
-describe('lamella inspect', () => {
-  const { code, answer } = lamella('inspect', DEMO);
+const { code, answer } = await lamella('inspect', DEMO);
 
-  it('gives layers, labels, steps and totals of the demo', () => {
+describe('lamella inspect', () => {
+  it('gives layers, labels, steps and totals of the demo', async () => {
     expect(code).toBe(0);
     expect(answer.file).toMatchObject({ name: 'hide-plate-7.gcode', lineEnding: 'lf' });
     expect(answer.file.bytes).toBe(readFileSync(DEMO).length);
@@ -76,7 +88,7 @@ describe('lamella inspect', () => {
     expect(answer.stops).toEqual([]);
   });
 
-  it('finds the border and the number as steps', () => {
+  it('finds the border and the number as steps', async () => {
     expect(answer.steps.map((step: { layer: number }) => step.layer)).toEqual([11, 26]);
     expect(answer.steps.map((step: { z: number }) => step.z)).toEqual([
       HIDE_PLATE.base,
@@ -85,7 +97,7 @@ describe('lamella inspect', () => {
     expect(answer.steps[0].exposedMm2).toBeCloseTo(answer.layers[9].exposedMm2, 1);
   });
 
-  it('has totals that fit the layers', () => {
+  it('has totals that fit the layers', async () => {
     const { motion, dwell, heating, total } = answer.seconds;
     expect(motion + dwell + heating).toBeCloseTo(total, 1);
     const inLayers = answer.layers.reduce(
@@ -96,19 +108,19 @@ describe('lamella inspect', () => {
     expect(inLayers).toBeGreaterThan(0.9 * motion);
   });
 
-  it('takes a printer that is twice as fast for faster', () => {
+  it('takes a printer that is twice as fast for faster', async () => {
     const printer = inFolder('printer.json');
     writeFileSync(printer, JSON.stringify({ homingSeconds: 0, heating: { bedPerSecond: 10 } }));
-    const quick = lamella('inspect', DEMO, '--printer', printer).answer.seconds;
+    const quick = (await lamella('inspect', DEMO, '--printer', printer)).answer.seconds;
     expect(quick.motion).toBeCloseTo(answer.seconds.motion - 20, 1);
     expect(quick.heating).toBeLessThan(answer.seconds.heating);
   });
 });
 
 describe('lamella apply and prove', () => {
-  it('write a file and prove it', () => {
+  it('write a file and prove it', async () => {
     const out = inFolder('out.gcode');
-    const { code, answer } = lamella('apply', DEMO, '--plan', twoSwaps, '--out', out);
+    const { code, answer } = await lamella('apply', DEMO, '--plan', twoSwaps, '--out', out);
     expect(code).toBe(0);
     expect(answer.proof.ok).toBe(true);
     expect(answer.swaps.map((swap: { layer: number }) => swap.layer)).toEqual([11, 26]);
@@ -126,11 +138,11 @@ describe('lamella apply and prove', () => {
     const { motion, dwell, heating, swaps, total } = answer.seconds;
     expect(motion + dwell + heating + swaps).toBeCloseTo(total, 1);
 
-    const proved = lamella('prove', DEMO, out);
+    const proved = await lamella('prove', DEMO, out);
     expect(proved).toMatchObject({ code: 0, answer: { ok: true, proof: { ok: true } } });
 
     writeFileSync(out, text.replace('M600\n', ''));
-    expect(lamella('prove', DEMO, out)).toMatchObject({
+    expect(await lamella('prove', DEMO, out)).toMatchObject({
       code: 2,
       answer: { error: { code: 'proof-failed' }, ok: false },
     });
@@ -147,7 +159,7 @@ describe('lamella apply and prove', () => {
     ],
     [{ kind: 'beep-only' }, /^M300 S880 P300$/m],
     [{ kind: 'host-scripts' }, /^PAUSE$/m],
-  ])('write %j, prove it, and replace it instead of doubling it', (recipe, line) => {
+  ])('write %j, prove it, and replace it instead of doubling it', async (recipe, line) => {
     const plan = savePlan('way.json', {
       swaps: [{ layer: 11, filament: 'B', nozzle: 215, purge: 55 }],
       recipe,
@@ -155,25 +167,25 @@ describe('lamella apply and prove', () => {
     });
     const out = inFolder('way.gcode');
     const printer = ['--printer', savePlan('words.json', { stopWords: ['bring_spool'] })];
-    const applied = lamella('apply', DEMO, '--plan', plan, '--out', out, ...printer);
+    const applied = await lamella('apply', DEMO, '--plan', plan, '--out', out, ...printer);
     expect(applied.answer.proof?.ok ?? applied.answer).toBe(true);
     const written = readFileSync(out, 'utf8');
     expect(written).toMatch(line);
     expect(written.split('\n')[applied.answer.swaps[0].line - 1]).toMatch(/^; lamella: swap 1/);
-    expect(lamella('prove', DEMO, out, ...printer).answer.ok).toBe(true);
+    expect((await lamella('prove', DEMO, out, ...printer)).answer.ok).toBe(true);
     const again = inFolder('again.gcode');
-    const second = lamella('apply', out, '--plan', twoSwaps, '--out', again);
+    const second = await lamella('apply', out, '--plan', twoSwaps, '--out', again);
     expect(second.answer.proof?.ok ?? second.answer).toBe(true);
     expect(readFileSync(again, 'utf8').match(/^; lamella: swap/gm)).toHaveLength(2);
-    expect(lamella('prove', DEMO, again).answer.ok).toBe(true);
+    expect((await lamella('prove', DEMO, again)).answer.ok).toBe(true);
   });
 
-  it('refuse a park place that the printer does not reach', () => {
+  it('refuse a park place that the printer does not reach', async () => {
     const printer = savePlan('small.json', { volume: { x: 100, y: 100, z: 50 } });
     const recipe = { kind: 'spelled-out', park: { x: 180, y: 20 } };
     const plan = savePlan('far.json', { swaps: [{ layer: 11, filament: 'B' }], recipe });
     const out = inFolder('far.gcode');
-    const { code, answer } = lamella(
+    const { code, answer } = await lamella(
       'apply',
       DEMO,
       '--plan',
@@ -187,7 +199,7 @@ describe('lamella apply and prove', () => {
     expect(existsSync(out)).toBe(false);
   });
 
-  it('take the file’s own stops out when asked to', () => {
+  it('take the file’s own stops out when asked to', async () => {
     const withStop = inFolder('stop.gcode');
     writeFileSync(
       withStop,
@@ -195,7 +207,7 @@ describe('lamella apply and prove', () => {
     );
     const plan = { swaps: [{ layer: 11, filament: 'B' }], existingStops: 'remove' };
     const out = inFolder('out-stop.gcode');
-    const { code, answer } = lamella(
+    const { code, answer } = await lamella(
       'apply',
       withStop,
       '--plan',
@@ -205,8 +217,8 @@ describe('lamella apply and prove', () => {
     );
     expect([code, answer.proof.ok]).toEqual([0, true]);
     expect(readFileSync(out, 'utf8').match(/^M600$/gm)).toHaveLength(1);
-    expect(lamella('inspect', out).answer.stops).toMatchObject([{ layer: 11 }]);
-    expect(lamella('prove', withStop, out).code).toBe(0);
+    expect((await lamella('inspect', out)).answer.stops).toMatchObject([{ layer: 11 }]);
+    expect((await lamella('prove', withStop, out)).code).toBe(0);
   });
 
   it.each([
@@ -222,9 +234,9 @@ describe('lamella apply and prove', () => {
       { swaps: [{ layer: 3, filament: 'B' }], recipe: { kind: 'shout' } },
       'unknown-recipe',
     ],
-  ])('refuse %s and write nothing', (name, plan, code) => {
+  ])('refuse %s and write nothing', async (name, plan, code) => {
     const out = inFolder(`${name}.gcode`);
-    const run = lamella('apply', DEMO, '--plan', savePlan('plan.json', plan), '--out', out);
+    const run = await lamella('apply', DEMO, '--plan', savePlan('plan.json', plan), '--out', out);
     expect(run).toMatchObject({ code: 2, answer: { error: { code } } });
     expect(run.answer.error.message).toMatch(/\.$|:/);
     expect(existsSync(out)).toBe(false);
@@ -237,27 +249,27 @@ describe('lamella apply and prove', () => {
     ['a link to the sliced file', () => linked('link.gcode', DEMO_COPY, symlinkSync)],
     ['another name of the sliced file', () => linked('hard.gcode', DEMO_COPY, linkSync)],
     ['the sliced file by another path', () => join(folder, '..', basename(folder), 'demo.gcode')],
-  ])('never write over %s', (_name, target) => {
+  ])('never write over %s', async (_name, target) => {
     const out = target();
     const printer = savePlan('own-printer.json', { name: 'Sluice' });
     const before = [DEMO_COPY, twoSwaps, printer].map((file) => readFileSync(file, 'utf8'));
     const args = ['--plan', twoSwaps, '--out', out, '--printer', printer];
-    const run = lamella('apply', DEMO_COPY, ...args);
+    const run = await lamella('apply', DEMO_COPY, ...args);
     expect(run).toMatchObject({ code: 2, answer: { error: { code: 'would-overwrite' } } });
     const after = [DEMO_COPY, twoSwaps, printer].map((file) => readFileSync(file, 'utf8'));
     expect(after).toEqual(before);
   });
 
-  it('leave what was there when nothing can be written', () => {
+  it('leave what was there when nothing can be written', async () => {
     const out = inFolder('no-such-folder/out.gcode');
-    const run = lamella('apply', DEMO, '--plan', twoSwaps, '--out', out);
+    const run = await lamella('apply', DEMO, '--plan', twoSwaps, '--out', out);
     expect(run).toMatchObject({ code: 2, answer: { error: { code: 'cannot-write' } } });
     const old = inFolder('old.gcode');
     writeFileSync(old, 'old');
     const refused = savePlan('late.json', { swaps: [{ layer: 99, filament: 'B' }] });
-    expect(lamella('apply', DEMO, '--plan', refused, '--out', old).code).toBe(2);
+    expect((await lamella('apply', DEMO, '--plan', refused, '--out', old)).code).toBe(2);
     expect(readFileSync(old, 'utf8')).toBe('old');
-    expect(lamella('apply', DEMO, '--plan', twoSwaps, '--out', old).code).toBe(0);
+    expect((await lamella('apply', DEMO, '--plan', twoSwaps, '--out', old)).code).toBe(0);
     expect(readdirSync(folder).filter((name) => name.startsWith('.'))).toEqual([]);
   });
 
@@ -269,15 +281,21 @@ describe('lamella apply and prove', () => {
       { volume: { x: 1e9 } },
       /at most 5000/,
     ],
-  ])('answer wrong types in %s in JSON', (_name, plan, printer, words) => {
+  ])('answer wrong types in %s in JSON', async (_name, plan, printer, words) => {
     const args = ['--plan', savePlan('odd.json', plan), '--out', inFolder('odd.gcode')];
-    const run = lamella('apply', DEMO, ...args, '--printer', savePlan('odd-printer.json', printer));
+    const run = await lamella(
+      'apply',
+      DEMO,
+      ...args,
+      '--printer',
+      savePlan('odd-printer.json', printer),
+    );
     expect(run.code).toBe(2);
     expect(run.answer.error.message).toMatch(words);
     expect(existsSync(inFolder('odd.gcode'))).toBe(false);
   });
 
-  it('take the plan that the screens save, in each of its forms', () => {
+  it('take the plan that the screens save, in each of its forms', async () => {
     const bytes = readFileSync(DEMO);
     const reading = readGcode(bytes, ORDINARY_PRINTER);
     const fingerprint = createHash('sha256').update(bytes).digest('hex');
@@ -289,7 +307,7 @@ describe('lamella apply and prove', () => {
       const file = inFolder(`saved-${i}.json`);
       writeFileSync(file, form);
       const out = inFolder(`saved-${i}.gcode`);
-      const { code, answer } = lamella('apply', DEMO, '--plan', file, '--out', out);
+      const { code, answer } = await lamella('apply', DEMO, '--plan', file, '--out', out);
       expect(answer.error).toBeUndefined();
       expect([code, answer.swaps.map((swap: { layer: number }) => swap.layer)]).toEqual([
         0,
@@ -298,7 +316,7 @@ describe('lamella apply and prove', () => {
       expect(answer.swaps[0].filament).toBe('B Bone white');
     }
     writeFileSync(inFolder('other.json'), JSON.stringify(emptyPlanFor('0')));
-    const other = lamella(
+    const other = await lamella(
       'apply',
       DEMO,
       '--plan',
@@ -309,7 +327,7 @@ describe('lamella apply and prove', () => {
     expect(other.answer.error.code).toBe('plan-of-another-file');
   });
 
-  it('say what the file undoes, and rewrite it when asked to', () => {
+  it('say what the file undoes, and rewrite it when asked to', async () => {
     const file = inFolder('undoing.gcode');
     const text = readFileSync(DEMO, 'utf8').replace('; layer 15 of', 'M106 S30\nM0\n; layer 15 of');
     writeFileSync(file, text);
@@ -317,24 +335,25 @@ describe('lamella apply and prove', () => {
       { layer: 16, filament: 'B', fan: 80 },
       { layer: 11, filament: 'C', fan: 90 },
     ];
-    const run = (more: object) => {
+    const run = async (more: object) => {
       const plan = savePlan('undoing.json', { swaps, ...more });
-      return lamella('apply', file, '--plan', plan, '--out', inFolder('undone.gcode')).answer;
+      return (await lamella('apply', file, '--plan', plan, '--out', inFolder('undone.gcode')))
+        .answer;
     };
-    const kept = run({});
+    const kept = await run({});
     const codes = kept.findings.map((one: { code: string }) => one.code);
     expect(codes).toContain('setting-undone');
     expect(codes).toContain('doubled-stop');
     expect([kept.removedStops, kept.rewrittenLines]).toEqual([[], 0]);
-    const stop = lamella('inspect', file).answer.stops[0];
+    const stop = (await lamella('inspect', file)).answer.stops[0];
     expect(stop).toMatchObject({ command: 'M0', layer: 16, place: 'before' });
-    const rewritten = run({ rewrite: ['fan'], existingStops: [stop.line] });
+    const rewritten = await run({ rewrite: ['fan'], existingStops: [stop.line] });
     expect(rewritten.rewrittenLines).toBeGreaterThan(0);
     expect(rewritten.removedStops).toEqual([stop]);
     expect(rewritten.findings.map((one: { code: string }) => one.code)).not.toContain(
       'setting-undone',
     );
-    expect(run({ existingStops: [3] }).error.code).toBe('no-such-stop');
+    expect((await run({ existingStops: [3] })).error.code).toBe('no-such-stop');
   });
 
   it.each([
@@ -342,7 +361,15 @@ describe('lamella apply and prove', () => {
     [['inspect', 'package.json', '--printer', 'README.md'], 'bad-json'],
     [['inspect'], 'usage'],
     [['slice', DEMO], 'usage'],
-  ])('refuse %j', (args, code) => {
-    expect(lamella(...args)).toMatchObject({ code: 2, answer: { error: { code } } });
+  ])('refuse %j', async (args, code) => {
+    expect(await lamella(...args)).toMatchObject({ code: 2, answer: { error: { code } } });
+  });
+
+  it('answer the same from the shell, with the exit code', async () => {
+    const file = inFolder('shell.gcode');
+    expect(fromShell('inspect', DEMO)).toEqual(await lamella('inspect', DEMO));
+    expect(fromShell('apply', DEMO, '--plan', twoSwaps, '--out', file).code).toBe(0);
+    const odd = fromShell('apply', DEMO, '--plan', savePlan('odd.json', []), '--out', file);
+    expect(odd).toMatchObject({ code: 2, answer: { error: { code: 'bad-plan' } } });
   });
 });

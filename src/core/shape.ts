@@ -62,6 +62,8 @@ function valueWords(value: unknown): string {
 interface Said {
   readonly path: string;
   readonly value?: unknown;
+  /** What stood there before it was read as a number. */
+  readonly originalValue?: unknown;
 }
 
 const at = ({ path }: Said): string => placeOf(path);
@@ -72,7 +74,7 @@ setLocale({
     defined: (said: Said) => `${at(said)} is missing`,
     notNull: (said: Said) => `${at(said)} has no value (null)`,
     notType: (said: Said & { type: string }) =>
-      `${at(said)} should be ${TYPE_WORDS[said.type] ?? 'of another kind'}, and is ${valueWords(said.value)}`,
+      `${at(said)} should be ${TYPE_WORDS[said.type] ?? 'of another kind'}, and is ${valueWords(said.originalValue ?? said.value)}`,
     oneOf: (said: Said & { values: string }) =>
       `${at(said)} should be one of ${said.values.split(', ').join(' or ')}, and is ${valueWords(said.value)}`,
   },
@@ -113,6 +115,11 @@ export function readShape<T>(schema: Schema<T>, json: unknown, words: ShapeWords
     if (!(error instanceof ValidationError)) throw error;
     return refuse(code, `${what} cannot be used: ${error.errors[0].replace(/\.$/, '')}.`);
   }
+}
+
+/** What a schema found wrong, as a sentence. */
+export function sentenceOf({ errors: [first] }: ValidationError): string {
+  return `${first[0].toUpperCase()}${first.slice(1).replace(/\.$/, '')}.`;
 }
 
 /** What a schema of objects or lists is made of. */

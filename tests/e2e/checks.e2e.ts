@@ -37,12 +37,12 @@ describe('checks before printing', () => {
     await page.keyboard.press('s');
     await byRole(page, 'link', 'Recipe not tried on your printer').click();
     await byRole(page, 'button', 'Line to: Your own lines last').click();
-    await page.keyboard.type('M83');
+    await page.keyboard.type('G91');
     await byRole(page, 'button', 'Add').click();
     await byRole(page, 'link', 'Checks will fail').click();
-    await seeText(page, 'does not put everything back: extrusion mode (M82/M83)');
+    await seeText(page, 'does not put everything back: positioning (G90/G91)');
     await byRole(page, 'button', 'Go to Recipe').click();
-    await byRole(page, 'button', 'Remove the line M83').click();
+    await byRole(page, 'button', 'Remove the line G91').click();
     await byRole(page, 'link', 'Checks may fail').click();
     await page.waitForFunction(() => !document.body.innerText.includes('Will fail'));
     assert.deepEqual(complaints, []);

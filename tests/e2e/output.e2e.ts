@@ -99,7 +99,7 @@ describe('stopping a printer', () => {
     await seeText(page, 'The file is written');
     await seeText(
       page,
-      'waits at X 10.00 Y 190.00, pushes 45.0 mm of filament there, and touches nothing.',
+      'waits at X 10.00 Y 190.00, pushes 45.0 mm of filament out there, and touches nothing.',
     );
     await seeText(page, 'except nozzle 215 on purpose');
     const written = await downloaded(folder, '2-swaps.gcode');

@@ -177,7 +177,11 @@ export const FIRING: readonly (readonly [CheckCode, Check['level'], CheckCase])[
     'may-fail',
     {
       plan: (plan) => ({ ...plan, recipe: { ...plainRecipe('spelled-out'), keepMotors: false } }),
-      printer: { ...TRIED, timeouts: { nozzleSeconds: null, motorSeconds: 60 } },
+      printer: {
+        ...TRIED,
+        timeouts: { nozzleSeconds: null, motorSeconds: 60 },
+        firmware: { namesMotors: true, longestPushMm: 45 },
+      },
     },
   ],
   [

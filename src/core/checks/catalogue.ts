@@ -67,6 +67,7 @@ const KINDS = {
   'motors-timeout': {
     why: 'When the motors let go, the head can be pushed, and the print goes on at another place.',
     page: 'the-stop',
+    help: go('Look at the printer', 'printers'),
   },
   'setting-undone': {
     why: 'A temperature, fan, flow or speed that the file sets inside the band takes back what the filament needs.',

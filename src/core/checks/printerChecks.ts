@@ -59,7 +59,12 @@ function waitingChecks({
     checks.push(checkOf('nozzle-timeout', 'may-fail', sentence));
   }
   const spelled = recipe.kind === 'spelled-out' || recipe.kind === 'host-scripts';
-  if (motorSeconds !== null && motorSeconds < wait && spelled && !recipe.keepMotors) {
+  const { namesMotors } = printer.firmware;
+  if (motorSeconds !== null && motorSeconds < wait && spelled && !namesMotors) {
+    const held = recipe.keepMotors ? ', unless M17 holds them longer' : '';
+    const sentence = `The motors let go after ${formatDuration(motorSeconds)} of waiting${held}. Say in the profile of ${printer.name} whether it runs files by itself; then Lamella can hold them for longer.`;
+    checks.push(checkOf('motors-timeout', 'may-fail', sentence));
+  } else if (motorSeconds !== null && motorSeconds < wait && spelled && !recipe.keepMotors) {
     const sentence = `The motors let go after ${formatDuration(motorSeconds)} of waiting.`;
     const kept = { ...plan, recipe: { ...recipe, keepMotors: true } };
     const fix = { kind: 'plan', label: 'Keep them under power', plan: kept } as const;

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { mixed, number, object, string, ValidationError, type InferType } from 'yup';
+import { sentenceOf } from '../shape';
 import { FAMILIES, ordinarySpool, type Family, type Spool } from './spool';
 
 /** Columns of a shelf as CSV, in their order. */
@@ -38,12 +39,12 @@ export interface GoodRow {
 /** A row of a CSV file: a spool, or what is wrong with it. */
 export type ShelfRow = GoodRow | { readonly line: number; readonly error: string };
 
-const day = () => string().matches(/^\d{4}-\d\d-\d\d$/, '${path} must be a day like 2026-04-05');
+const day = () => string().matches(/^\d{4}-\d\d-\d\d$/, 'a day looks like 2026-04-05');
 
 const rowSchema = object({
   name: string().trim().max(60).required('the name is missing'),
   family: mixed<Family>().oneOf(FAMILIES),
-  colour: string().matches(/^#[0-9a-f]{6}$/i, 'colour must be like #7c9a4b'),
+  colour: string().matches(/^#[0-9a-f]{6}$/i, 'a colour looks like #7c9a4b'),
   gramsLeft: number().min(0).max(100_000),
   emptySpoolGrams: number().min(0).max(5000),
   pricePerKg: number().min(0).max(100_000),
@@ -103,7 +104,7 @@ export function readShelfCsv(text: string, idFor: () => string): ShelfRow[] {
       return { line, spool: withFields(ordinary, fields), fields };
     } catch (error) {
       if (!(error instanceof ValidationError)) throw error;
-      return { line, error: error.errors[0] };
+      return { line, error: sentenceOf(error) };
     }
   });
 }

@@ -111,10 +111,10 @@ describe('a shelf as CSV', () => {
     );
     expect(rows.map((row) => ('error' in row ? row.error : row.spool.name))).toEqual([
       'Fog',
-      'the name is missing',
-      'colour must be like #7c9a4b',
-      expect.stringMatching(/gramsLeft must be greater than or equal to 0/),
-      'openedOn must be a day like 2026-04-05',
+      'The name is missing.',
+      'A colour looks like #7c9a4b.',
+      '"gramsLeft" should be at least 0, and is -3.',
+      'A day looks like 2026-04-05.',
       'Haze',
     ]);
     expect(rows.map(({ line }) => line)).toEqual([2, 3, 4, 5, 6, 7]);

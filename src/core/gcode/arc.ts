@@ -1,3 +1,4 @@
+import type { CurveEnds } from './curve';
 import type { Words } from './words';
 
 /** The circle piece of a G2 or G3, in machine mm. */
@@ -14,14 +15,13 @@ export interface ArcGeometry {
   valid: boolean;
 }
 
-/** Where an arc begins and ends, machine mm, and the mm in a unit of the file. */
-export interface ArcEnds {
-  fromX: number;
-  fromY: number;
-  toX: number;
-  toY: number;
-  unit: number;
-  wholeCircle: boolean;
+export function emptyArc(): ArcGeometry {
+  return { kind: 'arc', centreX: 0, centreY: 0, radius: 0, from: 0, sweep: 0, valid: true };
+}
+
+/** The ends of an arc; one that comes back to its start is a whole circle. */
+export interface ArcEnds extends CurveEnds {
+  readonly wholeCircle: boolean;
 }
 
 /**

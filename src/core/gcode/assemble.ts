@@ -35,8 +35,8 @@ export interface GatheredFile {
   readonly settingLines: Reading['settingLines'];
   readonly lineIndex: LineIndex;
   readonly cutOff: boolean;
-  /** The file ends with a printing move, and nothing after it shuts the printer down. */
-  readonly endsPrinting: boolean;
+  /** Nothing after the last printing move shuts the printer down. */
+  readonly endsOpen: boolean;
   readonly skippedLine: boolean;
 }
 
@@ -90,7 +90,7 @@ export function assembleReading(file: GatheredFile): Reading {
     labels,
     labelHeights: groups.members.map(([first]) => labels.heights[first]),
     cutOff: file.cutOff,
-    endsPrinting: file.endsPrinting,
+    endsOpen: file.endsOpen,
     skippedLine: file.skippedLine,
     overflowed: raster.overflowed,
   });

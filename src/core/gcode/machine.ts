@@ -1,4 +1,5 @@
-import { describeArc, type ArcGeometry } from './arc';
+import type { ArcGeometry } from './arc';
+import { CurveReader } from './curve';
 import {
   ALL_BITS,
   decidedBy,
@@ -11,7 +12,8 @@ import {
 import { Effect } from './effect';
 import { ADDING_COMMAND, SLOTS_OF_COMMAND, unsetSlots } from './settingSlots';
 import { STATE_FIELDS, type StateField } from './stateFields';
-import { describeSpline, emptySpline, type SplineGeometry } from './spline';
+import type { SplineGeometry } from './spline';
+import { isStopCommand, isStopMacro } from './stopCommands';
 import { letterBit, letterIndex, type Words } from './words';
 
 const X = letterBit('X');
@@ -32,15 +34,6 @@ const M = 77;
 const MM_PER_INCH = 25.4;
 /** A pull-back is made good when what is missing is below the last digit that files carry, in mm. */
 const RETRACTION_EPSILON = 1e-4;
-
-/** Names of firmware macros that commonly stop and wait; the user's own words come from the printer. */
-export const STOP_MACRO = /^(PAUSE|M600|FILAMENT_CHANGE|CHANGE_FILAMENT)\b/i;
-
-/** Longest name of a macro that is looked at. */
-const LONGEST_MACRO = 40;
-
-/** A dwell of this length is a stop in all but name: somebody is waited for, s. */
-const LONG_DWELL = 30;
 
 /** Everything of a {@link Machine} that outlives a line, as plain data. */
 export type MachineState = Readonly<Pick<Machine, StateField>>;
@@ -125,18 +118,7 @@ export class Machine {
   /** @param stopWords names of the firmware's own macros that stop and wait, in capitals. */
   constructor(private readonly stopWords: readonly string[] = []) {}
 
-  private readonly arc: ArcGeometry = {
-    kind: 'arc',
-    centreX: 0,
-    centreY: 0,
-    radius: 0,
-    from: 0,
-    sweep: 0,
-    valid: true,
-  };
-  private readonly spline = emptySpline();
-  /** The latest arc or spline. */
-  curve: ArcGeometry | SplineGeometry = this.arc;
+  private readonly curves = new CurveReader();
   /** Diameter that the latest `M200` named, mm. */
   private volumetricDiameter = 0;
 
@@ -153,6 +135,11 @@ export class Machine {
     machine.relative = (state.modes & Mode.relative) !== 0;
     machine.setUnits(state.unit, state.volumetricArea);
     return machine;
+  }
+
+  /** The latest arc or spline. */
+  get curve(): ArcGeometry | SplineGeometry {
+    return this.curves.latest;
   }
 
   /** True when firmwares disagree on whether filament counts from where it is. */
@@ -267,9 +254,9 @@ export class Machine {
     switch (words.code) {
       case 2:
       case 3:
-        return this.moveArc(words);
+        return this.moveAlongCurve(words);
       case 5:
-        return words.subcode === 0 ? this.moveSpline(words) : this.moveUnknown();
+        return words.subcode === 0 ? this.moveAlongCurve(words) : this.moveUnknown();
       case 4:
         this.waitSeconds = words.getOr('S', 0) + words.getOr('P', 0) / 1000;
         return Effect.Dwell;
@@ -376,27 +363,9 @@ export class Machine {
       case 221:
         if (words.has('S')) this.flowFactor = words.value[iS] / 100;
         return Effect.None;
-      case 0:
-      case 1:
-      case 25:
-      case 125:
-      case 226:
-      case 600:
-      case 601:
-        return Effect.Stop;
-      case 291:
-        // A message that stays until somebody answers it.
-        return words.getOr('S', 1) >= 2 ? Effect.Stop : Effect.None;
-      case 400:
-        return words.getOr('U', 0) > 0 ? Effect.Stop : Effect.None;
       default:
-        return Effect.None;
+        return isStopCommand(words) ? Effect.Stop : Effect.None;
     }
-  }
-
-  /** True when the dwell just executed waits for somebody. */
-  get waitsLong(): boolean {
-    return this.waitSeconds >= LONG_DWELL;
   }
 
   private takeNumber(words: Words): void {
@@ -498,32 +467,11 @@ export class Machine {
     return Effect.Heat;
   }
 
-  private moveArc(words: Words): Effect {
-    const fromX = this.x;
-    const fromY = this.y;
-    const wholeCircle = (words.mask & (X | Y)) === 0;
+  private moveAlongCurve(words: Words): Effect {
+    const { x: fromX, y: fromY } = this;
     this.move(words);
-    this.curve = this.arc;
-    describeArc(this.arc, words, {
-      fromX,
-      fromY,
-      toX: this.x,
-      toY: this.y,
-      unit: this.unit,
-      wholeCircle: wholeCircle || (this.x === fromX && this.y === fromY),
-    });
-    // In another plane it is an arc that rises, which nobody follows here.
-    if (this.oddPlane) this.arc.valid = false;
-    return Effect.Curve;
-  }
-
-  private moveSpline(words: Words): Effect {
-    const fromX = this.x;
-    const fromY = this.y;
-    this.move(words);
-    this.curve = this.spline;
-    const { x: toX, y: toY, unit } = this;
-    describeSpline(this.spline, words, { fromX, fromY, toX, toY, unit });
+    const { x: toX, y: toY, unit, oddPlane } = this;
+    this.curves.read(words, { fromX, fromY, toX, toY, unit }, oddPlane);
     return Effect.Curve;
   }
 }
@@ -538,11 +486,4 @@ export function logicalE(
 
 function onlyExtruder(words: Words): boolean {
   return words.names('E') && !words.names('X') && !words.names('Y') && !words.names('Z');
-}
-
-function isStopMacro(words: Words, bytes: Uint8Array, own: readonly string[]): boolean {
-  const length = Math.min(words.textEnd - words.textStart, LONGEST_MACRO);
-  let text = '';
-  for (let i = 0; i < length; i++) text += String.fromCharCode(bytes[words.textStart + i]);
-  return STOP_MACRO.test(text) || own.includes(text.split(/\s/, 1)[0].toUpperCase());
 }

@@ -1,3 +1,4 @@
+import { waitsForSomebody } from './stopCommands';
 import { FindingList } from '../findings';
 import { curveDirections, curveLength, forEachChord } from '../geometry/arcs';
 import { LineMerger } from '../geometry/lineMerger';
@@ -33,6 +34,9 @@ const LETTER_M = 77;
 const LETTER_T = 84;
 /** Lines that set something and are remembered; ordinary files have some hundreds. */
 const MOST_SETTING_LINES = 100_000;
+const MOST_UNCLEAR = 100;
+/** Names of macros that end a print. */
+const ENDING_MACRO = /(^|_)(END|FINISH|DONE|COMPLETE|SHUT_?DOWN|OFF)/i;
 const E_BIT = letterBit('E');
 const F_BIT = letterBit('F');
 const AXES = letterBit('X') | letterBit('Y') | letterBit('Z') | E_BIT;
@@ -74,6 +78,8 @@ export class GcodeReader {
   /** Latest line that belongs to a shut-down: a heater or the motors off, a macro, an end. */
   private closingLine = 0;
   private sawMacro = false;
+  /** Lines of which it is not clear what they do, the first ones. */
+  private readonly unclearLines: { readonly line: number; readonly message: string }[] = [];
   private readonly lineIndex: number[] = [];
 
   constructor(model: PrinterModel) {
@@ -99,6 +105,11 @@ export class GcodeReader {
     tracker.closeLevel(machine.filament);
     this.merger.flush();
     this.raster.settle();
+    // What stands behind the last printing move changes nothing for a swap.
+    for (const { line, message } of this.unclearLines) {
+      if (line > tracker.endLine) break;
+      this.findings.add('unsupported-move', 'warning', line, message);
+    }
     const leavesHot = machine.nozzleTarget > 0 || machine.bedTarget > 0;
     return assembleReading({
       bytes: this.stream.base,
@@ -119,11 +130,9 @@ export class GcodeReader {
       lineIndex: this.lineIndex,
       findings: this.findings,
       cutOff: tail.length > 0 && endsInsideWord(tail, this.words),
-      endsPrinting:
-        tracker.endsPrinting &&
-        machine.retracted === 0 &&
+      endsOpen:
         this.closingLine < tracker.endLine &&
-        (leavesHot || this.sawMacro),
+        (leavesHot || (this.sawMacro && tracker.endsPrinting && machine.retracted === 0)),
       skippedLine: this.stream.skippedLine,
     });
   }
@@ -152,7 +161,7 @@ export class GcodeReader {
       else if (effect === Effect.Curve) this.takeCurve(start, at);
       else if (effect !== Effect.None) this.takeOther(effect, bytes, start);
       else if (words.letter !== 0) this.takeQuiet(bytes, start);
-      else if (words.macro) this.takeMacro();
+      else if (words.macro) this.takeMacro(bytes, start);
     }
   }
 
@@ -166,8 +175,9 @@ export class GcodeReader {
       letter === LETTER_T ||
       (letter === LETTER_M && (code === 82 || code === 83 || code === 200));
     if (decides && (words.issues & UNCLEAR) !== 0) {
-      const message = 'It is not clear what this line does, so nothing can be proven of the file.';
-      findings.add('unsupported-move', 'warning', line, message);
+      this.takeUnclear(
+        'It is not clear what this line does, so nothing can be proven of the file.',
+      );
     }
   }
 
@@ -175,9 +185,10 @@ export class GcodeReader {
     if (stated !== null && (this.stated === null || stated.isTotal)) this.stated = stated;
   }
 
-  private takeMacro(): void {
+  private takeMacro(bytes: Uint8Array, start: number): void {
     this.sawMacro = true;
-    this.closingLine = this.line;
+    const text = commandText(this.words, bytes, start);
+    if (ENDING_MACRO.test(text) && !/OBJECT/i.test(text)) this.closingLine = this.line;
   }
 
   /** Lines that neither move nor wait. */
@@ -227,7 +238,11 @@ export class GcodeReader {
 
   private takeLine(start: number, end: number): void {
     const { machine: m, tracker, words } = this;
-    if ((words.bare & AXES) !== 0) this.sayUnclearAxis();
+    if ((words.bare & AXES) !== 0) {
+      this.takeUnclear(
+        'An axis stands without its number; printers differ in what they make of that.',
+      );
+    }
     const dx = m.x - m.fromX;
     const dy = m.y - m.fromY;
     const dz = m.z - m.fromZ;
@@ -250,9 +265,10 @@ export class GcodeReader {
     this.merger.add(m.fromX, m.fromY, m.x, m.y, width, slot + 1);
   }
 
-  private sayUnclearAxis(): void {
-    const message = 'An axis stands without its number; printers differ in what they make of that.';
-    this.findings.add('unsupported-move', 'warning', this.line, message);
+  private takeUnclear(message: string): void {
+    if (this.unclearLines.length < MOST_UNCLEAR) {
+      this.unclearLines.push({ line: this.line, message });
+    }
   }
 
   /** An extrusion from or to a place that nobody knows. */
@@ -329,11 +345,11 @@ export class GcodeReader {
     if (effect === Effect.Tool) this.tracker.takeTool();
     if (effect === Effect.Heat) this.noteTemperature(start);
     if (effect === Effect.Unknown) this.takeUnknown();
-    if (effect === Effect.Stop || (effect === Effect.Dwell && machine.waitsLong)) {
+    if (waitsForSomebody(effect, machine)) {
       const command = commandText(words, bytes, start);
       this.stops.push({ line: this.line, command, offset: this.base + start });
     }
-    if (words.macro) this.takeMacro();
+    if (words.macro) this.takeMacro(bytes, start);
   }
 }
 

@@ -13,7 +13,7 @@ export interface WholeFileFacts {
   readonly levels: number;
   readonly labels: TrustedLabels;
   readonly cutOff: boolean;
-  readonly endsPrinting: boolean;
+  readonly endsOpen: boolean;
   readonly skippedLine: boolean;
   readonly overflowed: boolean;
 }
@@ -43,9 +43,9 @@ export function reportWholeFile(
     findings.add('cut-off', 'error', reading.lines, message);
   }
   const missing = missingLayers(reading.layers, facts.labels.total);
-  if (!facts.cutOff && (facts.endsPrinting || missing > 0)) {
+  if (!facts.cutOff && (facts.endsOpen || missing > 0)) {
     const signs = [
-      facts.endsPrinting && 'it ends with a printing move, and nothing switches the printer off',
+      facts.endsOpen && 'nothing behind the last printing move switches the printer off',
       missing > 0 && `its labels speak of ${missing} more layers`,
     ].filter((sign) => sign !== false);
     warn(

@@ -1,3 +1,4 @@
+import type { CurveEnds } from './curve';
 import type { Words } from './words';
 
 /** The cubic curve of a G5, in machine mm: its ends and the two points that bend it. */
@@ -23,11 +24,7 @@ export function emptySpline(): SplineGeometry {
  * Fills `spline` from the words of a G5: `I J` lead away from the start, `P Q` stand off the end.
  * Without `I J` it goes on smoothly from the G5 before, whose bend is still in `spline`.
  */
-export function describeSpline(
-  spline: SplineGeometry,
-  words: Words,
-  ends: { fromX: number; fromY: number; toX: number; toY: number; unit: number },
-): void {
+export function describeSpline(spline: SplineGeometry, words: Words, ends: CurveEnds): void {
   const { fromX, fromY, toX, toY, unit } = ends;
   const goesOn = spline.x3 === fromX && spline.y3 === fromY;
   const hasStart = words.has('I') && words.has('J');

@@ -218,6 +218,11 @@ describe('moves of other kinds', () => {
     expect(codes(`M83\nG27\nG0 X20 Y20 Z0.2\n${square(20)}`)).toEqual([]);
   });
 
+  it('minds nothing that stands behind the last printing move', () => {
+    const text = `M83\nM104 S200\nG0 Z0.2\n${square(20)}G91 G1 Z5\nG1 X\nM104 S0\n`;
+    expect(codes(text)).toEqual(['two-commands']);
+  });
+
   it('says where firmwares disagree on how filament counts', () => {
     expect(codes(`M83\nG90\nG0 Z0.2\n${square(20)}`)).toContain('ambiguous-extrusion');
     expect(codes(`G90\nM83\nG0 Z0.2\n${square(20)}`)).toEqual([]);
@@ -226,6 +231,14 @@ describe('moves of other kinds', () => {
 
 describe('a file that is cut off', () => {
   const whole = writePrint({ layers: 5, retract: 0, comments: 'number' });
+  it('is noticed wherever a line or a number ends', () => {
+    const start = whole.indexOf('; layer 1');
+    for (let end = start; end < whole.indexOf('M104 S0'); end += 37) {
+      const found = codes(whole.slice(0, end));
+      expect(found.includes('seems-cut-off') || found.includes('cut-off')).toBe(true);
+    }
+  });
+
   it('is noticed at the end of any line that prints', () => {
     const ends = [...whole.matchAll(/ E[\d.]+( F\d+)?\n/g)].map(
       ({ index, 0: { length } }) => index + length,

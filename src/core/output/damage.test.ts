@@ -252,6 +252,9 @@ describe('the change command’s own moves', () => {
     ['over the print', { X: 60, Y: 60, Z: 20 }],
     ['sideways through the print', { X: 5, Y: 55, Z: 0 }],
     ['through the top of the machine', { X: 5, Y: 200, Z: 900 }],
+    ['straight up through the top', { Z: 290 }],
+    ['down into the print', { Z: -2 }],
+    ['down, and then aside', { X: 5, Y: 200, Z: -0.2 }],
   ])('are not proven %s', async (_name, change) => {
     const proof = await proveWritten(await asked(change));
     expect(proof.checks.some(({ check, ok }) => check === 3 && !ok)).toBe(true);

@@ -1,5 +1,5 @@
 import { Effect } from '../gcode/effect';
-import { STOP_MACRO } from '../gcode/machine';
+import { STOP_MACRO } from '../gcode/stopCommands';
 import { SLOTS_OF_COMMAND } from '../gcode/settingSlots';
 import { letterBit, type Words } from '../gcode/words';
 import type { Printer } from '../printer/printer';

@@ -1,4 +1,4 @@
-import { Effect } from '../gcode/effect';
+import { waitsForSomebody } from '../gcode/stopCommands';
 import type { MachineState } from '../gcode/machine';
 import type { SettingName } from '../gcode/reading';
 import { settingName } from '../gcode/settingName';
@@ -22,7 +22,7 @@ export function mutedLine({ machine, words, effect, line, text }: ObeyedLine): M
   return {
     line,
     text,
-    isStop: effect === Effect.Stop || (effect === Effect.Dwell && machine.waitsLong),
+    isStop: waitsForSomebody(effect, machine),
     what: settingName(words, effect, machine),
     after: machine.capture(),
   };

@@ -1,3 +1,4 @@
+import { waitsForSomebody } from '../gcode/stopCommands';
 import { Effect } from '../gcode/effect';
 import { Machine, type MachineState } from '../gcode/machine';
 import { LineStream } from '../gcode/lineStream';
@@ -93,7 +94,7 @@ export class SimulatedPrinter {
       at = scanLine(bytes, at, end, words);
       this.line++;
       const effect = machine.execute(words, bytes);
-      if (effect === Effect.Stop || (effect === Effect.Dwell && machine.waitsLong)) {
+      if (waitsForSomebody(effect, machine)) {
         const command = commandText(words, bytes, lineAt);
         this.stops.push({ line: this.line, offset: start, command });
       }

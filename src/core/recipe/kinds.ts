@@ -1,4 +1,4 @@
-import { STOP_MACRO } from '../gcode/machine';
+import { STOP_MACRO } from '../gcode/stopCommands';
 
 /** The ways to stop a printer for a swap. */
 export const RECIPE_KINDS = [

@@ -113,7 +113,7 @@ function renderAction(action: SwapAction, state: MachineState, firmware: Firmwar
     case 'keep-motors':
       return firmware.namesMotors
         ? [line('M84 S0', 'Keeps the motors under power, however long you take.')]
-        : [line('M17', 'Keeps the motors under power.')];
+        : [line('M17', 'Switches the motors on, so that they hold.')];
     case 'release-extruder':
       return [line('M84 E', 'Lets go of the filament, so that you can pull it by hand.')];
     case 'standby':

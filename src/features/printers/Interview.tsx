@@ -56,8 +56,14 @@ function Questions({ printer, onClose, onKnown }: Omit<InterviewProps, 'open'>) 
   const [answers, setAnswers] = useState<readonly (ProbeAnswer | null)[]>(
     PROBE_WAYS.map(() => null),
   );
-  const [runsBy, setRunsBy] = useState<keyof typeof RUNS_BY>('unknown');
-  const [longPush, setLongPush] = useState<keyof typeof LONG_PUSH>('unknown');
+  const { firmware: known } = printer;
+  const safe = ORDINARY_PROFILE.firmware.longestPushMm;
+  const [runsBy, setRunsBy] = useState<keyof typeof RUNS_BY>(
+    known.namesMotors ? 'printer' : 'unknown',
+  );
+  const [longPush, setLongPush] = useState<keyof typeof LONG_PUSH>(
+    known.longestPushMm > safe ? 'no' : 'unknown',
+  );
   const given = answers.filter((answer) => answer !== null);
   const isComplete = given.length === PROBE_WAYS.length && heard !== null;
   const verdict = isComplete
@@ -136,7 +142,7 @@ function Questions({ printer, onClose, onKnown }: Omit<InterviewProps, 'open'>) 
             if (verdict?.understanding) {
               const firmware = {
                 namesMotors: runsBy === 'printer',
-                longestPushMm: longPush === 'no' ? 80 : ORDINARY_PROFILE.firmware.longestPushMm,
+                longestPushMm: longPush === 'no' ? Math.max(80, known.longestPushMm) : safe,
               };
               onKnown({ understands: verdict.understanding, firmware });
             }

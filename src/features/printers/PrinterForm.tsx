@@ -85,6 +85,7 @@ export function PrinterForm({ printer, onChange, onAsk }: PrinterFormProps) {
           value={feed.lengthMm}
           onChange={(lengthMm) => lengthMm !== null && set({ feed: { ...feed, lengthMm } })}
         />
+        <FirmwareFields printer={printer} set={set} />
       </Part>
 
       <Part title="At a swap">
@@ -194,7 +195,6 @@ export function PrinterForm({ printer, onChange, onAsk }: PrinterFormProps) {
             A print host sends it the file
           </Tick>
         </div>
-        <FirmwareFields printer={printer} set={set} />
         <Times printer={printer} set={set} />
       </Part>
     </div>

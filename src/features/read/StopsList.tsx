@@ -53,7 +53,7 @@ function StopItem({ stop, plan, onLine }: StopItemProps) {
           <code className="font-mono text-sm font-semibold">{stop.command}</code>{' '}
           {placeInWords(stop)}, <LineLink line={stop.line} onLine={onLine} />
         </legend>
-        <div className="flex flex-wrap gap-x-4 pt-1">
+        <div className="clear-both flex flex-wrap gap-x-4 pt-1">
           {ANSWERS.map(({ answer, name }) => (
             <label key={answer} className="flex items-center gap-1.5">
               <input
