@@ -134,10 +134,9 @@ describe('stopping a printer', () => {
   it('hands nothing out when the proof does not hold, and says where', async () => {
     const { page, complaints } = await openPlan(bed);
     await goToRecipe(page);
-    await page.locator('::-p-text(Spelled out)').click();
-    await seeText(page, 'Wait at X');
-    await setNumber(page, 'Wait at X', '110');
-    await setNumber(page, 'Wait at Y', '110');
+    await byRole(page, 'button', 'Line to: Your own lines last').click();
+    await page.keyboard.type('G1 X110 Y110 Z0.3');
+    await byRole(page, 'button', 'Add').click();
     await byRole(page, 'link', 'Output').click();
     await byRole(page, 'button', 'Write file').click();
     await seeText(page, 'No file was written');
@@ -145,7 +144,6 @@ describe('stopping a printer', () => {
     await seeText(page, 'of the output.');
     await seeText(page, 'blocked');
     // With undo the plan can be written again.
-    await byRole(page, 'button', 'Undo').click();
     await byRole(page, 'button', 'Undo').click();
     await byRole(page, 'button', 'Write file').click();
     await seeText(page, 'The file is written');
@@ -181,7 +179,7 @@ describe('stopping a printer', () => {
     const scripts = await page.$$eval('pre[aria-label^="On "]', (all) =>
       all.map((one) => one.textContent ?? ''),
     );
-    assert.match(scripts[0], /^; Runs when the print pauses\.\nG90\nM83\nG1 E-4/);
+    assert.match(scripts[0], /^; Runs when the print pauses\.\nG21\nG90\nM83\nG1 E-4/);
     assert.match(scripts[1], /G1 E-0\.8 F2100\nM82\n$/);
     assert.deepEqual(complaints, []);
   });

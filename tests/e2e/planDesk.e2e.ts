@@ -118,6 +118,13 @@ describe('heights by hand', () => {
     await page.keyboard.type(' layer 1, 99 mm');
     await seeText(page, 'set it as the first load instead');
     await seeText(page, 'the print ends at 8.04 mm');
+
+    // A comma that could be both is asked about.
+    await page.$eval('#places', (one) => (one as HTMLTextAreaElement).select());
+    await page.keyboard.type('2,4');
+    await seeText(page, 'could be a list or a number with a decimal comma');
+    await byRole(page, 'button', 'It means 2.4').click();
+    await seeText(page, 'the swap goes before layer 13');
     assert.deepEqual(complaints, []);
   });
 });

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { describe, it } from 'node:test';
 import { zipSync } from 'fflate';
 import { makeBigFile } from '../../bench/bigFile';
-import { byRole, openPage, ROOT, seeText, testBed } from './harness';
+import { byRole, catchDownloads, downloaded, openPage, ROOT, seeText, testBed } from './harness';
 
 const DEMO = readFileSync(join(ROOT, 'public/demo/hide-plate-7.gcode'), 'utf8');
 const folder = mkdtempSync(join(tmpdir(), 'lamella-read-'));
@@ -31,7 +31,7 @@ describe('reading a file', () => {
   it('shows what it holds, goes to a finding’s line, and takes a stop over as a swap', async () => {
     const text = DEMO.replace('; layer 10 of', 'M600 ; hand swap\n; layer 10 of')
       .replace('M140 S60', '; printing time = 40m\nM0 Load black\nM140 S60')
-      .replace('; layer 20 of', 'G1 X#1\n; layer 20 of');
+      .replace('; layer 20 of', 'M106 S#1\n; layer 20 of');
     const { page, complaints } = await openWith(save('hide_stop.gcode', text));
     await byRole(page, 'link', 'Hide stop').click();
     await byRole(page, 'link', 'Read 1 to look at').click();
@@ -40,10 +40,10 @@ describe('reading a file', () => {
     await seeText(page, '40 min');
     await seeText(page, 'before anything is printed: it asks for the first filament');
 
-    const odd = text.split('\n').indexOf('G1 X#1') + 1;
+    const odd = text.split('\n').indexOf('M106 S#1') + 1;
     await byRole(page, 'button', `line ${odd}`).click();
     await page.waitForFunction(
-      () => document.querySelector('.lamella-gone-to')?.textContent === 'G1 X#1',
+      () => document.querySelector('.lamella-gone-to')?.textContent === 'M106 S#1',
     );
 
     const radios = await page.$$('::-p-aria([name="Take over"][role="radio"])');
@@ -55,6 +55,32 @@ describe('reading a file', () => {
     await byRole(page, 'button', 'Take off the flag before layer 11').wait();
     await byRole(page, 'button', 'Write file').click();
     await seeText(page, '(M600) is taken out.');
+    assert.deepEqual(complaints, []);
+  });
+
+  it('leaves a stop inside a layer in its place, and moves the time left by the swaps', async () => {
+    const text = DEMO.replace(/(; layer 15 of[^]*?\n(?:.*\n){30})/, '$1M0 Magnets\n').replace(
+      '; layer 5 of',
+      'M73 P10 R40\n; layer 5 of',
+    );
+    const { page, complaints } = await openWith(save('magnets.gcode', text));
+    const downloads = await catchDownloads(page);
+    await byRole(page, 'link', 'Magnets').click();
+    await seeText(page, 'Bands');
+    await page.keyboard.press('n');
+    await page.keyboard.press('s');
+    await byRole(page, 'link', 'Read').click();
+    await seeText(page, 'inside layer 16, between two lines: it belongs there');
+    const takeOver = await page.$('::-p-aria([name="Take over"][role="radio"])');
+    assert.equal(await takeOver?.evaluate((one) => (one as HTMLInputElement).disabled), true);
+    await byRole(page, 'link', 'Output').click();
+    await seeText(page, 'stays, inside layer 16');
+    await byRole(page, 'checkbox', 'Add the time of the swaps').click();
+    await byRole(page, 'button', 'Write file').click();
+    await seeText(page, '(M73 P10 R40) is replaced');
+    const { bytes } = await downloaded(downloads, '1-swaps.gcode');
+    assert.match(bytes.toString(), /^M73 P10 R4[34]$/m);
+    assert.match(bytes.toString(), /^M0 Magnets$/m);
     assert.deepEqual(complaints, []);
   });
 

@@ -40,10 +40,10 @@ export function trustedLabels(levels: readonly Level[]): TrustedLabels {
     }
   });
   const rises = levels.filter((level, i) => isHigher(level, levels[i - 1])).length;
-  const all = [...series.values()];
+  const all = [...series.values()].map((entries) => withoutStrayStart(entries, levels));
   const trusted = all.filter((entries) => agrees(entries, levels, rises));
   const numbered = trusted.filter(([{ mark }]) => mark.kind === 'number');
-  const best = numbered.reduce<Entry[]>((a, b) => (b.length > a.length ? b : a), []);
+  const best = numbered.reduce<readonly Entry[]>((a, b) => (b.length > a.length ? b : a), []);
 
   const labels = levels.map((): string | null => null);
   const heights = levels.map((): number | null => null);
@@ -66,14 +66,35 @@ function isHigher(level: Level, before: Level | undefined): boolean {
   return before === undefined || level.z > before.z + LEVEL_EPSILON;
 }
 
+/**
+ * A note in the header may look like the labels that follow. Marks of one level count once, the last
+ * of them; at the start those go that do not lead on to the next.
+ */
+function withoutStrayStart(entries: readonly Entry[], levels: readonly Level[]): readonly Entry[] {
+  const each = entries.filter(({ level }, i) => entries[i + 1]?.level !== level);
+  const first = each.findIndex(
+    (entry, i) => leadsOn(entry, each[i + 1], levels) && !fallsBack(entry, each[i + 1]),
+  );
+  return first > 0 ? each.slice(first) : each;
+}
+
+/** The labels start anew, which cannot be at their very start. */
+function fallsBack({ mark }: Entry, after: Entry | undefined): boolean {
+  if (mark.kind !== 'number' || after?.mark.kind !== 'number') return false;
+  return Number(after.mark.label) < Number(mark.label);
+}
+
+function leadsOn(before: Entry, after: Entry | undefined, levels: readonly Level[]): boolean {
+  if (!after) return true;
+  return goesAlong(before.mark, after.mark, levels[after.level].z - levels[before.level].z);
+}
+
 function agrees(entries: readonly Entry[], levels: readonly Level[], rises: number): boolean {
   if (entries.length < 2 || entries.length < LEAST_PER_RISE * rises) return false;
   const pairs = entries.length - 1;
   let good = 0;
   for (let i = 1; i < entries.length; i++) {
-    const [before, after] = [entries[i - 1], entries[i]];
-    const climb = levels[after.level].z - levels[before.level].z;
-    if (after.level !== before.level && goesAlong(before.mark, after.mark, climb)) good++;
+    if (leadsOn(entries[i - 1], entries[i], levels)) good++;
   }
   return good >= AGREEING * pairs;
 }

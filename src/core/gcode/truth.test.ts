@@ -40,6 +40,17 @@ describe('labels never take printed layers away', () => {
     expect(labels(labelled)).toEqual(['0', '1', '2']);
   });
 
+  it('a note in the header that looks like a label makes the priming no layer', () => {
+    for (const count of [3, 14]) {
+      const layers = Array.from(
+        { length: count },
+        (_, n) => `; layer ${n}\n${tower([0.2 + n * 0.2], 40)}`,
+      );
+      const text = `M83\n; layer 1\n${PRIME}${layers.join('')}`;
+      expect(labels(text)).toEqual(layers.map((_, n) => String(n)));
+    }
+  });
+
   it('comments that contradict the moves are said and not used', () => {
     const text = `M83\n${[9, 4, 6, 1].map((n, i) => `; layer ${n}\n${tower([0.2 + i * 0.2], 20)}`).join('')}`;
     expect(labels(text)).toEqual([null, null, null, null]);
