@@ -78,7 +78,7 @@ describe('reading a file', () => {
     await byRole(page, 'checkbox', 'Add the time of the swaps').click();
     await byRole(page, 'button', 'Write file').click();
     await seeText(page, '(M73 P10 R40) is replaced');
-    const { bytes } = await downloaded(downloads, '1-swaps.gcode');
+    const { bytes } = await downloaded(downloads, '1-swap.gcode');
     assert.match(bytes.toString(), /^M73 P10 R4[34]$/m);
     assert.match(bytes.toString(), /^M0 Magnets$/m);
     assert.deepEqual(complaints, []);

@@ -164,7 +164,8 @@ function scanAnyLine(bytes: Uint8Array, start: number, end: number, words: Words
 
     if (digits === 0) {
       if (words.letter === 0 && isWordCharacter(d) && j === i + 1) {
-        return readMacroLine(bytes, i, start, end, words);
+        words.macro = true;
+        return readText(bytes, i, start, end, words);
       }
       words.bare |= 1 << (letter - 65);
       if (j !== i + 1 && d !== SEMICOLON && d !== LF && d !== CR && !isLetter(d)) {
@@ -202,7 +203,7 @@ function scanAnyLine(bytes: Uint8Array, start: number, end: number, words: Words
       if (decimals === 1) words.subcode = mantissa - Math.trunc(number) * 10;
       if (letter === LETTER_M && TEXT_ARGUMENT.has(words.code)) {
         words.mask = mask;
-        return readTextArgument(bytes, j, start, end, words);
+        return readText(bytes, j, start, end, words);
       }
     } else if (letter === LETTER_N && words.letter === 0) {
       words.lineNumber = number;
@@ -325,20 +326,11 @@ function checkChecksum(
   return i;
 }
 
-/** A line that is a word of letters: a macro of the user's firmware. It passes through whole. */
-function readMacroLine(
-  bytes: Uint8Array,
-  from: number,
-  lineStart: number,
-  end: number,
-  words: Words,
-): number {
-  words.macro = true;
-  return readText(bytes, from, lineStart, end, words);
-}
-
-/** Takes the rest of the line, up to a `;`, as text; leading spaces do not count. */
-function readTextArgument(
+/**
+ * Takes the rest of the line, up to a `;`, as text: of a macro of the user's firmware the whole line, of
+ * other commands what stands behind them. Leading blanks do not count.
+ */
+function readText(
   bytes: Uint8Array,
   from: number,
   lineStart: number,
@@ -347,18 +339,8 @@ function readTextArgument(
 ): number {
   let start = from;
   while (start < end && (bytes[start] === SPACE || bytes[start] === TAB)) start++;
-  return readText(bytes, start, lineStart, end, words);
-}
-
-function readText(
-  bytes: Uint8Array,
-  from: number,
-  lineStart: number,
-  end: number,
-  words: Words,
-): number {
-  const lineEnd = lineEndFrom(bytes, from, end);
-  let stop = from;
+  const lineEnd = lineEndFrom(bytes, start, end);
+  let stop = start;
   while (stop < lineEnd && bytes[stop] !== SEMICOLON) stop++;
   if (stop < lineEnd) {
     words.commentStart = stop + 1;
@@ -366,11 +348,11 @@ function readText(
   }
   // A numbered line ends with its checksum, which is no part of the text.
   const star = words.lineNumber < 0 ? -1 : bytes.lastIndexOf(ASTERISK, stop - 1);
-  if (star >= from) {
+  if (star >= start) {
     checkChecksum(bytes, star, lineStart, end, words);
     stop = star;
   }
-  words.textStart = from;
+  words.textStart = start;
   words.textEnd = stop;
   return afterLineEnd(bytes, lineEnd, end);
 }

@@ -5,7 +5,7 @@ import type { ObeyedLine } from '../printer/simulate';
 import { TIME_LIMIT } from '../recipe/message';
 import { FilamentGauge, NO_PROMISES, type BlockPromises } from '../recipe/promises';
 import type { Block } from './blocks';
-import { isTakenAtItsWord, releasesMotors, whyUnknown } from './knownLines';
+import { releasesMotors, whyUnknown } from './knownLines';
 
 /** A place of the nozzle, machine mm. */
 export interface NozzlePoint {
@@ -90,7 +90,7 @@ export class BlockTrace {
     if (!isCommand && words.issues === 0) return;
     const why = whyUnknown(obeyed, this.printer);
     if (why !== null) this.unknown ??= { line, message: why };
-    if (isTakenAtItsWord(obeyed)) this.macros.push(obeyed.text);
+    if (words.macro) this.macros.push(text);
     if (releasesMotors(words, this.printer.firmware.namesMotors)) this.releaseLine ??= line;
     if (machine.lineNumber >= 0 && words.lineNumber < 0) this.unnumbered++;
     const isOwn = this.block.own.some((own) => line >= own.firstLine && line <= own.lastLine);

@@ -185,6 +185,7 @@ const HARMS: readonly Harm[] = [
   // How other firmwares read it.
   ['filament said relative by G91', inBlock(/M82\n(?=; lamella: end)/, 'M82\nM83\nG90\n'), 2],
   ['the end not saying how filament counts', inBlock(/M82\n(?=; lamella: end)/, 'M82\nM105\n'), 2],
+  ['an arc that is none', inBlock('M0\n', 'G2 X6 Y215 R0.1\nG1 X5 Y215\nM0\n'), 2],
   ['an arc through the print', inBlock('M0\n', 'G2 X55 Y55 I25 J-80\nG1 X5 Y215\nM0\n'), 3],
   [
     'a block turned into a warning',

@@ -69,6 +69,7 @@ export function whyUnknown(
   const code = String.fromCharCode(words.letter) + words.code;
   if (words.letter !== G && words.letter !== M) return `changes the tool (${code})`;
   if (effect === Effect.Unknown || words.subcode !== 0) return `holds ${text}, ${NOT_FOLLOWED}`;
+  if (effect === Effect.Curve && !machine.curve.valid) return `holds ${text}, which is no curve`;
   const letters = words.letter === G ? KNOWN_G.get(words.code) : lettersOfM(words.code);
   if (letters === undefined) return `holds ${text}, ${NOT_FOLLOWED}`;
   const odd = otherLetter(words, letters);
@@ -113,11 +114,6 @@ function whyUnknownMacro(
   const word = text.split(/\s/, 1)[0].toUpperCase();
   if (STOP_MACRO.test(word) || stopWords.includes(word) || macros.includes(word)) return null;
   return `calls the macro ${word}, which the profile of ${name} does not name`;
-}
-
-/** The macros of a block that the proof takes at their word. */
-export function isTakenAtItsWord({ words }: Pick<ObeyedLine, 'words'>): boolean {
-  return words.macro;
 }
 
 /**

@@ -105,7 +105,7 @@ function renderAction(action: SwapAction, state: MachineState, firmware: Firmwar
         line('M83', 'Filament counts from where it is, which G90 ends on some printers.'),
       ];
     case 'filament-mode':
-      return [filamentMode(action.relative)];
+      return [modeLine(action.relative ? 83 : 82)];
     case 'park':
       return [
         line(`G1 ${X(action.x)} ${Y(action.y)} F${FEED.travel}`, 'Goes to the place for waiting.'),
@@ -203,12 +203,6 @@ function piecesOf(mm: number, longest: number): number[] {
   const each = Number((mm / count).toFixed(5));
   // The last piece takes what rounding left.
   return Array.from({ length: count }, (_, i) => (i < count - 1 ? each : mm - each * (count - 1)));
-}
-
-function filamentMode(relative: boolean): RecipeLine {
-  return relative
-    ? line('M83', 'Filament counts from where it is, as in the file.')
-    : line('M82', 'Filament counts from the origin, as in the file.');
 }
 
 /** Everything back as the file has it: extruder number, feed, units, modes. */
