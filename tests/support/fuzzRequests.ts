@@ -13,6 +13,7 @@ export function randomPrinter({ chance, pick, int }: Random): Printer {
   return {
     ...ORDINARY_PROFILE,
     volume: { x: 220, y: 220, z: pick(240, 240, 30) },
+    bed: { shape: 'rectangle', origin: chance(0.15) ? 'centre' : 'corner' },
     park: chance(0.5) ? null : { x: int(-2, 222), y: int(0, 220) },
     liftMm: pick(0, 1, 5, 20),
     retractMm: pick(0, 1, 4),

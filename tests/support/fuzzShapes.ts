@@ -28,6 +28,8 @@ class Writer {
       readonly relativeE: boolean;
       readonly unit: number;
       readonly volume: number;
+      /** Added to X and Y: a bed that counts from its middle. */
+      readonly shift: number;
     },
   ) {}
 
@@ -50,14 +52,32 @@ class Writer {
     return ` E${Number(((relativeE ? amount : this.e) / this.style.unit).toFixed(6))}`;
   }
 
-  readonly travel: Go = (x, y) => {
+  readonly travel: Go = (toX, toY) => {
+    const [x, y] = [toX + this.style.shift, toY + this.style.shift];
     this.lines.push(
       `G0${this.axis('X', x, this.x)}${this.axis('Y', y, this.y)} F${this.number(9000)}`,
     );
     [this.x, this.y] = [x, y];
   };
 
-  readonly print: Go = (x, y, push = 0.04 * (Math.abs(x - this.x) + Math.abs(y - this.y))) => {
+  readonly print: Go = (toX, toY, push) => {
+    this.printBy('G1', toX, toY, '', push);
+  };
+
+  /** Prints along a curve to a place; `how` are the words that bend it, in mm. */
+  bend(
+    code: 'G2' | 'G3' | 'G5',
+    toX: number,
+    toY: number,
+    how: Readonly<Record<string, number>>,
+  ): void {
+    const words = Object.entries(how).map(([letter, mm]) => ` ${letter}${this.number(mm)}`);
+    this.printBy(code, toX, toY, words.join(''));
+  }
+
+  private printBy(code: string, toX: number, toY: number, words: string, push?: number): void {
+    const [x, y] = [toX + this.style.shift, toY + this.style.shift];
+    const mm = push ?? 0.04 * (Math.abs(x - this.x) + Math.abs(y - this.y));
     if (this.pending !== null) {
       const last = this.layers.at(-1);
       if (last === undefined || Math.abs(last - this.pending) > 0.004)
@@ -65,10 +85,10 @@ class Writer {
       this.pending = null;
     }
     this.lines.push(
-      `G1${this.axis('X', x, this.x)}${this.axis('Y', y, this.y)}${this.filament(push)} F${this.number(1800)}`,
+      `${code}${this.axis('X', x, this.x)}${this.axis('Y', y, this.y)}${words}${this.filament(mm)} F${this.number(1800)}`,
     );
     [this.x, this.y] = [x, y];
-  };
+  }
 
   extrude(mm: number): void {
     this.lines.push(`G1${this.filament(mm)} F${this.number(2100)}`);
@@ -147,6 +167,7 @@ export function shapedPrint(random: Random): ShapedPrint {
     relativeE: chance(0.6),
     unit: chance(0.08) ? 25.4 : 1,
     volume: 0,
+    shift: chance(0.08) ? -110 : 0,
   };
   if (style.unit === 1 && chance(0.12)) style.volume = (Math.PI / 4) * 1.75 ** 2;
   const out = new Writer(style);
@@ -195,7 +216,7 @@ export function shapedPrint(random: Random): ShapedPrint {
   }
 
   let number = 0;
-  const kinds = pick('square', 'wall', 'ring');
+  const kinds = pick('square', 'wall', 'ring', 'curves');
   const strayAt = chance(0.15) && labels === 'none' ? int(2, total) : -1;
   const stopAt = chance(0.3) ? int(1, total) : -1;
   const stopInside = chance(0.5);
@@ -257,6 +278,8 @@ export function shapedPrint(random: Random): ShapedPrint {
     hopeless = hopeless && text.includes(odd);
   }
   if (ambiguous) shapes.push('ambiguous');
+  if (style.shift !== 0) shapes.push('round the origin');
+  if (kinds === 'curves') shapes.push('curves');
   if (style.volume > 0) shapes.push('volume');
   if (startMacro) shapes.push('start macro');
   if (strayAt > 0) shapes.push('stray note');
@@ -265,7 +288,7 @@ export function shapedPrint(random: Random): ShapedPrint {
 
 function drawLayer(
   out: Writer,
-  kind: 'square' | 'wall' | 'ring',
+  kind: 'square' | 'wall' | 'ring' | 'curves',
   x: number,
   y: number,
   width: number,
@@ -275,6 +298,13 @@ function drawLayer(
       out.print(row % 1 === 0 ? x + width : x, y + row);
       out.print(row % 1 === 0 ? x + width : x, y + row + 0.5, 0.02);
     }
+    return;
+  }
+  if (kind === 'curves') {
+    out.bend('G3', x + width, y, { I: width / 2, J: 0 });
+    out.bend('G5', x + width, y + width, { I: 4, J: 4, P: 4, Q: -4 });
+    out.bend('G2', x, y + width, { R: width });
+    out.print(x, y);
     return;
   }
   // A ring of one line, or with a long thin wall that stands out of it.

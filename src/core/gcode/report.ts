@@ -117,10 +117,9 @@ function reportFirstLayer(findings: FindingList, first: Layer | undefined): void
 
 /** Layers that the labels announce (`layer 5 of 12`) and that never come. */
 function missingLayers(layers: readonly Layer[], total: number | null): number {
+  if (total === null) return 0;
   const last = Number(layers.findLast(({ label }) => label !== null)?.label);
-  const first = Number(layers.find(({ label }) => label !== null)?.label);
-  if (total === null || !(last <= total)) return 0;
-  return Math.max(0, total - (first <= 0 ? last + 1 : last));
+  return Math.max(0, total - Math.max(layers.length, last));
 }
 
 /** Heights stated in comments are rounded to two decimals by many programs, mm. */
@@ -145,7 +144,9 @@ function reportLabels(
   }
   labelled.forEach((layer, i) => {
     const before = labelled[i - 1];
-    const jumps = before && Number(layer.label) !== Number(before.label) + 1;
+    // The next object of a sequence may count anew.
+    const rises = before && layer.z > before.z;
+    const jumps = rises && Number(layer.label) !== Number(before.label) + 1;
     if (!jumps) return;
     const message = `The file calls layer ${layer.number} “${layer.label}” right after “${before.label}”. Lamella counts by the moves.`;
     findings.add('label-mismatch', 'warning', layer.firstLine, message);

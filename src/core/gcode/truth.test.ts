@@ -265,6 +265,11 @@ describe('a file that is cut off', () => {
     expect(codes(text)).toContain('seems-cut-off');
   });
 
+  it('is not seen where the first of the labels is missing', () => {
+    const labelled = [1, 2, 3].map((n) => `; layer ${n} of 4\n${tower([0.2 + n * 0.2], 20)}`);
+    expect(codes(`M83\n${tower([0.2], 20)}${labelled.join('')}`)).not.toContain('seems-cut-off');
+  });
+
   it('with the heaters on is said apart', () => {
     expect(codes(whole.replace('M104 S0\n', ''))).toContain('heaters-left-on');
   });
