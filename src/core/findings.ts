@@ -17,6 +17,7 @@ export type FindingCode =
   | 'other-origin'
   | 'ambiguous-extrusion'
   | 'remaining-times'
+  | 'too-many-settings'
   | 'setting-undone'
   | 'doubled-stop'
   | 'unknown-temperature'

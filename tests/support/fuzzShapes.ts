@@ -275,8 +275,10 @@ export function shapedPrint(random: Random): ShapedPrint {
     shapes.push('cut off');
     text = text.slice(0, int(Math.floor(text.length / 2), text.length - 1));
     layers = null;
-    hopeless = hopeless && text.includes(odd);
   }
+  // What stands behind the last printing move changes nothing.
+  const behind = hopeless ? text.slice(text.lastIndexOf(odd) + odd.length) : '';
+  hopeless = hopeless && text.includes(odd) && /G[1-5] X[^\r\n]* E[-\d.]+/.test(behind);
   if (ambiguous) shapes.push('ambiguous');
   if (style.shift !== 0) shapes.push('round the origin');
   if (kinds === 'curves') shapes.push('curves');

@@ -78,6 +78,7 @@ export class GcodeReader {
   /** Latest line that belongs to a shut-down: a heater or the motors off, a macro, an end. */
   private closingLine = 0;
   private sawMacro = false;
+  private saidMany = false;
   /** Lines of which it is not clear what they do, the first ones. */
   private readonly unclearLines: { readonly line: number; readonly message: string }[] = [];
   private readonly lineIndex: number[] = [];
@@ -225,14 +226,18 @@ export class GcodeReader {
   }
 
   private noteSetting(start: number, what: SettingLine['what'], value: number): void {
-    if (this.settingLines.length >= MOST_SETTING_LINES) return;
+    if (this.settingLines.length >= MOST_SETTING_LINES) {
+      const message = `More than ${MOST_SETTING_LINES} lines set the fan, a temperature, the flow or the speed. Those from here on are not looked at when a band wants its own.`;
+      if (!this.saidMany) this.findings.add('too-many-settings', 'warning', this.line, message);
+      this.saidMany = true;
+      return;
+    }
     this.settingLines.push({
       line: this.line,
       offset: this.base + start,
       what,
       value,
       waits: what === 'nozzle' && this.machine.heatWaits,
-      percent: what === 'remaining' && this.words.has('P') ? this.words.get('P') : null,
     });
   }
 

@@ -21,8 +21,6 @@ export interface SettingLine {
   readonly value: number;
   /** True when the printer waits until the temperature is there. */
   readonly waits: boolean;
-  /** Progress that a line with the time left states with it, %; null when it states none. */
-  readonly percent: number | null;
 }
 
 /** A strip of filament that primes the nozzle. */

@@ -116,6 +116,11 @@ export class BlockTrace {
   private takeMove({ machine, words, effect, line }: ObeyedLine, isOwn: boolean): void {
     const from = { x: machine.fromX, y: machine.fromY, z: machine.fromZ };
     const to = { x: machine.x, y: machine.y, z: machine.z };
+    // What one firmware takes for a length is a place to another.
+    if (words.names('E') && machine.isAmbiguous) {
+      const message = 'moves filament where printers disagree on how it counts (G90 after M83)';
+      this.unknown ??= { line, message };
+    }
     this.gauge ??= new FilamentGauge(machine.fromRetracted);
     const delta = machine.e - machine.fromE;
     const pushed = delta === 0 ? 0 : this.gauge.move(delta);

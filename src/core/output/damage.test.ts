@@ -183,6 +183,8 @@ const HARMS: readonly Harm[] = [
   ['a stop turned into a message', inBlock('M0\n', 'M117 M0\n'), 4],
   ['a stop in a comment', inBlock('M0\n', '; M0\n'), 4],
   // How other firmwares read it.
+  ['G90 between the mode and the filament', inBlock(/M83\n/, 'M83\nG90\n'), 2],
+  ['G91 and back in the middle', inBlock('M0\n', 'G91\nG90\nM0\n'), 2],
   ['filament said relative by G91', inBlock(/M82\n(?=; lamella: end)/, 'M82\nM83\nG90\n'), 2],
   ['the end not saying how filament counts', inBlock(/M82\n(?=; lamella: end)/, 'M82\nM105\n'), 2],
   ['an arc that is none', inBlock('M0\n', 'G2 X6 Y215 R0.1\nG1 X5 Y215\nM0\n'), 2],

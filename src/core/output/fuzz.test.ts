@@ -18,7 +18,14 @@ describe('made-up prints, own lines, archives and torn files', () => {
     },
   );
 
-  it.each<[FuzzKind, number]>([])('stay right for %s %d, which failed once', async (kind, seed) => {
+  // Each of these was once proven although something was wrong, or read otherwise than it prints.
+  it.each<[FuzzKind, number]>([
+    ['shapes', 1001098],
+    ['shapes', 1002373],
+    ['shapes', 1003451],
+    ['shapes', 2008944],
+    ['own lines', 5001816],
+  ])('stay right for %s %d, which failed once', async (kind, seed) => {
     expect((await fuzzOne(kind, seed)).failures).toEqual([]);
   });
 });

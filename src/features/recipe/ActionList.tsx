@@ -4,6 +4,7 @@ import { Button } from '@/components/Button';
 import { NumberField } from '@/components/NumberField';
 import { Tick } from '@/components/Tick';
 import { useJob } from '@/features/job/jobContext';
+import { isFedByHand } from '@/core/recipe/actions';
 import { canStop } from '@/core/recipe/kinds';
 import { numbersOf, type ChangeLetter, type Recipe } from '@/core/recipe/recipe';
 import { changePlan } from '@/store/planStore';
@@ -216,6 +217,11 @@ function MoveRows({ recipe, set }: RowsProps) {
         onChange={(standby) => set('temperature while waiting', { standby })}
       />
       {length('load', 'Load')}
+      {isFedByHand(numbersOf(recipe, printer)) && (
+        <p className="pb-1 text-sm text-muted">
+          You push the new filament in by hand, up to the tip, while it waits.
+        </p>
+      )}
       {length('purge', 'Push through')}
       {printer.brush !== null && recipe.kind === 'spelled-out' && (
         <Tick checked={recipe.scrub} onChange={(scrub) => set('brush', { scrub })}>
