@@ -42,8 +42,8 @@ describe('the shelf', () => {
     await seeText(page, '12 of 12 spools');
     await giveFile(page, CSV, () => byRole(page, 'button', 'Open CSV').click());
     await seeText(page, '2 spools can be read, 2 rows cannot');
-    await seeText(page, 'the name is missing');
-    await seeText(page, 'colour must be like #7c9a4b');
+    await seeText(page, 'The name is missing.');
+    await seeText(page, 'A colour looks like #7c9a4b.');
     await seeText(page, '12 of 12 spools');
     await byRole(page, 'button', 'Add them: 1 new, 1 changed').click();
     await seeText(page, '13 of 13 spools');
@@ -104,7 +104,7 @@ describe('the shelf', () => {
     await page.keyboard.press('Escape');
     await byRole(page, 'link', 'Recipe not tried on your printer').click();
     await page.locator('::-p-text(Spelled out)').click();
-    await seeText(page, 'Pushes through until the old colour is gone: 45.9 mm.');
+    await seeText(page, 'Pushes through until the old colour is gone: 22.95 mm.');
     assert.deepEqual(complaints, []);
   });
 

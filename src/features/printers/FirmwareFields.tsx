@@ -1,17 +1,17 @@
 'use client';
 
 import { NumberField } from '@/components/NumberField';
-import { MacroField } from './MacroField';
 import { Tick } from '@/components/Tick';
 import type { Printer } from '@/core/printer/printer';
+import { MacroField } from './MacroField';
 
-interface FirmwareFieldsProps {
+interface FieldsProps {
   readonly printer: Printer;
   readonly set: (change: Partial<Printer>) => void;
 }
 
-/** How a printer takes commands on which printers differ, and which words of its own it knows. */
-export function FirmwareFields({ printer, set }: FirmwareFieldsProps) {
+/** How a printer takes commands on which printers differ. */
+export function FirmwareFields({ printer, set }: FieldsProps) {
   const { firmware } = printer;
   return (
     <div className="pt-3">
@@ -37,6 +37,14 @@ export function FirmwareFields({ printer, set }: FirmwareFieldsProps) {
           longestPushMm !== null && set({ firmware: { ...firmware, longestPushMm } })
         }
       />
+    </div>
+  );
+}
+
+/** Which words of its own a printer knows. */
+export function OwnWords({ printer, set }: FieldsProps) {
+  return (
+    <div className="pt-3">
       <MacroField
         label="Macros that stop it"
         words={printer.stopWords}

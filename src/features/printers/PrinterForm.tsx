@@ -10,7 +10,7 @@ import { problemOf, withOwnStopWord } from '@/core/printer/printerFile';
 import { ORDINARY_PROFILE, type Printer } from '@/core/printer/printer';
 import { canStop, KIND_WORDS, USUAL_COMMAND, type RecipeKind } from '@/core/recipe/kinds';
 import { BedPicture } from './BedPicture';
-import { FirmwareFields } from './FirmwareFields';
+import { FirmwareFields, OwnWords } from './FirmwareFields';
 
 interface PrinterFormProps {
   readonly printer: Printer;
@@ -195,6 +195,7 @@ export function PrinterForm({ printer, onChange, onAsk }: PrinterFormProps) {
             A print host sends it the file
           </Tick>
         </div>
+        <OwnWords printer={printer} set={set} />
         <Times printer={printer} set={set} />
       </Part>
     </div>
