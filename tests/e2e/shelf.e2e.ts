@@ -104,7 +104,7 @@ describe('the shelf', () => {
     await page.keyboard.press('Escape');
     await byRole(page, 'link', 'Recipe not tried on your printer').click();
     await page.locator('::-p-text(Spelled out)').click();
-    await seeText(page, 'Pushes through until the old colour is gone: 22.95 mm.');
+    await seeText(page, 'Pushes through until the old colour is gone: 30.6 mm.');
     assert.deepEqual(complaints, []);
   });
 
