@@ -74,6 +74,14 @@ describe('Machine', () => {
     expect(run(line).last).not.toBe(Effect.Stop);
   });
 
+  it('goes back to the diameter of M200 from a captured state too', () => {
+    const first = 'M83\nM200 D1.75\nM200 S0';
+    const rest = 'M200 S1\nG1 X1 E10';
+    const whole = run(`${first}\n${rest}`).capture();
+    expect(whole.e).toBeCloseTo(10 / ((Math.PI / 4) * 1.75 ** 2));
+    expect(run(rest, Machine.from(run(first).capture())).capture()).toEqual(whole);
+  });
+
   it('goes on from a captured state as if nothing had happened', () => {
     const first = 'M83\nG92 E3\nG1 X4 Y5 E2 F1200\nG91\nM106 S80';
     const rest = 'G1 X1 E1\nG90\nG1 Y2 E1';

@@ -119,8 +119,8 @@ export class Machine {
   constructor(private readonly stopWords: readonly string[] = []) {}
 
   private readonly curves = new CurveReader();
-  /** Diameter that the latest `M200` named, mm. */
-  private volumetricDiameter = 0;
+  /** Diameter that the latest `M200` named, mm: `M200 S1` goes back to it. */
+  volumetricDiameter = 0;
 
   /** A copy of the lasting state. */
   capture(): MachineState {

@@ -10,6 +10,7 @@ export const STATE_FIELDS = [
   'offsetE',
   'unit',
   'volumetricArea',
+  'volumetricDiameter',
   'modes',
   'unknownModes',
   'relativeE',

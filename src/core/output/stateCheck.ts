@@ -24,6 +24,7 @@ const FIELDS: readonly ComparedField[] = [
   { name: 'the origin of Z', of: (s) => s.offsetZ, tolerance: LENGTH },
   { name: 'units (G20/G21)', of: (s) => s.unit, tolerance: 0 },
   { name: 'volumes of filament (M200)', of: (s) => s.volumetricArea, tolerance: 1e-6 },
+  { name: 'diameter for volumes (M200 D)', of: (s) => s.volumetricDiameter, tolerance: 1e-6 },
   { name: 'positioning (G90/G91)', of: (s) => s.modes & Mode.relative, tolerance: 0 },
   { name: 'extrusion mode (M82/M83)', of: (s) => flag(s.relativeE), tolerance: 0 },
   {
