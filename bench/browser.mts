@@ -3,7 +3,8 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { byRole, openPage, seeText, startApp, startBrowser } from '../tests/e2e/harness';
+import { startApp, startBrowser } from '../tests/e2e/app';
+import { byRole, openPage, seeText } from '../tests/e2e/harness';
 import { makeBigFile } from './bigFile';
 
 const megabytes = Number(process.argv[2] ?? 300);
@@ -19,7 +20,7 @@ declare global {
 }
 
 const app = await startApp();
-const browser = await startBrowser();
+const browser = await startBrowser({ webGl: true });
 try {
   const { page, complaints } = await openPage(browser);
   page.setDefaultTimeout(300_000);

@@ -4,7 +4,8 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
-import { byRole, openPage, seeText, startApp, startBrowser } from '../tests/e2e/harness';
+import { startApp, startBrowser } from '../tests/e2e/app';
+import { byRole, openPage, seeText } from '../tests/e2e/harness';
 import { makeBigFile } from './bigFile';
 
 /** About 1000 layers. */
@@ -60,7 +61,7 @@ async function dragFrames(page: Page): Promise<{ middle: number; worst: number }
 }
 
 const app = await startApp();
-const browser = await startBrowser();
+const browser = await startBrowser({ webGl: true });
 try {
   for (const name of ['Marsh relief tile', 'Tall print']) {
     const { page } = await openPage(browser);

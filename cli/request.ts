@@ -41,9 +41,15 @@ function savedPlan(json: unknown): Result<JobPlan> | null {
   }
   if (typeof json !== 'object' || json === null || !('version' in json)) return null;
   if (!('variants' in json)) return parseJobPlan(json);
-  const book = parsePlanBook(json);
-  return book.ok ? success(chosenVariant(book.value).plan) : book;
+  const read = parsePlanBook(json);
+  if (!read.ok) return read;
+  const { book } = read.value;
+  // Another plan of the book must not be written in place of the one that was chosen.
+  if ('chosen' in json && json.chosen !== book.chosen) return UNREADABLE_CHOICE;
+  return success(chosenVariant(book).plan);
 }
+
+const UNREADABLE_CHOICE = refuse('bad-plan', 'The plan that was in use cannot be read.');
 
 const OTHER_FILE = refuse(
   'plan-of-another-file',

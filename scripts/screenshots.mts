@@ -4,15 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { makeHidePlate } from '../demo/jobs/hidePlate';
-import {
-  byRole,
-  giveFile,
-  openPage,
-  ROOT,
-  seeText,
-  startApp,
-  startBrowser,
-} from '../tests/e2e/harness';
+import { startApp, startBrowser } from '../tests/e2e/app';
+import { byRole, giveFile, openPage, ROOT, seeText } from '../tests/e2e/harness';
 
 const FOLDER = join(ROOT, 'docs/screenshots');
 
@@ -31,7 +24,7 @@ async function shoot(page: Page, name: string): Promise<void> {
 
 mkdirSync(FOLDER, { recursive: true });
 const app = await startApp();
-const browser = await startBrowser();
+const browser = await startBrowser({ webGl: true });
 try {
   const { page } = await openPage(browser);
   await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }]);

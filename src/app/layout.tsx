@@ -3,6 +3,7 @@ import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { Rail } from '@/components/Rail';
 import { Messages } from '@/components/Messages';
+import { StorageLost } from '@/components/StorageLost';
 import { THEME_SCRIPT } from '@/components/theme';
 import './globals.css';
 
@@ -29,7 +30,10 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       <body>
         <div className="flex min-h-dvh flex-col-reverse md:flex-row">
           <Rail />
-          <main className="flex min-w-0 flex-1 flex-col">{children}</main>
+          <main className="flex min-w-0 flex-1 flex-col">
+            <StorageLost />
+            {children}
+          </main>
         </div>
         <Messages />
       </body>

@@ -2,21 +2,24 @@
 
 import { useEffect } from 'react';
 import { Toaster, toast } from 'sonner';
-import { onDatabaseTrouble } from '@/store/db';
+import { flushTyping, saveStateOf, useWrites } from '@/store/writes';
+import { useStorageTrouble } from '@/store/recovery';
 
 const TROUBLE = {
   'newer-version':
-    'Lamella was updated in another tab. Your plan is saved; reload this page to go on.',
+    'Lamella was updated in another tab. Nothing more is saved in this one; reload this page to go on.',
   blocked: 'Another tab keeps an older Lamella open. Close it to go on.',
-  terminated:
-    'The browser closed the storage. Your plan is saved up to the last change; reload to go on.',
 } as const;
 
-/** Short messages at the corner, and what the storage has to say. */
+/** Short messages at the corner; and nothing that is not stored leaves without a word. */
 export function Messages() {
+  const trouble = useStorageTrouble((state) => state.trouble);
   useEffect(() => {
-    onDatabaseTrouble((trouble) => toast.warning(TROUBLE[trouble], { duration: Infinity }));
-  }, []);
+    if (trouble === 'newer-version' || trouble === 'blocked') {
+      toast.warning(TROUBLE[trouble], { duration: Infinity, id: 'storage' });
+    } else toast.dismiss('storage');
+  }, [trouble]);
+  useEffect(guardLeaving, []);
   return (
     <Toaster
       position="bottom-right"
@@ -28,4 +31,23 @@ export function Messages() {
       }}
     />
   );
+}
+
+/** Takes what is typed when the page is hidden, and asks before it is left with something unstored. */
+function guardLeaving(): () => void {
+  const onHide = (): void => {
+    if (document.visibilityState === 'hidden') flushTyping();
+  };
+  const onLeave = (event: BeforeUnloadEvent): void => {
+    flushTyping();
+    if (saveStateOf(useWrites.getState()) !== 'saved') event.preventDefault();
+  };
+  document.addEventListener('visibilitychange', onHide);
+  window.addEventListener('pagehide', flushTyping);
+  window.addEventListener('beforeunload', onLeave);
+  return () => {
+    document.removeEventListener('visibilitychange', onHide);
+    window.removeEventListener('pagehide', flushTyping);
+    window.removeEventListener('beforeunload', onLeave);
+  };
 }

@@ -1,6 +1,7 @@
 'use client';
 
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
+import { useTyped } from './useTyped';
 
 interface NumberFieldProps {
   readonly label: ReactNode;
@@ -16,7 +17,7 @@ interface NumberFieldProps {
   readonly onChange: (value: number | null) => void;
 }
 
-/** A number with its unit. It is taken when the field is left or Enter is pressed. */
+/** A number with its unit. It is taken as it is typed; one that cannot be is marked, and left alone. */
 export function NumberField({
   label,
   name,
@@ -27,15 +28,16 @@ export function NumberField({
   max = 10_000,
   onChange,
 }: NumberFieldProps) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const number = typed === null ? value : numberOf(typed);
-  const isMissing = typed?.trim() === '' && empty === undefined;
-  const isWrong =
-    isMissing || number === undefined || (number !== null && (number < min || number > max));
-  const take = (): void => {
-    if (typed !== null && !isWrong && number !== value) onChange(number ?? null);
-    setTyped(null);
-  };
+  const wrong = (number: number | null | undefined): boolean =>
+    number === undefined ||
+    (number === null && empty === undefined) ||
+    (number !== null && (number < min || number > max));
+  const kept = value === null ? '' : String(value);
+  const { text, onType, onLeave, onGiveUp } = useTyped(kept, (typed) => {
+    const number = numberOf(typed);
+    if (number !== undefined && !wrong(number) && number !== value) onChange(number);
+  });
+  const isWrong = text !== kept && wrong(numberOf(text));
   return (
     <label className="flex min-h-8 items-center gap-2 py-0.5">
       <span className="min-w-0 flex-1">{label}</span>
@@ -43,15 +45,15 @@ export function NumberField({
         inputMode="decimal"
         aria-label={name}
         aria-invalid={isWrong || undefined}
-        value={typed ?? (value === null ? '' : String(value))}
+        value={text}
         placeholder={empty}
         title={isWrong ? `A number from ${min} to ${max}` : undefined}
         className="w-20 rounded-md border border-edge bg-paper px-2 py-1 text-right placeholder:text-muted aria-invalid:border-danger aria-invalid:text-danger"
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={take}
+        onChange={(event) => onType(event.target.value)}
+        onBlur={onLeave}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') take();
-          if (event.key === 'Escape') setTyped(null);
+          if (event.key === 'Enter') onLeave();
+          if (event.key === 'Escape') onGiveUp();
         }}
       />
       <span className="w-9 text-sm text-muted">{unit}</span>

@@ -4,6 +4,7 @@ import { BookOpenText, Layers2, Library, SunMoon } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import type { ComponentType } from 'react';
+import { SaveStatus } from './SaveStatus';
 import { toggleTheme } from './theme';
 
 const ROOMS: readonly { href: string; name: string; icon: ComponentType<{ size: number }> }[] = [
@@ -41,11 +42,12 @@ export function Rail() {
           {name}
         </Link>
       ))}
+      <SaveStatus />
       <button
         type="button"
         onClick={toggleTheme}
         aria-label="Theme: change between light and dark"
-        className={`${LOOK} max-md:ml-auto md:mt-auto`}
+        className={LOOK}
       >
         <SunMoon aria-hidden size={20} />
         Theme

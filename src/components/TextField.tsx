@@ -1,6 +1,6 @@
 'use client';
 
-import { useState } from 'react';
+import { useTyped } from './useTyped';
 
 interface TextFieldProps {
   readonly label: string;
@@ -8,24 +8,22 @@ interface TextFieldProps {
   readonly onChange: (value: string) => void;
 }
 
-/** A line of text that must not be empty. It is taken when the field is left or Enter is pressed. */
+/** A line of text that must not be empty. It is taken as it is typed. */
 export function TextField({ label, value, onChange }: TextFieldProps) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const take = (): void => {
-    const text = typed?.trim();
-    if (text && text !== value) onChange(text);
-    setTyped(null);
-  };
+  const { text, onType, onLeave } = useTyped(value, (typed) => {
+    const trimmed = typed.trim();
+    if (trimmed !== '' && trimmed !== value) onChange(trimmed);
+  });
   return (
     <label className="flex min-h-8 items-center gap-2 py-0.5">
       <span>{label}</span>
       <input
-        value={typed ?? value}
+        value={text}
         maxLength={60}
         className="min-w-0 flex-1 rounded-md border border-edge bg-paper px-2 py-1"
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={take}
-        onKeyDown={(event) => event.key === 'Enter' && take()}
+        onChange={(event) => onType(event.target.value)}
+        onBlur={onLeave}
+        onKeyDown={(event) => event.key === 'Enter' && onLeave()}
       />
     </label>
   );

@@ -1,82 +1,100 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { Spool } from '@/core/filament/spool';
-import type { LevelBox } from '@/core/geometry/raster';
-import type { PrintPicture } from '@/core/geometry/picture';
-import type { PlanBook } from '@/core/plan/planBook';
-import type { Printer } from '@/core/printer/printer';
-import { DB_VERSION, migrate, type UpgradeTransaction } from './migrations';
+import { adoptedId, adoptId } from './identity';
+import { DB_VERSION, ID_KEY, migrate, type UpgradeTransaction } from './migrations';
 
-/** A job as the Bench lists it. The file and the plan are kept beside it, under the same id. */
-export interface Job {
-  readonly id: string;
-  readonly name: string;
-  readonly fileName: string;
-  /** Bytes of the G-code, and its SHA-256. */
-  readonly bytes: number;
-  readonly fingerprint: string;
-  readonly layers: number;
-  /** Height of the print, mm. */
-  readonly height: number;
-  /** Seconds of the print without swaps. */
-  readonly seconds: number;
-  readonly addedAt: number;
-  readonly isDemo: boolean;
-  /** Seen from above; null for jobs from before there were pictures, until they are opened. */
-  readonly picture: PrintPicture | null;
-  /** Where it lies on the bed, machine mm; unknown for jobs from before it was kept. */
-  readonly bounds?: LevelBox;
-}
-
-/** A printer's profile as it is kept. */
-export interface StoredPrinter {
-  readonly id: string;
-  readonly addedAt: number;
-  readonly printer: Printer;
-}
-
+/**
+ * Values come from the disk, where anything may have happened to them: they are `unknown` until a
+ * collection has parsed them.
+ */
 interface Schema extends DBSchema {
-  jobs: { key: string; value: Job };
-  files: { key: string; value: Blob };
+  jobs: { key: string; value: unknown };
+  files: { key: string; value: unknown };
   /** By job id. */
-  plans: { key: string; value: PlanBook };
-  printers: { key: string; value: StoredPrinter };
-  spools: { key: string; value: Spool };
+  plans: { key: string; value: unknown };
+  printers: { key: string; value: unknown };
+  spools: { key: string; value: unknown };
   meta: { key: string; value: unknown };
 }
 
 export type Database = IDBPDatabase<Schema>;
+export type StoreName = 'jobs' | 'files' | 'plans' | 'printers' | 'spools' | 'meta';
 
 const NAME = 'lamella';
 
-/** Events that the screens tell the person about. */
-export type DatabaseTrouble = 'newer-version' | 'blocked' | 'terminated';
+/** What may be wrong with the storage as a whole. */
+export type DatabaseTrouble = 'newer-version' | 'blocked' | 'replaced' | 'unusable';
+
+/** Thrown when the browser has put an empty database in place of the one that was opened. */
+export class DatabaseReplacedError extends Error {
+  constructor() {
+    super('The browser has put an empty store in place of yours. Nothing is written into it.');
+  }
+}
 
 let opening: Promise<Database> | null = null;
-let tell: (trouble: DatabaseTrouble) => void = () => {};
+let tell: (trouble: DatabaseTrouble | null) => void = () => {};
 
-/** Registers who is told when another tab blocks the database or has a newer version of it. */
-export function onDatabaseTrouble(listener: (trouble: DatabaseTrouble) => void): void {
+/** Registers who is told of trouble with the storage, and when it is over (null). */
+export function onDatabaseTrouble(listener: (trouble: DatabaseTrouble | null) => void): void {
   tell = listener;
 }
 
-/** The one way to the database; opened on first use. */
+/**
+ * The one way to the database; opened on first use. Rejects with `DatabaseReplacedError` when it is
+ * not the one that this browser held before.
+ */
 export function database(): Promise<Database> {
-  opening ??= openDB<Schema>(NAME, DB_VERSION, {
-    upgrade: (db, from, _to, transaction) =>
-      migrate(db as unknown as IDBPDatabase<unknown>, from, transaction as UpgradeTransaction),
+  opening ??= open().catch((error: unknown) => {
+    opening = null;
+    tell(error instanceof DatabaseReplacedError ? 'replaced' : 'unusable');
+    throw error;
+  });
+  return opening;
+}
+
+async function open(): Promise<Database> {
+  const db = await openDB<Schema>(NAME, DB_VERSION, {
+    upgrade: (one, from, _to, transaction) =>
+      migrate(one as unknown as IDBPDatabase<unknown>, from, transaction as UpgradeTransaction),
     blocked: () => tell('blocked'),
     blocking: (_current, _next, event) => {
       (event.target as IDBDatabase).close();
       opening = null;
       tell('newer-version');
     },
+    // The browser closed it, as on a full disk. The next use opens it again, and looks whose it is.
     terminated: () => {
       opening = null;
-      tell('terminated');
     },
-  }).catch((error: unknown) => {
-    opening = null;
-    throw error;
   });
-  return opening;
+  try {
+    adoptId(await checkedId(db));
+  } catch (error) {
+    db.close();
+    throw error;
+  }
+  tell(null);
+  return db;
+}
+
+async function checkedId(db: Database): Promise<string> {
+  const id = await db.get('meta', ID_KEY);
+  const adopted = adoptedId();
+  if (typeof id !== 'string' || (adopted !== null && adopted !== id)) {
+    throw new DatabaseReplacedError();
+  }
+  return id;
+}
+
+/** Takes the database that is there for this browser's own from now on, and opens it. */
+export async function adoptDatabase(): Promise<Database> {
+  adoptId(null);
+  return database();
+}
+
+/** Closes the database, so that the next use opens it anew. */
+export async function closeDatabase(): Promise<void> {
+  const db = await opening?.catch(() => null);
+  db?.close();
+  opening = null;
 }

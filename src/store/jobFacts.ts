@@ -1,10 +1,10 @@
 import { boundsOf } from '@/core/geometry/columns';
 import { PICTURE_CELLS, pictureOf } from '@/core/geometry/picture';
 import type { OpenPrint } from '@/workers/protocol';
-import type { Job } from './db';
+import type { Job } from './records';
 
 /** What the Bench says of a job's file. */
-export type JobFacts = Omit<Job, 'id' | 'name' | 'addedAt' | 'isDemo'>;
+export type JobFacts = Omit<Job, 'id' | 'name' | 'addedAt' | 'isDemo' | 'deleted'>;
 
 /** Takes down what the Bench says of a file that was read. */
 export function factsOf(fileName: string, { reading, fingerprint }: OpenPrint): JobFacts {

@@ -1,86 +1,288 @@
-import type { JobPlan } from '@/core/plan/jobPlan';
-import { chosenVariant, parsePlanBook, type PlanBook } from '@/core/plan/planBook';
-import type { Result } from '@/core/findings';
-import { database, type Job } from './db';
+import { withoutReservation, withReservation } from '@/core/filament/reserve';
+import { parseSpool } from '@/core/filament/spoolFile';
+import type { Spool } from '@/core/filament/spool';
+import { success, type Result } from '@/core/findings';
+import { emptyPlan } from '@/core/plan/jobPlan';
+import { bookOf, type PlanBook } from '@/core/plan/planBook';
+import { createCollection } from './collection';
+import { commit, commitOrRefuse, type Entry, type Reader } from './commit';
+import { database } from './db';
+import { fromJournal } from './journal';
+import type { JobFacts } from './jobFacts';
+import { plansSettled } from './openPlans';
+import { parseJob, parsePlans } from './recordShapes';
+import type { HeldReservation, Job, StoredPlans } from './records';
+import { shelf } from './shelf';
 
-/** A job with all that belongs to it: what deleting takes away and undoing brings back. */
-export interface StoredJob {
+/** All jobs, the deleted ones too, newest first. */
+export const jobs = createCollection<Job>({
+  store: 'jobs',
+  what: 'job',
+  parse: parseJob,
+  compare: (a, b) => b.addedAt - a.addedAt,
+});
+
+/** The plans of all jobs, for the pictures on the Bench. */
+export const allPlans = createCollection<StoredPlans>({
+  store: 'plans',
+  what: 'plan',
+  parse: parsePlans,
+  compare: (a, b) => (a.id < b.id ? -1 : 1),
+});
+
+/** The jobs and their plans, for components. */
+export const useJobs = jobs.use;
+export const useAllPlans = allPlans.use;
+
+/** A job with its file and its plans, as one thing to store. */
+export interface WholeJob {
   readonly job: Job;
   readonly file: Blob;
-  readonly book: PlanBook;
+  readonly plans: StoredPlans;
 }
 
-/** All jobs, newest first. */
-export async function listJobs(): Promise<Job[]> {
-  const jobs = await (await database()).getAll('jobs');
-  return jobs.sort((a, b) => b.addedAt - a.addedAt);
+/** Deleted jobs are kept so long, ms: 30 days. */
+export const KEPT_AFTER_DELETION = 30 * 24 * 3600 * 1000;
+
+const entriesOf = ({ job, file, plans }: WholeJob): readonly Entry[] => [
+  jobs.entryOf(job),
+  { store: 'files', key: job.id, value: file },
+  allPlans.entryOf(plans),
+];
+
+/** Stores a job, its file and its plans in one transaction; refuses when they cannot be written. */
+export async function saveWholeJob(whole: WholeJob, demoFile?: string): Promise<Result<null>> {
+  const seeded = demoFile === undefined ? [] : [demoMark(demoFile)];
+  return commitOrRefuse({
+    what: `the job ${whole.job.name}`,
+    stores: ['jobs', 'files', 'plans'],
+    make: () => [...entriesOf(whole), ...seeded],
+  });
 }
 
-/** Writes a job, its file and its plans in one transaction, so that none is ever without the others. */
-export async function saveJob({ job, file, book }: StoredJob): Promise<void> {
-  const tx = (await database()).transaction(['jobs', 'files', 'plans'], 'readwrite');
-  await Promise.all([
-    tx.objectStore('jobs').put(job),
-    tx.objectStore('files').put(file, job.id),
-    tx.objectStore('plans').put(book, job.id),
-    tx.done,
-  ]);
+/** A job's parts as they are stored. */
+export interface FoundJob {
+  readonly job: Job;
+  /** null when the file is gone. */
+  readonly file: Blob | null;
+  readonly plans: StoredPlans;
+  /** Why the stored plans could not be read, when a new one was begun; null when they could. */
+  readonly unreadable: string | null;
+  /** True for changes that had reached only the journal. */
+  readonly isRestored: boolean;
 }
 
-/** A job's parts as they are stored; null when there is no such job. */
-export async function loadJob(
-  id: string,
-): Promise<{ job: Job; file: Blob; book: Result<PlanBook> } | null> {
+/** Reads a job; null when there is none of this id, a refusal when it cannot be read. */
+export async function loadJob(id: string): Promise<Result<FoundJob> | null> {
   const tx = (await database()).transaction(['jobs', 'files', 'plans']);
-  const [job, file, book] = await Promise.all([
+  const [stored, file, storedPlans] = await Promise.all([
     tx.objectStore('jobs').get(id),
     tx.objectStore('files').get(id),
     tx.objectStore('plans').get(id),
   ]);
-  return job && file ? { job, file, book: parsePlanBook(book) } : null;
+  if (stored === undefined) return null;
+  const job = parseJob(stored);
+  if (!job.ok) return job;
+  const { plans, ...how } = readablePlans(storedPlans, job.value);
+  const blob = file instanceof Blob ? file : null;
+  return success({ job: job.value, file: blob, plans, ...how });
 }
 
-/** Takes a job away and returns it, so that it can be put back. */
-export async function removeJob(id: string): Promise<StoredJob | null> {
-  const stored = await loadJob(id);
-  const tx = (await database()).transaction(['jobs', 'files', 'plans'], 'readwrite');
-  await Promise.all([
-    tx.objectStore('jobs').delete(id),
-    tx.objectStore('files').delete(id),
-    tx.objectStore('plans').delete(id),
-    tx.done,
-  ]);
-  return stored?.book.ok ? { ...stored, book: stored.book.value } : null;
+/** The newest plans that can be read, of the database and of the journal; a new one when none can. */
+function readablePlans(
+  stored: unknown,
+  { id, fingerprint }: Job,
+): Pick<FoundJob, 'plans' | 'unreadable' | 'isRestored'> {
+  const fromDatabase = parsePlans(stored);
+  const kept = parsePlans(fromJournal('plans', id));
+  const revision = fromDatabase.ok ? fromDatabase.value.revision : 0;
+  if (kept.ok && kept.value.id === id && kept.value.revision > revision) {
+    // What it was based on is what the database holds now.
+    return { plans: { ...kept.value, revision }, unreadable: null, isRestored: true };
+  }
+  if (fromDatabase.ok) return { plans: fromDatabase.value, unreadable: null, isRestored: false };
+  const plans: StoredPlans = {
+    id,
+    revision,
+    book: bookOf(emptyPlan(fingerprint)),
+    aside: stored === undefined ? [] : [stored],
+  };
+  return { plans, unreadable: fromDatabase.refusal.message, isRestored: false };
 }
 
-export async function saveBook(id: string, book: PlanBook): Promise<void> {
-  await (await database()).put('plans', book, id);
+/** Puts the file and plans back that a new slice had replaced. */
+export type UndoSlice = () => Promise<Result<null>>;
+
+/**
+ * Puts another slice in place of a job's file, with its plans moved to it, in one change. Answers how
+ * to take that back, which is refused once the plans were changed again.
+ */
+export async function replaceSlice(
+  job: Job,
+  facts: JobFacts,
+  file: Blob,
+  book: PlanBook,
+): Promise<Result<UndoSlice>> {
+  await plansSettled();
+  const { id } = job;
+  let before: readonly Entry[] = [];
+  let revision = 0;
+  const written = await commitOrRefuse({
+    what: `the new slice of ${job.name}`,
+    stores: ['jobs', 'files', 'plans'],
+    make: async (read) => {
+      const plans = parsePlans(await read.one('plans', id));
+      const value = await read.one('files', id);
+      const stored = await read.one('jobs', id);
+      if (stored === undefined) throw new Error(`${job.name} was deleted meanwhile.`);
+      revision = (plans.ok ? plans.value.revision : 0) + 1;
+      const aside = plans.ok ? plans.value.aside : [];
+      before = [
+        { store: 'jobs', key: id, value: stored },
+        { store: 'files', key: id, value },
+        { store: 'plans', key: id, value: await read.one('plans', id) },
+      ];
+      return entriesOf({ job: { ...job, ...facts }, file, plans: { id, revision, book, aside } });
+    },
+  });
+  if (!written.ok) return written;
+  return success(async () => {
+    await plansSettled();
+    return commitOrRefuse({
+      what: `the old slice of ${job.name}`,
+      stores: ['jobs', 'files', 'plans'],
+      make: async (read) => {
+        const plans = parsePlans(await read.one('plans', id));
+        if (!plans.ok || plans.value.revision !== revision) {
+          throw new Error(
+            'The plan was changed since then. Open the old file as a new slice to go back.',
+          );
+        }
+        return before.map((entry) =>
+          entry.store === 'plans'
+            ? { ...entry, value: { ...(entry.value as StoredPlans), revision: revision + 1 } }
+            : entry,
+        );
+      },
+    });
+  });
 }
 
-/** Replaces what the Bench shows of a job; its file and plan stay. */
-export async function updateJob(job: Job): Promise<void> {
-  await (await database()).put('jobs', job);
+/** Replaces what the Bench shows of a job; its file and plans stay. */
+export function updateJob(job: Job): Promise<boolean> {
+  return jobs.save([job]);
 }
 
-/** The chosen plan of every job of which it can be read, by job id. */
-export async function listPlans(): Promise<Map<string, JobPlan>> {
-  const tx = (await database()).transaction('plans');
-  const [ids, plans] = await Promise.all([tx.store.getAllKeys(), tx.store.getAll()]);
-  return new Map(
-    ids.flatMap((id, i) => {
-      const book = parsePlanBook(plans[i]);
-      return book.ok ? [[id, chosenVariant(book.value).plan] as const] : [];
-    }),
+/**
+ * Puts a job among the deleted ones and sets free what its spools were promised to it, in one change.
+ * Its file and plans stay until the deleted ones are emptied.
+ */
+export async function deleteJob(job: Job, now = Date.now()): Promise<boolean> {
+  return commit({
+    what: `the deletion of ${job.name}`,
+    stores: ['jobs', 'spools'],
+    make: async (read) => {
+      const spools = await spoolsIn(read);
+      const holding = spools.filter(({ reserved }) =>
+        reserved.some(({ jobId }) => jobId === job.id),
+      );
+      const held = holding.map(({ id, reserved }): HeldReservation => ({
+        spoolId: id,
+        grams: reserved.find(({ jobId }) => jobId === job.id)?.grams ?? 0,
+      }));
+      return [
+        jobs.entryOf({ ...job, deleted: { at: now, held } }),
+        ...holding.map((spool) => shelf.entryOf(withoutReservation(spool, job.id))),
+      ];
+    },
+  });
+}
+
+/** Brings a deleted job back, with what its spools were promised; spools that are gone stay gone. */
+export async function restoreJob(id: string): Promise<boolean> {
+  return commit({
+    what: 'bringing the job back',
+    stores: ['jobs', 'spools'],
+    make: async (read) => {
+      const job = parseJob(await read.one('jobs', id));
+      if (!job.ok || job.value.deleted === null) return [];
+      const { held } = job.value.deleted;
+      const spools = await spoolsIn(read);
+      const { name } = job.value;
+      const promised = held.flatMap(({ spoolId, grams }) => {
+        const spool = spools.find((one) => one.id === spoolId);
+        return spool ? [withReservation(spool, { jobId: id, jobName: name, grams })] : [];
+      });
+      return [jobs.entryOf({ ...job.value, deleted: null }), ...promised.map(shelf.entryOf)];
+    },
+  });
+}
+
+async function spoolsIn(read: Reader): Promise<Spool[]> {
+  return [...(await read.all('spools')).values()].flatMap((one) => {
+    const spool = parseSpool(one);
+    return spool.ok ? [spool.value] : [];
+  });
+}
+
+/** Deletes jobs for good, with their files and plans. */
+export async function purgeJobs(ids: readonly string[]): Promise<boolean> {
+  return commit({
+    what: 'emptying the deleted jobs',
+    stores: ['jobs', 'files', 'plans'],
+    make: () =>
+      ids.flatMap((key): Entry[] => [
+        { store: 'jobs', key },
+        { store: 'files', key },
+        { store: 'plans', key },
+      ]),
+  });
+}
+
+/** Deletes for good what was deleted more than 30 days ago. */
+export async function purgeOldJobs(now = Date.now()): Promise<void> {
+  const old = jobs
+    .known()
+    .filter(({ deleted }) => deleted !== null && now - deleted.at > KEPT_AFTER_DELETION);
+  if (old.length > 0) await purgeJobs(old.map(({ id }) => id));
+}
+
+/** Ids of the jobs whose files are there. */
+export async function jobsWithFile(): Promise<ReadonlySet<string>> {
+  return new Set(await (await database()).getAllKeys('files'));
+}
+
+/** A job on the Bench that was made from a file and has lost it; null when there is none. */
+export async function jobWithoutFile(fingerprint: string): Promise<Job | null> {
+  const [all, withFile] = await Promise.all([jobs.load(), jobsWithFile()]);
+  const lost = all.find(
+    (job) => job.fingerprint === fingerprint && job.deleted === null && !withFile.has(job.id),
   );
+  return lost ?? null;
+}
+
+/** Gives a job the file that it lacks. */
+export async function giveFile(id: string, file: Blob): Promise<boolean> {
+  return commit({
+    what: 'the file of the job',
+    stores: ['files'],
+    make: () => [{ store: 'files', key: id, value: file }],
+  });
+}
+
+/** Plans of a new job. */
+export function newPlans(id: string, book: PlanBook): StoredPlans {
+  return { id, revision: 1, book, aside: [] };
 }
 
 const demoKey = (fileName: string): string => `demo:${fileName}`;
+const demoMark = (fileName: string): Entry => ({
+  store: 'meta',
+  key: demoKey(fileName),
+  value: true,
+});
 
 /** True once a demo file was put on the Bench; it is not brought back after it was deleted. */
 export async function isDemoSeeded(fileName: string): Promise<boolean> {
   return (await (await database()).get('meta', demoKey(fileName))) === true;
-}
-
-export async function markDemoSeeded(fileName: string): Promise<void> {
-  await (await database()).put('meta', true, demoKey(fileName));
 }

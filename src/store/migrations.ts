@@ -12,6 +12,9 @@ export interface Migration {
   ) => Promise<void> | void;
 }
 
+/** Where a database keeps its own id, among `meta`. */
+export const ID_KEY = 'database-id';
+
 export const MIGRATIONS: readonly Migration[] = [
   {
     to: 1,
@@ -27,7 +30,9 @@ export const MIGRATIONS: readonly Migration[] = [
     // Jobs got a picture; those that are there have none until they are opened.
     run: async (_db, transaction) => {
       const jobs = transaction.objectStore('jobs');
-      for (const job of await jobs.getAll()) await jobs.put({ ...job, picture: null });
+      for (const job of await jobs.getAll()) {
+        if (isRecord(job)) await jobs.put({ ...job, picture: null });
+      }
     },
   },
   {
@@ -55,10 +60,33 @@ export const MIGRATIONS: readonly Migration[] = [
     // Grams of a spool can be promised to a job.
     run: async (_db, transaction) => {
       const spools = transaction.objectStore('spools');
-      for (const spool of await spools.getAll()) await spools.put({ ...spool, reserved: [] });
+      for (const spool of await spools.getAll()) {
+        if (isRecord(spool)) await spools.put({ ...spool, reserved: [] });
+      }
+    },
+  },
+  {
+    to: 6,
+    // The database knows itself again, plans count their writes, and deleted jobs stay for a while.
+    run: async (_db, transaction) => {
+      await transaction.objectStore('meta').put(crypto.randomUUID(), ID_KEY);
+      const plans = transaction.objectStore('plans');
+      for (const id of await plans.getAllKeys()) {
+        const book = (await plans.get(id)) as unknown;
+        await plans.put({ id, revision: 1, book, aside: [] }, id);
+      }
+      const jobs = transaction.objectStore('jobs');
+      for (const job of await jobs.getAll()) {
+        if (isRecord(job)) await jobs.put({ ...job, deleted: null });
+      }
     },
   },
 ];
+
+/** What is stored may be anything, and what is no record stays as it is. */
+function isRecord(value: unknown): value is Readonly<Record<string, unknown>> {
+  return typeof value === 'object' && value !== null;
+}
 
 export const DB_VERSION = MIGRATIONS[MIGRATIONS.length - 1].to;
 

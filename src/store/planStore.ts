@@ -12,6 +12,7 @@ import {
   type StopAnswer,
 } from '@/core/plan/jobPlan';
 import { chosenVariant, withPlan, type PlanBook } from '@/core/plan/planBook';
+import { typingField } from './writes';
 
 interface PlanState {
   /** All plans of the open job; null while none is open. */
@@ -36,24 +37,76 @@ const stateOf = (book: PlanBook, change: string): PlanState => ({
   change,
 });
 
+/** A change that is not stored yet: what it did, and the book that came of it. */
+interface UnstoredEdit {
+  readonly name: string;
+  /** null for undo, redo and the end of a drag, which put a whole book back. */
+  readonly edit: ((book: PlanBook) => PlanBook) | null;
+  readonly after: PlanBook;
+}
+
+let unstored: UnstoredEdit[] = [];
+let dragging = false;
+/** The field whose typing made the latest step of the history; null when something else did. */
+let typedBy: object | null = null;
+
 /** Puts a job's plans on the desk, with no history. */
 export function openBook(book: PlanBook): void {
+  unstored = [];
+  dragging = false;
   usePlanStore.setState(stateOf(book, ''));
   usePlanStore.temporal.getState().clear();
 }
 
 export function closeBook(): void {
+  unstored = [];
   usePlanStore.setState({ book: null, plan: null, change: '' });
   usePlanStore.temporal.getState().clear();
 }
 
 /** Changes the book; `name` is what undo will call it. */
 export function changeBook(name: string, edit: (book: PlanBook) => PlanBook): void {
-  usePlanStore.setState((state) => {
-    if (!state.book) return state;
-    const edited = edit(state.book);
-    return edited === state.book ? state : stateOf(edited, name);
-  });
+  const { book } = usePlanStore.getState();
+  if (!book) return;
+  const after = edit(book);
+  if (after === book) return;
+  unstored.push({ name, edit, after });
+  const field = typingField();
+  const goesOn = field !== null && field === typedBy;
+  typedBy = field;
+  const { pause, resume } = usePlanStore.temporal.getState();
+  // What is typed into one field is one step of the history.
+  if (goesOn) pause();
+  usePlanStore.setState(stateOf(after, name));
+  if (goesOn && !dragging) resume();
+}
+
+/** Shows plans that another tab has stored, as one step of the history. */
+export function followBook(newer: PlanBook): void {
+  typedBy = null;
+  usePlanStore.setState(stateOf(newer, 'change in another tab'));
+}
+
+/**
+ * Shows plans that another tab has stored, with the changes made here since, and answers the outcome.
+ * A whole book that undo had put back cannot be put over them; what came after it is.
+ */
+export function rebaseBook(newer: PlanBook): PlanBook {
+  const again = unstored.slice(unstored.findLastIndex(({ edit }) => edit === null) + 1);
+  unstored = [];
+  followBook(newer);
+  for (const { name, edit } of again) if (edit) changeBook(name, edit);
+  return usePlanStore.getState().book ?? newer;
+}
+
+/** Forgets the changes that are stored with this book. */
+export function bookWritten(book: PlanBook): void {
+  const last = unstored.findLastIndex(({ after }) => after === book);
+  unstored = unstored.slice(last + 1);
+}
+
+export function isDragging(): boolean {
+  return dragging;
 }
 
 /** Changes the chosen plan; `name` is what undo will call it. */
@@ -87,6 +140,8 @@ export function setFilament(layer: number, letter: string, layerCount: number): 
 
 /** During a drag only its end is a step of the history. */
 export function beginDrag(): void {
+  dragging = true;
+  typedBy = null;
   usePlanStore.temporal.getState().pause();
 }
 
@@ -95,18 +150,28 @@ export function beginDrag(): void {
  * @param keep false to go back to where the drag began.
  */
 export function endDrag(before: PlanBook, keep: boolean): void {
+  dragging = false;
   const after = usePlanStore.getState();
   usePlanStore.setState(stateOf(before, after.change));
   usePlanStore.temporal.getState().resume();
   if (keep && after.book) usePlanStore.setState(stateOf(after.book, after.change));
+  else putBack();
 }
 
 export function undo(): void {
   usePlanStore.temporal.getState().undo();
+  putBack();
 }
 
 export function redo(): void {
   usePlanStore.temporal.getState().redo();
+  putBack();
+}
+
+function putBack(): void {
+  typedBy = null;
+  const { book } = usePlanStore.getState();
+  if (book) unstored.push({ name: '', edit: null, after: book });
 }
 
 /** What undo and redo would do, in words; null when there is nothing to do. */

@@ -27,8 +27,8 @@ describe('room for a file', () => {
 describe('what went wrong with the storage', () => {
   it('is said in the person’s words', () => {
     const full = new DOMException('quota', 'QuotaExceededError');
-    expect(storageSentence(full)).toMatch(/no room left for this file/);
+    expect(storageSentence(full)).toMatch(/no room left/);
     expect(storageSentence(new Error('The disk is gone.'))).toBe('The disk is gone.');
-    expect(storageSentence('?')).toBe('The file could not be opened.');
+    expect(storageSentence('?')).toBe('The browser could not store it.');
   });
 });

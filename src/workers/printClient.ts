@@ -1,85 +1,140 @@
-import { proxy, wrap, type Remote } from 'comlink';
+import { transfer } from 'comlink';
 import type { Result } from '@/core/findings';
 import type { PrinterModel } from '@/core/motion/limits';
 import type { OutputRequest } from '@/core/output/insert';
 import type {
   FileLines,
   OpenPrint,
+  PrintTimes,
   PrintWorkerApi,
   ReadProgress,
   SwapPreview,
   WrittenFile,
 } from './protocol';
+import { WorkerDiedError, WorkerLine, type StartWorker } from './workerLine';
 
-/** Thrown into waiting calls when the worker was closed on purpose. */
+/** Thrown into waiting calls when the print was closed on purpose. */
 export class WorkerClosedError extends Error {
   constructor() {
     super('The print was closed.');
   }
 }
 
+/** How often one question starts a dead worker anew before it gives up. */
+const MOST_STARTS = 2;
+
 /**
- * One worker that holds one print. Closing it cancels whatever it does; when it dies by itself,
- * every waiting call is rejected instead of hanging.
+ * One print, read and asked in a worker. Closing it cancels whatever it does. When the worker dies, the
+ * trouble is told, another one is started and given the same print, and what was asked is asked again.
  */
 export class PrintClient {
-  private readonly worker: Worker;
-  private readonly remote: Remote<PrintWorkerApi>;
-  private readonly failure: Promise<never>;
-  private fail: (reason: Error) => void = () => {};
+  private line: WorkerLine | null = null;
+  /** What a new worker has to open; null before anything is open. */
+  private held: { readonly file: Blob; readonly model: PrinterModel } | null = null;
+  private closed = false;
 
-  constructor() {
-    this.worker = new Worker(new URL('./printWorker.ts', import.meta.url), { type: 'module' });
-    this.remote = wrap<PrintWorkerApi>(this.worker);
-    this.failure = new Promise((_, reject) => {
-      this.fail = reject;
-    });
-    // Nobody may be waiting when it fails; the calls that do wait race against it themselves.
-    this.failure.catch(() => {});
-    this.worker.onerror = (event) => {
-      event.preventDefault();
-      this.fail(new Error(`Reading stopped: ${event.message || 'the worker failed'}.`));
-    };
-  }
+  /**
+   * @param onTrouble is told in words when the worker died.
+   * @param start starts a worker; another one than the browser's in tests.
+   */
+  constructor(
+    private readonly onTrouble: (message: string) => void = () => {},
+    private readonly start: StartWorker = startPrintWorker,
+  ) {}
 
-  open(
+  async open(
     file: Blob,
     model: PrinterModel,
     onProgress: (progress: ReadProgress) => void,
   ): Promise<Result<OpenPrint>> {
-    return this.race<Result<OpenPrint>>(this.remote.open(file, model, proxy(onProgress)));
+    const opened = await this.ask((remote) =>
+      withProgress(onProgress, (port) => remote.open(file, model, transfer(port, [port]))),
+    );
+    if (opened.ok) this.held = { file: opened.value.gcode, model };
+    return opened;
   }
 
   layerPaths(layer: number): Promise<Float32Array<ArrayBuffer>> {
-    return this.race(this.remote.layerPaths(layer));
+    return this.ask((remote) => remote.layerPaths(layer));
   }
 
   elevation(): Promise<Float32Array<ArrayBuffer>> {
-    return this.race(this.remote.elevation());
+    return this.ask((remote) => remote.elevation());
   }
 
   widths(layers: readonly number[]): Promise<number[]> {
-    return this.race(this.remote.widths(layers));
+    return this.ask((remote) => remote.widths(layers));
+  }
+
+  times(model: PrinterModel): Promise<PrintTimes | null> {
+    return this.ask((remote) => remote.times(model));
   }
 
   write(request: OutputRequest, onProgress: (share: number) => void): Promise<Result<WrittenFile>> {
-    return this.race<Result<WrittenFile>>(this.remote.write(request, proxy(onProgress)));
+    return this.ask((remote) =>
+      withProgress(onProgress, (port) => remote.write(request, transfer(port, [port]))),
+    );
   }
 
   preview(request: OutputRequest): Promise<Result<SwapPreview>> {
-    return this.race<Result<SwapPreview>>(this.remote.preview(request));
+    return this.ask((remote) => remote.preview(request));
   }
 
   lines(from: number, count: number): Promise<FileLines> {
-    return this.race(this.remote.lines(from, count));
+    return this.ask((remote) => remote.lines(from, count));
   }
 
   close(): void {
-    this.fail(new WorkerClosedError());
-    this.worker.terminate();
+    this.closed = true;
+    this.line?.end(new WorkerClosedError());
+    this.line = null;
   }
 
-  private race<T>(call: PromiseLike<T>): Promise<T> {
-    return Promise.race([call, this.failure]);
+  private async ask<T>(question: (remote: PrintWorkerApi) => PromiseLike<T>): Promise<T> {
+    for (let starts = 0; ; starts++) {
+      if (this.closed) throw new WorkerClosedError();
+      try {
+        return await (this.line ?? this.connect()).ask(question);
+      } catch (error) {
+        if (!(error instanceof WorkerDiedError) || starts === MOST_STARTS) throw error;
+      }
+    }
   }
+
+  /** Starts a worker, and lets it open what was open before anything else is asked. */
+  private connect(): WorkerLine {
+    const line = new WorkerLine(this.start, (why) => {
+      if (this.line === line) this.line = null;
+      this.onTrouble(`${why} It was started anew.`);
+    });
+    this.line = line;
+    const { held } = this;
+    if (held) {
+      line.first(async (remote) => {
+        const { port1, port2 } = new MessageChannel();
+        port1.close();
+        await remote.open(held.file, held.model, transfer(port2, [port2]));
+      });
+    }
+    return line;
+  }
+}
+
+/** Lets a call tell its progress through a port of its own, which ends with the call. */
+async function withProgress<T, P>(
+  onProgress: (progress: P) => void,
+  run: (port: MessagePort) => PromiseLike<T>,
+): Promise<T> {
+  const { port1, port2 } = new MessageChannel();
+  port1.onmessage = ({ data }: MessageEvent<P>) => onProgress(data);
+  try {
+    return await run(port2);
+  } finally {
+    port1.onmessage = null;
+    port1.close();
+  }
+}
+
+function startPrintWorker(name: string): Worker {
+  return new Worker(new URL('./printWorker.ts', import.meta.url), { type: 'module', name });
 }

@@ -1,6 +1,3 @@
-import { MessageChannel } from 'node:worker_threads';
-import { expose, proxy, wrap } from 'comlink';
-import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
 import { gzipSync, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { layerNumber } from '@/core/gcode/layers';
@@ -15,7 +12,6 @@ import { NO_SETTINGS } from '@/core/recipe/settings';
 import { plainRecipe } from '@/core/recipe/recipe';
 import { bytesOf, writePrint } from '../../tests/support/printFiles';
 import { createPrintService } from './printService';
-import type { PrintWorkerApi, ReadProgress } from './protocol';
 
 const text = writePrint({ layers: 9 });
 const file = new Blob([text]);
@@ -137,23 +133,27 @@ describe('the print service', () => {
     });
   });
 
-  it('works through a message channel, with progress', async () => {
-    const { port1, port2 } = new MessageChannel();
-    expose(createPrintService(), nodeEndpoint(port1));
-    const remote = wrap<PrintWorkerApi>(nodeEndpoint(port2));
-    const progress: ReadProgress[] = [];
-    const note = proxy((one: ReadProgress) => void progress.push(one));
-    const result = await remote.open(file, ORDINARY_PRINTER, note);
-    expect(result.ok && result.value.reading.layers).toHaveLength(9);
-    await new Promise((resolve) => setTimeout(resolve, 20));
-    expect(progress.at(-1)).toEqual({
-      phase: 'reading',
-      bytes: text.length,
-      totalBytes: text.length,
-      layers: 9,
-    });
-    expect((await remote.layerPaths(1)).length).toBeGreaterThan(PATH_STRIDE);
-    port1.close();
-    port2.close();
+  it('tells how long it would take on another printer', async () => {
+    const { service, result } = await opened();
+    const slow = { ...ORDINARY_PRINTER, homingSeconds: 120 };
+    const times = await service.times(slow);
+    const { seconds } = print(result);
+    expect(times?.seconds.total).toBeCloseTo(seconds.total + 100, 6);
+    expect(times?.layers).toHaveLength(9);
+    // The open print keeps its own.
+    expect((await service.times(ORDINARY_PRINTER))?.seconds).toEqual(seconds);
+    expect(await createPrintService().times(slow)).toBeNull();
+  });
+
+  it('is opened by the latest of two quick calls', async () => {
+    const service = createPrintService();
+    const other = new Blob([writePrint({ layers: 5 })]);
+    const [first, second] = await Promise.all([
+      service.open(file, ORDINARY_PRINTER, () => {}),
+      service.open(other, ORDINARY_PRINTER, () => {}),
+    ]);
+    expect(first).toMatchObject({ ok: false, refusal: { code: 'overtaken' } });
+    expect(print(second).layers).toHaveLength(5);
+    expect((await service.times(ORDINARY_PRINTER))?.layers).toHaveLength(5);
   });
 });

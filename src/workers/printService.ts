@@ -25,7 +25,8 @@ import { blobSource, gcodeOf } from './blobFiles';
 import type {
   FileLines,
   OpenPrint,
-  PrintWorkerApi,
+  PrintService,
+  PrintTimes,
   ReadProgress,
   SwapPreview,
   WrittenFile,
@@ -38,6 +39,8 @@ const LONGEST_STRETCH = 4 << 20;
 
 const NO_PRINT = refuse('no-print', 'No print is open.');
 
+const OVERTAKEN = refuse('overtaken', 'Another file was opened meanwhile.');
+
 interface Held {
   readonly gcode: Blob;
   readonly reading: Reading;
@@ -45,14 +48,16 @@ interface Held {
 }
 
 /** What the print worker does, apart from being a worker: one service holds one print. */
-export function createPrintService(): PrintWorkerApi {
+export function createPrintService(): PrintService {
   let held: Held | null = null;
+  let opened = 0;
   return {
     async open(
       file: Blob,
       model: PrinterModel,
       onProgress: (progress: ReadProgress) => void,
     ): Promise<Result<OpenPrint>> {
+      const mine = ++opened;
       const found = await gcodeOf(file, ({ packed, ofPacked }) =>
         onProgress({ phase: 'unpacking', bytes: packed, totalBytes: ofPacked, layers: 0 }),
       );
@@ -60,16 +65,13 @@ export function createPrintService(): PrintWorkerApi {
       const unblocked = await withoutBlocks(found.value);
       if (!unblocked.ok) return unblocked;
       const { gcode, blocks } = unblocked.value;
-      const reader = new GcodeReader(model);
       const hash = sha256.create();
-      const source = blobSource(gcode);
-      for (let at = 0; at < gcode.size; at += CHUNK) {
-        const chunk = await source.slice(at, Math.min(gcode.size, at + CHUNK));
+      const reading = await readGcode(gcode, model, (chunk, progress) => {
         hash.update(chunk);
-        reader.push(chunk);
-        onProgress({ phase: 'reading', ...reader.progress, totalBytes: gcode.size });
-      }
-      const reading = reader.finish();
+        onProgress({ phase: 'reading', ...progress, totalBytes: gcode.size });
+        return mine === opened;
+      });
+      if (reading === null || mine !== opened) return OVERTAKEN;
       const unusable = reading.findings.find(({ severity }) => severity === 'error');
       if (unusable) return refuse(unusable.code, unusable.message, unusable.line ?? undefined);
       held = { gcode, reading, model };
@@ -118,6 +120,14 @@ export function createPrintService(): PrintWorkerApi {
       return success({ file: proof.ok ? output : null, proof, excerpts });
     },
 
+    async times(model: PrinterModel): Promise<PrintTimes | null> {
+      const reading = held && (await readGcode(held.gcode, model, () => true));
+      if (!reading) return null;
+      const { seconds, secondsBefore, secondsAfter } = reading;
+      const layers = Float64Array.from(reading.layers, (layer) => layer.seconds);
+      return { seconds, secondsBefore, secondsAfter, layers };
+    },
+
     async preview(request: OutputRequest): Promise<Result<SwapPreview>> {
       if (!held) return NO_PRINT;
       const { gcode, reading } = held;
@@ -156,6 +166,26 @@ export function createPrintService(): PrintWorkerApi {
       return { first, text: all.slice(first - start.line, first - start.line + count).join('\n') };
     },
   };
+}
+
+/**
+ * Reads G-code chunk by chunk.
+ * @param onChunk hears of each one; answers whether to go on.
+ * @returns null when it was not to go on.
+ */
+async function readGcode(
+  gcode: Blob,
+  model: PrinterModel,
+  onChunk: (chunk: Uint8Array, progress: GcodeReader['progress']) => boolean,
+): Promise<Reading | null> {
+  const reader = new GcodeReader(model);
+  const source = blobSource(gcode);
+  for (let at = 0; at < gcode.size; at += CHUNK) {
+    const chunk = await source.slice(at, Math.min(gcode.size, at + CHUNK));
+    reader.push(chunk);
+    if (!onChunk(chunk, reader.progress)) return null;
+  }
+  return reader.finish();
 }
 
 /** A file as it was before Lamella put swaps into it, and what it had put there. */

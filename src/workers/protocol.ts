@@ -57,27 +57,48 @@ export interface SwapPreview {
   readonly undoing: readonly SettingLine[];
 }
 
+/** How long a print takes on one printer, seconds. */
+export interface PrintTimes extends Pick<Reading, 'seconds' | 'secondsBefore' | 'secondsAfter'> {
+  /** By layer, from the bed up. */
+  readonly layers: Float64Array;
+}
+
 /**
- * What the print worker does. Both sides import this file. Failures that are to be expected come
+ * What is asked of an open print. Both sides import this file. Failures that are to be expected come
  * back as values, because an error loses its code on the way.
  */
-export interface PrintWorkerApi {
-  /** Reads a file and holds it open for the other calls. */
-  open(
-    file: Blob,
-    model: PrinterModel,
-    onProgress: (progress: ReadProgress) => void,
-  ): Promise<Result<OpenPrint>>;
+interface PrintQuestions {
   /** The printed lines of a layer of the open print: see `core/geometry/paths`. */
   layerPaths(layer: number): Promise<Float32Array<ArrayBuffer>>;
   /** The print seen from the front: see `core/geometry/elevation`. */
   elevation(): Promise<Float32Array<ArrayBuffer>>;
   /** Narrowest width of what each of these layers prints, mm, in the same order. */
   widths(layers: readonly number[]): Promise<number[]>;
-  /** Writes the open print with swaps, and proves it. */
-  write(request: OutputRequest, onProgress: (share: number) => void): Promise<Result<WrittenFile>>;
+  /** How long the open print would take on another printer; null when none is open. */
+  times(model: PrinterModel): Promise<PrintTimes | null>;
   /** What would be written, without writing or proving it. */
   preview(request: OutputRequest): Promise<Result<SwapPreview>>;
   /** `count` lines from line `from` on, fewer at the end of the file. */
   lines(from: number, count: number): Promise<FileLines>;
+}
+
+/** One print held open, as a service without a worker round it. */
+export interface PrintService extends PrintQuestions {
+  /**
+   * Reads a file and holds it open for the other calls. An `open` that another one overtakes is
+   * refused as `overtaken`, and changes nothing.
+   */
+  open(
+    file: Blob,
+    model: PrinterModel,
+    onProgress: (progress: ReadProgress) => void,
+  ): Promise<Result<OpenPrint>>;
+  /** Writes the open print with swaps, and proves it. */
+  write(request: OutputRequest, onProgress: (share: number) => void): Promise<Result<WrittenFile>>;
+}
+
+/** The same across the worker's boundary: progress comes through a port that is closed at the end. */
+export interface PrintWorkerApi extends PrintQuestions {
+  open(file: Blob, model: PrinterModel, progress: MessagePort): Promise<Result<OpenPrint>>;
+  write(request: OutputRequest, progress: MessagePort): Promise<Result<WrittenFile>>;
 }

@@ -4,7 +4,7 @@ import { createRequire } from 'node:module';
 import { describe, it } from 'node:test';
 import type { Page } from 'puppeteer-core';
 import { GUIDE_PAGES } from '../../src/core/guide/pages';
-import { byRole, openPage, seeText, testBed } from './harness';
+import { byRole, openBench, openPage, seeText, testBed } from './harness';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -28,9 +28,9 @@ async function violations(page: Page): Promise<string[]> {
 for (const scheme of ['light', 'dark'] as const) {
   describe(`accessibility in the ${scheme} theme`, () => {
     it('holds on the Bench, on a job and in its dialogs', async () => {
-      const { page, complaints } = await openPage(bed.browser);
+      const { page, complaints } = await openBench(bed);
       await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
-      await page.goto(bed.app.url);
+      await page.reload();
       await seeText(page, 'Hide plate 7');
       assert.equal(await page.$eval('html', (html) => html.dataset.theme), scheme);
       assert.deepEqual(await violations(page), []);

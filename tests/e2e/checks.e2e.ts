@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { byRole, openPlan, seeSwaps, seeText, setValue, testBed } from './harness';
+import { byRole, openPlan, seeSwaps, seeSaved, seeText, setValue, testBed } from './harness';
 
 const bed = testBed();
 
@@ -21,7 +21,7 @@ describe('checks before printing', () => {
     await page.keyboard.type('I stand beside it.');
     await byRole(page, 'button', 'Keep it as it is').click();
     await seeText(page, 'Your note: I stand beside it.');
-    await seeText(page, 'Plan saved');
+    await seeSaved(page);
     await page.reload();
     await seeText(page, 'Your note: I stand beside it.');
     await byRole(page, 'button', 'Look at it again').click();

@@ -1,126 +1,97 @@
-import assert from 'node:assert/strict';
-import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
-import { createServer } from 'node:net';
+import { existsSync, mkdtempSync, readFileSync, readdirSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { after, afterEach, before } from 'node:test';
-import { fileURLToPath } from 'node:url';
-import puppeteer, { TimeoutError, type Browser, type Page, type Viewport } from 'puppeteer-core';
-import { chromiumPath } from '../../scripts/lib/install.mjs';
-import { DEMO_JOBS } from '../../src/features/bench/demoJobs';
+import { afterEach, before, after } from 'node:test';
+import puppeteer, { type Browser, type Page, type Viewport } from 'puppeteer-core';
+import { demoId, seedJobs } from './seed';
 
-export const ROOT = fileURLToPath(new URL('../..', import.meta.url));
+export { ROOT } from './app';
 
-/** The built application on a free port of this machine. */
-export interface RunningApp {
-  readonly url: string;
-  readonly stop: () => void;
-}
+/** Longest wait for what a page is to say, ms. No test waits for time to pass. */
+const PATIENCE = 30_000;
+/** When the clock of every page begins, unless a test or `E2E_CLOCK` says otherwise: a Thursday. */
+const CLOCK = process.env.E2E_CLOCK ?? '2026-04-02T10:00:00Z';
 
-async function freePort(): Promise<number> {
-  return new Promise((resolve, reject) => {
-    const server = createServer();
-    server.on('error', reject);
-    server.listen(0, '127.0.0.1', () => {
-      const address = server.address();
-      server.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
-    });
-  });
-}
-
-/** Starts the built application and waits until it answers. */
-export async function startApp(): Promise<RunningApp> {
-  const port = await freePort();
-  const url = `http://127.0.0.1:${port}`;
-  const server: ChildProcess = spawn(
-    'node_modules/.bin/next',
-    ['start', '-H', '127.0.0.1', '-p', String(port)],
-    { cwd: ROOT, stdio: 'ignore', env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' } },
-  );
-  for (let tries = 0; tries < 600; tries++) {
-    try {
-      if ((await fetch(url)).ok) return { url, stop: () => server.kill() };
-    } catch {
-      // Not listening yet.
-    }
-    await new Promise((resolve) => setTimeout(resolve, 200));
-  }
-  server.kill();
-  throw new Error('The application did not start within 2 minutes. Was it built?');
-}
-
-/** The application and a browser for all tests of one file. */
+/** The application and a browser, shared by all tests of a run. */
 export interface TestBed {
-  app: RunningApp;
+  app: { readonly url: string };
   browser: Browser;
 }
 
-/** Starts both before the file's tests and stops them after; the fields are set from then on. */
-export function testBed(): TestBed {
+/**
+ * Connects to the run's server and browser; the fields are set from then on.
+ * @param needsWebGl for what is drawn on the sheet; all else is quicker without.
+ */
+export function testBed({ needsWebGl = false } = {}): TestBed {
   const bed = {} as TestBed;
   before(async () => {
-    bed.app = await startApp();
-    bed.browser = await startBrowser();
+    const { E2E_URL, E2E_PLAIN, E2E_DRAWING } = process.env;
+    const endpoint = needsWebGl ? E2E_DRAWING : E2E_PLAIN;
+    if (!E2E_URL || !endpoint) throw new Error('Run these tests with npm run e2e.');
+    bed.app = { url: E2E_URL };
+    bed.browser = await puppeteer.connect({ browserWSEndpoint: endpoint, protocolTimeout: 60_000 });
   });
   // Pages left open would go on drawing and reading beside the next test.
   afterEach(async () => {
-    for (const context of bed.browser.browserContexts()) {
-      if (context !== bed.browser.defaultBrowserContext()) await context.close();
-    }
+    for (const page of opened.splice(0)) await page.browserContext().close();
   });
-  after(async () => {
-    await bed.browser?.close();
-    bed.app?.stop();
-  });
+  after(() => bed.browser?.disconnect());
   return bed;
 }
 
-/** Starts Chromium without a window and without calls to anywhere. */
-export async function startBrowser(): Promise<Browser> {
-  const executablePath = chromiumPath();
-  if (!executablePath) throw new Error('Chromium is missing; npm test installs it.');
-  return puppeteer.launch({
-    executablePath,
-    headless: true,
-    timeout: 180_000,
-    protocolTimeout: 300_000,
-    userDataDir: mkdtempSync(join(tmpdir(), 'lamella-chromium-')),
-    args: [
-      '--no-sandbox',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-      '--use-angle=swiftshader',
-      '--enable-unsafe-swiftshader',
-    ],
-  });
-}
+/** Pages of the test that runs; each has a context of its own. */
+const opened: Page[] = [];
 
 /** Everything that a page complained about; tests end by asserting that it is empty. */
 export type Complaints = string[];
 
-interface PageOptions {
+export interface PageOptions {
   readonly viewport?: Viewport;
   /** True to meet the tour as on a first visit; it is taken as seen otherwise. */
   readonly isFirstVisit?: boolean;
+  /** True to let the page install its service worker. */
+  readonly offline?: boolean;
+  /** When the page's clock begins. */
+  readonly clock?: string;
 }
 
 /** A page that writes down every console error, page error and failed request. */
 export async function openPage(
   browser: Browser,
-  { viewport = { width: 1280, height: 800 }, isFirstVisit = false }: PageOptions = {},
+  options: PageOptions = {},
 ): Promise<{ page: Page; complaints: Complaints }> {
   const context = await browser.createBrowserContext();
   const page = await context.newPage();
+  opened.push(page);
+  return { page, complaints: await prepare(page, options) };
+}
+
+/** Sets a page up as tests want it: size, clock, files handed over, and complaints written down. */
+export async function prepare(
+  page: Page,
+  {
+    viewport = { width: 1280, height: 800 },
+    isFirstVisit = false,
+    offline = false,
+    clock = CLOCK,
+  }: PageOptions = {},
+): Promise<Complaints> {
   await page.setViewport(viewport);
+  await page.emulateTimezone('Etc/UTC');
+  await page.evaluateOnNewDocument(clockScript(Date.parse(clock)));
   if (!isFirstVisit) {
     await page.evaluateOnNewDocument(() => localStorage.setItem('lamella-tour-seen', '1'));
   }
-  // Long enough for a busy machine; no test waits for the time to pass.
-  page.setDefaultTimeout(Number(process.env.E2E_WAIT ?? 180_000));
+  if (!offline) {
+    // Every context would fetch the whole application anew.
+    await page.evaluateOnNewDocument(() =>
+      Object.defineProperty(navigator, 'serviceWorker', { value: undefined }),
+    );
+  }
+  // The file dialog is never shown: tests hand files to the field behind it.
+  const session = await page.createCDPSession();
+  await session.send('Page.setInterceptFileChooserDialog', { enabled: true });
+  page.setDefaultTimeout(PATIENCE);
   const complaints: Complaints = [];
   page.on('console', (message) => {
     if (message.type() === 'error') complaints.push(`console: ${message.text()}`);
@@ -131,93 +102,128 @@ export async function openPage(
   page.on('response', (response) => {
     if (response.status() >= 400) complaints.push(`${response.status()}: ${response.url()}`);
   });
-  return { page, complaints };
+  return complaints;
 }
+
+/** Lets a page's clock begin at a moment, and go on from there. As text: nothing of this file is there. */
+const clockScript = (begins: number): string => `{
+  const Real = Date;
+  const offset = ${begins} - Real.now();
+  globalThis.Date = class Date extends Real {
+    constructor(...given) {
+      if (given.length === 0) super(Real.now() + offset);
+      else super(...given);
+    }
+    static now() {
+      return Real.now() + offset;
+    }
+  };
+}`;
 
 /** The element with a role and a name, as assistive technology sees it. */
 export function byRole(page: Page, role: string, name: string) {
   return page.locator(`::-p-aria([name="${name}"][role="${role}"])`);
 }
 
-/**
- * Lets the demo bring these jobs only, as if the others could not be fetched: reading all of them
- * beside a test that needs one or two makes it slow.
- */
-async function holdBackDemo(page: Page, jobs: readonly string[]): Promise<void> {
-  const wanted = DEMO_JOBS.filter(({ name }) => jobs.includes(name));
-  const session = await page.createCDPSession();
-  session.on('Fetch.requestPaused', ({ requestId, request }) => {
-    const answer = wanted.some(({ fileName }) => request.url.endsWith(fileName))
-      ? session.send('Fetch.continueRequest', { requestId })
-      : session.send('Fetch.fulfillRequest', { requestId, responseCode: 304 });
-    // The page may be closed already.
-    answer.catch(() => {});
-  });
-  await session.send('Fetch.enable', { patterns: [{ urlPattern: '*/demo/*' }] });
+/** The Bench with these demo jobs and no others. */
+export async function openBench(
+  bed: TestBed,
+  jobs: readonly string[] = ['Hide plate 7'],
+  options?: PageOptions,
+): Promise<{ page: Page; complaints: Complaints }> {
+  const bench = await openPage(bed.browser, options);
+  await seedJobs(bench.page, bed.app.url, jobs);
+  await bench.page.goto(bed.app.url);
+  for (const job of jobs) await seeText(bench.page, job);
+  return bench;
 }
 
-/** Opens a demo job's Plan station from the Bench, which holds no other jobs than those named. */
+interface PlanOptions extends PageOptions {
+  /** Other demo jobs on the Bench. */
+  readonly besides?: readonly string[];
+  /** True for a plan without swaps where the demo's has some. */
+  readonly isEmpty?: boolean;
+}
+
+/** A demo job's Plan station. */
 export async function openPlan(
   bed: TestBed,
   job = 'Hide plate 7',
-  options?: PageOptions & { readonly besides?: readonly string[] },
+  options?: PlanOptions,
 ): Promise<{ page: Page; complaints: Complaints }> {
-  const opened = await openPage(bed.browser, options);
-  await holdBackDemo(opened.page, [job, ...(options?.besides ?? [])]);
-  await opened.page.goto(bed.app.url);
-  await seeText(opened.page, job);
-  await byRole(opened.page, 'link', job).click();
-  await seeText(opened.page, 'Bands');
-  return opened;
+  const plan = await openPage(bed.browser, options);
+  const { besides = [], isEmpty } = options ?? {};
+  await seedJobs(plan.page, bed.app.url, [job, ...besides], isEmpty);
+  await plan.page.goto(`${bed.app.url}/jobs/${demoId(job)}`);
+  await seeText(plan.page, 'Bands');
+  return plan;
+}
+
+/** Waits until everything is stored. */
+export async function seeSaved(page: Page): Promise<void> {
+  await page.waitForSelector('[data-saving="saved"]');
 }
 
 /** The layers that swaps stand before, from the names of their flags. */
 export async function swapLayers(page: Page): Promise<number[]> {
-  const names = await page.$$eval('[role="group"][aria-label="Swaps"] button', (all) =>
-    all.map((one) => one.textContent ?? ''),
-  );
-  return names.flatMap((name) => {
-    const layer = /before\s+layer\s*(\d+)(\+\d+)?$/.exec(name);
-    return layer ? [Number(layer[1])] : [];
-  });
+  return page.evaluate(flagsShown, null) as Promise<number[]>;
 }
 
 /** Waits until the swaps stand before exactly these layers. */
 export async function seeSwaps(page: Page, ...layers: number[]): Promise<void> {
-  // A job that is opened anew takes its time on a busy machine.
-  for (let tries = 0; tries < 1200; tries++) {
-    if ((await swapLayers(page)).join() === layers.join()) return;
-    await new Promise((resolve) => setTimeout(resolve, 50));
-  }
-  assert.deepEqual(await swapLayers(page), layers);
+  await page.waitForFunction(flagsShown, {}, layers.join());
+}
+
+/** Runs in a page: the layers of its flags, or whether they are those that are wanted. */
+function flagsShown(wanted: string | null): number[] | boolean {
+  const group = document.querySelector('[role="group"][aria-label="Swaps"]');
+  const layers = [...(group?.querySelectorAll('button') ?? [])].flatMap((one) => {
+    const layer = /before\s+layer\s*(\d+)(\+\d+)?$/.exec(one.textContent ?? '');
+    return layer ? [Number(layer[1])] : [];
+  });
+  return wanted === null ? layers : group !== null && layers.join() === wanted;
+}
+
+/** A page's downloads. */
+export interface Downloads {
+  /** The finished download whose name has this ending, as soon as there is one. */
+  readonly file: (ending: string) => Promise<{ name: string; path: string; bytes: Buffer }>;
 }
 
 /** Lets a page's downloads end in a folder of their own. */
-export async function catchDownloads(page: Page): Promise<string> {
+export async function catchDownloads(page: Page): Promise<Downloads> {
   const folder = mkdtempSync(join(tmpdir(), 'lamella-downloads-'));
   const session = await page.createCDPSession();
+  const finished = new Set<() => void>();
+  session.on('Browser.downloadProgress', ({ state }) => {
+    if (state === 'completed') for (const look of [...finished]) look();
+  });
   await session.send('Browser.setDownloadBehavior', {
     behavior: 'allow',
     downloadPath: folder,
     browserContextId: page.browserContext().id,
+    eventsEnabled: true,
   });
-  return folder;
-}
-
-/** Waits for a finished download with an ending. */
-export async function downloaded(
-  folder: string,
-  ending: string,
-): Promise<{ name: string; path: string; bytes: Buffer }> {
-  for (let tries = 0; tries < 600; tries++) {
+  const find = (ending: string) => {
     const name = readdirSync(folder).find((one) => one.endsWith(ending));
     const path = name && join(folder, name);
-    // The name is there a moment before the bytes; nothing that is saved here is empty.
-    const bytes = path && readFileSync(path);
-    if (name && path && bytes && bytes.length > 0) return { name, path, bytes };
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-  throw new Error('Nothing was downloaded.');
+    return path && existsSync(path) ? { name, path, bytes: readFileSync(path) } : null;
+  };
+  return {
+    file: (ending) =>
+      new Promise((resolve, reject) => {
+        const timer = setTimeout(() => reject(new Error(`No download ${ending}`)), PATIENCE);
+        const look = (): void => {
+          const found = find(ending);
+          if (!found) return;
+          clearTimeout(timer);
+          finished.delete(look);
+          resolve(found);
+        };
+        finished.add(look);
+        look();
+      }),
+  };
 }
 
 /** Sets a field whose parts are picked rather than typed, such as a date. */
@@ -239,23 +245,18 @@ export async function seeText(page: Page, text: string): Promise<void> {
   await page.waitForFunction((wanted) => document.body.innerText.includes(wanted), {}, text);
 }
 
-/** Answers the file dialog that a key or a button opens; asks again when the browser was too busy. */
+/** Waits until a text is on the page no longer. */
+export async function seeNoText(page: Page, text: string): Promise<void> {
+  await page.waitForFunction((gone) => !document.body.innerText.includes(gone), {}, text);
+}
+
+/** Hands a file to the field that a key or a button asks for. */
 export async function giveFile(
   page: Page,
   path: string,
   open: () => Promise<unknown>,
 ): Promise<void> {
-  for (let tries = 0; ; tries++) {
-    const waiting = page.waitForFileChooser({ timeout: 20_000 });
-    // It is looked at below; until then a rejection is nobody's.
-    waiting.catch(() => {});
-    // The browser needs a moment before it hands the dialog over instead of showing it.
-    await new Promise((resolve) => setTimeout(resolve, 300));
-    await open();
-    try {
-      return await (await waiting).accept([path]);
-    } catch (error) {
-      if (!(error instanceof TimeoutError) || tries === 5) throw error;
-    }
-  }
+  await open();
+  const field = await page.waitForSelector('input#picked-file');
+  await (field as import('puppeteer-core').ElementHandle<HTMLInputElement>).uploadFile(path);
 }

@@ -12,9 +12,8 @@ import { probeFile } from '../../src/core/recipe/probe';
 import {
   byRole,
   catchDownloads,
-  downloaded,
   giveFile,
-  openPage,
+  openBench,
   openPlan,
   ROOT,
   seeText,
@@ -28,7 +27,7 @@ const [, OLD_BITTERN] = EXAMPLE_PRINTERS;
 const bed = testBed();
 
 async function openPrinters(): Promise<{ page: Page; complaints: Complaints }> {
-  const opened = await openPage(bed.browser);
+  const opened = await openBench(bed);
   await opened.page.goto(`${bed.app.url}/printers`);
   await seeText(opened.page, 'Which stop it knows');
   return opened;
@@ -69,7 +68,7 @@ describe('stopping a printer', () => {
     await page.locator('::-p-text(Old bittern)').click();
     await byRole(page, 'button', 'Find out which stop it knows').click();
     await byRole(page, 'button', 'Save the probe file').click();
-    const probe = await downloaded(folder, '-probe.gcode');
+    const probe = await folder.file('-probe.gcode');
     assert.equal(probe.bytes.toString(), probeFile(OLD_BITTERN, { hot: null }));
     await answer(page, 'Did you hear the beeps?', 'Yes');
     await answer(page, 'After 1 beep (M600)', 'went on at once');
@@ -102,7 +101,7 @@ describe('stopping a printer', () => {
       'waits at X 10.00 Y 190.00, pushes 45.0 mm of filament out there, and touches nothing.',
     );
     await seeText(page, 'except nozzle 215 on purpose');
-    const written = await downloaded(folder, '2-swaps.gcode');
+    const written = await folder.file('2-swaps.gcode');
     const reading = readGcode(DEMO, OLD_BITTERN);
     const proof = await proveOutput(sourceOf(DEMO), sourceOf(written.bytes), {
       reading,
@@ -126,7 +125,7 @@ describe('stopping a printer', () => {
     await seeText(page, 'Someone must be at the printer 2 times.');
     await byRole(page, 'link', 'Output').click();
     await byRole(page, 'button', 'The file as it was').click();
-    const original = await downloaded(folder, 'hide-plate-7-2-swaps.gcode');
+    const original = await folder.file('hide-plate-7-2-swaps.gcode');
     assert.ok(original.bytes.length > 0);
     assert.deepEqual(complaints, []);
   });
@@ -203,7 +202,7 @@ describe('printers', () => {
     }
     await seeText(page, 'The head waits at X 7 Y 214 mm.');
     await byRole(page, 'button', 'Save as JSON').click();
-    const saved = await downloaded(folder, '.json');
+    const saved = await folder.file('.json');
     const parsed = parsePrinter(JSON.parse(saved.bytes.toString()));
     assert.ok(parsed.ok);
     assert.deepEqual(

@@ -12,26 +12,19 @@ import { proveOutput } from '../../src/core/output/proof';
 import {
   byRole,
   catchDownloads,
-  downloaded,
+  openBench,
   openPage,
   openPlan,
   ROOT,
+  seeSaved,
   seeText,
   swapLayers,
   testBed,
-  type Complaints,
 } from './harness';
 
 const DEMO = readFileSync(join(ROOT, 'public/demo/hide-plate-7.gcode'));
 
 const bed = testBed();
-
-async function openBench(): Promise<{ page: Page; complaints: Complaints }> {
-  const opened = await openPage(bed.browser);
-  await opened.page.goto(bed.app.url);
-  await seeText(opened.page, 'Hide plate 7');
-  return opened;
-}
 
 async function valueOfSlider(page: Page): Promise<string | null> {
   return page.$eval('[role="slider"][aria-label="Layer"]', (one) =>
@@ -57,7 +50,7 @@ describe('planning by hand', () => {
 
     await byRole(page, 'button', 'Write file').click();
     await seeText(page, 'The file is written');
-    const { name, bytes } = await downloaded(folder, '.gcode');
+    const { name, bytes } = await folder.file('.gcode');
     assert.equal(name, 'hide-plate-7-2-swaps.gcode');
     const reading = readGcode(DEMO, ORDINARY_PRINTER);
     const proof = await proveOutput(sourceOf(DEMO), sourceOf(bytes), { reading, planned: null });
@@ -76,7 +69,7 @@ describe('planning by hand', () => {
     await page.keyboard.press('3');
     await page.keyboard.press('t');
     await byRole(page, 'button', 'Swap here, at the step before layer 26').click();
-    await seeText(page, 'Plan saved');
+    await seeSaved(page);
     await page.reload();
     await seeText(page, 'Bands');
     assert.deepEqual(await swapLayers(page), [11, 26]);
@@ -144,6 +137,22 @@ describe('planning by hand', () => {
   });
 });
 
+describe('a first visit', () => {
+  it('brings the demo, two of its jobs with a plan', async () => {
+    const { page, complaints } = await openPage(bed.browser);
+    await page.goto(bed.app.url);
+    await page.waitForFunction(
+      () => document.querySelectorAll('ul[aria-label="Jobs"] canvas').length === 7,
+    );
+    await seeText(page, '4 swaps');
+    await seeSaved(page);
+    await page.reload();
+    await seeText(page, 'Wader coaster: rim');
+    assert.equal((await page.$$('ul[aria-label="Jobs"] h2')).length, 7);
+    assert.deepEqual(complaints, []);
+  });
+});
+
 describe('files that are no prints', () => {
   const cases: readonly [string, Uint8Array, string][] = [
     ['empty.gcode', new Uint8Array(0), 'The file is empty: it holds 0 bytes.'],
@@ -162,7 +171,7 @@ describe('files that are no prints', () => {
   ];
 
   it('are refused each in its own words, and no job is lost', async () => {
-    const { page, complaints } = await openBench();
+    const { page, complaints } = await openBench(bed);
     const folder = mkdtempSync(join(tmpdir(), 'lamella-bad-'));
     const input = await page.$('input[type="file"]');
     assert.ok(input);
@@ -174,13 +183,13 @@ describe('files that are no prints', () => {
       await byRole(page, 'button', `Dismiss the message about ${name}`).click();
     }
     await page.waitForFunction(
-      () => document.querySelectorAll('ul[aria-label="Jobs"] h2').length === 7,
+      () => document.querySelectorAll('ul[aria-label="Jobs"] h2').length === 1,
     );
     assert.deepEqual(complaints, []);
   });
 
   it('do not keep a good one out: gzip is opened, deleted and brought back', async () => {
-    const { page, complaints } = await openBench();
+    const { page, complaints } = await openBench(bed);
     const folder = mkdtempSync(join(tmpdir(), 'lamella-good-'));
     const path = join(folder, 'reed_sign.gcode.gz');
     writeFileSync(path, gzipSync(DEMO));

@@ -9,10 +9,10 @@ import { writePrint } from '../support/printFiles';
 import {
   byRole,
   catchDownloads,
-  downloaded,
   giveFile,
   openPlan,
   seeSwaps,
+  seeSaved,
   seeText,
   testBed,
 } from './harness';
@@ -96,7 +96,7 @@ describe('plan files', () => {
     await twoSwaps(page);
     const downloads = await catchDownloads(page);
     await withControl(page, 's');
-    const { path } = await downloaded(downloads, '.json');
+    const { path } = await downloads.file('.json');
 
     await byRole(page, 'link', 'Bench').click();
     await seeText(page, 'Ring gauge tags');
@@ -108,7 +108,7 @@ describe('plan files', () => {
     for (const leave of await page.$$('li ::-p-text(Leave it out)')) await leave.click();
     await byRole(page, 'button', 'Add this plan').click();
     await page.keyboard.press('k');
-    await page.waitForSelector('input[aria-label="Name of hide-plate-7-plan"]');
+    await page.waitForSelector('input[aria-label="Name of plan 2"][value="hide-plate-7-plan"]');
     await byRole(page, 'button', 'Use Plan 1').click();
     assert.deepEqual(complaints, []);
   });
@@ -143,7 +143,7 @@ describe('plans side by side', () => {
     await page.waitForFunction(
       () => document.querySelectorAll('ul[aria-label="Plans"] > li').length === 2,
     );
-    await seeText(page, 'Plan saved');
+    await seeSaved(page);
     await page.reload();
     await seeText(page, 'Bands');
     await page.keyboard.press('k');
@@ -165,7 +165,7 @@ describe('a plan made for another file', () => {
   it('is not used before the person says how', async () => {
     const { page, complaints } = await openPlan(bed);
     await twoSwaps(page);
-    await seeText(page, 'Plan saved');
+    await seeSaved(page);
     await page.evaluate(
       () =>
         new Promise<void>((resolve, reject) => {
@@ -176,9 +176,9 @@ describe('a plan made for another file', () => {
             cursor.onsuccess = () => {
               const at = cursor.result;
               if (!at) return;
-              const book = at.value;
-              for (const one of book.variants) one.plan.fingerprint = 'f'.repeat(64);
-              at.update(book);
+              const plans = at.value;
+              for (const one of plans.book.variants) one.plan.fingerprint = 'f'.repeat(64);
+              at.update(plans);
               at.continue();
             };
             tx.oncomplete = () => {

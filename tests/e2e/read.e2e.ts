@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { describe, it } from 'node:test';
 import { zipSync } from 'fflate';
 import { makeBigFile } from '../../bench/bigFile';
-import { byRole, catchDownloads, downloaded, openPage, ROOT, seeText, testBed } from './harness';
+import { byRole, catchDownloads, openBench, openPage, ROOT, seeText, testBed } from './harness';
 
 const DEMO = readFileSync(join(ROOT, 'public/demo/hide-plate-7.gcode'), 'utf8');
 const folder = mkdtempSync(join(tmpdir(), 'lamella-read-'));
@@ -19,9 +19,7 @@ function save(name: string, bytes: string | Uint8Array): string {
 }
 
 async function openWith(...paths: string[]) {
-  const opened = await openPage(bed.browser);
-  await opened.page.goto(bed.app.url);
-  await seeText(opened.page, 'Hide plate 7');
+  const opened = await openBench(bed);
   const input = await opened.page.$('input[type="file"]');
   await input?.uploadFile(...paths);
   return opened;
@@ -78,7 +76,7 @@ describe('reading a file', () => {
     await byRole(page, 'checkbox', 'Add the time of the swaps').click();
     await byRole(page, 'button', 'Write file').click();
     await seeText(page, '(M73 P10 R40) is replaced');
-    const { bytes } = await downloaded(downloads, '1-swap.gcode');
+    const { bytes } = await downloads.file('1-swap.gcode');
     assert.match(bytes.toString(), /^M73 P10 R4[34]$/m);
     assert.match(bytes.toString(), /^M0 Magnets$/m);
     assert.deepEqual(complaints, []);

@@ -4,16 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, it } from 'node:test';
 import type { ElementHandle, Page } from 'puppeteer-core';
-import {
-  byRole,
-  catchDownloads,
-  downloaded,
-  openPage,
-  openPlan,
-  ROOT,
-  seeText,
-  testBed,
-} from './harness';
+import { byRole, catchDownloads, openPage, openPlan, ROOT, seeText, testBed } from './harness';
 
 const bed = testBed();
 
@@ -63,7 +54,7 @@ describe('the recipe', () => {
     await seeText(page, 'waits at X 5.00 Y 200.00, and touches nothing.');
     await seeText(page, 'The stop for the first filament stops once (M600');
     await seeText(page, 'First filament 1 of 1, before layer 1');
-    const { bytes } = await downloaded(folder, '.gcode');
+    const { bytes } = await folder.file('.gcode');
     const lines = bytes.toString().split('\n');
     const at = lines.findIndex((line) => line.startsWith('; lamella: swap 1'));
     assert.match(lines[at - 1], /^G1 X.* E/);
@@ -124,11 +115,11 @@ describe('the output', () => {
     await seeText(page, 'AB-for-the-hide--1-swap.gcode');
     await byRole(page, 'button', 'Write file').click();
     await seeText(page, 'AB-for-the-hide--1-swap.gcode is in your downloads.');
-    assert.equal((await downloaded(folder, '.gcode')).name, 'AB-for-the-hide--1-swap.gcode');
+    assert.equal((await folder.file('.gcode')).name, 'AB-for-the-hide--1-swap.gcode');
     await page.reload();
     await seeText(page, 'AB-for-the-hide--1-swap.gcode');
     await byRole(page, 'button', 'The file as it was').click();
-    const original = await downloaded(folder, 'hide-plate-7.gcode');
+    const original = await folder.file('hide-plate-7.gcode');
     assert.equal(original.bytes.toString(), plate);
     assert.deepEqual(complaints, []);
   });

@@ -8,10 +8,10 @@ import { readShelfCsv } from '../../src/core/filament/shelfCsv';
 import {
   byRole,
   catchDownloads,
-  downloaded,
   giveFile,
   openPage,
   openPlan,
+  seeSaved,
   seeText,
   setValue,
   testBed,
@@ -75,7 +75,7 @@ describe('the shelf', () => {
     await byRole(page, 'button', 'Save').click();
     await seeText(page, '280 g');
     await byRole(page, 'button', 'Save as CSV').click();
-    const saved = await downloaded(folder, '.csv');
+    const saved = await folder.file('.csv');
     const rows = readShelfCsv(saved.bytes.toString(), () => '');
     assert.equal(rows.length, 12);
     const brick = rows.find((row) => 'spool' in row && row.spool.name === 'Brick red');
@@ -174,7 +174,7 @@ describe('the shelf', () => {
   it('says what can be made of leftovers, reserves on writing, and gives up what was printed', async () => {
     const { page, complaints } = await openPlan(bed);
     for (const key of ['n', 's', 'n', 's'] as const) await page.keyboard.press(key);
-    await seeText(page, 'Plan saved');
+    await seeSaved(page);
     await page.goto(`${bed.app.url}/shelf`);
     await byRole(page, 'button', 'What can I make of these?').click();
     await byRole(page, 'menuitem', 'Hide plate 7').click();

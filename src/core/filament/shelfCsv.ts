@@ -140,13 +140,21 @@ export function spoolNamed(shelf: readonly Spool[], name: string): Spool | undef
 export function mergeShelves(
   shelf: readonly Spool[],
   rows: readonly GoodRow[],
-): { readonly spools: readonly Spool[]; readonly changed: number } {
+): {
+  readonly spools: readonly Spool[];
+  /** Those of them that are new or changed. */
+  readonly touched: readonly Spool[];
+  readonly changed: number;
+} {
   const byName = new Map(shelf.map((spool) => [nameKey(spool), spool]));
+  const touched = new Map<string, Spool>();
   let changed = 0;
   for (const { spool, fields } of rows) {
     const known = byName.get(nameKey(spool));
     if (known) changed++;
-    byName.set(nameKey(spool), known ? withFields(known, fields) : spool);
+    const merged = known ? withFields(known, fields) : spool;
+    byName.set(nameKey(spool), merged);
+    touched.set(nameKey(spool), merged);
   }
-  return { spools: [...byName.values()], changed };
+  return { spools: [...byName.values()], touched: [...touched.values()], changed };
 }

@@ -50,8 +50,13 @@ describe('a book of plans', () => {
 
   it('survives being written and read, and is refused when damaged', () => {
     const two = withPlan(withCopy(book), changed);
-    expect(parsePlanBook(JSON.parse(JSON.stringify(two)))).toEqual({ ok: true, value: two });
-    expect(parsePlanBook({ ...two, chosen: '7' })).toMatchObject({ value: { chosen: '1' } });
+    expect(parsePlanBook(JSON.parse(JSON.stringify(two)))).toEqual({
+      ok: true,
+      value: { book: two, aside: [] },
+    });
+    expect(parsePlanBook({ ...two, chosen: '7' })).toMatchObject({
+      value: { book: { chosen: '1' } },
+    });
     for (const broken of [undefined, {}, plan, bookOf({ ...plan, firstLetter: '?' })]) {
       expect(parsePlanBook(broken)).toMatchObject({ ok: false, refusal: { code: 'bad-plan' } });
     }

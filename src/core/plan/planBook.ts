@@ -1,5 +1,5 @@
 import { number, object, string, array, mixed } from 'yup';
-import { success, type Result } from '../findings';
+import { refuse, success, type Result } from '../findings';
 import { readShape } from '../shape';
 import type { JobPlan } from './jobPlan';
 import { parseJobPlan } from './planSchema';
@@ -71,29 +71,52 @@ export function withChosen(book: PlanBook, id: string): PlanBook {
 const schema = object({
   version: number().oneOf([1]).required(),
   chosen: string().required(),
-  variants: array(
-    object({
-      id: string().matches(/^\d+$/).required(),
-      name: string().required(),
-      plan: mixed().required(),
-    }).required(),
-  )
-    .min(1)
-    .required(),
+  variants: array(mixed().defined()).min(1).required(),
 }).required();
 
-/** Reads a stored book; refuses one of which any plan cannot be read. */
-export function parsePlanBook(json: unknown): Result<PlanBook> {
+const variantSchema = object({
+  id: string().matches(/^\d+$/).required(),
+  name: string().required(),
+  plan: mixed().required(),
+}).required();
+
+/** A stored book as far as it can be read. */
+export interface ReadBook {
+  readonly book: PlanBook;
+  /** Variants that cannot be read, as they were found. */
+  readonly aside: readonly unknown[];
+}
+
+/** Reads a stored book: the plans that can be read. Refuses one of which none can. */
+export function parsePlanBook(json: unknown): Result<ReadBook> {
   const words = { what: 'The stored plans', code: 'bad-plan', passOverUnknown: true };
   const read = readShape(schema, json, words);
   if (!read.ok) return read;
   const { chosen, variants: stored } = read.value;
   const variants: Variant[] = [];
-  for (const { id, name, plan } of stored) {
-    const parsed = parseJobPlan(plan);
-    if (!parsed.ok) return parsed;
-    variants.push({ id, name, plan: parsed.value });
+  const aside: unknown[] = [];
+  let refusal: Result<never> | null = null;
+  for (const one of stored) {
+    const parsed = parseVariant(one);
+    // Two with one id could not be told apart.
+    if (parsed.ok && variants.every(({ id }) => id !== parsed.value.id)) {
+      variants.push(parsed.value);
+      continue;
+    }
+    aside.push(one);
+    if (!parsed.ok) refusal ??= parsed;
   }
+  if (variants.length === 0) return refusal ?? refuse('bad-plan', 'No stored plan can be read.');
   const known = variants.some(({ id }) => id === chosen);
-  return success({ version: 1, chosen: known ? chosen : variants[0].id, variants });
+  const book: PlanBook = { version: 1, chosen: known ? chosen : variants[0].id, variants };
+  return success({ book, aside });
+}
+
+function parseVariant(json: unknown): Result<Variant> {
+  const words = { what: 'The stored plan', code: 'bad-plan', passOverUnknown: true };
+  const read = readShape(variantSchema, json, words);
+  if (!read.ok) return read;
+  const plan = parseJobPlan(read.value.plan);
+  if (!plan.ok) return plan;
+  return success({ id: read.value.id, name: read.value.name, plan: plan.value });
 }

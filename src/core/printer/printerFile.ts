@@ -113,18 +113,29 @@ const schema: ObjectSchema<AnyObject> = object({
   }).optional(),
 });
 
+/** Reads a printer's JSON; what it does not name is taken from the ordinary printer. */
+export function parsePrinter(json: unknown): Result<Printer> {
+  const read = readPrinter(json, false);
+  if (!read.ok) return read;
+  const problem = problemOf(read.value);
+  return problem === null ? read : refused(problem);
+}
+
 /**
- * Reads a printer's JSON; what it does not name is taken from the ordinary printer.
- * @param passOverUnknown for printers that Lamella itself stored.
+ * The same for what Lamella itself stored: fields of another version are passed over, and what does
+ * not fit together yet is left to the form, which says so.
  */
-export function parsePrinter(json: unknown, passOverUnknown = false): Result<Printer> {
+export function parseStoredProfile(json: unknown): Result<Printer> {
+  return readPrinter(json, true);
+}
+
+function readPrinter(json: unknown, passOverUnknown: boolean): Result<Printer> {
   const words = { what: 'The printer file', code: 'bad-printer', passOverUnknown };
   const given = readShape(schema, json, words);
   if (!given.ok) return given;
   // The schema has checked every field that is laid over the ordinary printer's.
   const printer = merged({ ...ORDINARY_PROFILE }, given.value) as unknown as Printer;
-  const problem = problemOf(printer);
-  return problem === null ? success(withOwnStopWord(printer)) : refused(problem);
+  return success(withOwnStopWord(printer));
 }
 
 function refused(problem: string): Result<never> {

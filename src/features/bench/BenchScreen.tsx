@@ -4,10 +4,13 @@ import { FileUp } from 'lucide-react';
 import { useDropzone } from 'react-dropzone';
 import { toast } from 'sonner';
 import { Button } from '@/components/Button';
-import { Trouble } from '@/components/Trouble';
+import { AsideNotes } from '@/components/AsideNotes';
+import { LoadTrouble } from '@/components/LoadTrouble';
 import { JobCard } from './JobCard';
 import { FailedNotice, RunningNotice } from './ImportNotices';
-import { useBench } from './useBench';
+import { DeletedJobs } from './DeletedJobs';
+import { RoomNote } from './RoomNote';
+import { loadBench, useBench } from './useBench';
 
 /** The jobs of this browser, and the place to drop a file. */
 export function BenchScreen() {
@@ -18,7 +21,7 @@ export function BenchScreen() {
     onDropAccepted: bench.add,
     onDropRejected: () => toast.error('Only files can be dropped here.'),
   });
-  if (bench.trouble) return <Trouble message={bench.trouble} />;
+  if (bench.trouble !== null) return <LoadTrouble message={bench.trouble} onRetry={loadBench} />;
 
   return (
     <div {...getRootProps()} className="relative flex-1 px-5 py-5 md:px-8 md:py-7">
@@ -37,6 +40,7 @@ export function BenchScreen() {
       </header>
 
       <div className="mt-5 grid gap-3">
+        <AsideNotes stores={['jobs', 'plans']} />
         {bench.failed.map((notice) => (
           <FailedNotice
             key={notice.id}
@@ -55,7 +59,8 @@ export function BenchScreen() {
             key={job.id}
             job={job}
             plan={bench.plans.get(job.id) ?? null}
-            onRemove={() => void bench.remove(job)}
+            isLost={bench.withoutFile.has(job.id)}
+            onRemove={() => bench.remove(job)}
           />
         ))}
         <li>
@@ -66,6 +71,8 @@ export function BenchScreen() {
         </li>
       </ul>
       {bench.jobs === null && <p className="mt-4 text-muted">Looking for your jobs…</p>}
+      <DeletedJobs deleted={bench.deleted} />
+      <RoomNote jobCount={bench.jobs?.length ?? 0} />
 
       {isDragActive && (
         <div className="pointer-events-none absolute inset-2 grid place-items-center rounded-xl border-2 border-dashed border-accent bg-accent-soft/90 text-xl font-semibold">

@@ -2,17 +2,19 @@ import { Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import { formatBytes, formatDuration, formatMm, plural } from '@/core/format';
 import type { JobPlan } from '@/core/plan/jobPlan';
-import type { Job } from '@/store/db';
+import type { Job } from '@/store/records';
 import { PrintPictureCanvas } from '@/components/PrintPictureCanvas';
 
 interface JobCardProps {
   readonly job: Job;
   readonly plan: JobPlan | null;
+  /** True when the browser has lost its file. */
+  readonly isLost: boolean;
   readonly onRemove: () => void;
 }
 
 /** One job: how it looks, what it is, how large, and the way in. */
-export function JobCard({ job, plan, onRemove }: JobCardProps) {
+export function JobCard({ job, plan, isLost, onRemove }: JobCardProps) {
   return (
     <li className="group relative flex flex-col rounded-lg border border-line bg-panel p-4 focus-within:border-edge hover:border-edge">
       <div className="mb-3 flex h-36 items-center justify-center rounded-md bg-sheet p-2">
@@ -22,7 +24,7 @@ export function JobCard({ job, plan, onRemove }: JobCardProps) {
           <p className="text-sm text-ink">Open it once to see it here.</p>
         )}
       </div>
-      <h2 className="pr-8 text-lg leading-tight font-semibold">
+      <h2 className="pr-8 text-lg leading-tight font-semibold break-words">
         <Link href={`/jobs/${job.id}`} className="after:absolute after:inset-0 after:rounded-lg">
           {job.name}
         </Link>
@@ -31,6 +33,11 @@ export function JobCard({ job, plan, onRemove }: JobCardProps) {
         {job.isDemo ? 'Demo job · ' : ''}
         {job.fileName}, {formatBytes(job.bytes)}
       </p>
+      {isLost && (
+        <p className="mt-1 text-sm font-medium text-caution">
+          Its file is gone from this browser. Open the file again; the plan is kept.
+        </p>
+      )}
       <dl className="mt-3 grid grid-cols-4 gap-2">
         <Fact term="Layers" value={String(job.layers)} />
         <Fact term="Height" value={`${formatMm(job.height)} mm`} />

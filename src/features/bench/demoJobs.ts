@@ -1,18 +1,49 @@
+import { layerNumber } from '@/core/gcode/layers';
+import { emptyPlan, withLetterAt, withSwap, type JobPlan } from '@/core/plan/jobPlan';
+
 /** One job of the demo. */
 export interface DemoJob {
   readonly fileName: string;
   readonly name: string;
   /** Filament that its plan begins with. */
   readonly firstLetter: string;
+  /** Swaps that it comes with, before a layer and to a filament. */
+  readonly swaps?: readonly (readonly [layer: number, letter: string])[];
 }
 
 /** The demo's jobs, in the order in which they stand on the Bench. */
 export const DEMO_JOBS: readonly DemoJob[] = [
   { fileName: 'hide-plate-7.gcode', name: 'Hide plate 7', firstLetter: 'A' },
-  { fileName: 'marsh-relief-tile.gcode', name: 'Marsh relief tile', firstLetter: 'D' },
+  {
+    fileName: 'marsh-relief-tile.gcode',
+    name: 'Marsh relief tile',
+    firstLetter: 'D',
+    // Water, mud, reed, meadow, dyke.
+    swaps: [
+      [7, 'G'],
+      [11, 'C'],
+      [17, 'E'],
+      [23, 'F'],
+    ],
+  },
   { fileName: 'ring-gauge-tags.gcode', name: 'Ring gauge tags', firstLetter: 'B' },
   { fileName: 'tide-dial.gcode', name: 'Tide dial', firstLetter: 'D' },
-  { fileName: 'wader-coaster-base.gcode', name: 'Wader coaster: base', firstLetter: 'E' },
+  {
+    fileName: 'wader-coaster-base.gcode',
+    name: 'Wader coaster: base',
+    firstLetter: 'E',
+    swaps: [[7, 'A']],
+  },
   { fileName: 'wader-coaster-bird.gcode', name: 'Wader coaster: bird', firstLetter: 'A' },
   { fileName: 'wader-coaster-rim.gcode', name: 'Wader coaster: rim', firstLetter: 'F' },
 ];
+
+/** The plan that a demo job comes with. */
+export function demoPlan({ firstLetter, swaps = [] }: DemoJob, fingerprint: string): JobPlan {
+  const layers = Math.max(...swaps.map(([layer]) => layer), 1);
+  return swaps.reduce(
+    (plan, [layer, letter]) =>
+      withLetterAt(withSwap(plan, layerNumber(layer)), layer, letter, layers),
+    emptyPlan(fingerprint, firstLetter),
+  );
+}

@@ -1,19 +1,21 @@
-import type { Refusal } from '@/core/findings';
+import { refuse, success, type Refusal, type Result } from '@/core/findings';
 import { GCODE_NAME } from '@/core/archive/unpack';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
-import { emptyPlan } from '@/core/plan/jobPlan';
+import { emptyPlan, type JobPlan } from '@/core/plan/jobPlan';
 import { bookOf } from '@/core/plan/planBook';
 import { withSwapsOf } from '@/core/plan/takeOver';
-import type { Job } from '@/store/db';
-import { saveJob } from '@/store/jobs';
+import type { Job } from '@/store/records';
+import { giveFile, jobWithoutFile, newPlans, saveWholeJob } from '@/store/jobs';
 import { factsOf } from '@/store/jobFacts';
-import { missingRoom, storageSentence } from '@/store/room';
+import { askToKeep, missingRoom, storageSentence } from '@/store/room';
 import { PrintClient, WorkerClosedError } from '@/workers/printClient';
 import type { ReadProgress } from '@/workers/protocol';
 
 export type ImportOutcome =
   /** `swapsTaken` counts the swaps of Lamella's own that the file held, which are on the plan now. */
-  | { readonly kind: 'added'; readonly job: Job; readonly swapsTaken: number }
+  | { readonly kind: 'added'; readonly swapsTaken: number }
+  /** A job that had lost this file has it again. */
+  | { readonly kind: 'given-back'; readonly job: Job }
   | { readonly kind: 'refused'; readonly refusal: Refusal }
   | { readonly kind: 'cancelled' };
 
@@ -27,8 +29,8 @@ export interface Import {
 export interface ImportDetails {
   /** The job's name; made from the file's name when left out. */
   readonly name?: string;
-  /** Filament that the plan begins with; the palette's first when left out. */
-  readonly firstLetter?: string;
+  /** Makes the plan that it begins with; an empty one when left out. */
+  readonly planFor?: (fingerprint: string) => JobPlan;
   readonly isDemo: boolean;
   /** Milliseconds since 1970 by which the Bench sorts; now when left out. */
   readonly addedAt?: number;
@@ -44,37 +46,62 @@ export function importFile(
   const client = new PrintClient();
   let cancelled = false;
   const run = async (): Promise<ImportOutcome> => {
-    try {
-      const room = await missingRoom(file.size);
-      if (room) return { kind: 'refused', refusal: { code: 'storage-short', message: room } };
-      const opened = await client.open(file, ORDINARY_PRINTER, onProgress);
-      if (!opened.ok) return { kind: 'refused', refusal: opened.refusal };
-      // It may have been read to its end while the person reached for the button.
-      if (cancelled) return { kind: 'cancelled' };
-      const { fingerprint, gcode, blocks } = opened.value;
-      const job: Job = {
-        id: crypto.randomUUID(),
-        name: details.name ?? nameFrom(fileName),
-        addedAt: details.addedAt ?? Date.now(),
-        isDemo: details.isDemo,
-        ...factsOf(fileName, opened.value),
-      };
-      const plan = withSwapsOf(emptyPlan(fingerprint, details.firstLetter), blocks);
-      const book = bookOf(plan);
-      await saveJob({ job, file: gcode, book });
-      return { kind: 'added', job, swapsTaken: plan.swaps.length };
-    } catch (error) {
+    const room = await missingRoom(file.size);
+    if (room) return { kind: 'refused', refusal: { code: 'storage-short', message: room } };
+    const opened = await client.open(file, ORDINARY_PRINTER, onProgress);
+    if (!opened.ok) return { kind: 'refused', refusal: opened.refusal };
+    // It may have been read to its end while the person reached for the button.
+    if (cancelled) return { kind: 'cancelled' };
+    const { fingerprint, gcode, blocks } = opened.value;
+    const waiting = await jobWithoutFile(fingerprint);
+    if (waiting && (await giveFile(waiting.id, gcode))) return { kind: 'given-back', job: waiting };
+    const job: Job = {
+      id: crypto.randomUUID(),
+      name: details.name ?? nameFrom(fileName),
+      addedAt: details.addedAt ?? Date.now(),
+      isDemo: details.isDemo,
+      deleted: null,
+      ...factsOf(fileName, opened.value),
+    };
+    const beginning = details.planFor?.(fingerprint) ?? emptyPlan(fingerprint);
+    const plan = withSwapsOf(beginning, blocks);
+    const plans = newPlans(job.id, bookOf(plan));
+    const demoFile = details.isDemo ? fileName : undefined;
+    const saved = await saveWholeJob({ job, file: gcode, plans }, demoFile);
+    if (!saved.ok) return { kind: 'refused', refusal: saved.refusal };
+    // What is their own should not be cleared when the disk runs full.
+    if (!details.isDemo) await askToKeep();
+    return { kind: 'added', swapsTaken: blocks.length === 0 ? 0 : plan.swaps.length };
+  };
+  const outcome = run()
+    .catch((error: unknown): ImportOutcome => {
       if (error instanceof WorkerClosedError) return { kind: 'cancelled' };
       return { kind: 'refused', refusal: { code: 'trouble', message: storageSentence(error) } };
-    } finally {
-      client.close();
-    }
-  };
+    })
+    .finally(() => client.close());
   const cancel = (): void => {
     cancelled = true;
     client.close();
   };
-  return { outcome: run(), cancel };
+  return { outcome, cancel };
+}
+
+/** The G-code of a file that should be the very one of a job. */
+export async function readFileOf(file: Blob, job: Job): Promise<Result<Blob>> {
+  const client = new PrintClient();
+  try {
+    const opened = await client.open(file, ORDINARY_PRINTER, () => {});
+    if (!opened.ok) return opened;
+    if (opened.value.fingerprint === job.fingerprint) return success(opened.value.gcode);
+    return refuse(
+      'another-file',
+      `This is another file than the one that ${job.name} was made from.`,
+    );
+  } catch (error) {
+    return refuse('trouble', storageSentence(error));
+  } finally {
+    client.close();
+  }
 }
 
 /** `hide_plate-7.gcode.gz` → `Hide plate 7`. */

@@ -1,22 +1,24 @@
 'use client';
 
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { plural } from '@/core/format';
 import type { JobPlan } from '@/core/plan/jobPlan';
-import type { Job } from '@/store/db';
+import { chosenVariant } from '@/core/plan/planBook';
+import type { Job } from '@/store/records';
 import {
-  isDemoSeeded,
-  listJobs,
-  listPlans,
-  markDemoSeeded,
-  removeJob,
-  saveJob,
+  allPlans,
+  deleteJob,
+  jobs,
+  jobsWithFile,
+  purgeOldJobs,
+  restoreJob,
+  useAllPlans,
+  useJobs,
 } from '@/store/jobs';
-import { releaseJob, saveSpools } from '@/store/shelfStore';
 import type { ReadProgress } from '@/workers/protocol';
-import { DEMO_JOBS } from './demoJobs';
 import { importFile, type Import, type ImportDetails } from './importFile';
+import { seedDemo } from './seedDemo';
 
 export interface RunningImport {
   readonly id: number;
@@ -34,6 +36,9 @@ export interface FailedImport {
 export interface Bench {
   /** null while they are being loaded. */
   readonly jobs: readonly Job[] | null;
+  readonly deleted: readonly Job[];
+  /** Ids of jobs whose files the browser has lost. */
+  readonly withoutFile: ReadonlySet<string>;
   /** By job id, for the colours of the pictures. */
   readonly plans: ReadonlyMap<string, JobPlan>;
   readonly running: readonly RunningImport[];
@@ -45,86 +50,80 @@ export interface Bench {
   readonly dismiss: (id: number) => void;
 }
 
-/** Puts the demo's jobs on the Bench, each once. */
-async function seedDemo(start: StartImport): Promise<void> {
-  const now = Date.now();
-  for (const [i, { fileName, name, firstLetter }] of DEMO_JOBS.entries()) {
-    if (await isDemoSeeded(fileName)) continue;
-    const response = await fetch(`/demo/${fileName}`);
-    if (!response.ok) continue;
-    const outcome = await start(await response.blob(), fileName, {
-      name,
-      firstLetter,
-      isDemo: true,
-      addedAt: now - i,
-    });
-    if (outcome === 'added') await markDemoSeeded(fileName);
-  }
-}
-
-type StartImport = (
+export type StartImport = (
   file: Blob,
   fileName: string,
   details: ImportDetails,
-) => Promise<'added' | 'refused' | 'cancelled'>;
+) => Promise<'added' | 'given-back' | 'refused' | 'cancelled'>;
+
+const loadAll = (): Promise<unknown> => Promise.all([jobs.load(), allPlans.load()]);
+
+/** Tries to load the jobs again. */
+export function loadBench(): void {
+  loadAll().catch(() => {
+    // The Bench shows what went wrong.
+  });
+}
 
 /** The jobs, and files on their way to becoming jobs. */
 export function useBench(): Bench {
-  const [jobs, setJobs] = useState<readonly Job[] | null>(null);
-  const [plans, setPlans] = useState<ReadonlyMap<string, JobPlan>>(new Map());
+  const { records, trouble } = useJobs();
+  const planned = useAllPlans((state) => state.records);
+  const [withFile, setWithFile] = useState<ReadonlySet<string> | null>(null);
   const [running, setRunning] = useState<readonly RunningImport[]>([]);
   const [failed, setFailed] = useState<readonly FailedImport[]>([]);
-  const [trouble, setTrouble] = useState<string | null>(null);
   const lastId = useRef(0);
   const seeded = useRef(false);
 
-  const refresh = useCallback(async () => {
-    try {
-      const [listed, planned] = await Promise.all([listJobs(), listPlans()]);
-      setPlans(planned);
-      setJobs(listed);
-    } catch {
-      setTrouble(
-        'The browser does not let Lamella keep data here. Allow storage for this page, or leave private mode.',
+  const start: StartImport = useCallback(async (file, fileName, details) => {
+    const id = ++lastId.current;
+    const update = (progress: ReadProgress): void =>
+      setRunning((all) => all.map((one) => (one.id === id ? { ...one, progress } : one)));
+    const started: Import = importFile(file, fileName, details, update);
+    setRunning((all) => [...all, { id, fileName, progress: null, cancel: started.cancel }]);
+    const outcome = await started.outcome;
+    setRunning((all) => all.filter((one) => one.id !== id));
+    if (outcome.kind === 'refused') {
+      const { message } = outcome.refusal;
+      setFailed((all) => [...all, { id, fileName, message }]);
+    }
+    if (outcome.kind === 'given-back') toast(`${outcome.job.name} has its file again.`);
+    if (outcome.kind === 'added' && outcome.swapsTaken > 0) {
+      toast(
+        `${fileName} holds ${plural(outcome.swapsTaken, 'swap')} that Lamella wrote. They are on the plan now, and will be written anew.`,
+        { duration: 15_000 },
       );
     }
+    return outcome.kind;
   }, []);
-
-  const start: StartImport = useCallback(
-    async (file, fileName, details) => {
-      const id = ++lastId.current;
-      const update = (progress: ReadProgress): void =>
-        setRunning((all) => all.map((one) => (one.id === id ? { ...one, progress } : one)));
-      const started: Import = importFile(file, fileName, details, update);
-      setRunning((all) => [...all, { id, fileName, progress: null, cancel: started.cancel }]);
-      const outcome = await started.outcome;
-      setRunning((all) => all.filter((one) => one.id !== id));
-      if (outcome.kind === 'refused') {
-        const { message } = outcome.refusal;
-        setFailed((all) => [...all, { id, fileName, message }]);
-      }
-      if (outcome.kind === 'added' && outcome.swapsTaken > 0) {
-        toast(
-          `${fileName} holds ${plural(outcome.swapsTaken, 'swap')} that Lamella wrote. They are on the plan now, and will be written anew.`,
-          { duration: 15_000 },
-        );
-      }
-      await refresh();
-      return outcome.kind;
-    },
-    [refresh],
-  );
 
   useEffect(() => {
     if (seeded.current) return;
     seeded.current = true;
-    void (async () => {
-      await refresh();
-      await seedDemo(start).catch(() => {
-        // Without the demo the Bench still works; the next visit tries again.
-      });
-    })();
-  }, [refresh, start]);
+    const begin = async (): Promise<void> => {
+      await loadAll();
+      await purgeOldJobs();
+      await seedDemo(start);
+    };
+    begin().catch(() => {
+      // The collection says what is wrong with the storage; without the demo the Bench still works.
+    });
+  }, [start]);
+
+  // Which files are there is asked again whenever the jobs change.
+  useEffect(() => {
+    if (records === null) return;
+    let wanted = true;
+    jobsWithFile().then(
+      (ids) => wanted && setWithFile(ids),
+      () => {
+        // Whoever opens the job is told.
+      },
+    );
+    return () => {
+      wanted = false;
+    };
+  }, [records, running.length]);
 
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   const add = useCallback(
@@ -137,26 +136,37 @@ export function useBench(): Bench {
     [start],
   );
 
-  const remove = useCallback(
-    async (job: Job) => {
-      const removed = await removeJob(job.id);
-      const held = await releaseJob(job.id);
-      await refresh();
-      if (!removed) return;
-      toast(`${job.name} is deleted, with its file and plan.`, {
-        duration: 12_000,
-        action: {
-          label: 'Undo',
-          onClick: () => void Promise.all([saveJob(removed), saveSpools(held)]).then(refresh),
-        },
-      });
-    },
-    [refresh],
-  );
+  const remove = useCallback(async (job: Job) => {
+    if (!(await deleteJob(job))) return;
+    toast(`${job.name} is deleted, with its file and plan.`, {
+      duration: 12_000,
+      action: { label: 'Undo', onClick: () => restoreJob(job.id) },
+    });
+  }, []);
 
   const dismiss = useCallback((id: number) => {
     setFailed((all) => all.filter((one) => one.id !== id));
   }, []);
 
-  return { jobs, plans, running, failed, trouble, add, remove, dismiss };
+  return {
+    ...useMemo(() => {
+      const all = records ?? [];
+      const lost = all.filter(({ id }) => withFile !== null && !withFile.has(id));
+      return {
+        jobs: records && all.filter(({ deleted }) => deleted === null),
+        deleted: all.filter(({ deleted }) => deleted !== null),
+        withoutFile: new Set(lost.map(({ id }) => id)),
+      };
+    }, [records, withFile]),
+    plans: useMemo(
+      () => new Map((planned ?? []).map(({ id, book }) => [id, chosenVariant(book).plan])),
+      [planned],
+    ),
+    running,
+    failed,
+    trouble,
+    add,
+    remove,
+    dismiss,
+  };
 }

@@ -2,14 +2,14 @@
 
 import { KeysDialog } from './KeysDialog';
 import { CommandPalette } from './CommandPalette';
-import { FilamentsDialog } from './FilamentsDialog';
-import { ForeignPlanDialog } from './ForeignPlanDialog';
-import { LeftoversDialog } from './LeftoversDialog';
-import { MovingDialog } from './MovingDialog';
-import { PresenceDialog } from './PresenceDialog';
-import { PurgeCostDialog } from './PurgeCostDialog';
-import { ReadingSlice } from './ReadingSlice';
-import { ScaleDialog } from './ScaleDialog';
+import { FilamentsDialog } from '@/features/plan/dialogs/FilamentsDialog';
+import { ForeignPlanDialog } from '@/features/reslice/ForeignPlanDialog';
+import { LeftoversDialog } from '@/features/plan/dialogs/LeftoversDialog';
+import { MovingDialog } from '@/features/reslice/MovingDialog';
+import { PresenceDialog } from '@/features/plan/dialogs/PresenceDialog';
+import { PurgeCostDialog } from '@/features/plan/dialogs/PurgeCostDialog';
+import { ReadingSlice } from '@/features/reslice/ReadingSlice';
+import { ScaleDialog } from '@/features/plan/dialogs/ScaleDialog';
 import { Tour } from './Tour';
 import type { DeskState } from './useDesk';
 

@@ -2,18 +2,19 @@
 
 import { usePathname, useRouter } from 'next/navigation';
 import { Tooltip } from 'radix-ui';
-import { useCallback, useMemo, useState, type ReactNode } from 'react';
+import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { Button } from '@/components/Button';
 import { Trouble } from '@/components/Trouble';
-import type { Printer } from '@/core/printer/printer';
 import type { JobPlan } from '@/core/plan/jobPlan';
-import type { SaveState } from '@/store/planSaver';
-import { printerWithId, usePrinters } from '@/store/printersStore';
+import { jobs, useJobs } from '@/store/jobs';
+import { closePlans } from '@/store/openPlans';
+import { printerWithId, usePrinters } from '@/store/printers';
 import { usePlanStore } from '@/store/planStore';
 import { progressWords } from '@/components/readProgress';
 import type { ReadProgress } from '@/workers/protocol';
 import { DeskDialogs } from './DeskDialogs';
-import { DropOnJob } from './DropOnJob';
+import { DropOnJob } from '@/features/reslice/DropOnJob';
+import { DeletedJob, MissingFile } from './LostJob';
 import { JobContext } from './jobContext';
 import { JobHeader } from './JobHeader';
 import { useActionKeys } from './useActionKeys';
@@ -29,15 +30,29 @@ interface JobFrameProps {
 /** Opens a job once for all of its stations: loading, failed, or at work. */
 export function JobFrame({ jobId, children }: JobFrameProps) {
   const [version, setVersion] = useState(0);
-  const { opened, saveState, readFor } = useOpenJob(jobId, version);
+  const opened = useOpenJob(jobId, version);
+  const deleted = useJobs(
+    ({ records }) => records?.find(({ id }) => id === jobId)?.deleted ?? null,
+  );
+  useEffect(() => {
+    jobs.load().catch(() => {
+      // Opening the job says the same.
+    });
+  }, []);
   const plan = usePlanStore((state) => state.plan);
-  const reopen = useCallback(() => setVersion((one) => one + 1), []);
+  const reopen = useCallback(() => {
+    // What is on the desk is over: nothing of it may be stored over what comes.
+    closePlans();
+    setVersion((one) => one + 1);
+  }, []);
+  if (deleted) return <DeletedJob jobId={jobId} onBack={reopen} />;
+  if (opened.stage === 'no-file') return <MissingFile job={opened.job} onFile={reopen} />;
   if (opened.stage === 'failed') return <Trouble message={opened.message} />;
   if (opened.stage === 'loading' || plan === null) {
     return <Loading progress={opened.stage === 'loading' ? opened.progress : null} />;
   }
   return (
-    <AtWork ready={opened.open} plan={plan} saveState={saveState} reopen={reopen} readFor={readFor}>
+    <AtWork ready={opened.open} plan={plan} reopen={reopen}>
       {children}
     </AtWork>
   );
@@ -46,29 +61,27 @@ export function JobFrame({ jobId, children }: JobFrameProps) {
 interface AtWorkProps {
   readonly ready: ReadyJob;
   readonly plan: JobPlan;
-  readonly saveState: SaveState;
   readonly reopen: () => void;
-  readonly readFor: (printer: Printer) => void;
   readonly children: ReactNode;
 }
 
-function AtWork({ ready, plan, saveState, reopen, readFor, children }: AtWorkProps) {
+function AtWork({ ready, plan, reopen, children }: AtWorkProps) {
   const onPlan = usePathname() === `/jobs/${ready.job.id}`;
-  const printers = usePrinters((state) => state.printers);
+  const printers = usePrinters((state) => state.records);
   const printer = printerWithId(printers, plan.printerId);
   const work = usePlanWork(ready, plan, printer);
   const desk = useDesk(ready, plan, printer, work, reopen);
   const { actions, output } = desk;
   const value = useMemo(
-    () => ({ ...ready, ...work, plan, actions, printer, output, readFor }),
-    [ready, work, plan, actions, printer, output, readFor],
+    () => ({ ...ready, ...work, plan, actions, printer, output }),
+    [ready, work, plan, actions, printer, output],
   );
   useActionKeys(actions, desk.isBusy ? 'none' : onPlan ? 'all' : 'anywhere');
   return (
     <JobContext.Provider value={value}>
       <Tooltip.Provider delayDuration={500}>
         <DropOnJob moving={desk.moving}>
-          <JobHeader saveState={saveState} />
+          <JobHeader />
           {children}
         </DropOnJob>
       </Tooltip.Provider>

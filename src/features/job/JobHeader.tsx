@@ -2,20 +2,13 @@
 
 import { Redo2, Search, Undo2 } from 'lucide-react';
 import Link from 'next/link';
-import type { SaveState } from '@/store/planSaver';
 import { ActionButton } from './ActionButton';
 import { ActionsMenu } from './ActionsMenu';
 import { useJob } from './jobContext';
 import { Stations } from './Stations';
 
-const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
-  saved: 'Plan saved',
-  saving: 'Saving…',
-  failed: 'The plan could not be saved. Free some space; the next change tries again.',
-};
-
 /** The job's name, its stations in working order, and what concerns the plan as a whole. */
-export function JobHeader({ saveState }: { saveState: SaveState }) {
+export function JobHeader() {
   const { job, actions } = useJob();
   return (
     <header className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-panel px-4 py-2">
@@ -30,13 +23,7 @@ export function JobHeader({ saveState }: { saveState: SaveState }) {
         </p>
       </div>
       <Stations />
-      <p
-        role="status"
-        className={`ml-auto text-sm ${saveState === 'failed' ? 'font-medium text-danger' : 'text-muted'}`}
-      >
-        {SAVE_WORDS[saveState]}
-      </p>
-      <div className="flex gap-1">
+      <div className="ml-auto flex gap-1">
         <ActionButton
           actionId="undo"
           context={actions}

@@ -4,7 +4,7 @@ import { createContext, useContext } from 'react';
 import type { ActionContext } from '@/actions/action';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Printer } from '@/core/printer/printer';
-import type { OutputState } from './useOutput';
+import type { OutputState } from '@/features/output/useOutput';
 import type { ReadyJob } from './useOpenJob';
 import type { PlanWork } from './usePlanWork';
 
@@ -15,8 +15,6 @@ export interface OpenedJob extends ReadyJob, PlanWork {
   /** The printer that the plan is for. */
   readonly printer: Printer;
   readonly output: OutputState;
-  /** Reads the file again for another printer. */
-  readonly readFor: (printer: Printer) => void;
 }
 
 export const JobContext = createContext<OpenedJob | null>(null);

@@ -7,16 +7,17 @@ import type { ActionContext, Desk, DeskDialogName } from '@/actions/action';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Printer } from '@/core/printer/printer';
 import { writePlanFile } from '@/core/plan/planFile';
-import { useOutputSettings } from '@/store/outputSettings';
+import { useOutputSettings } from '@/store/settings';
+import { plansSettled } from '@/store/openPlans';
 import { useViewStore } from '@/store/viewStore';
-import { ASK_LEFTOVERS } from './askLeftovers';
-import { download } from './download';
-import { pickFile } from './pickFile';
-import { useMoving, type Moving } from './useMoving';
+import { ASK_LEFTOVERS } from '@/features/plan/dialogs/askLeftovers';
+import { download } from '@/components/download';
+import { pickFile } from '@/features/pickers/pickFile';
+import { useMoving, type Moving } from '@/features/reslice/useMoving';
 import type { ReadyJob } from './useOpenJob';
 import type { PlanWork } from './usePlanWork';
-import { reserveSpools } from './reserveSpools';
-import { useOutput, type OutputState } from './useOutput';
+import { reserveSpools } from '@/features/output/reserveSpools';
+import { useOutput, type OutputState } from '@/features/output/useOutput';
 
 /** What is open over the desk; null for nothing. */
 export type DeskDialog = DeskDialogName | null;
@@ -47,17 +48,21 @@ export function useDesk(
   );
   const output = useOutput(ready, plan, printer, spools);
   const { write } = output;
-  const moving = useMoving(ready, plan, printer, reopen);
+  const moving = useMoving(ready, printer, reopen);
   const { openPlanFile, openSlice } = moving;
 
   const actions = useMemo<ActionContext>(() => {
     const stem = job.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+    const writeAndReserve = async (): Promise<void> => {
+      // A file that goes to the printer is made from what is stored.
+      await plansSettled();
+      const isWritten = await write();
+      if (isWritten && useOutputSettings.getState().reserves) await reserveSpools(job, needs);
+    };
     const desk: Desk = {
       writeFile: () => {
         router.push(`/jobs/${job.id}/output`);
-        void write().then((isWritten) => {
-          if (isWritten && useOutputSettings.getState().reserves) reserveSpools(job, needs);
-        });
+        writeAndReserve();
       },
       goTo: (station) => router.push(`/jobs/${job.id}${station === 'plan' ? '' : `/${station}`}`),
       savePlan: () => {
@@ -70,8 +75,8 @@ export function useDesk(
         if (picture) download(picture, `${stem}.png`);
         else toast.warning('The sheet has nothing to save yet.');
       },
-      openPlanFile: () => pickFile('.json', (file) => void openPlanFile(file)),
-      openNewSlice: () => pickFile('.gcode,.gco,.g,.gz,.zip', (file) => void openSlice(file)),
+      openPlanFile: () => pickFile('.json', openPlanFile),
+      openNewSlice: () => pickFile('.gcode,.gco,.g,.gz,.zip', openSlice),
       show: setDialog,
     };
     return { reading, analysis, desk };

@@ -1,27 +1,30 @@
 'use client';
 
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { PICTURE_CELLS, pictureOf } from '@/core/geometry/picture';
 import type { PrintAnalysis } from '@/core/geometry/analysis';
 import type { Reading } from '@/core/gcode/reading';
-import { emptyPlan } from '@/core/plan/jobPlan';
+import { chosenVariant } from '@/core/plan/planBook';
+import { timesAlike } from '@/core/printer/model';
 import type { Printer } from '@/core/printer/printer';
-import { bookOf, chosenVariant } from '@/core/plan/planBook';
-import type { Job } from '@/store/db';
-import { loadJob, saveBook, updateJob } from '@/store/jobs';
-import { loadPrinters, printerWithId } from '@/store/printersStore';
-import { PlanSaver, type SaveState } from '@/store/planSaver';
-import { closeBook, openBook, usePlanStore } from '@/store/planStore';
-import { loadShelf } from '@/store/shelfStore';
+import { loadJob, updateJob, type FoundJob } from '@/store/jobs';
+import { openPlans, type OpenPlans } from '@/store/openPlans';
+import { usePlanStore } from '@/store/planStore';
+import { printers, printerWithId, usePrinters } from '@/store/printers';
+import type { Job } from '@/store/records';
+import { shelf } from '@/store/shelf';
 import { openView } from '@/store/viewStore';
 import { PrintClient, WorkerClosedError } from '@/workers/printClient';
 import type { ReadProgress } from '@/workers/protocol';
+import { tellOfPlans } from './tellOfPlans';
 
 /** A job on its way to the screen, stage by stage. */
 export type OpenJob =
   | { readonly stage: 'loading'; readonly progress: ReadProgress | null }
   | { readonly stage: 'failed'; readonly message: string }
+  /** The job and its plans are there, and its file is not. */
+  | { readonly stage: 'no-file'; readonly job: Job }
   | { readonly stage: 'ready'; readonly open: ReadyJob };
 
 /** Everything the job page needs once the print is read. */
@@ -29,6 +32,8 @@ export interface ReadyJob {
   readonly job: Job;
   readonly reading: Reading;
   readonly analysis: PrintAnalysis;
+  /** The printer whose limits made the times. */
+  readonly timedFor: Printer;
   /** SHA-256 of the file as it was read just now. */
   readonly fingerprint: string;
   readonly client: PrintClient;
@@ -36,92 +41,109 @@ export interface ReadyJob {
   readonly gcode: Blob;
 }
 
+const say = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+
 /**
- * Loads a job, reads its file in a worker, and keeps its plans saved while it is open.
+ * Loads a job, reads its file in a worker, and keeps its plans stored while it is open.
  * @param version changes when the job was replaced and has to be opened anew.
  */
-export function useOpenJob(
-  jobId: string,
-  version: number,
-): {
-  opened: OpenJob;
-  saveState: SaveState;
-  /** Reads the file again for another printer, whose limits make other times. */
-  readFor: (printer: Printer) => void;
-} {
+export function useOpenJob(jobId: string, version: number): OpenJob {
   const [opened, setOpened] = useState<OpenJob>({ stage: 'loading', progress: null });
-  const [saveState, setSaveState] = useState<SaveState>('saved');
 
   useEffect(() => {
-    const client = new PrintClient();
+    const client = new PrintClient((message) => toast.error(message, { id: 'print-worker' }));
     let active = true;
-    const saver = new PlanSaver((book) => saveBook(jobId, book), setSaveState);
-    const stopSaving = usePlanStore.subscribe(({ book }, before) => {
-      if (book && before.book && book !== before.book) saver.save(book);
-    });
+    let plans: OpenPlans | null = null;
     const show = (stage: OpenJob): void => {
       if (active) setOpened(stage);
     };
 
-    const open = async (): Promise<void> => {
-      const stored = await loadJob(jobId);
-      if (!stored) {
-        return show({
-          stage: 'failed',
-          message: 'This job is not in this browser. It may have been deleted.',
-        });
-      }
-      const { book } = stored;
-      const [printers] = await Promise.all([loadPrinters(), loadShelf()]);
-      const printerId = book.ok ? chosenVariant(book.value).plan.printerId : null;
-      const printer = printerWithId(printers, printerId);
-      const result = await client.open(stored.file, printer, (progress) =>
+    const read = async (found: FoundJob, file: Blob): Promise<void> => {
+      const { job } = found;
+      const [stored] = await Promise.all([printers.load(), shelf.load()]);
+      const timedFor = printerWithId(stored, chosenVariant(found.plans.book).plan.printerId);
+      const result = await client.open(file, timedFor, (progress) =>
         show({ stage: 'loading', progress }),
       );
       if (!active) return;
       if (!result.ok) return show({ stage: 'failed', message: result.refusal.message });
       const { reading, analysis, fingerprint, gcode } = result.value;
-      if (!book.ok) toast.warning(`${book.refusal.message} A new plan was begun.`);
-      openBook(book.ok ? book.value : bookOf(emptyPlan(fingerprint)));
+      plans = openPlans(found.plans);
+      tellOfPlans(found);
       openView(reading.layers.length);
-      if (!stored.job.picture) {
-        await updateJob({ ...stored.job, picture: pictureOf(reading.footprint, PICTURE_CELLS) });
+      if (!job.picture) {
+        await updateJob({ ...job, picture: pictureOf(reading.footprint, PICTURE_CELLS) });
       }
-      const open = { job: stored.job, reading, analysis, fingerprint, client, gcode };
+      const open = { job, reading, analysis, timedFor, fingerprint, client, gcode };
       show({ stage: 'ready', open });
     };
+
+    const open = async (): Promise<void> => {
+      const found = await loadJob(jobId);
+      if (found === null) {
+        const message = 'This job is not in this browser. It may have been deleted.';
+        return show({ stage: 'failed', message });
+      }
+      if (!found.ok) return show({ stage: 'failed', message: found.refusal.message });
+      const { job, file } = found.value;
+      if (file === null) return show({ stage: 'no-file', job });
+      return read(found.value, file);
+    };
     open().catch((error: unknown) => {
-      if (error instanceof WorkerClosedError) return;
-      show({ stage: 'failed', message: error instanceof Error ? error.message : String(error) });
+      if (!(error instanceof WorkerClosedError)) show({ stage: 'failed', message: say(error) });
     });
 
     return () => {
       active = false;
-      stopSaving();
-      closeBook();
+      plans?.close();
       client.close();
     };
   }, [jobId, version]);
 
-  const readFor = useCallback(
-    (printer: Printer) => {
-      if (opened.stage !== 'ready') return;
-      const { client, gcode } = opened.open;
-      client
-        .open(gcode, printer, () => {})
-        .then((result) => {
-          if (!result.ok) return;
-          const { reading, analysis } = result.value;
-          setOpened((now) =>
-            now.stage === 'ready' ? { ...now, open: { ...now.open, reading, analysis } } : now,
-          );
-        })
-        .catch((error: unknown) => {
-          if (!(error instanceof WorkerClosedError)) console.warn(error);
-        });
-    },
-    [opened],
-  );
+  useTimesOfPrinter(opened, setOpened);
+  return opened;
+}
 
-  return { opened, saveState, readFor };
+/** Reads the file again when the plan's printer makes other times: chosen, undone, or changed. */
+function useTimesOfPrinter(
+  opened: OpenJob,
+  setOpened: (edit: (now: OpenJob) => OpenJob) => void,
+): void {
+  const stored = usePrinters((state) => state.records);
+  const printerId = usePlanStore(({ plan }) => plan?.printerId ?? null);
+  const printer = printerWithId(stored, printerId);
+  const ready = opened.stage === 'ready' ? opened.open : null;
+  const asked = useRef<Printer | null>(null);
+  const readFor = useCallback(
+    async ({ client, gcode }: ReadyJob, wanted: Printer): Promise<void> => {
+      const result = await client.open(gcode, wanted, () => {});
+      // Another printer was chosen meanwhile, and its answer is on the way.
+      if (asked.current !== wanted) return;
+      if (!result.ok) {
+        toast.error(
+          `The times for ${wanted.name} could not be worked out. ${result.refusal.message}`,
+        );
+        return;
+      }
+      const { reading, analysis } = result.value;
+      setOpened((now) =>
+        now.stage === 'ready'
+          ? { ...now, open: { ...now.open, reading, analysis, timedFor: wanted } }
+          : now,
+      );
+    },
+    [setOpened],
+  );
+  useEffect(() => {
+    if (!ready || usePlanStore.getState().plan === null) return;
+    if (timesAlike(ready.timedFor, printer)) {
+      asked.current = null;
+      return;
+    }
+    if (asked.current && timesAlike(asked.current, printer)) return;
+    asked.current = printer;
+    readFor(ready, printer).catch((error: unknown) => {
+      if (!(error instanceof WorkerClosedError)) toast.error(say(error));
+    });
+  }, [ready, printer, readFor]);
 }

@@ -14,9 +14,9 @@ import { recipeOfPlan } from '@/core/plan/order';
 import { planPurges } from '@/core/plan/purges';
 import { timelineOf, type Timeline } from '@/core/plan/timeline';
 import type { Printer } from '@/core/printer/printer';
-import { usePresence } from '@/store/presenceSettings';
-import { useShelf } from '@/store/shelfStore';
-import { useStart } from './clockTimes';
+import { usePresence } from '@/store/settings';
+import { useShelf } from '@/store/shelf';
+import { useStart } from '@/components/clockTimes';
 import type { ReadyJob } from './useOpenJob';
 import { usePreview, type PreviewState } from './usePreview';
 import { useWidths } from './useWidths';
@@ -41,7 +41,7 @@ export interface PlanWork {
 export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): PlanWork {
   const { job, reading, analysis, client, fingerprint } = ready;
   const { layers } = reading;
-  const shelf = useShelf((state) => state.spools);
+  const shelf = useShelf((state) => state.records);
   const spools = useMemo(() => spoolsOf(plan.palette, shelf ?? []), [plan.palette, shelf]);
   const bands = useMemo(
     () => bandsOf(plan, layers, analysis.surface, printer.filamentDiameter, spools),

@@ -53,7 +53,9 @@ export function usePreview({
           );
         })
         .catch((error: unknown) => {
-          if (!(error instanceof WorkerClosedError)) console.warn(error);
+          if (!wanted || error instanceof WorkerClosedError) return;
+          const why = error instanceof Error ? error.message : String(error);
+          setState({ preview: null, refusal: `The blocks could not be worked out. ${why}` });
         });
     }, CALM);
     return () => {

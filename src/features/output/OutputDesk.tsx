@@ -2,7 +2,7 @@
 
 import { FileDown, RotateCcw } from 'lucide-react';
 import { Button } from '@/components/Button';
-import { download } from '@/features/job/download';
+import { download } from '@/components/download';
 import { useJob } from '@/features/job/jobContext';
 import { ActionButton } from '@/features/job/ActionButton';
 import { recipeOfPlan } from '@/core/plan/order';

@@ -2,7 +2,7 @@
 
 import { Check, TriangleAlert } from 'lucide-react';
 import type { ProofCheck } from '@/core/output/proof';
-import type { OutputResult } from '@/features/job/useOutput';
+import type { OutputResult } from '@/features/output/useOutput';
 
 /** What each check of the proof says, for a person. */
 const CHECK_TITLES: Readonly<Record<ProofCheck['check'], string>> = {

@@ -4,8 +4,8 @@ import { Button } from '@/components/Button';
 import { Tick } from '@/components/Tick';
 import { formatGrams } from '@/core/format';
 import { useJob } from '@/features/job/jobContext';
-import { freeSpools, reserveSpools, takeOffShelf } from '@/features/job/reserveSpools';
-import { useOutputSettings } from '@/store/outputSettings';
+import { freeSpools, reserveSpools, takeOffShelf } from '@/features/output/reserveSpools';
+import { useOutputSettings } from '@/store/settings';
 
 /** What the print takes of the shelf: reserve it beforehand, take it off when it is printed. */
 export function ShelfPart() {

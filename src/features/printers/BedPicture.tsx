@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { LevelBox } from '@/core/geometry/raster';
 import { isInReach, parkOf, reachOf, type BedPoint, type Printer } from '@/core/printer/printer';
-import { listJobs } from '@/store/jobs';
+import { jobs, useJobs } from '@/store/jobs';
 
 interface BedPictureProps {
   readonly printer: Printer;
@@ -120,20 +120,12 @@ interface PlacedPrint extends LevelBox {
 
 /** The newest job's print as a rectangle on the bed; null when none is known. */
 function useNewestPrint(): PlacedPrint | null {
-  const [print, setPrint] = useState<PlacedPrint | null>(null);
+  const records = useJobs((state) => state.records) ?? [];
   useEffect(() => {
-    let wanted = true;
-    listJobs()
-      .then((jobs) => {
-        const job = jobs.find(({ bounds }) => bounds !== undefined);
-        if (wanted && job?.bounds) setPrint({ name: job.name, ...job.bounds });
-      })
-      .catch(() => {
-        // The bed is drawn without a print.
-      });
-    return () => {
-      wanted = false;
-    };
+    jobs.load().catch(() => {
+      // The bed is drawn without a print.
+    });
   }, []);
-  return print;
+  const job = records.find(({ bounds, deleted }) => bounds !== undefined && deleted === null);
+  return job?.bounds ? { name: job.name, ...job.bounds } : null;
 }

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
 import { Tick } from '@/components/Tick';
-import { download } from '@/features/job/download';
+import { download } from '@/components/download';
 import {
   ANSWER_WORDS,
   judgeProbe,

@@ -1,6 +1,6 @@
 'use client';
 
-import { useState } from 'react';
+import { useTyped } from '@/components/useTyped';
 
 interface MacroFieldProps {
   readonly label: string;
@@ -11,27 +11,27 @@ interface MacroFieldProps {
 
 const WORD = /^[A-Z_][A-Z_0-9]*$/;
 
-/** Names of macros, divided by blanks or commas. They are taken when the field is left. */
+/** Names of macros, divided by blanks or commas. They are taken as they are typed. */
 export function MacroField({ label, words, onChange }: MacroFieldProps) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const wanted = typed === null ? words : wordsOf(typed);
-  const odd = wanted.find((word) => !WORD.test(word));
-  const take = (): void => {
-    if (typed === null || odd !== undefined) return;
-    if (wanted.join() !== words.join()) onChange(wanted);
-    setTyped(null);
+  const { text, onType, onLeave } = useTyped(words.join(', '), (typed) => {
+    const wanted = wordsOf(typed);
+    if (oddOf(wanted) === undefined && wanted.join() !== words.join()) onChange(wanted);
+  });
+  const odd = oddOf(wordsOf(text));
+  const leave = (): void => {
+    if (odd === undefined) onLeave();
   };
   return (
     <label className="grid gap-0.5 py-1">
       <span>{label}</span>
       <input
-        value={typed ?? words.join(', ')}
+        value={text}
         placeholder="none"
         aria-invalid={odd !== undefined}
         className="min-w-0 rounded-md border border-edge bg-paper px-2 py-1 font-mono text-sm"
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={take}
-        onKeyDown={(event) => event.key === 'Enter' && take()}
+        onChange={(event) => onType(event.target.value)}
+        onBlur={leave}
+        onKeyDown={(event) => event.key === 'Enter' && leave()}
       />
       {odd !== undefined && (
         <span role="alert" className="text-sm text-danger">
@@ -40,6 +40,10 @@ export function MacroField({ label, words, onChange }: MacroFieldProps) {
       )}
     </label>
   );
+}
+
+function oddOf(words: readonly string[]): string | undefined {
+  return words.find((word) => !WORD.test(word));
 }
 
 function wordsOf(text: string): string[] {

@@ -14,7 +14,8 @@ import { FirmwareFields, OwnWords } from './FirmwareFields';
 
 interface PrinterFormProps {
   readonly printer: Printer;
-  readonly onChange: (printer: Printer) => void;
+  /** Gets a change of the printer as it is stored when the change is. */
+  readonly onChange: (edit: (printer: Printer) => Printer) => void;
   /** Begins the questions about which stop it knows. */
   readonly onAsk: () => void;
 }
@@ -30,7 +31,7 @@ const WAY_NAMES: Readonly<Record<RecipeKind, string>> = {
 /** All that a printer's profile says. Every change is kept at once. */
 export function PrinterForm({ printer, onChange, onAsk }: PrinterFormProps) {
   const set = (change: Partial<Printer>): void =>
-    onChange(withOwnStopWord({ ...printer, ...change }));
+    onChange((now) => withOwnStopWord({ ...now, ...change }));
   const problem = problemOf(printer);
   const { volume, bed, feed, timeouts, understands, brush } = printer;
   return (

@@ -4,36 +4,31 @@ import { Copy, FileUp, Plus, Share, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { Button } from '@/components/Button';
-import { download } from '@/features/job/download';
-import { pickFile } from '@/features/job/pickFile';
+import { download } from '@/components/download';
+import { pickFile } from '@/features/pickers/pickFile';
 import { parsePrinter, printerJson, withOwnStopWord } from '@/core/printer/printerFile';
 import { ORDINARY_PROFILE, type Printer } from '@/core/printer/printer';
 import { KIND_WORDS } from '@/core/recipe/kinds';
-import type { StoredPrinter } from '@/store/db';
-import {
-  addPrinter,
-  loadPrinters,
-  removePrinter,
-  savePrinter,
-  usePrinters,
-} from '@/store/printersStore';
+import type { StoredPrinter } from '@/store/records';
+import { AsideNotes } from '@/components/AsideNotes';
+import { LoadTrouble } from '@/components/LoadTrouble';
+import { toastWithUndo } from '@/components/undoToast';
+import { addPrinter, printers, usePrinters } from '@/store/printers';
 import { Interview } from './Interview';
 import { PrinterForm } from './PrinterForm';
 
 /** The printers: what each is, where its head waits, and which stop it knows. */
 export function PrintersScreen() {
-  const printers = usePrinters((state) => state.printers);
+  const { records, trouble } = usePrinters();
   const [chosenId, setChosenId] = useState<string | null>(null);
   const [asking, setAsking] = useState(false);
-  useEffect(() => {
-    loadPrinters().catch((error: unknown) => {
-      toast.error(error instanceof Error ? error.message : 'The printers could not be loaded.');
-    });
-  }, []);
-  if (printers === null) return <p className="m-auto text-muted">Loading the printers…</p>;
-  const chosen = printers.find(({ id }) => id === chosenId) ?? printers[0];
-  const add = (printer: Printer): void => {
-    void addPrinter(printer).then(({ id }) => setChosenId(id));
+  useEffect(loadPrinters, []);
+  if (trouble !== null) return <LoadTrouble message={trouble} onRetry={loadPrinters} />;
+  if (records === null) return <p className="m-auto text-muted">Loading the printers…</p>;
+  const chosen = records.find(({ id }) => id === chosenId) ?? records[0];
+  const add = async (printer: Printer): Promise<void> => {
+    const id = await addPrinter(printer);
+    if (id !== null) setChosenId(id);
   };
   return (
     <div className="flex min-h-0 flex-1 flex-col md:h-dvh">
@@ -49,14 +44,17 @@ export function PrintersScreen() {
           <Plus aria-hidden size={16} /> New printer
         </Button>
       </header>
+      <div className="px-6 pt-2 empty:hidden">
+        <AsideNotes stores={['printers']} />
+      </div>
       <div className="grid min-h-0 flex-1 lg:grid-cols-[17rem_minmax(0,1fr)]">
         <nav
           aria-label="Printers"
           className="min-h-0 overflow-y-auto border-line bg-panel px-3 py-3 lg:border-r"
         >
-          {printers.length === 0 && <p className="px-2 text-muted">No printer yet.</p>}
+          {records.length === 0 && <p className="px-2 text-muted">No printer yet.</p>}
           <ul className="grid gap-1">
-            {printers.map((one) => (
+            {records.map((one) => (
               <li key={one.id}>
                 <PrinterLine
                   stored={one}
@@ -88,7 +86,7 @@ export function PrintersScreen() {
             <PrinterForm
               key={chosen.id}
               printer={chosen.printer}
-              onChange={(printer) => void savePrinter({ ...chosen, printer })}
+              onChange={(edit) => editPrinter(chosen.id, edit)}
               onAsk={() => setAsking(true)}
             />
           </div>
@@ -100,10 +98,7 @@ export function PrintersScreen() {
           printer={chosen.printer}
           onClose={() => setAsking(false)}
           onKnown={(known) =>
-            void savePrinter({
-              ...chosen,
-              printer: withOwnStopWord({ ...chosen.printer, ...known }),
-            })
+            editPrinter(chosen.id, (printer) => withOwnStopWord({ ...printer, ...known }))
           }
         />
       )}
@@ -156,10 +151,18 @@ function importPrinter(add: (printer: Printer) => void): void {
   });
 }
 
-function deletePrinter(stored: StoredPrinter): void {
-  void removePrinter(stored.id);
-  toast(`${stored.printer.name} is deleted. Its plans go on with an ordinary printer.`, {
-    duration: 12_000,
-    action: { label: 'Undo', onClick: () => void savePrinter(stored) },
+function editPrinter(id: string, edit: (printer: Printer) => Printer): Promise<boolean> {
+  return printers.edit(id, (stored) => ({ ...stored, printer: edit(stored.printer) }));
+}
+
+function loadPrinters(): void {
+  printers.load().catch(() => {
+    // The screen shows what went wrong.
   });
+}
+
+async function deletePrinter({ id, printer }: StoredPrinter): Promise<void> {
+  const undo = await printers.remove([id]);
+  const said = `${printer.name} is deleted. Its plans go on with an ordinary printer.`;
+  if (undo) toastWithUndo(said, 'printer', undo);
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { useState } from 'react';
+import { useTyped } from '@/components/useTyped';
 
 interface CommandFieldProps {
   readonly label: string;
@@ -11,26 +11,28 @@ interface CommandFieldProps {
 
 /** The command that stops the printer: a known one, or the name of a macro. */
 export function CommandField({ label, command, isGood, onChange }: CommandFieldProps) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const text = (typed ?? command).trim();
-  const good = isGood(text);
-  const take = (): void => {
-    if (good && text !== command) onChange(text);
-    if (good) setTyped(null);
+  const { text, onType, onLeave } = useTyped(command, (typed) => {
+    const trimmed = typed.trim();
+    if (isGood(trimmed) && trimmed !== command) onChange(trimmed);
+  });
+  const good = isGood(text.trim());
+  // What cannot be taken stays in the field, so that it can be mended.
+  const leave = (): void => {
+    if (good) onLeave();
   };
   return (
     <div>
       <label className="flex min-h-8 items-center gap-2 py-0.5">
         <span className="flex-1">{label}</span>
         <input
-          value={typed ?? command}
+          value={text}
           spellCheck={false}
           aria-invalid={!good || undefined}
           aria-describedby={good ? undefined : 'command-trouble'}
           className="w-40 rounded-md border border-edge bg-paper px-2 py-1 font-mono text-xs leading-5 aria-invalid:border-danger"
-          onChange={(event) => setTyped(event.target.value)}
-          onBlur={take}
-          onKeyDown={(event) => event.key === 'Enter' && take()}
+          onChange={(event) => onType(event.target.value)}
+          onBlur={leave}
+          onKeyDown={(event) => event.key === 'Enter' && leave()}
         />
       </label>
       {!good && (

@@ -4,12 +4,12 @@ import Link from 'next/link';
 import { useJob } from '@/features/job/jobContext';
 import { KIND_WORDS } from '@/core/recipe/kinds';
 import { changePlan } from '@/store/planStore';
-import { printerWithId, usePrinters } from '@/store/printersStore';
+import { printerWithId, usePrinters } from '@/store/printers';
 
 /** Which printer the plan is for, and how sure it is that it stops. */
 export function PrinterChoice() {
-  const { plan, printer, readFor } = useJob();
-  const printers = usePrinters((state) => state.printers) ?? [];
+  const { plan, printer } = useJob();
+  const printers = usePrinters((state) => state.records) ?? [];
   const known = printers.some(({ id }) => id === plan.printerId);
   const { kind, command, testedAt } = printer.understands;
   return (
@@ -30,7 +30,6 @@ export function PrinterChoice() {
             printerId: id,
             recipe: null,
           }));
-          readFor(chosen);
         }}
       >
         <option value="">Ordinary printer</option>

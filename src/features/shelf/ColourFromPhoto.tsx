@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { Button } from '@/components/Button';
 import { colourAt, type Pixels } from '@/core/filament/photo';
-import { pickFile } from '@/features/job/pickFile';
+import { pickFile } from '@/features/pickers/pickFile';
 
 /** Longest side of the photo as it is shown, px. */
 const LONGEST = 560;

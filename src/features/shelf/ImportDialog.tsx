@@ -1,13 +1,13 @@
 'use client';
 
 import { Dialog } from 'radix-ui';
-import { toast } from 'sonner';
+import { toastWithUndo } from '@/components/undoToast';
 import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
 import { formatGrams, plural } from '@/core/format';
 import { mergeShelves, spoolNamed, type ShelfRow } from '@/core/filament/shelfCsv';
 import type { Spool } from '@/core/filament/spool';
-import { replaceShelf, useShelf } from '@/store/shelfStore';
+import { shelf, useShelf } from '@/store/shelf';
 
 interface ImportDialogProps {
   /** What a CSV file holds; null for no file. */
@@ -17,18 +17,15 @@ interface ImportDialogProps {
 
 /** Shows what will be read from a CSV file, and what cannot, before anything changes. */
 export function ImportDialog({ rows, onClose }: ImportDialogProps) {
-  const shelf = useShelf((state) => state.spools) ?? [];
+  const known = useShelf((state) => state.records) ?? [];
   const good = rows?.flatMap((row) => ('spool' in row ? [row] : [])) ?? [];
   const spools = good.map(({ spool }) => spool);
   const wrong = (rows?.length ?? 0) - good.length;
-  const merged = mergeShelves(shelf, good);
-  const apply = (next: readonly Spool[], words: string): void => {
-    const before = shelf;
-    void replaceShelf(next);
-    toast(words, {
-      duration: 12_000,
-      action: { label: 'Undo', onClick: () => void replaceShelf(before) },
-    });
+  const merged = mergeShelves(known, good);
+  const apply = async (puts: readonly Spool[], removals: readonly string[], said: string) => {
+    const undo = await shelf.change('the spools of the file', puts, removals);
+    if (!undo) return;
+    toastWithUndo(said, 'spool', undo);
     onClose();
   };
   return (
@@ -67,14 +64,24 @@ export function ImportDialog({ rows, onClose }: ImportDialogProps) {
             kind="primary"
             disabled={spools.length === 0}
             onClick={() =>
-              apply(merged.spools, `The shelf holds ${plural(merged.spools.length, 'spool')} now.`)
+              apply(
+                merged.touched,
+                [],
+                `The shelf holds ${plural(merged.spools.length, 'spool')} now.`,
+              )
             }
           >
             Add them: {spools.length - merged.changed} new, {merged.changed} changed
           </Button>
           <Button
             disabled={spools.length === 0}
-            onClick={() => apply(spools, 'The shelf was replaced.')}
+            onClick={() =>
+              apply(
+                spools,
+                known.map(({ id }) => id),
+                'The shelf was replaced.',
+              )
+            }
           >
             Replace the whole shelf
           </Button>

@@ -3,19 +3,18 @@
 import { ChevronDown } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { DropdownMenu } from 'radix-ui';
-import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { MENU, MENU_ITEM } from '@/components/menuLook';
-import { ASK_LEFTOVERS } from '@/features/job/askLeftovers';
-import type { Job } from '@/store/db';
-import { listJobs } from '@/store/jobs';
+import { ASK_LEFTOVERS } from '@/features/plan/dialogs/askLeftovers';
+import { jobs, useJobs } from '@/store/jobs';
 
 /** Asks for a job what can be made of it with the spools that are there. */
 export function LeftoversMenu() {
   const router = useRouter();
-  const [jobs, setJobs] = useState<readonly Job[]>([]);
+  const records = useJobs((state) => state.records) ?? [];
+  const onBench = records.filter(({ deleted }) => deleted === null);
   return (
-    <DropdownMenu.Root modal={false} onOpenChange={(open) => open && void listJobs().then(setJobs)}>
+    <DropdownMenu.Root modal={false} onOpenChange={(open) => open && loadJobs()}>
       <DropdownMenu.Trigger asChild>
         <Button>
           What can I make of these? <ChevronDown aria-hidden size={16} />
@@ -23,12 +22,12 @@ export function LeftoversMenu() {
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="end" sideOffset={4} className={MENU}>
-          {jobs.length === 0 && (
+          {onBench.length === 0 && (
             <DropdownMenu.Item disabled className={MENU_ITEM}>
               No job on the Bench yet
             </DropdownMenu.Item>
           )}
-          {jobs.map(({ id, name }) => (
+          {onBench.map(({ id, name }) => (
             <DropdownMenu.Item
               key={id}
               className={MENU_ITEM}
@@ -41,4 +40,10 @@ export function LeftoversMenu() {
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
   );
+}
+
+function loadJobs(): void {
+  jobs.load().catch(() => {
+    // The storage says itself that it cannot be used.
+  });
 }

@@ -4,11 +4,14 @@ import { FileDown, FileUp, Plus } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { Button } from '@/components/Button';
-import { download } from '@/features/job/download';
-import { pickFile } from '@/features/job/pickFile';
+import { download } from '@/components/download';
+import { pickFile } from '@/features/pickers/pickFile';
 import { readShelfCsv, shelfCsv, type ShelfRow } from '@/core/filament/shelfCsv';
 import { ordinarySpool, type Spool } from '@/core/filament/spool';
-import { loadShelf, removeSpools, saveSpools, useShelf } from '@/store/shelfStore';
+import { AsideNotes } from '@/components/AsideNotes';
+import { LoadTrouble } from '@/components/LoadTrouble';
+import { toastWithUndo } from '@/components/undoToast';
+import { shelf, useShelf } from '@/store/shelf';
 import { LeftoversMenu } from './LeftoversMenu';
 import { ImportDialog } from './ImportDialog';
 import { ShelfTable } from './ShelfTable';
@@ -16,14 +19,11 @@ import { SpoolDialog } from './SpoolDialog';
 
 /** The shelf: the spools that one has, and what is left of each. */
 export function ShelfScreen() {
-  const spools = useShelf((state) => state.spools);
+  const { records: spools, trouble } = useShelf();
   const [edited, setEdited] = useState<Spool | null>(null);
   const [rows, setRows] = useState<readonly ShelfRow[] | null>(null);
-  useEffect(() => {
-    loadShelf().catch((error: unknown) => {
-      toast.error(error instanceof Error ? error.message : 'The shelf could not be loaded.');
-    });
-  }, []);
+  useEffect(loadShelf, []);
+  if (trouble !== null) return <LoadTrouble message={trouble} onRetry={loadShelf} />;
   if (spools === null) return <p className="m-auto text-muted">Loading the shelf…</p>;
   return (
     <div className="flex min-h-0 flex-1 flex-col md:h-dvh">
@@ -33,7 +33,7 @@ export function ShelfScreen() {
           <p className="text-muted">The spools you have, and what is left of each.</p>
         </div>
         <LeftoversMenu />
-        <Button onClick={() => pickFile('.csv,text/csv', (file) => void openCsv(file, setRows))}>
+        <Button onClick={() => pickFile('.csv,text/csv', (file) => openCsv(file, setRows))}>
           <FileUp aria-hidden size={16} /> Open CSV
         </Button>
         <Button
@@ -49,6 +49,9 @@ export function ShelfScreen() {
           <Plus aria-hidden size={16} /> New spool
         </Button>
       </header>
+      <div className="px-6 pt-2 empty:hidden">
+        <AsideNotes stores={['spools']} />
+      </div>
       <ShelfTable spools={spools} onEdit={setEdited} onDelete={deleteSpool} />
       <SpoolDialog spool={edited} onClose={() => setEdited(null)} />
       <ImportDialog rows={rows} onClose={() => setRows(null)} />
@@ -62,10 +65,13 @@ async function openCsv(file: File, show: (rows: readonly ShelfRow[]) => void): P
   else show(rows);
 }
 
-function deleteSpool(spool: Spool): void {
-  void removeSpools([spool.id]);
-  toast(`${spool.name} is off the shelf.`, {
-    duration: 12_000,
-    action: { label: 'Undo', onClick: () => void saveSpools([spool]) },
+function loadShelf(): void {
+  shelf.load().catch(() => {
+    // The shelf shows what went wrong.
   });
+}
+
+async function deleteSpool({ id, name }: Spool): Promise<void> {
+  const undo = await shelf.remove([id]);
+  if (undo) toastWithUndo(`${name} is off the shelf.`, 'spool', undo);
 }

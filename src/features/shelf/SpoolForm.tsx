@@ -13,7 +13,7 @@ import {
   type HeatRange,
   type Spool,
 } from '@/core/filament/spool';
-import { saveSpools } from '@/store/shelfStore';
+import { shelf } from '@/store/shelf';
 import { ColourFromPhoto } from './ColourFromPhoto';
 
 const FIELD = 'rounded-md border border-edge bg-paper px-2 py-1';
@@ -28,18 +28,17 @@ interface PartProps {
   readonly set: (change: Partial<Spool>) => void;
 }
 
-/** All that is known of a spool. Nothing is kept before Save is pressed. */
+/** All that is known of a spool. Nothing is stored before Save is pressed. */
 export function SpoolForm({ spool: given, onClose }: SpoolFormProps) {
   const [spool, setSpool] = useState(given);
   const set = (change: Partial<Spool>): void => setSpool((one) => ({ ...one, ...change }));
   const isGood = spool.name.trim() !== '';
   return (
     <form
-      onSubmit={(event) => {
+      onSubmit={async (event) => {
         event.preventDefault();
-        if (!isGood) return;
-        void saveSpools([{ ...spool, name: spool.name.trim() }]);
-        onClose();
+        // A form that could not be saved stays open, with all that was typed.
+        if (isGood && (await shelf.save([{ ...spool, name: spool.name.trim() }]))) onClose();
       }}
     >
       <div className="grid gap-x-8 gap-y-3 sm:grid-cols-2">

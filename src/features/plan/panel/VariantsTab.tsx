@@ -2,6 +2,7 @@
 
 import { Trash2 } from 'lucide-react';
 import { Button } from '@/components/Button';
+import { useTyped } from '@/components/useTyped';
 import { PrintPictureCanvas } from '@/components/PrintPictureCanvas';
 import { spoolsOf } from '@/core/filament/spool';
 import { formatDuration, formatGrams } from '@/core/format';
@@ -13,8 +14,10 @@ import { withChosen, withoutVariant, withVariantName, type Variant } from '@/cor
 import { timelineOf } from '@/core/plan/timeline';
 import { ActionButton } from '@/features/job/ActionButton';
 import { changeBook, usePlanStore } from '@/store/planStore';
-import { useShelf } from '@/store/shelfStore';
-import { clockAt, useStart } from '@/features/job/clockTimes';
+import { printerWithId, usePrinters } from '@/store/printers';
+import { useShelf } from '@/store/shelf';
+import { useTimesFor } from './useTimesFor';
+import { clockAt, useStart } from '@/components/clockTimes';
 import type { OpenedJob } from '@/features/job/jobContext';
 
 /** Plans for the same job side by side, and what copies on the plate would save. */
@@ -53,10 +56,16 @@ interface VariantCardProps {
 }
 
 function VariantCard({ variant, view, isChosen, isOnly }: VariantCardProps) {
-  const { reading, analysis, job, printer } = view;
+  const { reading: chosenReading, analysis, job } = view;
   const { id, name, plan } = variant;
+  const printer = printerWithId(
+    usePrinters((state) => state.records),
+    plan.printerId,
+  );
+  const timed = useTimesFor(view, printer);
+  const reading = timed ?? chosenReading;
   const diameter = printer.filamentDiameter;
-  const spools = spoolsOf(plan.palette, useShelf((state) => state.spools) ?? []);
+  const spools = spoolsOf(plan.palette, useShelf((state) => state.records) ?? []);
   const bands = bandsOf(plan, reading.layers, analysis.surface, diameter, spools);
   const purges = planPurges(bands, {
     plan,
@@ -67,21 +76,19 @@ function VariantCard({ variant, view, isChosen, isOnly }: VariantCardProps) {
   const timeline = timelineOf(bands, reading, plan.handSeconds, purges);
   const purged = purges.reduce((sum, { grams }) => sum + grams, 0);
   const start = useStart(plan);
+  const { text, onType, onLeave } = useTyped(name, (typed) => {
+    if (typed.trim() === '' || typed.trim() === name) return;
+    changeBook('name of a plan', (book) => withVariantName(book, id, typed));
+  });
   return (
     <li className={`rounded-md border bg-paper p-2 ${isChosen ? 'border-accent' : 'border-line'}`}>
       <div className="flex items-center gap-1">
         <input
-          key={name}
-          aria-label={`Name of ${name}`}
-          defaultValue={name}
+          aria-label={`Name of plan ${id}`}
+          value={text}
           maxLength={40}
-          onBlur={(event) => {
-            const typed = event.target.value;
-            if (typed.trim() === '') event.target.value = name;
-            if (typed.trim() !== name) {
-              changeBook('name of a plan', (book) => withVariantName(book, id, typed));
-            }
-          }}
+          onChange={(event) => onType(event.target.value)}
+          onBlur={onLeave}
           className="min-w-0 flex-1 rounded border border-transparent bg-transparent px-1 font-semibold hover:border-line"
         />
         {isChosen ? (
@@ -118,8 +125,8 @@ function VariantCard({ variant, view, isChosen, isOnly }: VariantCardProps) {
         <dl className="grid flex-1 grid-cols-2 content-start gap-x-3 text-sm">
           <Fact term="Swaps" value={String(bands.length - 1)} />
           <Fact term="Hands" value={formatDuration(timeline.handSeconds)} />
-          <Fact term="Total" value={formatDuration(timeline.total)} />
-          <Fact term="Ends" value={clockAt(start, timeline.total)} />
+          <Fact term="Total" value={timed ? formatDuration(timeline.total) : '…'} />
+          <Fact term="Ends" value={timed ? clockAt(start, timeline.total) : '…'} />
           <Fact term="Purge" value={formatGrams(purged)} />
           <Fact term="Colours" value={String(timeline.byFilament.length)} />
         </dl>

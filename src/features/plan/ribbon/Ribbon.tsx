@@ -2,6 +2,7 @@
 
 import { format } from 'date-fns';
 import { FileDown, MoonStar } from 'lucide-react';
+import { InlineNumber } from '@/components/InlineNumber';
 import { Button } from '@/components/Button';
 import { formatDuration, plural } from '@/core/format';
 import type { Timeline } from '@/core/plan/timeline';
@@ -9,7 +10,7 @@ import { ActionButton } from '@/features/job/ActionButton';
 import { changePlan } from '@/store/planStore';
 import { showRibbon, useViewStore } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
-import { clockAt, LOCAL_TIME, useStart } from '@/features/job/clockTimes';
+import { clockAt, LOCAL_TIME, useStart } from '@/components/clockTimes';
 import { RibbonTable } from './RibbonTable';
 import { RibbonTrack } from './RibbonTrack';
 
@@ -116,19 +117,14 @@ function HandField({ seconds }: { seconds: number }) {
   return (
     <label className="flex items-center gap-1.5">
       Hands per swap
-      <input
-        type="number"
+      <InlineNumber
         min={0}
         max={60}
         step={0.5}
-        defaultValue={seconds / 60}
-        key={seconds}
-        onBlur={(event) => {
-          const handSeconds = event.target.valueAsNumber * 60;
-          if (handSeconds >= 0 && handSeconds <= 3600 && handSeconds !== seconds) {
-            changePlan('hand time per swap', (one) => ({ ...one, handSeconds }));
-          } else event.target.value = String(seconds / 60);
-        }}
+        value={seconds / 60}
+        onChange={(minutes) =>
+          changePlan('hand time per swap', (one) => ({ ...one, handSeconds: minutes * 60 }))
+        }
         className={`${FIELD} w-16`}
       />
       min

@@ -3,7 +3,7 @@
 import { formatDuration } from '@/core/format';
 import type { Stretch } from '@/core/plan/timeline';
 import type { OpenedJob } from '@/features/job/jobContext';
-import { clockAt } from '@/features/job/clockTimes';
+import { clockAt } from '@/components/clockTimes';
 
 /** The ribbon as a table, for those who listen to it. */
 export function RibbonTable({ view, start }: { view: OpenedJob; start: Date }) {

@@ -8,10 +8,10 @@ import { useSize } from '@/components/useSize';
 import { formatDuration } from '@/core/format';
 import type { Stretch } from '@/core/plan/timeline';
 import { absentSpans, type Absence } from '@/core/schedule/presence';
-import { usePresence } from '@/store/presenceSettings';
+import { usePresence } from '@/store/settings';
 import { showLayer, showRibbon, useViewStore } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
-import { clockAt } from '@/features/job/clockTimes';
+import { clockAt } from '@/components/clockTimes';
 
 /** What is shown to each side of a swap that is zoomed to, s. */
 const AROUND_SWAP = 900;

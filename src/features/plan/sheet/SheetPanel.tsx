@@ -2,6 +2,7 @@
 
 import { Blend, ImageDown, Ruler } from 'lucide-react';
 import dynamic from 'next/dynamic';
+import { hasWebGl } from '@/components/webgl';
 import { MODE_NAMES } from '@/actions/viewActions';
 import { describeLayer, formatCm2, formatDuration, formatMm, formatShare } from '@/core/format';
 import type { Layer } from '@/core/gcode/layers';
@@ -10,10 +11,16 @@ import { SHEET_MODES, showMode, useViewStore, type SheetMode } from '@/store/vie
 import type { OpenedJob } from '@/features/job/jobContext';
 
 // three.js is large, and the rest of the desk works before it is there.
-const SheetCanvas = dynamic(() => import('./SheetCanvas').then((module) => module.SheetCanvas), {
+const Drawing = dynamic(
+  () =>
+    hasWebGl()
+      ? import('./SheetCanvas').then((module) => module.SheetCanvas)
+      : import('./FlatSheet').then((module) => module.FlatSheet),
+  {
   ssr: false,
   loading: () => <p className="m-auto text-ink">Laying out the sheet…</p>,
-});
+  },
+);
 
 /** The print on paper: a layer's paths, the finished look, what a step changes, or the side. */
 export function SheetPanel({ view }: { view: OpenedJob }) {
@@ -66,7 +73,7 @@ export function SheetPanel({ view }: { view: OpenedJob }) {
         </div>
       </div>
       <div className="relative flex min-h-0 flex-1 overflow-hidden bg-sheet">
-        <SheetCanvas view={view} />
+        <Drawing view={view} />
       </div>
     </section>
   );

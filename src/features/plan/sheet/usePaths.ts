@@ -24,6 +24,8 @@ export function usePaths(client: PrintClient, layer: number): SheetPaths | null 
       if (known) return known;
       const fetched = client.layerPaths(number);
       cache.current.set(number, fetched);
+      // A failure is not kept: the next look asks again.
+      fetched.catch(() => cache.current.delete(number));
       const oldest = cache.current.keys().next().value;
       if (cache.current.size > KEPT && oldest !== undefined) cache.current.delete(oldest);
       return fetched;

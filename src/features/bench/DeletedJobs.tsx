@@ -1,0 +1,40 @@
+'use client';
+
+import { addMilliseconds, format } from 'date-fns';
+import { Button } from '@/components/Button';
+import { formatBytes, plural } from '@/core/format';
+import { KEPT_AFTER_DELETION, purgeJobs, restoreJob } from '@/store/jobs';
+import type { Job } from '@/store/records';
+
+/** The jobs that were deleted: they can be brought back until they are gone for good. */
+export function DeletedJobs({ deleted }: { deleted: readonly Job[] }) {
+  if (deleted.length === 0) return null;
+  const bytes = deleted.reduce((sum, job) => sum + job.bytes, 0);
+  return (
+    <details className="mt-6 rounded-lg border border-line bg-panel px-4 py-2.5">
+      <summary className="cursor-pointer font-medium">
+        {plural(deleted.length, 'deleted job')}, {formatBytes(bytes)}
+      </summary>
+      <ul aria-label="Deleted jobs" className="mt-2 grid gap-1">
+        {deleted.map((job) => (
+          <li key={job.id} className="flex flex-wrap items-center gap-x-3 gap-y-1">
+            <span className="min-w-0 flex-1 break-words">
+              {job.name}
+              <span className="text-sm text-muted">
+                {' '}
+                · kept until{' '}
+                {format(addMilliseconds(job.deleted?.at ?? 0, KEPT_AFTER_DELETION), 'd MMM')}
+              </span>
+            </span>
+            <Button aria-label={`Bring ${job.name} back`} onClick={() => restoreJob(job.id)}>
+              Bring back
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <Button className="mt-3" onClick={() => purgeJobs(deleted.map(({ id }) => id))}>
+        Delete {deleted.length === 1 ? 'it' : 'them'} for good
+      </Button>
+    </details>
+  );
+}

@@ -1,0 +1,69 @@
+'use client';
+
+import Link from 'next/link';
+import { useState } from 'react';
+import { Button } from '@/components/Button';
+import { readFileOf } from '@/features/bench/importFile';
+import { pickFile } from '@/features/pickers/pickFile';
+import { giveFile, restoreJob } from '@/store/jobs';
+import type { Job } from '@/store/records';
+
+const LINK = 'font-medium text-accent underline';
+
+/** A job that was deleted, here or in another tab, with the way back. */
+export function DeletedJob({ jobId, onBack }: { jobId: string; onBack: () => void }) {
+  return (
+    <div role="alert" className="m-auto max-w-lg p-8">
+      <h1 className="text-xl font-semibold">This job was deleted</h1>
+      <p className="mt-2">
+        It lies among the deleted jobs of the Bench for 30 days, with its file and its plans.
+      </p>
+      <div className="mt-4 flex items-center gap-3">
+        <Button
+          kind="primary"
+          onClick={async () => {
+            if (await restoreJob(jobId)) onBack();
+          }}
+        >
+          Bring it back
+        </Button>
+        <Link href="/" className={LINK}>
+          Go to the Bench
+        </Link>
+      </div>
+    </div>
+  );
+}
+
+/** A job whose file the browser has lost: the plans are there, and work again with the same file. */
+export function MissingFile({ job, onFile }: { job: Job; onFile: () => void }) {
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const take = async (file: File): Promise<void> => {
+    setTrouble(`Reading ${file.name}…`);
+    const read = await readFileOf(file, job);
+    if (!read.ok) setTrouble(`${file.name}: ${read.refusal.message}`);
+    else if (await giveFile(job.id, read.value)) onFile();
+  };
+  return (
+    <div role="alert" className="m-auto max-w-lg p-8">
+      <h1 className="text-xl font-semibold">The file of {job.name} is gone</h1>
+      <p className="mt-2">
+        The browser has lost it. Your plans are kept. Open {job.fileName} again, and all is as it
+        was.
+      </p>
+      {trouble && (
+        <p role="status" className="mt-2">
+          {trouble}
+        </p>
+      )}
+      <div className="mt-4 flex items-center gap-3">
+        <Button kind="primary" onClick={() => pickFile('.gcode,.gco,.g,.gz,.zip', take)}>
+          Open {job.fileName}
+        </Button>
+        <Link href="/" className={LINK}>
+          Go to the Bench
+        </Link>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,284 @@
+'use client';
+
+import { Dialog } from 'radix-ui';
+import { Button } from '@/components/Button';
+import { DialogFrame } from '@/components/DialogFrame';
+import { NumberField } from '@/components/NumberField';
+import { Swatch } from '@/components/Swatch';
+import { costOf, type PrintCost } from '@/core/filament/cost';
+import {
+  leastWaste,
+  pairPurge,
+  rowWaste,
+  withOwnPurge,
+  type PairPurge,
+  type PurgeGround,
+} from '@/core/filament/purgeTable';
+import { formatGrams, plural } from '@/core/format';
+import { withLetters } from '@/core/plan/bandEdits';
+import type { PaletteFilament } from '@/core/plan/palette';
+import { useCostSettings } from '@/store/settings';
+import { changePlan } from '@/store/planStore';
+import { CostChart } from './CostChart';
+import { useJob } from '@/features/job/jobContext';
+
+interface PurgeCostDialogProps {
+  readonly open: boolean;
+  readonly onClose: () => void;
+}
+
+/** What is pushed through between the plan's filaments, and what the print costs. */
+export function PurgeCostDialog({ open, onClose }: PurgeCostDialogProps) {
+  return (
+    <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
+      <DialogFrame
+        title="Purge and cost"
+        description="Millimetres of filament to push through from one colour (rows) to the next (columns). The model knows light and dark; write your own where you know better."
+      >
+        <Tables />
+      </DialogFrame>
+    </Dialog.Root>
+  );
+}
+
+function Tables() {
+  const { plan, bands, printer, spools, purges, timeline, analysis } = useJob();
+  const ground = { own: plan.purges, spools, filamentDiameter: printer.filamentDiameter };
+  const used = plan.palette.filter(({ letter }) =>
+    bands.some(({ filament }) => filament.letter === letter),
+  );
+  const settings = useCostSettings();
+  const row = bands.map(({ filament }) => filament);
+  const waste = purges.reduce((sum, { grams }) => sum + grams, 0);
+  const isFree = new Set(row).size === row.length;
+  const best = isFree ? leastWaste(row, ground) : row;
+  const saved = rowWaste(row, ground) - rowWaste(best, ground);
+  return (
+    <>
+      {used.length < 2 ? (
+        <p className="text-muted">With one colour nothing is purged.</p>
+      ) : (
+        <Matrix used={used} ground={ground} />
+      )}
+      <SwapPurges purges={purges} />
+      {saved > 0.05 && (
+        <p className="flex flex-wrap items-center gap-2 pt-1">
+          In the order {best.map(({ letter }) => letter).join(', ')} it would purge{' '}
+          {formatGrams(waste - saved)}, if the colours are free.
+          <Button
+            onClick={() =>
+              changePlan('order that wastes least', (one) =>
+                withLetters(
+                  one,
+                  bands,
+                  best.map(({ letter }) => letter),
+                ),
+              )
+            }
+          >
+            Use this order
+          </Button>
+        </p>
+      )}
+      <Cost
+        cost={costOf(bands, purges, {
+          spools,
+          settings,
+          seconds: timeline.total,
+          parts: analysis.objects,
+          filamentDiameter: printer.filamentDiameter,
+        })}
+        parts={analysis.objects}
+      />
+    </>
+  );
+}
+
+interface MatrixProps {
+  readonly used: readonly PaletteFilament[];
+  readonly ground: PurgeGround;
+}
+
+function Matrix({ used, ground }: MatrixProps) {
+  return (
+    <table className="border-collapse">
+      <caption className="sr-only">Filament to purge for each pair, mm</caption>
+      <thead>
+        <tr>
+          <th scope="col" className="pr-3 text-left text-sm font-normal text-muted">
+            from, to
+          </th>
+          {used.map((filament) => (
+            <th key={filament.letter} scope="col" className="px-1 pb-1">
+              <Swatch filament={filament} size={22} />
+              <span className="sr-only">to {filament.name}</span>
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {used.map((from) => (
+          <tr key={from.letter}>
+            <th scope="row" className="pr-3 text-left font-normal">
+              <span className="flex items-center gap-2">
+                <Swatch filament={from} size={22} /> {from.name}
+              </span>
+            </th>
+            {used.map((to) => (
+              <td key={to.letter} className="px-1">
+                {from.letter !== to.letter && <Cell from={from} to={to} ground={ground} />}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** What each swap of the plan pushes through, and all of them together. */
+function SwapPurges({ purges }: { purges: readonly PairPurge[] }) {
+  const { bands } = useJob();
+  const sum = (of: (purge: PairPurge) => number): number =>
+    purges.reduce((total, one) => total + of(one), 0);
+  return (
+    <>
+      {purges.length > 1 && (
+        <ul aria-label="Purge of each swap" className="max-h-32 overflow-y-auto pt-2 text-sm">
+          {purges.map(({ from, to, mm, mm3, grams }, i) => (
+            <li key={i}>
+              Before layer {bands[i + 1].first}, {from} to {to}: {mm.toFixed(0)} mm,{' '}
+              {mm3.toFixed(0)} mm³, {formatGrams(grams)}
+            </li>
+          ))}
+        </ul>
+      )}
+      <p className="pt-2">
+        This plan purges <strong>{formatGrams(sum(({ grams }) => grams))}</strong> in{' '}
+        {plural(purges.length, 'swap')}: {sum(({ mm }) => mm).toFixed(0)} mm,{' '}
+        {sum(({ mm3 }) => mm3).toFixed(0)} mm³.
+      </p>
+    </>
+  );
+}
+
+interface CellProps {
+  readonly from: PaletteFilament;
+  readonly to: PaletteFilament;
+  readonly ground: PurgeGround;
+}
+
+/** One ordered pair: the person's own value, or the model's in the empty field. */
+function Cell({ from, to, ground }: CellProps) {
+  const own = pairPurge(from, to, ground);
+  const model = pairPurge(from, to, { ...ground, own: [] });
+  return (
+    <NumberField
+      label=""
+      name={`Purge from ${from.name} to ${to.name}, mm`}
+      unit=""
+      max={1000}
+      empty={model.mm.toFixed(0)}
+      value={own.isOwn ? own.mm : null}
+      onChange={(mm) =>
+        changePlan(`purge from ${from.letter} to ${to.letter}`, (plan) => ({
+          ...plan,
+          purges: withOwnPurge(plan.purges, from.letter, to.letter, mm),
+        }))
+      }
+    />
+  );
+}
+
+/** What the plate costs, filament by filament, and what power costs. */
+function Cost({ cost, parts }: { cost: PrintCost; parts: number }) {
+  const { plan } = useJob();
+  const settings = useCostSettings();
+  const money = (value: number): string => `${value.toFixed(2)} ${settings.currency}`;
+  const nameOf = (letter: string): string =>
+    plan.palette.find((one) => one.letter === letter)?.name ?? letter;
+  return (
+    <section aria-labelledby="cost-title" className="pt-5">
+      <h3 id="cost-title" className="font-semibold">
+        Cost
+      </h3>
+      <table className="w-full border-collapse text-sm">
+        <thead>
+          <tr className="border-b border-line text-left text-muted">
+            <th scope="col" className="py-1 font-normal">
+              Filament
+            </th>
+            <th scope="col" className="text-right font-normal">
+              Printed
+            </th>
+            <th scope="col" className="text-right font-normal">
+              Purged
+            </th>
+            <th scope="col" className="text-right font-normal">
+              Price
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {cost.filaments.map(({ letter, printedGrams, purgedGrams, price }) => (
+            <tr key={letter} className="border-b border-line">
+              <td className="py-1">
+                {letter} {nameOf(letter)}
+              </td>
+              <td className="text-right">{formatGrams(printedGrams)}</td>
+              <td className="text-right">{formatGrams(purgedGrams)}</td>
+              <td className="text-right">{price === null ? 'no price' : money(price)}</td>
+            </tr>
+          ))}
+          {cost.powerPrice !== null && (
+            <tr className="border-b border-line">
+              <td className="py-1" colSpan={3}>
+                Power
+              </td>
+              <td className="text-right">{money(cost.powerPrice)}</td>
+            </tr>
+          )}
+          <tr className="font-semibold">
+            <td className="py-1" colSpan={3}>
+              {parts > 1 ? `The plate; one of ${parts} parts: ${money(cost.perPart)}` : 'Together'}
+            </td>
+            <td className="text-right">{money(cost.total)}</td>
+          </tr>
+        </tbody>
+      </table>
+      <CostChart cost={cost} palette={plan.palette} money={money} />
+      {cost.unknown.length > 0 && (
+        <p className="pt-1 text-sm text-muted">
+          Without {cost.unknown.map(nameOf).join(', ')}: take them from the shelf, with a price.
+        </p>
+      )}
+      <div className="grid gap-x-6 pt-2 text-sm sm:grid-cols-3">
+        <label className="flex items-center gap-2">
+          Currency
+          <input
+            value={settings.currency}
+            maxLength={4}
+            className="w-14 rounded-md border border-edge bg-paper px-2 py-1"
+            onChange={(event) => useCostSettings.setState({ currency: event.target.value })}
+          />
+        </label>
+        <NumberField
+          label="Printer draws"
+          unit="W"
+          empty="–"
+          max={5000}
+          value={settings.watts}
+          onChange={(watts) => useCostSettings.setState({ watts })}
+        />
+        <NumberField
+          label="A kWh costs"
+          unit={settings.currency}
+          empty="–"
+          max={100}
+          value={settings.pricePerKwh}
+          onChange={(pricePerKwh) => useCostSettings.setState({ pricePerKwh })}
+        />
+      </div>
+    </section>
+  );
+}

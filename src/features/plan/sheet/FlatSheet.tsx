@@ -1,0 +1,126 @@
+'use client';
+
+import { useEffect, useMemo, useRef } from 'react';
+import { useSize } from '@/components/useSize';
+import { looksOf, plainLooks } from '@/core/filament/look';
+import { PATH_STRIDE } from '@/core/geometry/paths';
+import { colourTable, recolour, shadedCells } from '@/core/geometry/recolour';
+import { bandAt } from '@/core/plan/bands';
+import type { OpenedJob } from '@/features/job/jobContext';
+import { useViewStore } from '@/store/viewStore';
+import { boxFromAbove, fitView, type SheetView } from './sheetView';
+import { usePaths } from './usePaths';
+
+/**
+ * The sheet where the browser has no WebGL: the layer and the finished look as plain pictures. The views
+ * that need more say so.
+ */
+export function FlatSheet({ view }: { view: OpenedJob }) {
+  const mode = useViewStore((state) => state.mode);
+  const canDraw = mode !== 'side' && mode !== 'backlit';
+  return (
+    <div className="absolute inset-0 flex flex-col">
+      <p role="note" className="bg-caution-soft px-3 py-1 text-xs">
+        This browser draws without WebGL, so the sheet cannot be moved or measured.
+        {!canDraw && ' This view needs it: try Layer, From above or From below.'}
+      </p>
+      <div className="relative min-h-0 flex-1">
+        {(mode === 'layer' || mode === 'beside') && <FlatLayer view={view} />}
+        {(mode === 'above' || mode === 'below') && <FlatSurface view={view} side={mode} />}
+      </div>
+    </div>
+  );
+}
+
+/** The lines of the shown layer in its band's colour, over those of the layer below. */
+function FlatLayer({ view }: { view: OpenedJob }) {
+  const frame = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const size = useSize(frame);
+  const layer = useViewStore((state) => state.layer);
+  const paths = usePaths(view.client, layer);
+  const { footprint } = view.reading;
+  const box = useMemo(() => boxFromAbove(footprint), [footprint]);
+  useEffect(() => {
+    const pen = canvas.current?.getContext('2d');
+    if (!pen || !paths || size.width === 0) return;
+    pen.clearRect(0, 0, size.width, size.height);
+    const fitted = fitView(box, size);
+    const colourOf = (number: number): string =>
+      bandAt(view.bands, Math.max(1, number)).filament.colour;
+    if (paths.below) {
+      pen.globalAlpha = 0.4;
+      drawLines(pen, paths.below, colourOf(paths.layer - 1), fitted, size);
+    }
+    pen.globalAlpha = 1;
+    drawLines(pen, paths.paths, colourOf(paths.layer), fitted, size);
+  }, [paths, view.bands, box, size]);
+  usePicture(canvas);
+  return (
+    <div ref={frame} aria-busy={paths === null} className="absolute inset-0">
+      <canvas ref={canvas} aria-hidden width={size.width} height={size.height} />
+    </div>
+  );
+}
+
+function drawLines(
+  pen: CanvasRenderingContext2D,
+  paths: Float32Array,
+  colour: string,
+  { x, y, scale }: SheetView,
+  { width, height }: { readonly width: number; readonly height: number },
+): void {
+  pen.strokeStyle = colour;
+  pen.lineCap = 'round';
+  for (let i = 0; i < paths.length; i += PATH_STRIDE) {
+    pen.lineWidth = paths[i + 4] * scale;
+    pen.beginPath();
+    pen.moveTo(width / 2 + (paths[i] - x) * scale, height / 2 - (paths[i + 1] - y) * scale);
+    pen.lineTo(width / 2 + (paths[i + 2] - x) * scale, height / 2 - (paths[i + 3] - y) * scale);
+    pen.stroke();
+  }
+}
+
+/** What shows from above, or from below as the turned-over part shows it. */
+function FlatSurface({ view, side }: { view: OpenedJob; side: 'above' | 'below' }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const blends = useViewStore((state) => state.blends);
+  const { bands } = view;
+  const { footprint, layers } = view.reading;
+  const { columns, rows } = footprint;
+  const cells = useMemo(
+    () => shadedCells({ columns, rows, top: side === 'above' ? footprint.top : footprint.low }),
+    [footprint, columns, rows, side],
+  );
+  useEffect(() => {
+    const pen = canvas.current?.getContext('2d');
+    if (!pen) return;
+    const looks = blends ? looksOf(bands, layers, side) : plainLooks(bands, layers.length);
+    const image = pen.createImageData(columns, rows);
+    const table = colourTable(layers.length, (layer) => looks[layer]);
+    recolour(cells, table, new Uint32Array(image.data.buffer));
+    pen.putImageData(image, 0, 0);
+  }, [cells, columns, rows, bands, layers, blends, side]);
+  usePicture(canvas);
+  return (
+    <canvas
+      ref={canvas}
+      aria-hidden
+      width={columns}
+      height={rows}
+      className={`absolute inset-0 h-full w-full object-contain p-4 ${side === 'below' ? '-scale-x-100' : ''}`}
+    />
+  );
+}
+
+/** Lets an action save the canvas as a picture. */
+function usePicture(canvas: React.RefObject<HTMLCanvasElement | null>): void {
+  useEffect(() => {
+    const takePicture = (): Promise<Blob | null> =>
+      new Promise((resolve) =>
+        canvas.current ? canvas.current.toBlob(resolve, 'image/png') : resolve(null),
+      );
+    useViewStore.setState({ takePicture });
+    return () => useViewStore.setState({ takePicture: null });
+  }, [canvas]);
+}

@@ -1,0 +1,37 @@
+'use client';
+
+import type { ReactNode } from 'react';
+import { useDropzone } from 'react-dropzone';
+import type { Moving } from './useMoving';
+
+interface DropOnJobProps {
+  readonly moving: Moving;
+  readonly children: ReactNode;
+}
+
+/** The job's page as a place to drop a new slice of its part, or a plan file. */
+export function DropOnJob({ moving, children }: DropOnJobProps) {
+  const { getRootProps, isDragActive } = useDropzone({
+    noClick: true,
+    noKeyboard: true,
+    multiple: false,
+    onDrop: ([file]) => {
+      if (!file) return;
+      if (/\.json$/i.test(file.name)) moving.openPlanFile(file);
+      else moving.openSlice(file);
+    },
+  });
+  return (
+    <div
+      {...getRootProps({ role: undefined, tabIndex: undefined })}
+      className="relative flex flex-1 flex-col lg:h-dvh lg:flex-none lg:overflow-hidden"
+    >
+      {children}
+      {isDragActive && (
+        <p className="pointer-events-none absolute inset-3 z-30 grid place-items-center rounded-lg border-2 border-dashed border-accent bg-panel/90 text-lg font-semibold">
+          Drop a new slice of this part, or a plan file. You are asked before anything changes.
+        </p>
+      )}
+    </div>
+  );
+}

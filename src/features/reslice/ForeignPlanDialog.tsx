@@ -1,0 +1,46 @@
+'use client';
+
+import { Dialog } from 'radix-ui';
+import { Button } from '@/components/Button';
+import { DialogFrame } from '@/components/DialogFrame';
+import { plural } from '@/core/format';
+import { emptyPlan } from '@/core/plan/jobPlan';
+import { withCopy, withPlan } from '@/core/plan/planBook';
+import { changeBook, changePlan } from '@/store/planStore';
+import { useJob } from '@/features/job/jobContext';
+
+/** Stands before a plan that was made for another file than the job's: it is never used silently. */
+export function ForeignPlanDialog() {
+  const { plan, fingerprint, reading } = useJob();
+  const layerCount = reading.layers.length;
+  const kept = plan.swaps.filter(({ layer }) => layer <= layerCount);
+  const beginNew = (): void =>
+    changeBook('a new plan', (book) => withPlan(withCopy(book), emptyPlan(fingerprint)));
+  return (
+    <Dialog.Root open={plan.fingerprint !== fingerprint}>
+      <DialogFrame
+        title="This plan was made for another file"
+        description={`The file of this job is not the one that the plan was made for, so its ${plural(plan.swaps.length, 'swap')} may come at the wrong layers.`}
+      >
+        <div className="flex flex-wrap gap-3">
+          <Button kind="primary" onClick={beginNew}>
+            Begin a new plan beside it
+          </Button>
+          <Button
+            onClick={() =>
+              changePlan('plan of another file', (old) => ({
+                ...old,
+                fingerprint,
+                swaps: kept,
+                takenOut: [],
+                ignoredSteps: [],
+              }))
+            }
+          >
+            Use its layer numbers, and I check each swap
+          </Button>
+        </div>
+      </DialogFrame>
+    </Dialog.Root>
+  );
+}

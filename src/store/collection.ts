@@ -1,0 +1,213 @@
+import { create, type StoreApi, type UseBoundStore } from 'zustand';
+import { plural } from '@/core/format';
+import { success, type Result } from '@/core/findings';
+import { setAside, useAside, type SetAside } from './aside';
+import { commit, onWritten, type Entry } from './commit';
+import { database, type StoreName } from './db';
+import { keepInJournal } from './journal';
+import { storageSentence } from './room';
+
+/** What makes a collection of one kind of record. */
+export interface CollectionSpec<T extends { readonly id: string }> {
+  readonly store: StoreName;
+  /** One of them, in words: "spool". */
+  readonly what: string;
+  /** Reads a stored record, or says why it cannot. */
+  readonly parse: (stored: unknown) => Result<T>;
+  /** Records of the first visit; `key` remembers that they were put there. */
+  readonly seed?: { readonly key: string; readonly records: () => readonly T[] };
+  readonly compare: (a: T, b: T) => number;
+}
+
+export interface CollectionState<T> {
+  /** In their order; null while they are being loaded. */
+  readonly records: readonly T[] | null;
+  /** Why they could not be loaded; null when they could. */
+  readonly trouble: string | null;
+}
+
+/** Records of one kind, as they are stored: what is shown was written first. */
+export interface Collection<T extends { readonly id: string }> {
+  readonly use: UseBoundStore<StoreApi<CollectionState<T>>>;
+  /** The records as they are known now. */
+  readonly known: () => readonly T[];
+  /** Loads them once; later calls answer what is known. Rejects when the storage cannot be used. */
+  readonly load: () => Promise<readonly T[]>;
+  /** The entry that stores a record, for changes of several collections. */
+  readonly entryOf: (record: T) => Entry;
+  /** Stores records, new or changed; false when they could not be written. */
+  readonly save: (records: readonly T[]) => Promise<boolean>;
+  /** Stores what `edit` makes of a record as it is stored then. */
+  readonly edit: (id: string, edit: (record: T) => T) => Promise<boolean>;
+  /** Takes records away; answers how to put them back, or null when that could not be written. */
+  readonly remove: (ids: readonly string[]) => Promise<Undo | null>;
+  /** Stores some and takes others away in one change; answers how to undo just that. */
+  readonly change: (
+    what: string,
+    puts: readonly T[],
+    removals: readonly string[],
+  ) => Promise<Undo | null>;
+}
+
+/**
+ * Takes a change back. Records that were changed again since then stay as they are now; answers how
+ * many these were.
+ */
+export type Undo = () => Promise<number>;
+
+/** Makes a collection over one store of the database. */
+export function createCollection<T extends { readonly id: string }>({
+  store,
+  what,
+  parse,
+  seed,
+  compare,
+}: CollectionSpec<T>): Collection<T> {
+  const use = create<CollectionState<T>>()(() => ({ records: null, trouble: null }));
+  let loading: Promise<void> | null = null;
+
+  const known = (): readonly T[] => use.getState().records ?? [];
+  const entryOf = (record: T): Entry => ({ store, key: record.id, value: record });
+  const removalOf = (key: string): Entry => ({ store, key });
+
+  onWritten((entries, origin) => {
+    const mine = entries.filter((one) => one.store === store);
+    if (mine.length === 0 || use.getState().records === null) return;
+    const byId = new Map(known().map((record) => [record.id, record]));
+    const aside = new Map(useAside.getState().all.map((one) => [`${one.store}/${one.key}`, one]));
+    for (const { key, value } of mine) {
+      aside.delete(`${store}/${key}`);
+      byId.delete(key);
+      if (value === undefined) continue;
+      // What this tab wrote was made here, by functions that know what a record is.
+      const parsed = origin === 'here' ? success(value as T) : parse(value);
+      if (parsed.ok) byId.set(key, parsed.value);
+      else aside.set(`${store}/${key}`, asideOf(key, value, parsed.refusal.message));
+    }
+    setAside(
+      store,
+      [...aside.values()].filter((one) => one.store === store),
+    );
+    use.setState({ records: [...byId.values()].sort(compare) });
+  });
+
+  const asideOf = (key: string, record: unknown, why: string): SetAside => ({
+    store,
+    key,
+    what,
+    why,
+    record,
+  });
+
+  async function read(): Promise<void> {
+    const db = await database();
+    if (seed && (await db.get('meta', seed.key)) !== true) {
+      await commit({
+        what: `the first ${what}s`,
+        stores: [store, 'meta'],
+        make: async (read) =>
+          // Another tab may have been quicker.
+          (await read.one('meta', seed.key)) === true
+            ? []
+            : [...seed.records().map(entryOf), { store: 'meta', key: seed.key, value: true }],
+      });
+    }
+    const tx = db.transaction(store);
+    const [keys, values] = await Promise.all([tx.store.getAllKeys(), tx.store.getAll()]);
+    const records: T[] = [];
+    const aside: SetAside[] = [];
+    keys.forEach((key, i) => {
+      const parsed = parse(values[i]);
+      if (parsed.ok && parsed.value.id === key) records.push(parsed.value);
+      else
+        aside.push(
+          asideOf(key, values[i], parsed.ok ? 'Its id is wrong.' : parsed.refusal.message),
+        );
+    });
+    records.sort(compare);
+    setAside(store, aside);
+    keepInJournal(records.map(entryOf));
+    use.setState({ records, trouble: null });
+  }
+
+  async function change(
+    words: string,
+    puts: readonly T[],
+    removals: readonly string[],
+  ): Promise<Undo | null> {
+    const keys = [...puts.map(({ id }) => id), ...removals];
+    const before = new Map<string, unknown>();
+    const isWritten = await commit({
+      what: words,
+      stores: [store],
+      make: async (read) => {
+        const stored = await read.all(store);
+        for (const key of keys) before.set(key, stored.get(key));
+        return [...puts.map(entryOf), ...removals.map(removalOf)];
+      },
+    });
+    if (!isWritten) return null;
+    const after = new Map<string, T | undefined>([
+      ...puts.map((record) => [record.id, record] as const),
+      ...removals.map((id) => [id, undefined] as const),
+    ]);
+    return async () => {
+      let kept = 0;
+      await commit({
+        what: words,
+        stores: [store],
+        make: async (read) => {
+          const now = await read.all(store);
+          const ours = keys.filter((key) => isSame(now.get(key), after.get(key)));
+          kept = keys.length - ours.length;
+          return ours.map((key) => ({ store, key, value: before.get(key) }));
+        },
+      });
+      return kept;
+    };
+  }
+
+  return {
+    use,
+    known,
+    load: async () => {
+      loading ??= read().catch((error: unknown) => {
+        loading = null;
+        use.setState({ trouble: storageSentence(error) });
+        throw error;
+      });
+      await loading;
+      return known();
+    },
+    entryOf,
+    save: async (records) => (await change(wordsFor(what, records), records, [])) !== null,
+    edit: (id, edit) =>
+      commit({
+        what: `the ${what}`,
+        stores: [store],
+        make: async (read) => {
+          const stored = parse(await read.one(store, id));
+          return stored.ok ? [entryOf(edit(stored.value))] : [];
+        },
+      }),
+    remove: (ids) =>
+      change(
+        wordsFor(
+          what,
+          known().filter(({ id }) => ids.includes(id)),
+        ),
+        [],
+        ids,
+      ),
+    change,
+  };
+}
+
+function wordsFor(what: string, records: readonly { readonly id: string }[]): string {
+  return records.length === 1 ? `the ${what}` : plural(records.length, what);
+}
+
+/** Whether two plain records hold the same; what is stored has been copied on its way. */
+function isSame(a: unknown, b: unknown): boolean {
+  return JSON.stringify(a) === JSON.stringify(b);
+}

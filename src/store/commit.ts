@@ -1,0 +1,162 @@
+import { toast } from 'sonner';
+import { refuse, success, type Result } from '@/core/findings';
+import { database, DatabaseReplacedError, type StoreName } from './db';
+import { adoptedId } from './identity';
+import { keepInJournal } from './journal';
+import { ID_KEY } from './migrations';
+import { storageSentence } from './room';
+import { retryWrites, setFailed, whilePending, type FailedWrite } from './writes';
+
+/** One record to put or, without a value, to take away. */
+export interface Entry {
+  readonly store: StoreName;
+  readonly key: string;
+  readonly value?: unknown;
+}
+
+/** Reads what is stored, inside a change's own transaction. */
+export interface Reader {
+  readonly one: (store: StoreName, key: string) => Promise<unknown>;
+  /** All records of a store, by key. */
+  readonly all: (store: StoreName) => Promise<ReadonlyMap<string, unknown>>;
+}
+
+/** Something to be stored as a whole or not at all. */
+export interface Change {
+  /** What is not saved when it fails: "the spool Fog". */
+  readonly what: string;
+  /** A failed change of the same name is given up for this one. */
+  readonly name?: string;
+  /** The stores that it reads or writes. */
+  readonly stores: readonly StoreName[];
+  /** Works out what to write. Nothing but `read` may be awaited in it: the transaction would end. */
+  readonly make: (read: Reader) => Promise<readonly Entry[]> | readonly Entry[];
+}
+
+/** Where entries were written: in this tab or in another. */
+export type Origin = 'here' | 'elsewhere';
+type Listener = (entries: readonly Entry[], origin: Origin) => void;
+
+const listeners = new Set<Listener>();
+const channel = openChannel();
+
+/** Hears of all that was written, by any tab. Returns how to stop. */
+export function onWritten(listener: Listener): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+function openChannel(): BroadcastChannel | null {
+  if (typeof BroadcastChannel === 'undefined' || typeof window === 'undefined') return null;
+  const opened = new BroadcastChannel('lamella-written');
+  opened.onmessage = ({ data }: MessageEvent<readonly Entry[]>) => tell(data, 'elsewhere');
+  return opened;
+}
+
+function tell(entries: readonly Entry[], origin: Origin): void {
+  for (const listener of listeners) listener(entries, origin);
+}
+
+let clock = 0;
+/** When each record was written last in this tab, by `store/key`. */
+const writtenAt = new Map<string, number>();
+const nameOf = ({ store, key }: Entry): string => `${store}/${key}`;
+
+/**
+ * The one way to store anything: writes the change in one transaction, and only then tells those who
+ * show it, here and in other tabs. Transactions of this kind exclude one another, across tabs as
+ * well, since each of them holds `meta`. One that fails is kept, with a message, and tried again when
+ * the person asks or as soon as another one succeeds.
+ * @returns false when it could not be written.
+ */
+export async function commit(change: Change): Promise<boolean> {
+  const askedAt = ++clock;
+  const error = await attempt(change, askedAt);
+  if (error === null) {
+    // What failed before may work now, or is replaced by this.
+    await retryWrites();
+    return true;
+  }
+  const failed: FailedWrite = {
+    name: change.name ?? null,
+    what: change.what,
+    why: storageSentence(error),
+    retry: async () => {
+      const again = await attempt(change, askedAt);
+      if (again !== null) return false;
+      setFailed((all) => all.filter((one) => one !== failed));
+      return true;
+    },
+  };
+  setFailed((all) => [...all.filter(({ name }) => name === null || name !== failed.name), failed]);
+  toast.error(`Not saved: ${failed.what}. ${failed.why}`, { id: `not-saved: ${failed.what}` });
+  return false;
+}
+
+/** The same for what is given up when it cannot be written; answers why it could not. */
+export async function commitOrRefuse(change: Change): Promise<Result<null>> {
+  const error = await attempt(change, ++clock);
+  return error === null ? success(null) : refuse('not-stored', storageSentence(error));
+}
+
+/** Runs a change, leaving out what was written anew since it was asked for; the error, or null. */
+async function attempt(change: Change, askedAt: number): Promise<unknown> {
+  return whilePending(async () => {
+    try {
+      const entries = await write(change, askedAt);
+      if (entries.length === 0) return null;
+      keepInJournal(entries);
+      tell(entries, 'here');
+      // Files are large, and other tabs read them when they need them.
+      channel?.postMessage(
+        entries.map((one) => (one.store === 'files' ? { ...one, value: 0 } : one)),
+      );
+      return null;
+    } catch (error) {
+      return error;
+    }
+  });
+}
+
+async function write({ stores, make }: Change, askedAt: number): Promise<readonly Entry[]> {
+  const db = await database();
+  const tx = db.transaction([...new Set<StoreName>([...stores, 'meta'])], 'readwrite', {
+    durability: 'strict',
+  });
+  // Without this, a transaction that fails would be an error that nobody has caught.
+  tx.done.catch(() => {});
+  try {
+    if ((await tx.objectStore('meta').get(ID_KEY)) !== adoptedId()) {
+      throw new DatabaseReplacedError();
+    }
+    const made = await make({
+      one: (store, key) => tx.objectStore(store).get(key),
+      all: async (store) => {
+        const records = tx.objectStore(store);
+        const [keys, values] = await Promise.all([records.getAllKeys(), records.getAll()]);
+        return new Map(keys.map((key, i) => [key, values[i]]));
+      },
+    });
+    const entries = made.filter((one) => (writtenAt.get(nameOf(one)) ?? 0) < askedAt);
+    for (const { store, key, value } of entries) {
+      const records = tx.objectStore(store);
+      const inLine = records.keyPath !== null;
+      const request =
+        value === undefined
+          ? records.delete?.(key)
+          : records.put?.(value, inLine ? undefined : key);
+      // The transaction's own failure is the one that counts.
+      request?.catch(() => {});
+    }
+    await tx.done;
+    for (const one of entries) writtenAt.set(nameOf(one), askedAt);
+    return entries;
+  } catch (error) {
+    try {
+      tx.abort();
+    } catch {
+      // It has ended already.
+    }
+    throw error;
+  }
+}

@@ -1,0 +1,64 @@
+import { toast } from 'sonner';
+import { create, type StoreApi, type UseBoundStore } from 'zustand';
+import { readShape } from '@/core/shape';
+import type { Schema } from 'yup';
+
+/** Settings of this browser: small, the same for all jobs, and followed by all tabs. */
+export type Settings<T> = UseBoundStore<StoreApi<T>>;
+
+/**
+ * Makes settings that are kept in localStorage under a name. What is stored is read by a schema;
+ * what cannot be read gives way to the beginning.
+ */
+export function createSettings<T extends object>(
+  name: string,
+  schema: Schema<T>,
+  beginning: T,
+): Settings<T> {
+  const read = (text: string | null): T => {
+    if (text === null) return beginning;
+    const words = { what: 'The settings', code: 'bad-settings', passOverUnknown: true };
+    try {
+      const json = JSON.parse(text) as unknown;
+      const shape = readShape(schema, stateIn(json), words);
+      return shape.ok ? { ...beginning, ...shape.value } : beginning;
+    } catch {
+      return beginning;
+    }
+  };
+  // What the server draws is what the browser draws first; then comes what is kept.
+  const use = create<T>()(() => beginning);
+  let following = true;
+  use.setState(read(stored(name)));
+  following = false;
+  use.subscribe((state) => {
+    if (following) return;
+    try {
+      localStorage.setItem(name, JSON.stringify(state));
+    } catch {
+      toast.error('The browser does not keep this setting. It holds until the page is closed.');
+    }
+  });
+  if (typeof window !== 'undefined') {
+    window.addEventListener('storage', ({ key, newValue }) => {
+      if (key !== name) return;
+      following = true;
+      use.setState(read(newValue));
+      following = false;
+    });
+  }
+  return use;
+}
+
+function stored(name: string): string | null {
+  try {
+    return localStorage.getItem(name);
+  } catch {
+    return null;
+  }
+}
+
+/** Settings were once kept inside of `state`. */
+function stateIn(json: unknown): unknown {
+  return typeof json === 'object' && json !== null && 'state' in json ? json.state : json;
+}

@@ -1,0 +1,74 @@
+import type { Entry } from './commit';
+import type { StoreName } from './db';
+
+/**
+ * A second place for what is small and dear: jobs without their pictures, plans, printers and spools,
+ * as text in localStorage. A database that dies takes the files with it, and nothing else. It is
+ * written at once, so that what is changed as the page goes away is kept as well.
+ */
+const PREFIX = 'lamella-journal/';
+const KEPT: ReadonlySet<StoreName> = new Set<StoreName>(['jobs', 'plans', 'printers', 'spools']);
+/** Changes of more records than this would fill the place that plans need. */
+const MOST = 1000;
+
+const nameOf = ({ store, key }: Pick<Entry, 'store' | 'key'>): string => `${PREFIX}${store}/${key}`;
+
+/** Keeps entries in the second place, and forgets those that were taken away. */
+export function keepInJournal(entries: readonly Entry[]): void {
+  const kept = entries.filter(({ store }) => KEPT.has(store));
+  if (kept.length > MOST) return;
+  try {
+    for (const entry of kept) {
+      if (entry.value === undefined) localStorage.removeItem(nameOf(entry));
+      else localStorage.setItem(nameOf(entry), JSON.stringify(withoutPicture(entry.value)));
+    }
+  } catch {
+    // It is full, or the browser has none: the database is still the first place.
+  }
+}
+
+function withoutPicture(value: unknown): unknown {
+  return typeof value === 'object' && value !== null && 'picture' in value
+    ? { ...value, picture: null }
+    : value;
+}
+
+/** All that the second place holds. */
+export function journalEntries(): readonly Entry[] {
+  try {
+    return Object.keys(localStorage)
+      .filter((name) => name.startsWith(PREFIX))
+      .flatMap((name): Entry[] => {
+        const [store, key] = splitAt(name.slice(PREFIX.length), '/');
+        const value = parsed(localStorage.getItem(name));
+        return KEPT.has(store as StoreName) && value !== undefined
+          ? [{ store: store as StoreName, key, value }]
+          : [];
+      });
+  } catch {
+    return [];
+  }
+}
+
+/** A record of the second place; undefined when it has none. */
+export function fromJournal(store: StoreName, key: string): unknown {
+  try {
+    return parsed(localStorage.getItem(nameOf({ store, key })));
+  } catch {
+    return undefined;
+  }
+}
+
+function parsed(text: string | null): unknown {
+  if (text === null) return undefined;
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    return undefined;
+  }
+}
+
+function splitAt(text: string, mark: string): [string, string] {
+  const at = text.indexOf(mark);
+  return [text.slice(0, at), text.slice(at + 1)];
+}

@@ -1,0 +1,80 @@
+import 'fake-indexeddb/auto';
+import { openDB } from 'idb';
+import { describe, expect, it } from 'vitest';
+import { ordinarySpool } from '@/core/filament/spool';
+import { emptyPlan } from '@/core/plan/jobPlan';
+import { bookOf } from '@/core/plan/planBook';
+import { checkMigrations, DB_VERSION, ID_KEY, migrate, MIGRATIONS } from './migrations';
+
+const plan = emptyPlan('cd'.repeat(32));
+
+describe('migrations', () => {
+  it('refuses a list with a gap or a double', () => {
+    const run = () => {};
+    expect(() =>
+      checkMigrations([
+        { to: 1, run },
+        { to: 3, run },
+      ]),
+    ).toThrow(/2 is numbered 3/);
+    expect(() =>
+      checkMigrations([
+        { to: 1, run },
+        { to: 1, run },
+      ]),
+    ).toThrow(/2 is numbered 1/);
+  });
+
+  it.each(MIGRATIONS.map(({ to }) => to - 1))(
+    'brings version %d to the newest shape',
+    async (from) => {
+      const name = `from-${from}`;
+      const upTo = MIGRATIONS.filter(({ to }) => to <= from);
+      if (from > 0) {
+        const old = await openDB(name, from, {
+          upgrade: (db, before, _to, tx) => migrate(db as never, before, tx as never, upTo),
+        });
+        const picture = from < 2 ? {} : { picture: null };
+        await old.put('jobs', { id: 'old', name: 'Old job', ...picture });
+        await old.put('plans', from < 3 ? plan : bookOf(plan), 'old');
+        const { reserved: _none, ...spool } = ordinarySpool({ id: 'old', name: 'Old spool' });
+        if (from === 4) await old.put('spools', spool);
+        old.close();
+      }
+      const db = await openDB(name, DB_VERSION, {
+        upgrade: (one, before, _to, tx) => migrate(one as never, before, tx as never),
+      });
+      if (from > 0) {
+        const job = { name: 'Old job', picture: null, deleted: null };
+        expect(await db.get('jobs', 'old')).toMatchObject(job);
+        const plans = { id: 'old', revision: 1, book: bookOf(plan), aside: [] };
+        expect(await db.get('plans', 'old')).toEqual(plans);
+      }
+      if (from === 4) expect((await db.get('spools', 'old'))?.reserved).toEqual([]);
+      expect(await db.get('meta', ID_KEY)).toMatch(/^[0-9a-f-]{36}$/);
+      expect([...db.objectStoreNames].sort()).toEqual([
+        'files',
+        'jobs',
+        'meta',
+        'plans',
+        'printers',
+        'spools',
+      ]);
+      db.close();
+    },
+  );
+
+  it('passes over what is no record, instead of losing the rest with it', async () => {
+    const upTo = MIGRATIONS.filter(({ to }) => to <= 4);
+    const old = await openDB('odd', 4, {
+      upgrade: (db, before, _to, tx) => migrate(db as never, before, tx as never, upTo),
+    });
+    await old.put('plans', 'no book', 'odd');
+    old.close();
+    const db = await openDB('odd', DB_VERSION, {
+      upgrade: (one, before, _to, tx) => migrate(one as never, before, tx as never),
+    });
+    expect(await db.get('plans', 'odd')).toMatchObject({ id: 'odd', book: 'no book' });
+    db.close();
+  });
+});

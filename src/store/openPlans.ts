@@ -1,0 +1,78 @@
+import {
+  bookWritten,
+  closeBook,
+  followBook,
+  isDragging,
+  openBook,
+  rebaseBook,
+  usePlanStore,
+} from './planStore';
+import { PlanSaver } from './planSaver';
+import type { StoredPlans } from './records';
+import { flushTyping } from './writes';
+
+/** A job's plans on the desk. */
+export interface OpenPlans {
+  readonly close: () => void;
+}
+
+let open: (OpenPlans & { readonly settled: () => Promise<void> }) | null = null;
+
+/** Puts a job's plans on the desk, and stores every change of them until they are closed. */
+export function openPlans(stored: StoredPlans): OpenPlans {
+  closePlans();
+  let following = false;
+  /** Runs what changes the book without anything to be stored. */
+  const quietly = <T>(run: () => T): T => {
+    following = true;
+    try {
+      return run();
+    } finally {
+      following = false;
+    }
+  };
+  openBook(stored.book);
+  const saver = new PlanSaver(stored, {
+    rebase: (newer) => quietly(() => rebaseBook(newer)),
+    follow: (newer) => quietly(() => followBook(newer)),
+    isBusy: isDragging,
+    written: bookWritten,
+  });
+  const stopSaving = usePlanStore.subscribe(({ book }, before) => {
+    if (book && before.book && book !== before.book && !following) saver.save(book);
+  });
+  const wake = (): void => {
+    if (document.visibilityState !== 'visible') return;
+    saver.catchUp().catch(() => {
+      // The database is in trouble, and says so itself.
+    });
+  };
+  document.addEventListener('visibilitychange', wake);
+  window.addEventListener('pageshow', wake);
+  const mine = {
+    settled: () => saver.settled(),
+    close: () => {
+      if (open !== mine) return;
+      open = null;
+      stopSaving();
+      saver.close();
+      document.removeEventListener('visibilitychange', wake);
+      window.removeEventListener('pageshow', wake);
+      closeBook();
+    },
+  };
+  open = mine;
+  return mine;
+}
+
+/** Takes the plans off the desk; what was changed is still stored. */
+export function closePlans(): void {
+  flushTyping();
+  open?.close();
+}
+
+/** Resolves when the plans on the desk are stored, or cannot be. */
+export async function plansSettled(): Promise<void> {
+  flushTyping();
+  await open?.settled();
+}

@@ -1,0 +1,58 @@
+import type { LevelBox } from '@/core/geometry/raster';
+import type { PrintPicture } from '@/core/geometry/picture';
+import type { PlanBook } from '@/core/plan/planBook';
+import type { Printer } from '@/core/printer/printer';
+
+/** Grams of a spool that a job was promised when it was deleted. */
+export interface HeldReservation {
+  readonly spoolId: string;
+  readonly grams: number;
+}
+
+/** That a job lies among the deleted ones, and what bringing it back gives back. */
+export interface Deletion {
+  /** Milliseconds since 1970. */
+  readonly at: number;
+  readonly held: readonly HeldReservation[];
+}
+
+/** A job as the Bench lists it. The file and the plans are kept beside it, under the same id. */
+export interface Job {
+  readonly id: string;
+  readonly name: string;
+  readonly fileName: string;
+  /** Bytes of the G-code, and its SHA-256. */
+  readonly bytes: number;
+  readonly fingerprint: string;
+  readonly layers: number;
+  /** Height of the print, mm. */
+  readonly height: number;
+  /** Seconds of the print without swaps. */
+  readonly seconds: number;
+  readonly addedAt: number;
+  readonly isDemo: boolean;
+  /** Seen from above; null for jobs from before there were pictures, until they are opened. */
+  readonly picture: PrintPicture | null;
+  /** Where it lies on the bed, machine mm; unknown for jobs from before it was kept. */
+  readonly bounds?: LevelBox;
+  /** null for a job on the Bench. */
+  readonly deleted: Deletion | null;
+}
+
+/** A job's plans as they are stored. */
+export interface StoredPlans {
+  /** The job's id. */
+  readonly id: string;
+  /** Counts the writes, so that nobody writes over what they have not seen. */
+  readonly revision: number;
+  readonly book: PlanBook;
+  /** Plans of the book that could not be read, kept as they were found. */
+  readonly aside: readonly unknown[];
+}
+
+/** A printer's profile as it is kept. */
+export interface StoredPrinter {
+  readonly id: string;
+  readonly addedAt: number;
+  readonly printer: Printer;
+}

@@ -1,0 +1,76 @@
+import { array, boolean, mixed, number, object, string } from 'yup';
+import type { CostSettings } from '@/core/filament/cost';
+import { ORDINARY_PRESENCE, type Presence } from '@/core/schedule/presence';
+import { createSettings } from './createSettings';
+
+/** What power costs and in which currency. */
+export const useCostSettings = createSettings<CostSettings>(
+  'lamella-cost',
+  object({
+    currency: string().max(8).defined(),
+    watts: number().min(0).nullable().defined(),
+    pricePerKwh: number().min(0).nullable().defined(),
+  }).required(),
+  { currency: '€', watts: null, pricePerKwh: null },
+);
+
+interface OutputSettings {
+  /** Writing a file reserves its filament on the shelf. */
+  readonly reserves: boolean;
+}
+
+/** How files are written. */
+export const useOutputSettings = createSettings<OutputSettings>(
+  'lamella-output',
+  object({ reserves: boolean().required() }).required(),
+  { reserves: false },
+);
+
+const time = () =>
+  string()
+    .matches(/^([01]\d|2[0-3]):[0-5]\d$/)
+    .required();
+
+/** When nobody comes to the printer. */
+export const usePresence = createSettings<Presence>(
+  'lamella-presence',
+  object({
+    night: object({ from: time(), to: time() }).nullable().defined(),
+    away: array(
+      object({
+        from: time(),
+        to: time(),
+        days: array(number().integer().min(1).max(7).required()).required(),
+      }).required(),
+    ).required(),
+  }).required(),
+  ORDINARY_PRESENCE,
+);
+
+/** How clock times are written. */
+export type ClockForm = '24' | '12';
+
+interface Preferences {
+  /** Keys without Ctrl do something on the desk. */
+  readonly singleKeys: boolean;
+  readonly clock: ClockForm;
+}
+
+/** How a person works with Lamella. */
+export const usePreferences = createSettings<Preferences>(
+  'lamella-preferences',
+  object({
+    singleKeys: boolean().required(),
+    clock: mixed<ClockForm>().oneOf(['24', '12']).required(),
+  }).required(),
+  { singleKeys: true, clock: clockOfBrowser() },
+);
+
+/** What the person's browser writes in its own language. */
+function clockOfBrowser(): ClockForm {
+  if (typeof navigator === 'undefined') return '24';
+  const { hour12 } = new Intl.DateTimeFormat(navigator.language, {
+    hour: 'numeric',
+  }).resolvedOptions();
+  return hour12 ? '12' : '24';
+}

@@ -1,0 +1,105 @@
+import { wrap, type Endpoint, type Remote } from 'comlink';
+import type { PrintWorkerApi } from './protocol';
+
+/** Thrown into waiting calls when the worker died by itself. */
+export class WorkerDiedError extends Error {}
+
+/** Starts a worker that holds the lock of this name while it lives, and says so when it has it. */
+export type StartWorker = (name: string) => StartedWorker;
+
+/** As much of a worker as is needed here. */
+export interface StartedWorker extends Endpoint {
+  onerror: ((event: ErrorEvent) => unknown) | null;
+  terminate: () => void;
+}
+
+/**
+ * The line to one worker for as long as it lives. Each call that waits is known by name, so that it is
+ * rejected when the worker dies and forgotten when it is answered.
+ */
+export class WorkerLine {
+  private readonly worker: StartedWorker;
+  private readonly remote: Remote<PrintWorkerApi>;
+  private readonly waiting = new Set<(reason: Error) => void>();
+  private ended: Error | null = null;
+  /** What has to be done before anything else. */
+  private ready: Promise<void> = Promise.resolve();
+
+  constructor(
+    start: StartWorker,
+    private readonly onDeath: (why: string) => void,
+  ) {
+    const name = `lamella-worker-${crypto.randomUUID()}`;
+    this.worker = start(name);
+    this.remote = wrap<PrintWorkerApi>(this.worker);
+    this.worker.onerror = (event) => {
+      event.preventDefault();
+      this.die(event.message);
+    };
+    const hear = ({ data }: { data?: unknown }): void => {
+      if (data !== null) return;
+      this.worker.removeEventListener('message', listener);
+      this.watch(name);
+    };
+    const listener = hear as EventListener;
+    this.worker.addEventListener('message', listener);
+  }
+
+  /** Does something before all that is asked from now on. */
+  first(run: (remote: PrintWorkerApi) => Promise<void>): void {
+    this.ready = this.call(run);
+    // Whoever asks hears of it.
+    this.ready.catch(() => {});
+  }
+
+  async ask<T>(question: (remote: PrintWorkerApi) => PromiseLike<T>): Promise<T> {
+    await this.ready;
+    return this.call(question);
+  }
+
+  /** Ends the worker and rejects all that waits. */
+  end(reason: Error): void {
+    if (this.ended) return;
+    this.ended = reason;
+    this.worker.terminate();
+    for (const reject of this.waiting) reject(reason);
+    this.waiting.clear();
+  }
+
+  private call<T>(question: (remote: PrintWorkerApi) => PromiseLike<T>): Promise<T> {
+    const { ended, waiting } = this;
+    if (ended) return Promise.reject(ended);
+    return new Promise<T>((resolve, reject) => {
+      waiting.add(reject);
+      const settle = (): void => {
+        waiting.delete(reject);
+      };
+      question(this.remote as unknown as PrintWorkerApi).then(
+        (value) => {
+          settle();
+          resolve(value);
+        },
+        (error: unknown) => {
+          settle();
+          reject(error instanceof Error ? error : new Error(String(error)));
+        },
+      );
+    });
+  }
+
+  /** Waits for the lock that the worker holds: it is free when the worker is gone. */
+  private watch(name: string): void {
+    navigator.locks
+      .request(name, () => this.die(''))
+      .catch(() => {
+        // The page is going away.
+      });
+  }
+
+  private die(message: string): void {
+    if (this.ended) return;
+    const why = `The part of Lamella that reads the file has stopped${message ? ` (${message})` : ''}.`;
+    this.end(new WorkerDiedError(why));
+    this.onDeath(why);
+  }
+}
