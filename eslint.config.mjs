@@ -45,6 +45,8 @@ const config = [
       'no-console': ['error', { allow: ['warn', 'error'] }],
       eqeqeq: 'error',
       'prefer-const': 'error',
+      // A promise whose failure nobody hears of is a write that may be lost without a word.
+      'no-void': 'error',
     },
   },
   {

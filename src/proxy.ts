@@ -1,15 +1,52 @@
 import { NextResponse, type NextRequest } from 'next/server';
+import { fixedHeaders } from './headers';
+
+/** Names by which this machine is reached; others have to be allowed by `LAMELLA_HOSTS`. */
+const LOOPBACK: readonly string[] = ['localhost', '127.0.0.1', '[::1]'];
 
 /**
- * Sets the Content-Security-Policy: nothing from elsewhere, and inline scripts only with this
- * request's nonce. Styles may be inline because positions are computed while dragging.
+ * Stands before every answer. A name that is not this machine's is refused, so that a page from
+ * elsewhere cannot reach Lamella under a name of its own; only reading is allowed; and every answer has
+ * its Content-Security-Policy: nothing from elsewhere, and inline scripts only with this request's
+ * nonce. Styles may be inline because positions are computed while dragging.
  */
 export function proxy(request: NextRequest): NextResponse {
+  if (!isOwnName(request.headers.get('host'))) {
+    return refused(421, 'This name is not one of Lamella’s. Set LAMELLA_HOSTS to allow it.');
+  }
+  if (request.method !== 'GET' && request.method !== 'HEAD') {
+    const answer = refused(405, 'Only GET and HEAD are answered here.');
+    answer.headers.set('Allow', 'GET, HEAD');
+    return answer;
+  }
   const nonce = btoa(crypto.randomUUID());
+  const policy = policyWith(`'nonce-${nonce}' 'strict-dynamic'`);
+  const headers = new Headers(request.headers);
+  headers.set('x-nonce', nonce);
+  headers.set('Content-Security-Policy', policy);
+  const response = NextResponse.next({ request: { headers } });
+  response.headers.set('Content-Security-Policy', policy);
+  return response;
+}
+
+function isOwnName(host: string | null): boolean {
+  const name = (host ?? '').replace(/:\d+$/, '').toLowerCase();
+  const allowed = (process.env.LAMELLA_HOSTS ?? '').split(',').map((one) => one.trim());
+  return name !== '' && (LOOPBACK.includes(name) || allowed.includes(name));
+}
+
+function refused(status: number, why: string): NextResponse {
+  const headers = new Headers({ 'Content-Type': 'text/plain; charset=utf-8' });
+  for (const { key, value } of fixedHeaders) headers.set(key, value);
+  headers.set('Content-Security-Policy', policyWith(''));
+  return new NextResponse(`${why}\n`, { status, headers });
+}
+
+function policyWith(scripts: string): string {
   const developing = process.env.NODE_ENV === 'development';
-  const policy = [
+  return [
     "default-src 'self'",
-    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'${developing ? " 'unsafe-eval'" : ''}`,
+    `script-src 'self' ${scripts}${developing ? " 'unsafe-eval'" : ''}`,
     "worker-src 'self' blob:",
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' blob: data:",
@@ -20,12 +57,4 @@ export function proxy(request: NextRequest): NextResponse {
     "form-action 'self'",
     "frame-ancestors 'none'",
   ].join('; ');
-  const headers = new Headers(request.headers);
-  headers.set('x-nonce', nonce);
-  headers.set('Content-Security-Policy', policy);
-  const response = NextResponse.next({ request: { headers } });
-  response.headers.set('Content-Security-Policy', policy);
-  return response;
 }
-
-export const config = { matcher: ['/((?!_next/static|_next/image|demo/|favicon|icon).*)'] };

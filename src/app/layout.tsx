@@ -3,6 +3,7 @@ import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { Rail } from '@/components/Rail';
 import { Messages } from '@/components/Messages';
+import { Offline } from '@/components/Offline';
 import { StorageLost } from '@/components/StorageLost';
 import { THEME_SCRIPT } from '@/components/theme';
 import './globals.css';
@@ -36,6 +37,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           </main>
         </div>
         <Messages />
+        <Offline />
       </body>
     </html>
   );

@@ -1,7 +1,7 @@
 'use client';
 
 import { BookOpenText, Layers2, Library, SunMoon } from 'lucide-react';
-import Link from 'next/link';
+import { Link } from '@/components/Link';
 import { usePathname } from 'next/navigation';
 import type { ComponentType } from 'react';
 import { SaveStatus } from './SaveStatus';

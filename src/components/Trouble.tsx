@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/components/Link';
 import { Button } from './Button';
 
 /** What a screen shows when it cannot go on: what happened, and the ways out. */

@@ -30,7 +30,9 @@ function deskWith(own: PlanBook) {
           chosenVariant(newer).plan,
         ),
       ),
-    follow: (newer: PlanBook) => void followed.push(layersOf(newer)),
+    follow: (newer: PlanBook) => {
+      followed.push(layersOf(newer));
+    },
     isBusy: () => false,
     written: () => {},
   };

@@ -14,6 +14,8 @@ export const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 export interface RunningApp {
   readonly url: string;
   readonly stop: () => void;
+  /** Resolves once it is gone. */
+  readonly stopped: Promise<void>;
 }
 
 async function freePort(): Promise<number> {
@@ -45,7 +47,8 @@ export async function startApp(): Promise<RunningApp> {
       if (line.includes('Ready')) resolve();
     });
   });
-  return { url: `http://127.0.0.1:${port}`, stop: () => server.kill() };
+  const stopped = new Promise<void>((resolve) => server.on('exit', () => resolve()));
+  return { url: `http://127.0.0.1:${port}`, stop: () => server.kill(), stopped };
 }
 
 interface BrowserOptions {

@@ -213,6 +213,7 @@ describe('printers', () => {
     await byRole(page, 'button', 'Delete').click();
     await seeText(page, 'Attic printer is deleted.');
     await byRole(page, 'button', 'Undo').click();
+    await byRole(page, 'heading', 'Attic printer').wait();
     await page.reload();
     await seeText(page, 'Attic printer');
     await giveFile(page, saved.path, () => byRole(page, 'button', 'Open a profile').click());

@@ -22,13 +22,6 @@ async function swapAndGoTo(page: Page, station: string): Promise<void> {
   await byRole(page, 'link', station).click();
 }
 
-/** The commands of the shown swap. */
-function commands(page: Page): Promise<string[]> {
-  return page.$$eval('ol[aria-label="Commands of the swap"] code', (all) =>
-    all.map((one) => one.textContent ?? ''),
-  );
-}
-
 describe('the recipe', () => {
   it('tells a change command what the person fills in, and asks for the first filament', async () => {
     const { page, complaints } = await openPlan(bed);
@@ -59,21 +52,6 @@ describe('the recipe', () => {
     const at = lines.findIndex((line) => line.startsWith('; lamella: swap 1'));
     assert.match(lines[at - 1], /^G1 X.* E/);
     assert.equal(lines.filter((line) => line === 'M600 X5 Y200 Z25').length, 2);
-    assert.deepEqual(complaints, []);
-  });
-
-  it('is drawn on the sheet, and goes with undo', async () => {
-    const { page, complaints } = await openPlan(bed);
-    await swapAndGoTo(page, 'Recipe not tried on your printer');
-    await page.locator('::-p-text(Spelled out)').click();
-    await seeText(page, 'Goes back over the point.');
-    assert.ok((await commands(page)).includes('G1 X5 Y215 F6000'));
-    await byRole(page, 'link', 'Plan').click();
-    await page.waitForSelector('svg[aria-label^="Round the swap: the old colour ends at"]');
-    await byRole(page, 'button', 'Undo').click();
-    await byRole(page, 'link', 'Recipe not tried on your printer').click();
-    await seeText(page, 'Parks, waits for you, and comes back');
-    assert.deepEqual((await commands(page)).slice(-2), ['M600', 'M82']);
     assert.deepEqual(complaints, []);
   });
 

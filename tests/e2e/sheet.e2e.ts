@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import type { KeyInput, Page } from 'puppeteer-core';
-import { catchDownloads, openPlan, seeText, testBed } from './harness';
+import { byRole, catchDownloads, openPlan, seeText, testBed } from './harness';
 
 const bed = testBed({ needsWebGl: true });
 
@@ -74,6 +74,23 @@ describe('thin colours', () => {
     const blended = await nextPicture(plain);
     await page.click('::-p-text(Back-lit)');
     await nextPicture(plain, blended);
+    assert.deepEqual(complaints, []);
+  });
+});
+
+describe('the way round a swap', () => {
+  it('is drawn on the sheet, and goes with undo', async () => {
+    const { page, complaints } = await openPlan(bed);
+    await press(page, 'n', 's');
+    await byRole(page, 'link', 'Recipe not tried on your printer').click();
+    await page.locator('::-p-text(Spelled out)').click();
+    await seeText(page, 'Goes back over the point.');
+    await seeText(page, 'G1 X5 Y215 F6000');
+    await byRole(page, 'link', 'Plan').click();
+    await page.waitForSelector('svg[aria-label^="Round the swap: the old colour ends at"]');
+    await byRole(page, 'button', 'Undo').click();
+    await byRole(page, 'link', 'Recipe not tried on your printer').click();
+    await seeText(page, 'Parks, waits for you, and comes back');
     assert.deepEqual(complaints, []);
   });
 });

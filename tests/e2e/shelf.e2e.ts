@@ -163,6 +163,7 @@ describe('the shelf', () => {
     assert.equal(await colour(), '#b43c28');
     await setValue(page, dried, '2026-04-02');
     await byRole(page, 'button', 'Save').click();
+    await seeSaved(page);
     await page.reload();
     await byRole(page, 'button', 'Change Brick dust').click();
     await page.waitForSelector('input[type="color"]');

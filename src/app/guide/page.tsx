@@ -1,6 +1,12 @@
-import { redirect } from 'next/navigation';
+import type { Metadata } from 'next';
 import { GUIDE_PAGES } from '@/core/guide/pages';
+import { GuideScreen } from '@/features/guide/GuideScreen';
 
+const [FIRST] = GUIDE_PAGES;
+
+export const metadata: Metadata = { title: FIRST.title };
+
+/** The guide begins with its first page. */
 export default function GuidePage() {
-  redirect(`/guide/${GUIDE_PAGES[0].id}`);
+  return <GuideScreen page={FIRST.id} />;
 }

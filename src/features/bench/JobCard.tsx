@@ -1,5 +1,5 @@
 import { Trash2 } from 'lucide-react';
-import Link from 'next/link';
+import { Link } from '@/components/Link';
 import { formatBytes, formatDuration, formatMm, plural } from '@/core/format';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Job } from '@/store/records';

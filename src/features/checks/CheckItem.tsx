@@ -1,7 +1,7 @@
 'use client';
 
 import { Info, OctagonX, TriangleAlert, type LucideIcon } from 'lucide-react';
-import Link from 'next/link';
+import { Link } from '@/components/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Button } from '@/components/Button';

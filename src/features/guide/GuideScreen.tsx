@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/components/Link';
 import type { ComponentType } from 'react';
 import { GUIDE_PAGES, titleOf, type GuidePageId } from '@/core/guide/pages';
 import { AtTheSwapPage, BedPage, MaterialsPage, PurgingPage, SafetyPage } from './pages/handsPages';

@@ -1,7 +1,7 @@
 'use client';
 
 import { Redo2, Search, Undo2 } from 'lucide-react';
-import Link from 'next/link';
+import { Link } from '@/components/Link';
 import { ActionButton } from './ActionButton';
 import { ActionsMenu } from './ActionsMenu';
 import { useJob } from './jobContext';

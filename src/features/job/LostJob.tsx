@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/components/Link';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { readFileOf } from '@/features/bench/importFile';

@@ -39,7 +39,7 @@ function Script({ name, text }: { name: string; text: string }) {
     <div className="pt-2">
       <div className="flex items-center justify-between">
         <h3 className="text-sm font-semibold">{name}</h3>
-        <Button kind="quiet" onClick={() => void copy()} aria-label={`Copy: ${name}`}>
+        <Button kind="quiet" onClick={copy} aria-label={`Copy: ${name}`}>
           <Copy aria-hidden size={15} /> Copy
         </Button>
       </div>

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/components/Link';
 import { titleOf } from '@/core/guide/pages';
 import { useJob } from '@/features/job/jobContext';
 import { filamentOf } from '@/core/plan/jobPlan';

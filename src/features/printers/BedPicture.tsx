@@ -7,7 +7,8 @@ import { jobs, useJobs } from '@/store/jobs';
 
 interface BedPictureProps {
   readonly printer: Printer;
-  readonly onPark: (park: BedPoint) => void;
+  /** Gets a change of the place as it is stored then: keys may come faster than the disk. */
+  readonly onPark: (edit: (park: BedPoint) => BedPoint) => void;
 }
 
 /** How far an arrow key moves the park place, mm; with Shift ten. */
@@ -34,8 +35,10 @@ export function BedPicture({ printer, onPark }: BedPictureProps) {
     return isInReach(place, 0, reach) ? place : null;
   };
   const nudge = (dx: number, dy: number): void => {
-    const place = { x: park.x + dx, y: park.y + dy };
-    if (isInReach(place, 0, reach)) onPark(place);
+    onPark((now) => {
+      const place = { x: now.x + dx, y: now.y + dy };
+      return isInReach(place, 0, reach) ? place : now;
+    });
   };
 
   return (
@@ -48,7 +51,7 @@ export function BedPicture({ printer, onPark }: BedPictureProps) {
           if (dragged) setDragged(toBed(event) ?? dragged);
         }}
         onPointerUp={() => {
-          if (dragged) onPark(dragged);
+          if (dragged) onPark(() => dragged);
           setDragged(null);
         }}
         onPointerCancel={() => setDragged(null)}

@@ -7,7 +7,7 @@ import { TextField } from '@/components/TextField';
 import { Tick } from '@/components/Tick';
 import { CommandField } from '@/features/recipe/CommandField';
 import { problemOf, withOwnStopWord } from '@/core/printer/printerFile';
-import { ORDINARY_PROFILE, type Printer } from '@/core/printer/printer';
+import { ORDINARY_PROFILE, parkOf, type Printer } from '@/core/printer/printer';
 import { canStop, KIND_WORDS, USUAL_COMMAND, type RecipeKind } from '@/core/recipe/kinds';
 import { BedPicture } from './BedPicture';
 import { FirmwareFields, OwnWords } from './FirmwareFields';
@@ -90,7 +90,10 @@ export function PrinterForm({ printer, onChange, onAsk }: PrinterFormProps) {
       </Part>
 
       <Part title="At a swap">
-        <BedPicture printer={printer} onPark={(park) => set({ park })} />
+        <BedPicture
+          printer={printer}
+          onPark={(edit) => onChange((now) => ({ ...now, park: edit(parkOf(now)) }))}
+        />
         {problem && (
           <p role="alert" className="rounded-md bg-danger-soft px-3 py-2 text-sm">
             {problem}

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/components/Link';
 import { useJob } from '@/features/job/jobContext';
 import { KIND_WORDS } from '@/core/recipe/kinds';
 import { changePlan } from '@/store/planStore';

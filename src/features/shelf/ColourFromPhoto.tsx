@@ -38,7 +38,7 @@ export function ColourFromPhoto({ onColour }: { onColour: (colour: string) => vo
   };
   return (
     <>
-      <Button onClick={() => pickFile('image/*', (file) => void open(file))}>
+      <Button onClick={() => pickFile('image/*', open)}>
         <ImageUp aria-hidden size={16} /> From a photo
       </Button>
       {photo && <Photo photo={photo} onColour={onColour} />}

@@ -17,8 +17,8 @@ const Drawing = dynamic(
       ? import('./SheetCanvas').then((module) => module.SheetCanvas)
       : import('./FlatSheet').then((module) => module.FlatSheet),
   {
-  ssr: false,
-  loading: () => <p className="m-auto text-ink">Laying out the sheet…</p>,
+    ssr: false,
+    loading: () => <p className="m-auto text-ink">Laying out the sheet…</p>,
   },
 );
 

@@ -1,0 +1,87 @@
+// Keeps the whole application in the browser, so that it works without its server. The build puts a copy
+// of this file into public/, with VERSION, ASSETS, PAGES and JOB_PAGES before it.
+/* global VERSION, ASSETS, PAGES, JOB_PAGES */
+
+const CACHE = `lamella-${VERSION}`;
+/** Stands for the id of a job in what is kept of its pages; any id is put in its place. */
+const SOME_JOB = '00000000-0000-4000-8000-ffffffffffff';
+/** How a page is asked for by the address bar, and by a link inside of the application. */
+const KINDS = { document: {}, part: { RSC: '1' } };
+
+const keyOf = (kind, path) => `/kept/${kind}${path}`;
+
+self.addEventListener('install', (event) => {
+  event.waitUntil(fill());
+});
+
+async function fill() {
+  const cache = await caches.open(CACHE);
+  await cache.addAll(ASSETS);
+  const pages = [...PAGES, ...JOB_PAGES.map((station) => `/jobs/${SOME_JOB}${station}`)];
+  await Promise.all(
+    pages.flatMap((path) =>
+      Object.entries(KINDS).map(async ([kind, headers]) => {
+        const response = await fetch(kind === 'part' ? `${path}?_rsc` : path, {
+          headers,
+          cache: 'no-store',
+        });
+        if (!response.ok) throw new Error(`${path} answered ${response.status}`);
+        await cache.put(keyOf(kind, path), response);
+      }),
+    ),
+  );
+}
+
+self.addEventListener('activate', (event) => {
+  event.waitUntil(takeOver());
+});
+
+async function takeOver() {
+  const names = await caches.keys();
+  const old = names.filter((name) => name.startsWith('lamella-') && name !== CACHE);
+  await Promise.all(old.map((name) => caches.delete(name)));
+  // The page that brought this worker is kept offline from now on, and not only the next one.
+  await self.clients.claim();
+}
+
+// A new version waits until the person takes it.
+self.addEventListener('message', ({ data }) => {
+  if (data === 'take-over') self.skipWaiting();
+});
+
+self.addEventListener('fetch', (event) => {
+  const { request } = event;
+  const url = new URL(request.url);
+  if (request.method !== 'GET' || url.origin !== location.origin) return;
+  if (ASSETS.includes(url.pathname)) {
+    event.respondWith(kept(url.pathname, request));
+    return;
+  }
+  // Parts that are fetched in advance have a form of their own; the click asks again.
+  if (request.headers.has('Next-Router-Prefetch')) return;
+  const isPart = request.headers.get('RSC') === '1';
+  if (isPart || request.mode === 'navigate') {
+    event.respondWith(page(isPart ? 'part' : 'document', url.pathname, request));
+  }
+});
+
+async function kept(key, request) {
+  const cache = await caches.open(CACHE);
+  const found = await cache.match(key);
+  if (!found) return fetch(request);
+  // A kept answer brings its own address along; a worker reads its orders from the one it was asked by.
+  const { body, status, headers } = found;
+  return new Response(body, { status, headers });
+}
+
+async function page(kind, path, request) {
+  const job = /^\/jobs\/([^/]+)(\/[a-z]+)?$/.exec(path);
+  if (!job) return kept(keyOf(kind, path), request);
+  const cache = await caches.open(CACHE);
+  const found = await cache.match(keyOf(kind, `/jobs/${SOME_JOB}${job[2] ?? ''}`));
+  // Texts in a part are counted: only an id of the same length can be put in place.
+  if (!found || job[1].length !== SOME_JOB.length) return fetch(request);
+  const text = await found.text();
+  const { status, headers } = found;
+  return new Response(text.replaceAll(SOME_JOB, job[1]), { status, headers });
+}

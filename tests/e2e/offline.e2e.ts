@@ -1,0 +1,56 @@
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import { startApp } from './app';
+import { byRole, catchDownloads, openPage, seeSaved, seeSwaps, seeText, testBed } from './harness';
+import { demoId, seedJobs } from './seed';
+
+const bed = testBed();
+
+describe('without the server', () => {
+  it('everything works after one visit, and a page can be loaded anew', async () => {
+    const app = await startApp();
+    const { page, complaints } = await openPage(bed.browser, { offline: true });
+    try {
+      await seedJobs(page, app.url, ['Hide plate 7']);
+      await page.goto(app.url);
+      await seeText(page, 'Hide plate 7');
+      await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+    } finally {
+      app.stop();
+    }
+    await app.stopped;
+
+    for (const [room, text] of [
+      ['Shelf', '12 of 12 spools'],
+      ['Printers', 'Which stop it knows'],
+      ['Guide', 'Choosing the layer'],
+      ['Bench', 'Hide plate 7'],
+    ]) {
+      await byRole(page, 'link', room).click();
+      await seeText(page, text);
+    }
+    await byRole(page, 'link', 'Hide plate 7').click();
+    await seeText(page, 'Bands');
+    await page.keyboard.press('n');
+    await page.keyboard.press('s');
+    await seeSwaps(page, 11);
+    await seeSaved(page);
+    const folder = await catchDownloads(page);
+    await byRole(page, 'link', 'Recipe not tried on your printer').click();
+    await seeText(page, 'At each swap');
+    await byRole(page, 'link', 'Checks may fail').click();
+    await seeText(page, 'Before you press start');
+    await byRole(page, 'link', 'Output').click();
+    await byRole(page, 'button', 'Write file').click();
+    await seeText(page, 'The file is written');
+    assert.equal((await folder.file('.gcode')).name, 'hide-plate-7-1-swap.gcode');
+
+    await page.reload();
+    await seeText(page, 'Name');
+    await page.goto(`${app.url}/jobs/${demoId('Hide plate 7')}`);
+    await seeSwaps(page, 11);
+    await page.goto(`${app.url}/guide/layers`);
+    await seeText(page, 'Choosing the layer');
+    assert.deepEqual(complaints, []);
+  });
+});
