@@ -31,7 +31,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       <body>
         <div className="flex min-h-dvh flex-col-reverse md:flex-row">
           <Rail />
-          <main className="flex min-w-0 flex-1 flex-col">
+          <main tabIndex={-1} className="flex min-w-0 flex-1 flex-col outline-none">
             <StorageLost />
             {children}
           </main>

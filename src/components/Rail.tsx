@@ -3,9 +3,9 @@
 import { BookOpenText, Layers2, Library, SunMoon } from 'lucide-react';
 import { Link } from '@/components/Link';
 import { usePathname } from 'next/navigation';
-import type { ComponentType } from 'react';
+import { useEffect, type ComponentType } from 'react';
 import { SaveStatus } from './SaveStatus';
-import { toggleTheme } from './theme';
+import { followTheme, toggleTheme } from './theme';
 
 const ROOMS: readonly { href: string; name: string; icon: ComponentType<{ size: number }> }[] = [
   { href: '/', name: 'Bench', icon: Layers2 },
@@ -25,6 +25,7 @@ function isIn(path: string, room: string): boolean {
 /** The way between Lamella's rooms: at the left, or at the bottom of a phone. */
 export function Rail() {
   const path = usePathname();
+  useEffect(followTheme, []);
   return (
     <nav
       aria-label="Main"

@@ -3,6 +3,7 @@
 import { addSeconds, format, isSameDay, parseISO } from 'date-fns';
 import { useSyncExternalStore } from 'react';
 import type { JobPlan } from '@/core/plan/jobPlan';
+import { clockFormOf, clockTime, type ClockForm } from '@/core/schedule/clock';
 
 /** How a start is kept in a plan and in the field: local time without seconds. */
 export const LOCAL_TIME = "yyyy-MM-dd'T'HH:mm";
@@ -22,8 +23,17 @@ export function useStart({ startAt }: Pick<JobPlan, 'startAt'>): Date {
   return startAt === null ? new Date(now) : parseISO(startAt);
 }
 
-/** `18:42`, and on another day than the start `Fri 06:10`. */
+let form: ClockForm | null = null;
+
+/** How clock times are written: as the browser writes them in its own fields. Only in the browser. */
+export function clockForm(): ClockForm {
+  form ??= clockFormOf();
+  return form;
+}
+
+/** `18:42` or `6:42 PM`, and on another day than the start with the day before it. */
 export function clockAt(start: Date, seconds: number): string {
-  const time = addSeconds(start, seconds);
-  return format(time, isSameDay(start, time) ? 'HH:mm' : 'EEE HH:mm');
+  const at = addSeconds(start, seconds);
+  const time = clockTime(at, clockForm());
+  return isSameDay(start, at) ? time : `${format(at, 'EEE')} ${time}`;
 }

@@ -1,6 +1,6 @@
 import { toast } from 'sonner';
 import { refuse, success, type Result } from '@/core/findings';
-import { database, DatabaseReplacedError, type StoreName } from './db';
+import { database, letGoOfReplaced, type StoreName } from './db';
 import { adoptedId } from './identity';
 import { keepInJournal } from './journal';
 import { ID_KEY } from './migrations';
@@ -127,7 +127,8 @@ async function write({ stores, make }: Change, askedAt: number): Promise<readonl
   tx.done.catch(() => {});
   try {
     if ((await tx.objectStore('meta').get(ID_KEY)) !== adoptedId()) {
-      throw new DatabaseReplacedError();
+      tx.abort();
+      throw letGoOfReplaced(db);
     }
     const made = await make({
       one: (store, key) => tx.objectStore(store).get(key),

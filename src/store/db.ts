@@ -77,6 +77,14 @@ async function open(): Promise<Database> {
   return db;
 }
 
+/** Lets go of a database that has turned out to be another one; the answer is to be thrown. */
+export function letGoOfReplaced(db: Database): DatabaseReplacedError {
+  db.close();
+  opening = null;
+  tell('replaced');
+  return new DatabaseReplacedError();
+}
+
 async function checkedId(db: Database): Promise<string> {
   const id = await db.get('meta', ID_KEY);
   const adopted = adoptedId();

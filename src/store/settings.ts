@@ -1,4 +1,4 @@
-import { array, boolean, mixed, number, object, string } from 'yup';
+import { array, boolean, number, object, string } from 'yup';
 import type { CostSettings } from '@/core/filament/cost';
 import { ORDINARY_PRESENCE, type Presence } from '@/core/schedule/presence';
 import { createSettings } from './createSettings';
@@ -47,30 +47,14 @@ export const usePresence = createSettings<Presence>(
   ORDINARY_PRESENCE,
 );
 
-/** How clock times are written. */
-export type ClockForm = '24' | '12';
-
 interface Preferences {
   /** Keys without Ctrl do something on the desk. */
   readonly singleKeys: boolean;
-  readonly clock: ClockForm;
 }
 
 /** How a person works with Lamella. */
 export const usePreferences = createSettings<Preferences>(
   'lamella-preferences',
-  object({
-    singleKeys: boolean().required(),
-    clock: mixed<ClockForm>().oneOf(['24', '12']).required(),
-  }).required(),
-  { singleKeys: true, clock: clockOfBrowser() },
+  object({ singleKeys: boolean().required() }).required(),
+  { singleKeys: true },
 );
-
-/** What the person's browser writes in its own language. */
-function clockOfBrowser(): ClockForm {
-  if (typeof navigator === 'undefined') return '24';
-  const { hour12 } = new Intl.DateTimeFormat(navigator.language, {
-    hour: 'numeric',
-  }).resolvedOptions();
-  return hour12 ? '12' : '24';
-}

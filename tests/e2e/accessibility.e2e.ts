@@ -125,23 +125,3 @@ for (const scheme of ['light', 'dark'] as const) {
     });
   });
 }
-
-describe('the pages', () => {
-  it('let nothing in from elsewhere', async () => {
-    const response = await fetch(bed.app.url);
-    const policy = response.headers.get('content-security-policy') ?? '';
-    assert.match(policy, /default-src 'self'/);
-    assert.match(policy, /frame-ancestors 'none'/);
-    assert.doesNotMatch(policy, /https?:|\*/);
-    assert.equal(response.headers.get('x-content-type-options'), 'nosniff');
-    assert.equal(response.headers.get('referrer-policy'), 'no-referrer');
-    assert.equal(response.headers.get('x-frame-options'), 'DENY');
-  });
-
-  it('say so when there is no such job', async () => {
-    const { page, complaints } = await openPage(bed.browser);
-    await page.goto(`${bed.app.url}/jobs/no-such-job`);
-    await seeText(page, 'This job is not in this browser');
-    assert.deepEqual(complaints, []);
-  });
-});

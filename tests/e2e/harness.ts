@@ -51,6 +51,8 @@ export interface PageOptions {
   readonly isFirstVisit?: boolean;
   /** True to let the page install its service worker. */
   readonly offline?: boolean;
+  /** How the browser writes clocks and dates. */
+  readonly locale?: string;
   /** When the page's clock begins. */
   readonly clock?: string;
 }
@@ -73,6 +75,7 @@ export async function prepare(
     viewport = { width: 1280, height: 800 },
     isFirstVisit = false,
     offline = false,
+    locale = 'en-GB',
     clock = CLOCK,
   }: PageOptions = {},
 ): Promise<Complaints> {
@@ -91,6 +94,7 @@ export async function prepare(
   // The file dialog is never shown: tests hand files to the field behind it.
   const session = await page.createCDPSession();
   await session.send('Page.setInterceptFileChooserDialog', { enabled: true });
+  await session.send('Emulation.setLocaleOverride', { locale });
   page.setDefaultTimeout(PATIENCE);
   const complaints: Complaints = [];
   page.on('console', (message) => {

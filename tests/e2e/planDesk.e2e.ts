@@ -149,6 +149,68 @@ describe('the ribbon', () => {
   });
 });
 
+describe('the clock', () => {
+  it('is shown in the person’s own form, and its change is said', async () => {
+    const { page, complaints } = await openPlan(bed, 'Hide plate 7', { locale: 'en-US' });
+    await press(page, 'n', 's');
+    await page.emulateTimezone('Europe/Berlin');
+    await setValue(page, 'input[type="datetime-local"]', '2027-03-04T18:00');
+    await page.waitForSelector('button[aria-label^="Swap 1, before layer 11, at 6:"]');
+    await seeText(page, 'PM');
+    await setValue(page, 'input[type="datetime-local"]', '2027-03-28T02:30');
+    await seeText(page, 'skips this time. The print begins at 3:30 AM.');
+    await setValue(page, 'input[type="datetime-local"]', '2027-10-31T02:30');
+    await seeText(page, 'shows this time twice.');
+    assert.deepEqual(complaints, []);
+  });
+});
+
+describe('the keyboard', () => {
+  it('comes back to where it was after each dialog, the palette and a deletion', async () => {
+    const { page, complaints } = await openPlan(bed);
+    const focused = () =>
+      page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? '');
+    await page.focus('button[aria-label="Plan menu"]');
+    const before = await focused();
+    for (const [key, text] of [
+      ['?', 'Keys without Ctrl work'],
+      ['f', 'Filaments of this plan'],
+      ['u', 'Purge and cost'],
+    ] as const) {
+      await page.keyboard.press(key);
+      await seeText(page, text);
+      await page.keyboard.press('Escape');
+      await page.waitForFunction(
+        (label) => document.activeElement?.getAttribute('aria-label') === label,
+        {},
+        before,
+      );
+    }
+    await page.keyboard.press('w');
+    await seeText(page, 'The file is written');
+    await page.waitForFunction(() => document.activeElement?.id === 'proof-title');
+    assert.deepEqual(complaints, []);
+  });
+
+  it('lets its single keys be switched off', async () => {
+    const { page, complaints } = await openPlan(bed);
+    await press(page, '?');
+    await page.locator('::-p-text(Keys without Ctrl work)').click();
+    await press(page, 'Escape');
+    await press(page, 'n', 's');
+    await byRole(page, 'button', 'Next step').click();
+    await seeSwaps(page);
+    await page.keyboard.down('Control');
+    await press(page, 'k');
+    await page.keyboard.up('Control');
+    await page.waitForSelector('[cmdk-input]');
+    await page.keyboard.type('every step');
+    await press(page, 'Enter');
+    await seeSwaps(page, 11, 26);
+    assert.deepEqual(complaints, []);
+  });
+});
+
 describe('keys and touch', () => {
   it('moves a flag by its keys, zooms the core and finds actions by name', async () => {
     const { page, complaints } = await openPlan(bed);

@@ -88,6 +88,24 @@ describe('the shelf', () => {
     assert.deepEqual(complaints, []);
   });
 
+  it('takes ten thousand spools, and finds one among them', async () => {
+    const { page, complaints } = await openPage(bed.browser);
+    const rows = Array.from({ length: 10_000 }, (_, i) => `Spool ${i},${i % 900},no. ${i}`);
+    const path = join(mkdtempSync(join(tmpdir(), 'lamella-many-')), 'many.csv');
+    writeFileSync(path, ['name,gramsLeft,note', ...rows].join('\n'));
+    await page.goto(`${bed.app.url}/shelf`);
+    await seeText(page, '12 of 12 spools');
+    await giveFile(page, path, () => byRole(page, 'button', 'Open CSV').click());
+    await byRole(page, 'button', 'Add them: 10000 new, 0 changed').click();
+    await seeText(page, '10012 of 10012 spools');
+    assert.ok((await page.$$('tbody tr[data-index]')).length < 100);
+    await page.type('input[type="search"]', 'no. 7654');
+    await seeText(page, '1 of 10012 spools');
+    await byRole(page, 'button', 'Take Spool 7654 off the shelf').click();
+    await seeText(page, '0 of 10011 spools');
+    assert.deepEqual(complaints, []);
+  });
+
   it('prices a plan, and its own purges go into the swaps', async () => {
     const { page, complaints } = await openPlan(bed);
     for (const key of ['n', 's', 'n', 's', 'f'] as const) await page.keyboard.press(key);

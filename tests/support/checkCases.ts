@@ -94,6 +94,7 @@ export async function checksFor({
     presence: { ...ORDINARY_PRESENCE, away: [{ days: [7], from: '13:00', to: '15:00' }] },
     timeline: timelineOf(bands, reading, plan.handSeconds, purges),
     start: start ?? MORNING,
+    clock: '24',
     troubles:
       impossible && !impossible.ok
         ? [...troubles, { layer: 1, message: impossible.refusal.message }]

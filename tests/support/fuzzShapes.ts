@@ -125,7 +125,7 @@ function label(kind: (typeof LABELS)[number], n: number, total: number, z: numbe
     case 'number':
       return [`; layer ${n - 1}`];
     case 'change':
-      return ['; NEXT_LAYER', `; z = ${z}`];
+      return ['; Next-Layer', `; z = ${z}`];
     case 'from the second':
       return n === 1 ? [] : [`; layer ${n}`];
     case 'of all':

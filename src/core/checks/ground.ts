@@ -5,6 +5,7 @@ import type { Band } from '../plan/bands';
 import type { JobPlan } from '../plan/jobPlan';
 import type { Timeline } from '../plan/timeline';
 import type { Printer } from '../printer/printer';
+import type { ClockForm } from '../schedule/clock';
 import type { Presence } from '../schedule/presence';
 import type { Recipe } from '../recipe/recipe';
 
@@ -38,6 +39,8 @@ export interface CheckGround {
   readonly presence: Presence;
   /** When the print begins, as the person's clock shows it. */
   readonly start: Date;
+  /** How clock times are written. */
+  readonly clock: ClockForm;
   /** What a trial of the blocks found: see `output/dryRun`. */
   readonly troubles: readonly { readonly layer: number; readonly message: string }[];
 }

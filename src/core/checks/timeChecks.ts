@@ -1,5 +1,6 @@
-import { addSeconds, format } from 'date-fns';
+import { addSeconds } from 'date-fns';
 import { formatDuration } from '../format';
+import { clockTime } from '../schedule/clock';
 import { absenceAt } from '../schedule/presence';
 import { checkOf, type Check } from './check';
 import type { CheckGround } from './ground';
@@ -10,7 +11,7 @@ const MANY_SWAPS = 12;
 const LONG_ALONE = 3 * 3600;
 
 /** When someone has to be at the printer, and for how long nobody is. */
-export function timeChecks({ timeline, start, bands, presence }: CheckGround): Check[] {
+export function timeChecks({ timeline, start, bands, presence, clock }: CheckGround): Check[] {
   const checks: Check[] = [];
   const swaps = timeline.stretches.filter(({ kind }) => kind === 'swap');
   if (swaps.length > MANY_SWAPS) {
@@ -22,7 +23,7 @@ export function timeChecks({ timeline, start, bands, presence }: CheckGround): C
     const why = absenceAt(presence, at);
     if (why === null) continue;
     const when = why === 'night' ? 'in the night' : 'while you are out';
-    const sentence = `The swap before layer ${swap.band?.first} comes at ${format(at, 'HH:mm')}, ${when}.`;
+    const sentence = `The swap before layer ${swap.band?.first} comes at ${clockTime(at, clock)}, ${when}.`;
     checks.push(
       checkOf(why === 'night' ? 'night-swap' : 'away-swap', 'may-fail', sentence, {
         layer: swap.band?.first ?? null,
@@ -32,7 +33,7 @@ export function timeChecks({ timeline, start, bands, presence }: CheckGround): C
   const { longestAlone } = timeline;
   const alone = longestAlone.end - longestAlone.start;
   if (bands.length > 0 && alone > LONG_ALONE) {
-    const sentence = `For ${formatDuration(alone)} no swap calls you, from ${format(addSeconds(start, longestAlone.start), 'HH:mm')} on.`;
+    const sentence = `For ${formatDuration(alone)} no swap calls you, from ${clockTime(addSeconds(start, longestAlone.start), clock)} on.`;
     checks.push(checkOf('long-alone', 'good-to-know', sentence));
   }
   return checks;

@@ -5,6 +5,7 @@ import { costOf } from './cost';
 import { gramsOf } from './mass';
 import {
   leastWaste,
+  otherPairs,
   pairPurge,
   rowPurge,
   withOwnPurge,
@@ -35,6 +36,15 @@ describe('the purge of a pair', () => {
       { from: 'B', to: 'A', mm: 40 },
     ]);
     expect(withOwnPurge(own, 'A', 'B', null)).toEqual([]);
+  });
+
+  it('is listed for every pair that a plan does not meet', () => {
+    const met = [pairPurge(black, white, GROUND), pairPurge(white, green, GROUND)];
+    const names = otherPairs([black, white, green], met).map(
+      ({ from, to }) => from.letter + to.letter,
+    );
+    expect(names).toEqual(['AC', 'BA', 'CA', 'CB']);
+    expect(otherPairs([black], [])).toEqual([]);
   });
 
   it('follows the spool: its stain, its lightness, its density', () => {

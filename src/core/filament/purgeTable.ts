@@ -66,6 +66,19 @@ export function withOwnPurge(
   return mm === null ? others : [...others, { from, to, mm }];
 }
 
+/** The ordered pairs of some filaments that none of the given purges is about. */
+export function otherPairs(
+  filaments: readonly PaletteFilament[],
+  purges: readonly Pick<PairPurge, 'from' | 'to'>[],
+): { readonly from: PaletteFilament; readonly to: PaletteFilament }[] {
+  const met = new Set(purges.map(({ from, to }) => `${from} ${to}`));
+  return filaments.flatMap((from) =>
+    filaments
+      .filter((to) => to !== from && !met.has(`${from.letter} ${to.letter}`))
+      .map((to) => ({ from, to })),
+  );
+}
+
 /** What a row of filaments wastes, each after the one before. */
 export function rowPurge(row: readonly PaletteFilament[], ground: PurgeGround): PairPurge[] {
   return row.slice(1).map((filament, i) => pairPurge(row[i], filament, ground));

@@ -66,10 +66,27 @@ const rowSchema = object({
 
 type RowFields = InferType<typeof rowSchema>;
 
-/** Writes a shelf as CSV. */
+/** Cells that begin so would be worked out by a spreadsheet instead of shown. */
+const FORMULA = /^[=+\-@\t\r]/;
+/** The same with the mark that keeps a spreadsheet from it; further marks are the person's own. */
+const MARKED = /^'+[=+\-@\t\r]/;
+
+/** A text that no spreadsheet takes for a formula. */
+function harmless(text: string): string {
+  return FORMULA.test(text) || MARKED.test(text) ? `'${text}` : text;
+}
+
+/** A text as it was before it was made harmless. */
+function unmarked(text: string): string {
+  return MARKED.test(text) ? text.slice(1) : text;
+}
+
+/** Writes a shelf as CSV. Texts that look like formulas get a mark before them, which reading takes off. */
 export function shelfCsv(spools: readonly Spool[]): string {
   const rows = spools.map(({ nozzle, bed, ...spool }) => ({
     ...spool,
+    name: harmless(spool.name),
+    note: harmless(spool.note),
     nozzleFrom: nozzle.from,
     nozzleTo: nozzle.to,
     bedFrom: bed.from,
@@ -94,7 +111,7 @@ export function readShelfCsv(text: string, idFor: () => string): ShelfRow[] {
     const given = Object.fromEntries(
       Object.entries(row).flatMap(([column, value]) => {
         const trimmed = typeof value === 'string' ? value.trim() : '';
-        return trimmed === '' ? [] : [[column, trimmed]];
+        return trimmed === '' ? [] : [[column, unmarked(trimmed)]];
       }),
     );
     try {
@@ -129,11 +146,9 @@ function withFields(base: Spool, fields: RowFields): Spool {
   };
 }
 
-const nameKey = ({ name }: Pick<Spool, 'name'>): string => name.trim().toLowerCase();
-
-/** The spool of a shelf with a name, whatever its capitals. */
-export function spoolNamed(shelf: readonly Spool[], name: string): Spool | undefined {
-  return shelf.find((spool) => nameKey(spool) === nameKey({ name }));
+/** What two spools of one name have in common, whatever its capitals. */
+export function spoolKey({ name }: Pick<Spool, 'name'>): string {
+  return name.trim().toLowerCase();
 }
 
 /** A shelf with rows added: of spools with a known name, what the row says is changed. */
@@ -146,15 +161,35 @@ export function mergeShelves(
   readonly touched: readonly Spool[];
   readonly changed: number;
 } {
-  const byName = new Map(shelf.map((spool) => [nameKey(spool), spool]));
+  const byName = new Map(shelf.map((spool) => [spoolKey(spool), spool]));
   const touched = new Map<string, Spool>();
   let changed = 0;
   for (const { spool, fields } of rows) {
-    const known = byName.get(nameKey(spool));
+    const known = byName.get(spoolKey(spool));
     if (known) changed++;
     const merged = known ? withFields(known, fields) : spool;
-    byName.set(nameKey(spool), merged);
-    touched.set(nameKey(spool), merged);
+    byName.set(spoolKey(spool), merged);
+    touched.set(spoolKey(spool), merged);
   }
   return { spools: [...byName.values()], touched: [...touched.values()], changed };
+}
+
+/** The text of a file, and how it was read: old programs write one byte a letter. */
+export interface DecodedText {
+  readonly text: string;
+  readonly encoding: 'utf-8' | 'utf-16' | 'windows-1252';
+}
+
+/** Reads the bytes of a text file: by its mark, as UTF-8 when it is that, and else as Latin letters. */
+export function decodeText(bytes: Uint8Array): DecodedText {
+  const [first, second] = bytes;
+  if ((first === 0xff && second === 0xfe) || (first === 0xfe && second === 0xff)) {
+    const label = first === 0xff ? 'utf-16le' : 'utf-16be';
+    return { text: new TextDecoder(label).decode(bytes), encoding: 'utf-16' };
+  }
+  try {
+    return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), encoding: 'utf-8' };
+  } catch {
+    return { text: new TextDecoder('windows-1252').decode(bytes), encoding: 'windows-1252' };
+  }
 }

@@ -16,11 +16,11 @@ function read(...lines: string[]): (LayerMark | null)[] {
 
 describe('LabelReader', () => {
   it.each([
-    [';LAYER:10', '10'],
+    [';Layer = 10', '10'],
     ['; layer 10', '10'],
     ['; layer 10 of 40', '10'],
     ['; --- layer 7 ---', '7'],
-    [';LAYER:-2', '-2'],
+    ['; layer_no: -2', '-2'],
     ['(layer 5)', '5'],
     ['; begin layer 3', '3'],
     ['; Layer #12', '12'],
@@ -29,9 +29,9 @@ describe('LabelReader', () => {
   });
 
   it.each([
-    '; layer_height = 0.2',
-    ';Layer height: 0.2',
-    ';LAYER_COUNT:40',
+    '; layer_thickness = 0.2',
+    ';Layer thickness 0.2',
+    ';LAYERS_IN_ALL=40',
     '; first layer 0.24 mm',
     '; layers: 40',
     '; layer 0.2',
@@ -42,14 +42,14 @@ describe('LabelReader', () => {
   });
 
   it.each([
-    [['; LAYER_CHANGE', '; Z:2.04'], 2.04],
-    [['; CHANGE_LAYER', '; Z_HEIGHT: 2.04'], 2.04],
-    [['; before layer change'.replace('before ', ''), ';2.04'], 2.04],
+    [['; Layer-Change', '; z = 2.04'], 2.04],
+    [['; change layer', '; Z-height 2.04'], 2.04],
+    [['; NEXT LAYER', '; 2.04 mm'], 2.04],
   ])('waits for the Z after %j', (lines, z) => {
     expect(read(...lines).at(-1)).toMatchObject({ kind: 'change', z });
   });
 
   it('takes a Z on the same line', () => {
-    expect(read('; layer 3, z = 0.84')[0]).toMatchObject({ kind: 'number', label: '3', z: 0.84 });
+    expect(read('; layer 3 (z: 0.84)')[0]).toMatchObject({ kind: 'number', label: '3', z: 0.84 });
   });
 });

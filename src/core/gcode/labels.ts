@@ -37,7 +37,7 @@ const SEARCHED = 24;
 
 /**
  * Reads layer comments. A change word may be followed by a comment that holds only the Z
- * (`;Z:2.04`, `; Z_HEIGHT: 2.04`, `;2.04`), so the reader remembers that it waits for one.
+ * (`; z = 2.04`, `; Z-height 2.04`, `; 2.04 mm`), so the reader remembers that it waits for one.
  */
 export class LabelReader {
   /** A change word that still waits for its Z. */

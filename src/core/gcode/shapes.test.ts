@@ -167,7 +167,7 @@ describe('thumbnails and settings in comments', () => {
     const picture = Array.from({ length: 40 }, () => `; ${'iVBORw0KGgoLAYER'.repeat(6)}`).join(
       '\n',
     );
-    const text = `${picture}\n; layer_height = 0.2\nM83\n; layer 0\nG0 Z0.2\n${square(20)}; layer 1\nG0 Z0.4\n${square(20)}`;
+    const text = `${picture}\n; layer_thickness = 0.2\nM83\n; layer 0\nG0 Z0.2\n${square(20)}; layer 1\nG0 Z0.4\n${square(20)}`;
     expect(read(text).layers.map((layer) => layer.label)).toEqual(['0', '1']);
     expect(codes(text)).toEqual([]);
   });

@@ -17,9 +17,9 @@ function stated(line: string): number | null {
 
 describe('statedTime', () => {
   it.each([
-    ['; estimated printing time = 1d 2h 3m 4s', 93_784],
-    ['; Build time: 1 hour 23 minutes', 4980],
-    [';TIME:3600', 3600],
+    ['; estimated time - 1d 2h 3m 4s', 93_784],
+    ['; PRINTING TIME = 1 hour 23 minutes', 4980],
+    ['; time = 3600', 3600],
     ['; print time 48 min', 2880],
     ['; total time: 90.5 s', 90.5],
   ])('reads %j', (line, seconds) => {
@@ -27,7 +27,7 @@ describe('statedTime', () => {
   });
 
   it.each([
-    ';TIME_ELAPSED:12',
+    '; Time elapsed = 12',
     '; time lapse: 3s',
     '; layer 3',
     '; minimum layer times',

@@ -14,12 +14,7 @@ export function RunningNotice({ notice }: { notice: RunningImport }) {
     >
       <div className="min-w-0 flex-1">
         <p className="truncate font-medium">Reading {fileName}</p>
-        <progress
-          aria-label={`Reading ${fileName}`}
-          max={1}
-          value={share}
-          className="h-1.5 w-full accent-accent"
-        />
+        <progress aria-label={`Reading ${fileName}`} max={1} value={share} className="h-2 w-full" />
         <p className="text-sm text-muted">{progressWords(progress)}</p>
       </div>
       <Button onClick={cancel} aria-label={`Cancel reading ${fileName}`}>

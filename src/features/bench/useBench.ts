@@ -17,6 +17,7 @@ import {
   useJobs,
 } from '@/store/jobs';
 import type { ReadProgress } from '@/workers/protocol';
+import { keepPlaceInList } from '@/components/returnFocus';
 import { importFile, type Import, type ImportDetails } from './importFile';
 import { seedDemo } from './seedDemo';
 
@@ -137,7 +138,9 @@ export function useBench(): Bench {
   );
 
   const remove = useCallback(async (job: Job) => {
+    const keepPlace = keepPlaceInList('ul[aria-label="Jobs"]', 'li');
     if (!(await deleteJob(job))) return;
+    keepPlace();
     toast(`${job.name} is deleted, with its file and plan.`, {
       duration: 12_000,
       action: { label: 'Undo', onClick: () => restoreJob(job.id) },

@@ -13,12 +13,21 @@ interface ActionButtonProps extends ButtonProps {
   readonly context: ActionContext;
   /** Shown instead of the label, which then becomes the button's name. */
   readonly icon?: ReactNode;
+  /** While it is being done it cannot be pressed again, and keeps the keyboard. */
+  readonly isBusy?: boolean;
   /** Words for this very case; the action's label when left out. */
   readonly children?: ReactNode;
 }
 
 /** A button that is an action: label, key, tooltip and whether it can be pressed come from it. */
-export function ActionButton({ actionId, context, icon, children, ...rest }: ActionButtonProps) {
+export function ActionButton({
+  actionId,
+  context,
+  icon,
+  isBusy = false,
+  children,
+  ...rest
+}: ActionButtonProps) {
   const action = planAction(actionId);
   // Whether an action can be done depends on the plan and on the view; the button is drawn anew
   // only when that changes.
@@ -32,8 +41,11 @@ export function ActionButton({ actionId, context, icon, children, ...rest }: Act
           aria-label={icon ? action.label : undefined}
           aria-keyshortcuts={ariaShortcuts(action)}
           disabled={!(inPlan && inView)}
+          aria-disabled={isBusy || undefined}
           {...rest}
-          onClick={() => action.run(context)}
+          onClick={() => {
+            if (!isBusy) action.run(context);
+          }}
         >
           {icon ?? children ?? action.label}
         </Button>

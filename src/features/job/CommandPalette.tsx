@@ -3,6 +3,7 @@
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { ACTION_GROUPS, shortcutLabel, type Action, type ActionContext } from '@/actions/action';
+import { useReturnFocus } from '@/components/returnFocus';
 import { PLAN_ACTIONS } from '@/actions/planActions';
 
 interface CommandPaletteProps {
@@ -13,6 +14,7 @@ interface CommandPaletteProps {
 
 /** Everything that can be done now, found by typing. */
 export function CommandPalette({ open, onClose, context }: CommandPaletteProps) {
+  const focus = useReturnFocus();
   const choose = (action: Action): void => {
     onClose();
     // After the palette is gone, so that what the action opens can take the keyboard.
@@ -23,6 +25,7 @@ export function CommandPalette({ open, onClose, context }: CommandPaletteProps) 
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/45" />
         <Dialog.Content
+          {...focus}
           aria-describedby={undefined}
           className="fixed top-[12dvh] left-1/2 z-40 w-[min(34rem,94vw)] -translate-x-1/2 overflow-hidden rounded-lg border border-edge bg-panel"
         >

@@ -96,12 +96,7 @@ function Loading({ progress }: { progress: ReadProgress | null }) {
   return (
     <div className="m-auto w-80 max-w-full p-6" aria-busy="true">
       <p className="font-medium">Reading the print…</p>
-      <progress
-        aria-label="Reading the print"
-        max={1}
-        value={share}
-        className="mt-2 h-1.5 w-full accent-accent"
-      />
+      <progress aria-label="Reading the print" max={1} value={share} className="mt-2 h-2 w-full" />
       <p className="mt-1 text-sm text-muted">{progressWords(progress)}</p>
       <Button className="mt-3" onClick={() => router.push('/')}>
         Cancel

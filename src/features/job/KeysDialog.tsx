@@ -3,6 +3,8 @@
 import { Dialog } from 'radix-ui';
 import { ACTION_GROUPS, shortcutLabel } from '@/actions/action';
 import { PLAN_ACTIONS } from '@/actions/planActions';
+import { Tick } from '@/components/Tick';
+import { usePreferences } from '@/store/settings';
 import { DialogFrame } from '@/components/DialogFrame';
 
 interface KeysDialogProps {
@@ -12,13 +14,22 @@ interface KeysDialogProps {
 
 /** All keys, straight from the actions. */
 export function KeysDialog({ open, onClose }: KeysDialogProps) {
+  const singleKeys = usePreferences((state) => state.singleKeys);
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <DialogFrame
         title="Keys"
         description="On a Mac, Cmd takes the place of Ctrl. On a swap’s flag, ↑ and ↓ move the swap."
       >
-        <div className="gap-x-8 sm:columns-2">
+        <div className="mb-3 border-b border-line pb-2">
+          <Tick checked={singleKeys} onChange={(on) => usePreferences.setState({ singleKeys: on })}>
+            Keys without Ctrl work
+          </Tick>
+          <p className="text-sm text-muted">
+            Switch them off if they get in your way. Ctrl+K then still finds every action.
+          </p>
+        </div>
+        <div className={`gap-x-8 sm:columns-2 ${singleKeys ? '' : 'opacity-70'}`}>
           {ACTION_GROUPS.map((group) => (
             <section key={group} className="mb-4 break-inside-avoid-column">
               <h3 className="mb-1 text-sm font-semibold text-muted">{group}</h3>

@@ -3,6 +3,7 @@
 import { useLayoutEffect } from 'react';
 import { matchesShortcut, type ActionContext } from '@/actions/action';
 import { PLAN_ACTIONS } from '@/actions/planActions';
+import { usePreferences } from '@/store/settings';
 
 /** Where keys belong to the field or menu, not to the desk. */
 const OWN_KEYS =
@@ -32,6 +33,8 @@ export function useActionKeys(context: ActionContext, scope: KeyScope): void {
         shortcuts.some((shortcut) => matchesShortcut(event, shortcut)),
       );
       if (!action || (scope === 'anywhere' && !action.anywhere)) return;
+      // Someone who speaks or slips must be able to switch them off.
+      if (!event.ctrlKey && !event.metaKey && !usePreferences.getState().singleKeys) return;
       event.preventDefault();
       if (action.when?.(context) ?? true) action.run(context);
     };

@@ -16,7 +16,7 @@ import { timelineOf, type Timeline } from '@/core/plan/timeline';
 import type { Printer } from '@/core/printer/printer';
 import { usePresence } from '@/store/settings';
 import { useShelf } from '@/store/shelf';
-import { useStart } from '@/components/clockTimes';
+import { clockForm, useStart } from '@/components/clockTimes';
 import type { ReadyJob } from './useOpenJob';
 import { usePreview, type PreviewState } from './usePreview';
 import { useWidths } from './useWidths';
@@ -85,6 +85,7 @@ export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): P
       timeline,
       presence,
       start: new Date(begins),
+      clock: clockForm(),
       troubles: [...refused, ...troubles],
     };
     return checksOf(ground, notes);

@@ -5,6 +5,8 @@ import { Button } from '@/components/Button';
 import { download } from '@/components/download';
 import { useJob } from '@/features/job/jobContext';
 import { ActionButton } from '@/features/job/ActionButton';
+import { plural } from '@/core/format';
+import type { OutputResult } from './useOutput';
 import { recipeOfPlan } from '@/core/plan/order';
 import { BlockList } from './BlockList';
 import { FileStops } from './FileStops';
@@ -35,7 +37,7 @@ export function OutputDesk() {
               actionId="write-file"
               context={actions}
               kind="primary"
-              {...(progress !== null && { disabled: true })}
+              isBusy={progress !== null}
             >
               <FileDown aria-hidden size={16} />
               {progress === null ? 'Write file' : 'Proving…'}
@@ -53,7 +55,7 @@ export function OutputDesk() {
               aria-label="Writing and proving"
               max={1}
               value={progress}
-              className="mt-3 h-1.5 w-full accent-accent"
+              className="mt-3 h-2 w-full"
             />
           )}
           {trouble !== null && (
@@ -62,6 +64,9 @@ export function OutputDesk() {
             </p>
           )}
         </section>
+        <p role="status" className="sr-only">
+          {result && writtenWords(result)}
+        </p>
         {result && <ProofList result={result} />}
         <FileStops />
         <TimeLeft />
@@ -78,4 +83,12 @@ export function OutputDesk() {
       />
     </div>
   );
+}
+
+/** What came of writing, to be read out. */
+function writtenWords({ file, fileName, proof }: OutputResult): string {
+  const failed = proof.checks.filter(({ ok }) => !ok).length;
+  return file
+    ? `The file is written and proven: ${fileName} is in your downloads.`
+    : `No file was written: ${plural(failed, 'check')} of the proof ${failed === 1 ? 'does' : 'do'} not hold.`;
 }

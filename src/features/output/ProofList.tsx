@@ -1,6 +1,7 @@
 'use client';
 
 import { Check, TriangleAlert } from 'lucide-react';
+import { useEffect, useRef } from 'react';
 import type { ProofCheck } from '@/core/output/proof';
 import type { OutputResult } from '@/features/output/useOutput';
 
@@ -22,9 +23,19 @@ export function ProofList({ result }: { result: OutputResult }) {
       checks: proof.checks.filter(({ check }) => check === Number(number)),
     }))
     .filter(({ checks }) => checks.length > 0);
+  const heading = useRef<HTMLHeadingElement>(null);
+  // Where the keyboard has lost its place on the way here, it goes to what came of it.
+  useEffect(() => {
+    if (document.activeElement === document.body) heading.current?.focus();
+  }, [result]);
   return (
     <section aria-labelledby="proof-title" className="pt-5">
-      <h2 id="proof-title" className="text-base font-semibold">
+      <h2
+        ref={heading}
+        id="proof-title"
+        tabIndex={-1}
+        className="text-base font-semibold outline-none"
+      >
         {file ? 'The file is written' : 'No file was written'}
       </h2>
       <p className="text-muted">

@@ -163,6 +163,8 @@ function loadPrinters(): void {
 
 async function deletePrinter({ id, printer }: StoredPrinter): Promise<void> {
   const undo = await printers.remove([id]);
+  // The next printer is shown in its place.
+  document.querySelector<HTMLElement>('nav[aria-label="Printers"] [aria-current]')?.focus();
   const said = `${printer.name} is deleted. Its plans go on with an ordinary printer.`;
   if (undo) toastWithUndo(said, 'printer', undo);
 }

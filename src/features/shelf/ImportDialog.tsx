@@ -1,11 +1,12 @@
 'use client';
 
 import { Dialog } from 'radix-ui';
+import { useMemo } from 'react';
 import { toastWithUndo } from '@/components/undoToast';
 import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
 import { formatGrams, plural } from '@/core/format';
-import { mergeShelves, spoolNamed, type ShelfRow } from '@/core/filament/shelfCsv';
+import { mergeShelves, spoolKey, type ShelfRow } from '@/core/filament/shelfCsv';
 import type { Spool } from '@/core/filament/spool';
 import { shelf, useShelf } from '@/store/shelf';
 
@@ -15,13 +16,24 @@ interface ImportDialogProps {
   readonly onClose: () => void;
 }
 
+/** More rows than anyone reads are counted. */
+const MOST_SHOWN = 200;
+
 /** Shows what will be read from a CSV file, and what cannot, before anything changes. */
 export function ImportDialog({ rows, onClose }: ImportDialogProps) {
-  const known = useShelf((state) => state.records) ?? [];
-  const good = rows?.flatMap((row) => ('spool' in row ? [row] : [])) ?? [];
+  const known = useShelf((state) => state.records);
+  const good = useMemo(() => rows?.flatMap((row) => ('spool' in row ? [row] : [])) ?? [], [rows]);
+  // All that is wrong comes first: it is what has to be looked at.
+  const ordered = [...(rows ?? [])].sort((a, b) => Number('spool' in a) - Number('spool' in b));
+  const shown = ordered.slice(0, MOST_SHOWN);
+  const hidden = ordered.length - shown.length;
   const spools = good.map(({ spool }) => spool);
   const wrong = (rows?.length ?? 0) - good.length;
-  const merged = mergeShelves(known, good);
+  const merged = useMemo(() => mergeShelves(known ?? [], good), [known, good]);
+  const mergedByName = useMemo(
+    () => new Map(merged.spools.map((spool) => [spoolKey(spool), spool])),
+    [merged],
+  );
   const apply = async (puts: readonly Spool[], removals: readonly string[], said: string) => {
     const undo = await shelf.change('the spools of the file', puts, removals);
     if (!undo) return;
@@ -44,11 +56,11 @@ export function ImportDialog({ rows, onClose }: ImportDialogProps) {
               </tr>
             </thead>
             <tbody>
-              {rows?.map((row) => (
+              {shown.map((row) => (
                 <tr key={row.line} className="border-b border-line last:border-0">
                   <td className="px-3 py-1 text-muted">line {row.line}</td>
                   {'spool' in row ? (
-                    <SpoolCells spool={spoolNamed(merged.spools, row.spool.name) ?? row.spool} />
+                    <SpoolCells spool={mergedByName.get(spoolKey(row.spool)) ?? row.spool} />
                   ) : (
                     <td colSpan={2} className="px-3 py-1 text-danger">
                       {row.error}
@@ -58,6 +70,9 @@ export function ImportDialog({ rows, onClose }: ImportDialogProps) {
               ))}
             </tbody>
           </table>
+          {hidden > 0 && (
+            <p className="px-3 py-1 text-sm text-muted">and {plural(hidden, 'more row')}</p>
+          )}
         </div>
         <div className="flex flex-wrap gap-2 pt-4">
           <Button
@@ -78,7 +93,7 @@ export function ImportDialog({ rows, onClose }: ImportDialogProps) {
             onClick={() =>
               apply(
                 spools,
-                known.map(({ id }) => id),
+                (known ?? []).map(({ id }) => id),
                 'The shelf was replaced.',
               )
             }

@@ -6,10 +6,11 @@ import { toast } from 'sonner';
 import { Button } from '@/components/Button';
 import { download } from '@/components/download';
 import { pickFile } from '@/features/pickers/pickFile';
-import { readShelfCsv, shelfCsv, type ShelfRow } from '@/core/filament/shelfCsv';
+import { decodeText, readShelfCsv, shelfCsv, type ShelfRow } from '@/core/filament/shelfCsv';
 import { ordinarySpool, type Spool } from '@/core/filament/spool';
 import { AsideNotes } from '@/components/AsideNotes';
 import { LoadTrouble } from '@/components/LoadTrouble';
+import { keepPlaceInList } from '@/components/returnFocus';
 import { toastWithUndo } from '@/components/undoToast';
 import { shelf, useShelf } from '@/store/shelf';
 import { LeftoversMenu } from './LeftoversMenu';
@@ -60,7 +61,11 @@ export function ShelfScreen() {
 }
 
 async function openCsv(file: File, show: (rows: readonly ShelfRow[]) => void): Promise<void> {
-  const rows = readShelfCsv(await file.text(), () => crypto.randomUUID());
+  const { text, encoding } = decodeText(new Uint8Array(await file.arrayBuffer()));
+  if (encoding === 'windows-1252') {
+    toast('This file is not in Unicode. It was read as Latin letters: look at the names.');
+  }
+  const rows = readShelfCsv(text, () => crypto.randomUUID());
   if (rows.length === 0) toast.error(`${file.name} holds no spool: it needs a header and rows.`);
   else show(rows);
 }
@@ -72,6 +77,8 @@ function loadShelf(): void {
 }
 
 async function deleteSpool({ id, name }: Spool): Promise<void> {
+  const keepPlace = keepPlaceInList('table[aria-label="Spools"]', 'tbody tr[data-index]');
   const undo = await shelf.remove([id]);
+  keepPlace();
   if (undo) toastWithUndo(`${name} is off the shelf.`, 'spool', undo);
 }

@@ -4,13 +4,12 @@ import {
   createColumnHelper,
   flexRender,
   getCoreRowModel,
-  getFilteredRowModel,
-  getSortedRowModel,
   useReactTable,
   type SortingState,
 } from '@tanstack/react-table';
+import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp, Pencil, Trash2 } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
 import { formatGrams } from '@/core/format';
 import { FAMILIES, type Spool } from '@/core/filament/spool';
@@ -81,30 +80,77 @@ function Left({ spool: { gramsLeft, reserved } }: { spool: Spool }) {
   );
 }
 
+const { compare } = new Intl.Collator();
+/** What a search looks through, once for each spool. */
+const haystacks = new WeakMap<Spool, string>();
+
+function haystackOf(spool: Spool): string {
+  const known = haystacks.get(spool);
+  if (known !== undefined) return known;
+  const { name, family, note, usualNozzle, hidingDepth, gramsLeft, pricePerKg } = spool;
+  const words = [name, family, note, usualNozzle, hidingDepth, gramsLeft, pricePerKg];
+  const text = words.join(' ').toLowerCase();
+  haystacks.set(spool, text);
+  return text;
+}
+
+/** The spools in the order of a column. Sorted before they are searched, so that searching sorts nothing. */
+function sortedBy(spools: readonly Spool[], [by]: SortingState): readonly Spool[] {
+  const column = COLUMNS.find(
+    (one) => (one.id ?? ('accessorKey' in one && one.accessorKey)) === by?.id,
+  );
+  if (!by || !column) return spools;
+  const valueOf = (spool: Spool): unknown =>
+    'accessorFn' in column ? column.accessorFn(spool, 0) : spool[by.id as keyof Spool];
+  const way = by.desc ? -1 : 1;
+  return spools.toSorted((one, other) => {
+    const [a, b] = [valueOf(one), valueOf(other)];
+    return way * (typeof a === 'number' ? a - Number(b) : compare(String(a), String(b)));
+  });
+}
+
+/** Height of a row until it is measured, px. */
+const ROW = 45;
+
 /** The spools as a table that can be searched, filtered and sorted; as cards on a phone. */
 export function ShelfTable({ spools, onEdit, onDelete }: ShelfTableProps) {
   const [search, setSearch] = useState('');
   const [family, setFamily] = useState('');
   const [sorting, setSorting] = useState<SortingState>([{ id: 'name', desc: false }]);
-  const data = useMemo(
-    () => spools.filter((spool) => family === '' || spool.family === family),
-    [spools, family],
-  );
+  const frame = useRef<HTMLDivElement>(null);
+  const sorted = useMemo(() => sortedBy(spools, sorting), [spools, sorting]);
+  const data = useMemo(() => {
+    const wanted = search.trim().toLowerCase();
+    return sorted.filter(
+      (spool) =>
+        (family === '' || spool.family === family) &&
+        (wanted === '' || haystackOf(spool).includes(wanted)),
+    );
+  }, [sorted, search, family]);
   // The table keeps functions of its own that a compiler must not memoise.
   // eslint-disable-next-line react-hooks/incompatible-library
   const table = useReactTable({
-    data,
+    data: data as Spool[],
     columns: COLUMNS,
-    state: { sorting, globalFilter: search },
+    state: { sorting },
+    manualSorting: true,
     onSortingChange: setSorting,
-    onGlobalFilterChange: setSearch,
+    getRowId: ({ id }) => id,
     getCoreRowModel: getCoreRowModel(),
-    getSortedRowModel: getSortedRowModel(),
-    getFilteredRowModel: getFilteredRowModel(),
   });
   const { rows } = table.getRowModel();
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => frame.current,
+    estimateSize: () => ROW,
+    getItemKey: (i) => rows[i].id,
+    overscan: 12,
+  });
+  const shown = virtual.getVirtualItems();
+  const above = shown[0]?.start ?? 0;
+  const below = virtual.getTotalSize() - (shown.at(-1)?.end ?? 0);
   return (
-    <div className="flex min-h-0 flex-1 flex-col px-6 pt-3 pb-4">
+    <div className="flex min-h-80 flex-1 flex-col px-6 pt-3 pb-4 max-sm:px-3 md:min-h-0">
       <div className="flex flex-wrap items-center gap-3 pb-2">
         <input
           type="search"
@@ -112,7 +158,7 @@ export function ShelfTable({ spools, onEdit, onDelete }: ShelfTableProps) {
           placeholder="Search"
           value={search}
           onChange={(event) => setSearch(event.target.value)}
-          className="w-60 rounded-md border border-edge bg-panel px-2.5 py-1.5 placeholder:text-muted"
+          className="w-60 max-w-full rounded-md border border-edge bg-panel px-2.5 py-1.5 placeholder:text-muted"
         />
         <select
           aria-label="Material"
@@ -129,30 +175,37 @@ export function ShelfTable({ spools, onEdit, onDelete }: ShelfTableProps) {
           {rows.length} of {spools.length} spools
         </p>
       </div>
-      <div className="min-h-0 flex-1 overflow-auto rounded-md border border-line bg-panel">
-        <table className="w-full border-collapse text-left max-md:block">
-          <thead className="sticky top-0 bg-panel text-sm max-md:sr-only">
+      <div
+        ref={frame}
+        className="max-h-dvh min-h-0 flex-1 overflow-auto rounded-md border border-line bg-panel"
+      >
+        <table
+          aria-label="Spools"
+          aria-rowcount={rows.length + 1}
+          className="w-full border-collapse text-left max-md:block"
+        >
+          <thead className="sticky top-0 z-10 bg-panel text-sm max-md:sr-only">
             {table.getHeaderGroups().map((group) => (
-              <tr key={group.id} className="border-b border-edge">
+              <tr key={group.id} aria-rowindex={1} className="border-b border-edge">
                 {group.headers.map(({ id, column: { columnDef, getIsSorted, toggleSorting } }) => {
-                  const sorted = getIsSorted();
-                  const Arrow = sorted === 'desc' ? ArrowDown : ArrowUp;
+                  const direction = getIsSorted();
+                  const Arrow = direction === 'desc' ? ArrowDown : ArrowUp;
                   return (
                     <th
                       key={id}
                       scope="col"
                       aria-sort={
-                        sorted ? (sorted === 'desc' ? 'descending' : 'ascending') : undefined
+                        direction ? (direction === 'desc' ? 'descending' : 'ascending') : undefined
                       }
                       className="px-3 py-2 font-medium"
                     >
                       <button
                         type="button"
                         className="flex items-center gap-1 hover:underline"
-                        onClick={() => toggleSorting(sorted === 'asc')}
+                        onClick={() => toggleSorting(direction === 'asc')}
                       >
                         {String(columnDef.header)}
-                        {sorted && <Arrow aria-hidden size={14} />}
+                        {direction && <Arrow aria-hidden size={14} />}
                       </button>
                     </th>
                   );
@@ -164,39 +217,50 @@ export function ShelfTable({ spools, onEdit, onDelete }: ShelfTableProps) {
             ))}
           </thead>
           <tbody className="max-md:block">
-            {rows.map(({ id, original, getVisibleCells }) => (
-              <tr
-                key={id}
-                className="border-b border-line align-middle last:border-0 max-md:flex max-md:flex-wrap max-md:gap-x-3 max-md:p-3"
-              >
-                {getVisibleCells().map((cell) => (
-                  <td key={cell.id} className="px-3 py-1.5 max-md:p-0 max-md:first:w-full">
-                    {cell.column.id !== 'name' && cell.getValue() !== '' && (
-                      <span className="text-muted md:hidden">
-                        {String(cell.column.columnDef.header)}:{' '}
-                      </span>
-                    )}
-                    {flexRender(cell.column.columnDef.cell, cell.getContext())}
+            {above > 0 && <Spacer height={above} />}
+            {shown.map(({ index }) => {
+              const { id, original, getVisibleCells } = rows[index];
+              return (
+                <tr
+                  key={id}
+                  ref={virtual.measureElement}
+                  data-index={index}
+                  aria-rowindex={index + 2}
+                  className="border-b border-line align-middle max-md:flex max-md:flex-wrap max-md:gap-x-3 max-md:p-3"
+                >
+                  {getVisibleCells().map((cell) => (
+                    <td
+                      key={cell.id}
+                      className="px-3 py-1.5 wrap-anywhere max-md:p-0 max-md:first:w-full"
+                    >
+                      {cell.column.id !== 'name' && cell.getValue() !== '' && (
+                        <span className="text-muted md:hidden">
+                          {String(cell.column.columnDef.header)}:{' '}
+                        </span>
+                      )}
+                      {flexRender(cell.column.columnDef.cell, cell.getContext())}
+                    </td>
+                  ))}
+                  <td className="px-2 py-1 whitespace-nowrap max-md:ml-auto">
+                    <Button
+                      kind="quiet"
+                      aria-label={`Change ${original.name}`}
+                      onClick={() => onEdit(original)}
+                    >
+                      <Pencil aria-hidden size={15} />
+                    </Button>
+                    <Button
+                      kind="quiet"
+                      aria-label={`Take ${original.name} off the shelf`}
+                      onClick={() => onDelete(original)}
+                    >
+                      <Trash2 aria-hidden size={15} />
+                    </Button>
                   </td>
-                ))}
-                <td className="px-2 py-1 whitespace-nowrap max-md:ml-auto">
-                  <Button
-                    kind="quiet"
-                    aria-label={`Change ${original.name}`}
-                    onClick={() => onEdit(original)}
-                  >
-                    <Pencil aria-hidden size={15} />
-                  </Button>
-                  <Button
-                    kind="quiet"
-                    aria-label={`Take ${original.name} off the shelf`}
-                    onClick={() => onDelete(original)}
-                  >
-                    <Trash2 aria-hidden size={15} />
-                  </Button>
-                </td>
-              </tr>
-            ))}
+                </tr>
+              );
+            })}
+            {below > 0 && <Spacer height={below} />}
           </tbody>
         </table>
         {rows.length === 0 && (
@@ -206,5 +270,14 @@ export function ShelfTable({ spools, onEdit, onDelete }: ShelfTableProps) {
         )}
       </div>
     </div>
+  );
+}
+
+/** Stands for rows that are not drawn, as they are out of sight. */
+function Spacer({ height }: { height: number }) {
+  return (
+    <tr aria-hidden className="max-md:block" style={{ height }}>
+      <td />
+    </tr>
   );
 }

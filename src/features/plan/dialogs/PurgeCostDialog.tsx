@@ -4,22 +4,14 @@ import { Dialog } from 'radix-ui';
 import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
 import { NumberField } from '@/components/NumberField';
-import { Swatch } from '@/components/Swatch';
 import { costOf, type PrintCost } from '@/core/filament/cost';
-import {
-  leastWaste,
-  pairPurge,
-  rowWaste,
-  withOwnPurge,
-  type PairPurge,
-  type PurgeGround,
-} from '@/core/filament/purgeTable';
+import { leastWaste, rowWaste, type PairPurge } from '@/core/filament/purgeTable';
 import { formatGrams, plural } from '@/core/format';
 import { withLetters } from '@/core/plan/bandEdits';
-import type { PaletteFilament } from '@/core/plan/palette';
 import { useCostSettings } from '@/store/settings';
 import { changePlan } from '@/store/planStore';
 import { CostChart } from './CostChart';
+import { PurgeStrands } from './PurgeStrands';
 import { useJob } from '@/features/job/jobContext';
 
 interface PurgeCostDialogProps {
@@ -33,7 +25,7 @@ export function PurgeCostDialog({ open, onClose }: PurgeCostDialogProps) {
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <DialogFrame
         title="Purge and cost"
-        description="Millimetres of filament to push through from one colour (rows) to the next (columns). The model knows light and dark; write your own where you know better."
+        description="What comes out at each swap until the old colour is gone, in the order of printing. The model knows light and dark; write your own where you know better."
       >
         <Tables />
       </DialogFrame>
@@ -58,9 +50,9 @@ function Tables() {
       {used.length < 2 ? (
         <p className="text-muted">With one colour nothing is purged.</p>
       ) : (
-        <Matrix used={used} ground={ground} />
+        <PurgeStrands purges={purges} used={used} ground={ground} />
       )}
-      <SwapPurges purges={purges} />
+      <PurgeSum purges={purges} />
       {saved > 0.05 && (
         <p className="flex flex-wrap items-center gap-2 pt-1">
           In the order {best.map(({ letter }) => letter).join(', ')} it would purge{' '}
@@ -94,99 +86,16 @@ function Tables() {
   );
 }
 
-interface MatrixProps {
-  readonly used: readonly PaletteFilament[];
-  readonly ground: PurgeGround;
-}
-
-function Matrix({ used, ground }: MatrixProps) {
-  return (
-    <table className="border-collapse">
-      <caption className="sr-only">Filament to purge for each pair, mm</caption>
-      <thead>
-        <tr>
-          <th scope="col" className="pr-3 text-left text-sm font-normal text-muted">
-            from, to
-          </th>
-          {used.map((filament) => (
-            <th key={filament.letter} scope="col" className="px-1 pb-1">
-              <Swatch filament={filament} size={22} />
-              <span className="sr-only">to {filament.name}</span>
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {used.map((from) => (
-          <tr key={from.letter}>
-            <th scope="row" className="pr-3 text-left font-normal">
-              <span className="flex items-center gap-2">
-                <Swatch filament={from} size={22} /> {from.name}
-              </span>
-            </th>
-            {used.map((to) => (
-              <td key={to.letter} className="px-1">
-                {from.letter !== to.letter && <Cell from={from} to={to} ground={ground} />}
-              </td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-/** What each swap of the plan pushes through, and all of them together. */
-function SwapPurges({ purges }: { purges: readonly PairPurge[] }) {
-  const { bands } = useJob();
+/** What all swaps of the plan push through together. */
+function PurgeSum({ purges }: { purges: readonly PairPurge[] }) {
   const sum = (of: (purge: PairPurge) => number): number =>
     purges.reduce((total, one) => total + of(one), 0);
   return (
-    <>
-      {purges.length > 1 && (
-        <ul aria-label="Purge of each swap" className="max-h-32 overflow-y-auto pt-2 text-sm">
-          {purges.map(({ from, to, mm, mm3, grams }, i) => (
-            <li key={i}>
-              Before layer {bands[i + 1].first}, {from} to {to}: {mm.toFixed(0)} mm,{' '}
-              {mm3.toFixed(0)} mm³, {formatGrams(grams)}
-            </li>
-          ))}
-        </ul>
-      )}
-      <p className="pt-2">
-        This plan purges <strong>{formatGrams(sum(({ grams }) => grams))}</strong> in{' '}
-        {plural(purges.length, 'swap')}: {sum(({ mm }) => mm).toFixed(0)} mm,{' '}
-        {sum(({ mm3 }) => mm3).toFixed(0)} mm³.
-      </p>
-    </>
-  );
-}
-
-interface CellProps {
-  readonly from: PaletteFilament;
-  readonly to: PaletteFilament;
-  readonly ground: PurgeGround;
-}
-
-/** One ordered pair: the person's own value, or the model's in the empty field. */
-function Cell({ from, to, ground }: CellProps) {
-  const own = pairPurge(from, to, ground);
-  const model = pairPurge(from, to, { ...ground, own: [] });
-  return (
-    <NumberField
-      label=""
-      name={`Purge from ${from.name} to ${to.name}, mm`}
-      unit=""
-      max={1000}
-      empty={model.mm.toFixed(0)}
-      value={own.isOwn ? own.mm : null}
-      onChange={(mm) =>
-        changePlan(`purge from ${from.letter} to ${to.letter}`, (plan) => ({
-          ...plan,
-          purges: withOwnPurge(plan.purges, from.letter, to.letter, mm),
-        }))
-      }
-    />
+    <p className="pt-3">
+      This plan purges <strong>{formatGrams(sum(({ grams }) => grams))}</strong> in{' '}
+      {plural(purges.length, 'swap')}: {sum(({ mm }) => mm).toFixed(0)} mm,{' '}
+      {sum(({ mm3 }) => mm3).toFixed(0)} mm³.
+    </p>
   );
 }
 

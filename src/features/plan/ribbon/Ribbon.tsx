@@ -5,6 +5,7 @@ import { FileDown, MoonStar } from 'lucide-react';
 import { InlineNumber } from '@/components/InlineNumber';
 import { Button } from '@/components/Button';
 import { formatDuration, plural } from '@/core/format';
+import { clockChangeAt } from '@/core/schedule/clock';
 import type { Timeline } from '@/core/plan/timeline';
 import { ActionButton } from '@/features/job/ActionButton';
 import { changePlan } from '@/store/planStore';
@@ -28,6 +29,7 @@ export function Ribbon({ view }: { view: OpenedJob }) {
     >
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1 text-sm">
         <StartField start={start} isNow={plan.startAt === null} />
+        {plan.startAt !== null && <ClockChangeNote startAt={plan.startAt} start={start} />}
         <HandField seconds={plan.handSeconds} />
         <Totals view={view} start={start} />
         <ActionButton
@@ -48,7 +50,7 @@ export function Ribbon({ view }: { view: OpenedJob }) {
             context={actions}
             kind="primary"
             className="px-5"
-            {...(writing && { disabled: true })}
+            isBusy={writing}
           >
             <FileDown aria-hidden size={16} />
             {writing ? 'Proving…' : 'Write file'}
@@ -110,6 +112,19 @@ function StartField({ start, isNow }: { start: Date; isNow: boolean }) {
         </Button>
       )}
     </span>
+  );
+}
+
+/** Said where the change of the clock makes a start doubtful. */
+function ClockChangeNote({ startAt, start }: { startAt: string; start: Date }) {
+  const change = clockChangeAt(startAt);
+  if (change === null) return null;
+  return (
+    <p role="status" className="w-full text-sm text-caution">
+      {change === 'skipped'
+        ? `The clock is put forward that night and skips this time. The print begins at ${clockAt(start, 0)}.`
+        : 'The clock is put back that night and shows this time twice. The first one is meant.'}
+    </p>
   );
 }
 

@@ -119,13 +119,19 @@ function Run({ stretch, left, right }: { stretch: Stretch; left: number; right: 
       style={{ left, width, backgroundColor: band.filament.colour }}
     >
       {width > 30 && <Swatch filament={band.filament} size={22} />}
-      {width > 120 && (
-        <span className="rounded bg-panel px-1.5 py-0.5 text-ink">
-          {band.filament.name}, {formatDuration(band.seconds)}
-        </span>
-      )}
+      <RunLabel name={band.filament.name} time={formatDuration(band.seconds)} room={width - 44} />
     </div>
   );
+}
+
+/** Width of a letter of the label, px: none is wider on average. */
+const LETTER = 6.6;
+
+/** What a band is and how long it takes, as far as there is room for it; nothing is cut. */
+function RunLabel({ name, time, room }: { name: string; time: string; room: number }) {
+  const words = [`${name}, ${time}`, time].find((text) => text.length * LETTER + 12 <= room);
+  if (!words) return null;
+  return <span className="rounded bg-panel px-1.5 py-0.5 text-ink">{words}</span>;
 }
 
 interface GateProps {

@@ -124,17 +124,19 @@ export function SheetCanvas({ view: plan }: { view: OpenedJob }) {
       {measuring && size.width > 0 && (
         <MeasureLayer key={String(isSide)} view={view} size={size} stretch={stretch} />
       )}
-      <div
-        className="absolute right-2 bottom-2 flex gap-1"
-        onPointerDown={(event) => event.stopPropagation()}
-      >
-        <Button onClick={() => move(zoomAt(view, { x: 0, y: 0 }, 1.5))}>Closer</Button>
-        <Button onClick={() => move(zoomAt(view, { x: 0, y: 0 }, 1 / 1.5))}>Wider</Button>
-        <Button onClick={() => setMoved(null)}>Fit</Button>
+      <div className="pointer-events-none absolute inset-x-2 bottom-2 flex flex-wrap-reverse items-end justify-between gap-1">
+        <p className="min-w-0 rounded bg-sheet px-1 text-xs text-ink">
+          {sheetWords(mode, stretch)} <span ref={readout} className="font-semibold" />
+        </p>
+        <div
+          className="pointer-events-auto flex gap-1"
+          onPointerDown={(event) => event.stopPropagation()}
+        >
+          <Button onClick={() => move(zoomAt(view, { x: 0, y: 0 }, 1.5))}>Closer</Button>
+          <Button onClick={() => move(zoomAt(view, { x: 0, y: 0 }, 1 / 1.5))}>Wider</Button>
+          <Button onClick={() => setMoved(null)}>Fit</Button>
+        </div>
       </div>
-      <p className="pointer-events-none absolute bottom-2.5 left-3 rounded bg-sheet px-1 text-xs text-ink">
-        {sheetWords(mode, stretch)} <span ref={readout} className="font-semibold" />
-      </p>
     </div>
   );
 }

@@ -1,0 +1,41 @@
+import { format } from 'date-fns';
+
+/** How clock times are written: 18:42 or 6:42 PM. */
+export type ClockForm = '24' | '12';
+
+/** How a language writes them; the browser's or machine's own when none is named. */
+export function clockFormOf(language?: string): ClockForm {
+  const { hour12 } = new Intl.DateTimeFormat(language, { hour: 'numeric' }).resolvedOptions();
+  return hour12 ? '12' : '24';
+}
+
+/** A moment as the clock on the wall shows it. */
+export function clockTime(at: Date, form: ClockForm): string {
+  return format(at, form === '24' ? 'HH:mm' : 'h:mm a');
+}
+
+/** How far local time is ahead of UTC at a moment, minutes. */
+export type ZoneOffset = (at: Date) => number;
+
+const HERE: ZoneOffset = (at) => -at.getTimezoneOffset();
+const MINUTE = 60_000;
+const DAY = 24 * 60 * MINUTE;
+
+/**
+ * What the change of the clock makes of a local time: it is skipped, or shown twice; null for all others.
+ * @param local as `2026-04-05T18:30`.
+ */
+export function clockChangeAt(
+  local: string,
+  offset: ZoneOffset = HERE,
+): 'skipped' | 'twice' | null {
+  const asUtc = Date.parse(`${local}Z`);
+  if (Number.isNaN(asUtc)) return null;
+  const offsets = new Set([-DAY, 0, DAY].map((way) => offset(new Date(asUtc + way))));
+  // A moment counts when the clock shows the wanted time just then.
+  const moments = [...offsets].filter(
+    (minutes) => offset(new Date(asUtc - minutes * MINUTE)) === minutes,
+  );
+  if (moments.length === 1) return null;
+  return moments.length === 0 ? 'skipped' : 'twice';
+}
