@@ -15,7 +15,7 @@ const ROOMS: readonly { href: string; name: string; icon: ComponentType<{ size: 
 ];
 
 const LOOK =
-  'flex flex-col items-center gap-0.5 rounded-md px-2.5 py-1.5 text-xs font-medium text-muted hover:bg-sunk hover:text-ink aria-[current=page]:bg-accent-soft aria-[current=page]:text-ink';
+  'flex flex-col items-center gap-0.5 rounded-md px-2.5 py-1.5 text-xs font-medium max-sm:px-1.5 text-muted hover:bg-sunk hover:text-ink aria-[current=page]:bg-accent-soft aria-[current=page]:text-ink';
 
 /** Whether an address lies in a room; jobs belong to none. */
 function isIn(path: string, room: string): boolean {
@@ -83,7 +83,7 @@ function Wordmark() {
       viewBox="0 0 32 32"
       role="img"
       aria-label="Lamella"
-      className="size-9 max-md:mr-1 md:mb-4"
+      className="size-9 max-md:mr-1 max-sm:hidden md:mb-4"
       fill="currentColor"
     >
       <rect x="4" y="21" width="24" height="5" rx="2.5" />

@@ -23,7 +23,8 @@ export function formatGrams(grams: number): string {
 export function formatBytes(bytes: number): string {
   if (bytes < 1000) return `${bytes} bytes`;
   if (bytes < 1e6) return `${Math.round(bytes / 1000)} kB`;
-  return `${(bytes / 1e6).toFixed(1)} MB`;
+  if (bytes < 1e9) return `${(bytes / 1e6).toFixed(1)} MB`;
+  return `${(bytes / 1e9).toFixed(1)} GB`;
 }
 
 /** `layer 11 · the file calls it 10 · 2.04 to 2.24 mm`: number, label and heights, always together. */

@@ -186,8 +186,11 @@ describe('the keyboard', () => {
         before,
       );
     }
-    await page.keyboard.press('w');
+    await press(page, 'n', 's', 'w');
     await seeText(page, 'The file is written');
+    assert.equal(await focused(), before);
+    await byRole(page, 'link', 'Plan').click();
+    await byRole(page, 'button', 'Write file').click();
     await page.waitForFunction(() => document.activeElement?.id === 'proof-title');
     assert.deepEqual(complaints, []);
   });

@@ -216,7 +216,7 @@ describe('what is stored', () => {
     await page.goto(bed.app.url);
     await byRole(page, 'button', 'Delete Hide plate 7').click();
     await page.locator('summary').click();
-    await byRole(page, 'button', 'Delete it for good').click();
+    await byRole(page, 'button', 'Delete it for good, with files and plans').click();
     await seeNoText(page, 'deleted job');
     assert.deepEqual(complaints, []);
   });

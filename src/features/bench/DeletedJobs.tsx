@@ -33,7 +33,7 @@ export function DeletedJobs({ deleted }: { deleted: readonly Job[] }) {
         ))}
       </ul>
       <Button className="mt-3" onClick={() => purgeJobs(deleted.map(({ id }) => id))}>
-        Delete {deleted.length === 1 ? 'it' : 'them'} for good
+        Delete {deleted.length === 1 ? 'it' : 'them'} for good, with files and plans
       </Button>
     </details>
   );

@@ -51,7 +51,7 @@ export function PurgeStrands({ purges, used, ground }: PurgeStrandsProps) {
                   <Swatch filament={to} size={20} />
                 </div>
               </div>
-              <PairField from={from} to={to} ground={ground} label="yours" />
+              <PairField from={from} to={to} ground={ground} label="your own" />
             </li>
           );
         })}
