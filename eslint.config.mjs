@@ -13,26 +13,72 @@ const above = {
 const outsideCore =
   '^(react|react-dom|next|idb|zustand|immer|zundo|three|@react-three/.*|comlink|sonner|radix-ui|lucide-react|node:.*|fs|path|crypto|stream|zlib|os)(/.*)?$';
 
-const directionRules = Object.entries(above).map(([tier, banned]) => ({
-  files: [`src/${tier}/**/*.{ts,tsx}`],
+/** Folders of core, each of which may import those before it; what lies in core itself comes first. */
+const coreFolders = [
+  'archive',
+  'gcode',
+  'motion',
+  'geometry',
+  'read',
+  'filament',
+  'printer',
+  'recipe',
+  'schedule',
+  'guide',
+  'plan',
+  'output',
+  'checks',
+];
+const noOutside = {
+  regex: outsideCore,
+  message: 'core is pure: no React, browser or Node modules.',
+};
+const coreRules = ['', ...coreFolders].map((folder, i) => ({
+  files: [folder === '' ? 'src/core/*.ts' : `src/core/${folder}/**/*.ts`],
   ignores: ['**/*.test.ts'],
   rules: {
     'no-restricted-imports': [
       'error',
       {
         patterns: [
+          noOutside,
           {
-            regex: `^(@/|(\\.\\./)+)(${banned.join('|')})(/|$)`,
-            message: `${tier} must not import from above it (order: ${tiers.join(' ← ')}).`,
+            regex: `^(@/|(\\.\\./)+)(${above.core.join('|')})(/|$)`,
+            message: `core must not import from above it (order: ${tiers.join(' ← ')}).`,
           },
-          ...(tier === 'core'
-            ? [{ regex: outsideCore, message: 'core is pure: no React, browser or Node modules.' }]
-            : []),
+          ...(i === coreFolders.length
+            ? []
+            : [
+                {
+                  regex: `^(@/core/|(\\.\\./)+|\\./)(${coreFolders.slice(i).join('|')})/`,
+                  X,
+                },
+              ]),
         ],
       },
     ],
   },
 }));
+
+const directionRules = Object.entries(above)
+  .filter(([tier]) => tier !== 'core')
+  .map(([tier, banned]) => ({
+    files: [`src/${tier}/**/*.{ts,tsx}`],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: `^(@/|(\\.\\./)+)(${banned.join('|')})(/|$)`,
+              message: `${tier} must not import from above it (order: ${tiers.join(' ← ')}).`,
+            },
+          ],
+        },
+      ],
+    },
+  }));
 
 const config = [
   {
@@ -40,6 +86,7 @@ const config = [
   },
   ...next,
   ...directionRules,
+  ...coreRules,
   {
     rules: {
       'no-console': ['error', { allow: ['warn', 'error'] }],

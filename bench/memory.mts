@@ -1,6 +1,6 @@
 // Reads the file named on the command line in a process of its own; prints the peak of its memory, MB.
 import { existsSync, readFileSync } from 'node:fs';
-import { readGcode } from '../src/core/gcode/reader';
+import { readGcode } from '../src/core/read/reader';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
 
 const file = readFileSync(process.argv[2]);

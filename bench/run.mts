@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import gcodeParser from 'gcode-parser';
 import { sourceOf } from '../src/core/byteSource';
-import { readGcode } from '../src/core/gcode/reader';
+import { readGcode } from '../src/core/read/reader';
 import { colourTable, recolour, shadedCells } from '../src/core/geometry/recolour';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
 import { prepareOutput } from '../src/core/output/apply';

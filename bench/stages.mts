@@ -2,7 +2,7 @@
 import { scanLine } from '../src/core/gcode/scan';
 import { Effect } from '../src/core/gcode/effect';
 import { Machine } from '../src/core/gcode/machine';
-import { readGcode } from '../src/core/gcode/reader';
+import { readGcode } from '../src/core/read/reader';
 import { Words } from '../src/core/gcode/words';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
 import { Planner } from '../src/core/motion/planner';

@@ -1,7 +1,7 @@
-import type { Reading } from '../src/core/gcode/reading';
+import type { Reading } from '../src/core/read/reading';
 import { findSteps } from '../src/core/geometry/steps';
 import type { Insertion, OutputRequest } from '../src/core/output/insert';
-import type { Proof } from '../src/core/output/proof';
+import type { Proof } from '../src/core/output/proofTypes';
 import { bottomOf, type Layer } from '../src/core/gcode/layers';
 import type { FoundStop } from '../src/core/gcode/stops';
 import { requestFindings } from '../src/core/output/requestFindings';

@@ -18,7 +18,7 @@ import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import { HIDE_PLATE } from '../demo/jobs/hidePlate';
 import { layerNumber } from '../src/core/gcode/layers';
-import { readGcode } from '../src/core/gcode/reader';
+import { readGcode } from '../src/core/read/reader';
 import { findSteps } from '../src/core/geometry/steps';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
 import { emptyPlan, withSwap } from '../src/core/plan/jobPlan';
@@ -300,8 +300,8 @@ describe('lamella apply and prove', () => {
     const reading = readGcode(bytes, ORDINARY_PRINTER);
     const fingerprint = createHash('sha256').update(bytes).digest('hex');
     const plan = [11, 26].map(layerNumber).reduce(withSwap, emptyPlan(fingerprint));
-    const ground = { layers: reading.layers, steps: findSteps(reading.layers, reading.skirtMm2) };
-    const saved = writePlanFile(plan, ground);
+    const inputs = { layers: reading.layers, steps: findSteps(reading.layers, reading.skirtMm2) };
+    const saved = writePlanFile(plan, inputs);
     const forms = [saved, JSON.stringify(plan), JSON.stringify(bookOf(plan))];
     for (const [i, form] of forms.entries()) {
       const file = inFolder(`saved-${i}.json`);

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { bytesOf, writePrint } from '../tests/support/printFiles';
-import { readGcode } from '../src/core/gcode/reader';
+import { readGcode } from '../src/core/read/reader';
 import { ORDINARY_PROFILE } from '../src/core/printer/printer';
 import { requestFrom } from './request';
 
 const reading = readGcode(bytesOf(writePrint({ layers: 8 })), ORDINARY_PROFILE);
-const ground = { reading, printer: ORDINARY_PROFILE, sha256: 'ab'.repeat(32) };
+const inputs = { reading, printer: ORDINARY_PROFILE, sha256: 'ab'.repeat(32) };
 const swaps = [{ layer: 3, filament: 'B' }];
 
 describe('requestFrom', () => {
@@ -33,7 +33,7 @@ describe('requestFrom', () => {
     [{ version: '5' }, 'bad-plan', /./],
     [{ lamella: 'plan', plan: [] }, 'bad-plan', /is missing|a list/],
   ])('answers %j in a sentence', (json, code, words) => {
-    const result = requestFrom(json, ground);
+    const result = requestFrom(json, inputs);
     expect(result).toMatchObject({ ok: false, refusal: { code } });
     const message = result.ok ? '' : result.refusal.message;
     expect(message).toMatch(words);
@@ -54,7 +54,7 @@ describe('requestFrom', () => {
     ];
     for (const field of fields) {
       for (const value of odd) {
-        const result = requestFrom({ swaps, [field]: value }, ground);
+        const result = requestFrom({ swaps, [field]: value }, inputs);
         if (!result.ok) expect(result.refusal.message).toMatch(/^[A-Z].*\.$/s);
       }
     }

@@ -1,11 +1,9 @@
 import { refuse, success, type Result } from '../src/core/findings';
-import type { Reading } from '../src/core/gcode/reading';
+import type { Reading } from '../src/core/read/reading';
 import type { OutputRequest } from '../src/core/output/insert';
 import type { JobPlan } from '../src/core/plan/jobPlan';
-import { orderOf } from '../src/core/plan/order';
-import { isPlanFile, parsePlanFile } from '../src/core/plan/planFile';
-import { chosenVariant, parsePlanBook } from '../src/core/plan/planBook';
-import { parseJobPlan } from '../src/core/plan/planSchema';
+import { requestOfPlan } from '../src/core/output/planRequest';
+import { savedPlan } from '../src/core/plan/planFile';
 import { resolveSwaps } from '../src/core/plan/resolve';
 import { parseSwapList, rewrittenSettings, type SwapList } from '../src/core/plan/swapList';
 import { machineSeconds, SWAP_SECONDS } from '../src/core/plan/time';
@@ -15,7 +13,7 @@ import { numbersOf } from '../src/core/recipe/recipe';
 import { parseRecipe } from '../src/core/recipe/recipeFile';
 
 /** What a plan is applied to. */
-interface Ground {
+interface ApplyInputs {
   readonly reading: Reading;
   readonly printer: Printer;
   /** Fingerprint of the G-code. */
@@ -26,43 +24,28 @@ interface Ground {
  * What a plan asks to be written: the plan that the screens save (as a file, or as a job keeps it),
  * or a short list of swaps written by hand.
  */
-export function requestFrom(json: unknown, ground: Ground): Result<OutputRequest> {
+export function requestFrom(json: unknown, inputs: ApplyInputs): Result<OutputRequest> {
   const saved = savedPlan(json);
-  if (saved !== null) return saved.ok ? fromPlan(saved.value, ground) : saved;
+  if (saved !== null) return saved.ok ? fromPlan(saved.value, inputs) : saved;
   const list = parseSwapList(json);
-  return list.ok ? fromList(list.value, ground) : list;
+  return list.ok ? fromList(list.value, inputs) : list;
 }
-
-/** The plan that the screens saved; null when it is something else. */
-function savedPlan(json: unknown): Result<JobPlan> | null {
-  if (isPlanFile(json)) {
-    const file = parsePlanFile(json);
-    return file.ok ? success(file.value.plan) : file;
-  }
-  if (typeof json !== 'object' || json === null || !('version' in json)) return null;
-  if (!('variants' in json)) return parseJobPlan(json);
-  const read = parsePlanBook(json);
-  if (!read.ok) return read;
-  const { book } = read.value;
-  // Another plan of the book must not be written in place of the one that was chosen.
-  if ('chosen' in json && json.chosen !== book.chosen) return UNREADABLE_CHOICE;
-  return success(chosenVariant(book).plan);
-}
-
-const UNREADABLE_CHOICE = refuse('bad-plan', 'The plan that was in use cannot be read.');
 
 const OTHER_FILE = refuse(
   'plan-of-another-file',
   'The plan was made for another file than this one.',
 );
 
-function fromPlan(plan: JobPlan, { reading, printer, sha256 }: Ground): Result<OutputRequest> {
+function fromPlan(plan: JobPlan, { reading, printer, sha256 }: ApplyInputs): Result<OutputRequest> {
   if (plan.fingerprint !== sha256) return OTHER_FILE;
   if (plan.swaps.length === 0) return refuse('bad-plan', 'There is no swap in the plan.');
-  return success(orderOf(plan, reading, printer));
+  return success(requestOfPlan(plan, reading, printer));
 }
 
-function fromList(list: SwapList, { reading, printer, sha256 }: Ground): Result<OutputRequest> {
+function fromList(
+  list: SwapList,
+  { reading, printer, sha256 }: ApplyInputs,
+): Result<OutputRequest> {
   if (list.fingerprint !== undefined && list.fingerprint !== sha256) return OTHER_FILE;
   const recipe = parseRecipe(list.recipe);
   if (!recipe.ok) return recipe;

@@ -1,5 +1,5 @@
-import type { Reading } from '@/core/gcode/reading';
-import type { PrintAnalysis } from '@/core/geometry/analysis';
+import type { Reading } from '@/core/read/reading';
+import type { PrintAnalysis } from '@/core/read/analysis';
 
 /** What actions act on: the open job. */
 export interface ActionContext {

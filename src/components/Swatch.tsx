@@ -1,5 +1,5 @@
 import { useId } from 'react';
-import type { PaletteFilament } from '@/core/plan/palette';
+import type { PaletteFilament } from '@/core/filament/palette';
 import { HATCH_PATH, HATCH_TILE, inkOn } from './hatch';
 
 /** A filament as a chip: colour, hatch and letter, so that colour is never all there is. */

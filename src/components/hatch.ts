@@ -1,4 +1,4 @@
-import type { Hatch } from '@/core/plan/palette';
+import type { Hatch } from '@/core/filament/palette';
 
 /** Side of a hatch's tile, px. */
 export const HATCH_TILE = 8;

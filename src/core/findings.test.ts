@@ -22,8 +22,11 @@ describe('FindingList', () => {
 describe('results', () => {
   it('carry a value or a refusal, with a line where there is one', () => {
     expect(success(3)).toEqual({ ok: true, value: 3 });
-    expect(refuse('x', 'No.')).toEqual({ ok: false, refusal: { code: 'x', message: 'No.' } });
-    expect(refuse('x', 'No.', 4)).toMatchObject({ refusal: { line: 4 } });
+    expect(refuse('trouble', 'No.')).toEqual({
+      ok: false,
+      refusal: { code: 'trouble', message: 'No.' },
+    });
+    expect(refuse('trouble', 'No.', 4)).toMatchObject({ refusal: { line: 4 } });
   });
 });
 

@@ -77,9 +77,51 @@ export class FindingList {
   }
 }
 
+/** Why something is refused; scripts that call the command line rely on these words. */
+export type RefusalCode =
+  | FindingCode
+  // A file, or what is packed in it.
+  | 'archive-too-large'
+  | 'already-has-swaps'
+  | 'cannot-read'
+  | 'cannot-write'
+  | 'would-overwrite'
+  // Plans, printers and recipes as data.
+  | 'bad-json'
+  | 'bad-plan'
+  | 'bad-printer'
+  | 'bad-recipe'
+  | 'bad-record'
+  | 'bad-settings'
+  | 'unknown-recipe'
+  | 'plan-of-another-file'
+  // Swaps that cannot be meant, or not be written.
+  | 'height-out-of-range'
+  | 'layer-out-of-range'
+  | 'swap-before-first-layer'
+  | 'two-swaps-on-a-layer'
+  | 'no-such-stop'
+  | 'park-out-of-reach'
+  | 'park-over-print'
+  | 'no-room-to-lift'
+  | 'cannot-free-extruder'
+  | 'unknown-macro'
+  | 'unknown-command'
+  | 'proof-failed'
+  // The worker and the storage.
+  | 'no-print'
+  | 'overtaken'
+  | 'another-file'
+  | 'not-stored'
+  | 'storage-short'
+  | 'trouble'
+  // The command line itself.
+  | 'usage'
+  | 'internal';
+
 /** A problem that stops the job: what a function answers when it cannot give its result. */
 export interface Refusal {
-  readonly code: string;
+  readonly code: RefusalCode;
   readonly message: string;
   readonly line?: number;
 }
@@ -92,6 +134,6 @@ export function success<T>(value: T): Result<T> {
   return { ok: true, value };
 }
 
-export function refuse(code: string, message: string, line?: number): Result<never> {
+export function refuse(code: RefusalCode, message: string, line?: number): Result<never> {
   return { ok: false, refusal: line === undefined ? { code, message } : { code, message, line } };
 }

@@ -1,5 +1,3 @@
-import { bottomOf, type Layer } from './gcode/layers';
-
 /** Height in mm with two decimals, as layer heights need. */
 export function formatMm(value: number): string {
   return value.toFixed(2);
@@ -25,12 +23,6 @@ export function formatBytes(bytes: number): string {
   if (bytes < 1e6) return `${Math.round(bytes / 1000)} kB`;
   if (bytes < 1e9) return `${(bytes / 1e6).toFixed(1)} MB`;
   return `${(bytes / 1e9).toFixed(1)} GB`;
-}
-
-/** `layer 11 · the file calls it 10 · 2.04 to 2.24 mm`: number, label and heights, always together. */
-export function describeLayer(layer: Layer): string {
-  const label = layer.label === null ? '' : ` · the file calls it ${layer.label}`;
-  return `layer ${layer.number}${label} · ${formatMm(bottomOf(layer))} to ${formatMm(layer.z)} mm`;
 }
 
 /** An area for a person: `7.4 cm²`, or mm² below a tenth of that. */

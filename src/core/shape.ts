@@ -1,5 +1,5 @@
 import { setLocale, ValidationError, type AnyObject, type ISchema, type Schema } from 'yup';
-import { refuse, success, type Result } from './findings';
+import { refuse, success, type RefusalCode, type Result } from './findings';
 
 /**
  * Reads data that a person or another program wrote: checks its shape, and says what is wrong in
@@ -8,7 +8,7 @@ import { refuse, success, type Result } from './findings';
 export interface ShapeWords {
   /** As the start of a sentence: `The plan`. */
   readonly what: string;
-  readonly code: string;
+  readonly code: RefusalCode;
   /** Fields that are not known are passed over, as in what an older or a newer Lamella stored. */
   readonly passOverUnknown?: boolean;
 }

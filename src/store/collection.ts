@@ -2,8 +2,9 @@ import { create, type StoreApi, type UseBoundStore } from 'zustand';
 import { plural } from '@/core/format';
 import { success, type Result } from '@/core/findings';
 import { setAside, useAside, type SetAside } from './aside';
-import { commit, onWritten, type Entry } from './commit';
+import { commit, onWritten } from './commit';
 import { database, type StoreName } from './db';
+import type { Entry } from './entry';
 import { keepInJournal } from './journal';
 import { storageSentence } from './room';
 

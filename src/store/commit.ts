@@ -1,18 +1,12 @@
 import { toast } from 'sonner';
 import { refuse, success, type Result } from '@/core/findings';
 import { database, letGoOfReplaced, type StoreName } from './db';
+import type { Entry } from './entry';
 import { adoptedId } from './identity';
 import { keepInJournal } from './journal';
 import { ID_KEY } from './migrations';
 import { storageSentence } from './room';
 import { retryWrites, setFailed, whilePending, type FailedWrite } from './writes';
-
-/** One record to put or, without a value, to take away. */
-export interface Entry {
-  readonly store: StoreName;
-  readonly key: string;
-  readonly value?: unknown;
-}
 
 /** Reads what is stored, inside a change's own transaction. */
 export interface Reader {

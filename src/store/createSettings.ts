@@ -1,6 +1,6 @@
 import { toast } from 'sonner';
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
-import { readShape } from '@/core/shape';
+import { readShape, type ShapeWords } from '@/core/shape';
 import type { Schema } from 'yup';
 
 /** Settings of this browser: small, the same for all jobs, and followed by all tabs. */
@@ -17,7 +17,7 @@ export function createSettings<T extends object>(
 ): Settings<T> {
   const read = (text: string | null): T => {
     if (text === null) return beginning;
-    const words = { what: 'The settings', code: 'bad-settings', passOverUnknown: true };
+    const words: ShapeWords = { what: 'The settings', code: 'bad-settings', passOverUnknown: true };
     try {
       const json = JSON.parse(text) as unknown;
       const shape = readShape(schema, stateIn(json), words);

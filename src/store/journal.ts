@@ -1,5 +1,5 @@
-import type { Entry } from './commit';
 import type { StoreName } from './db';
+import type { Entry } from './entry';
 
 /**
  * A second place for what is small and dear: jobs without their pictures, plans, printers and spools,

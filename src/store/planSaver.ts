@@ -1,6 +1,7 @@
 import type { PlanBook } from '@/core/plan/planBook';
-import { commit, onWritten, type Entry, type Reader } from './commit';
+import { commit, onWritten, type Reader } from './commit';
 import { database } from './db';
+import type { Entry } from './entry';
 import { keepInJournal } from './journal';
 import { parsePlans } from './recordShapes';
 import type { StoredPlans } from './records';

@@ -4,7 +4,7 @@ import type { LevelBox } from '@/core/geometry/raster';
 import type { PrintPicture } from '@/core/geometry/picture';
 import { parsePlanBook } from '@/core/plan/planBook';
 import { parseStoredProfile } from '@/core/printer/printerFile';
-import { readShape } from '@/core/shape';
+import { readShape, type ShapeWords } from '@/core/shape';
 import type { Deletion, Job, StoredPlans, StoredPrinter } from './records';
 
 const id = () => string().min(1).max(80).required();
@@ -27,7 +27,7 @@ const jobSchema = object({
 
 /** Reads a stored job. A picture or a deletion that cannot be read is left out: both can be made again. */
 export function parseJob(stored: unknown): Result<Job> {
-  const words = { what: 'The stored job', code: 'bad-record', passOverUnknown: true };
+  const words: ShapeWords = { what: 'The stored job', code: 'bad-record', passOverUnknown: true };
   const read = readShape(jobSchema, stored, words);
   if (!read.ok) return read;
   const { picture, bounds, deleted } = stored as Readonly<Record<string, unknown>>;
@@ -69,7 +69,7 @@ const plansSchema = object({
 
 /** Reads a job's stored plans: what of the book can be read, and the rest as it was found. */
 export function parsePlans(stored: unknown): Result<StoredPlans> {
-  const words = { what: 'The stored plans', code: 'bad-plan', passOverUnknown: true };
+  const words: ShapeWords = { what: 'The stored plans', code: 'bad-plan', passOverUnknown: true };
   const read = readShape(plansSchema, stored, words);
   if (!read.ok) return read;
   const book = parsePlanBook(read.value.book);
@@ -92,7 +92,11 @@ const printerSchema = object({
 
 /** Reads a stored printer; what an older profile lacks is taken from the ordinary printer. */
 export function parseStoredPrinter(stored: unknown): Result<StoredPrinter> {
-  const words = { what: 'The stored printer', code: 'bad-record', passOverUnknown: true };
+  const words: ShapeWords = {
+    what: 'The stored printer',
+    code: 'bad-record',
+    passOverUnknown: true,
+  };
   const read = readShape(printerSchema, stored, words);
   if (!read.ok) return read;
   const printer = parseStoredProfile(read.value.printer);

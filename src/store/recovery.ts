@@ -1,5 +1,6 @@
 import { create } from 'zustand';
-import { commit, type Entry } from './commit';
+import { commit } from './commit';
+import type { Entry } from './entry';
 import { adoptDatabase, database, onDatabaseTrouble, type DatabaseTrouble } from './db';
 import { journalEntries } from './journal';
 import { allPlans, jobs } from './jobs';

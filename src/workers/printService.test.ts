@@ -3,9 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { layerNumber } from '@/core/gcode/layers';
 import { PATH_STRIDE } from '@/core/geometry/paths';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
-import type { Reading } from '@/core/gcode/reading';
+import type { Reading } from '@/core/read/reading';
 import { emptyPlan, withSwap } from '@/core/plan/jobPlan';
-import { orderOf } from '@/core/plan/order';
+import { requestOfPlan } from '@/core/output/planRequest';
 import { EXAMPLE_PRINTERS } from '@/core/printer/examples';
 import { ORDINARY_PROFILE } from '@/core/printer/printer';
 import { NO_SETTINGS } from '@/core/recipe/settings';
@@ -93,7 +93,7 @@ describe('the print service', () => {
 
   it('opens a file that it wrote as the file before, and tells its swaps', async () => {
     const { service, result } = await opened();
-    const request = orderOf(
+    const request = requestOfPlan(
       withSwap(emptyPlan('ab'.repeat(32)), layerNumber(4)),
       print(result),
       ORDINARY_PROFILE,
@@ -119,7 +119,7 @@ describe('the print service', () => {
     const { service, result } = await opened();
     const printer = EXAMPLE_PRINTERS[1];
     const plan = withSwap(emptyPlan('ab'.repeat(32)), layerNumber(4));
-    const shown = await service.preview(orderOf(plan, print(result), printer));
+    const shown = await service.preview(requestOfPlan(plan, print(result), printer));
     if (!shown.ok) throw new Error(shown.refusal.message);
     expect(shown.value.excerpts[0].commands.length).toBeGreaterThan(15);
     expect(shown.value.routes).toMatchObject([{ layer: 4, park: { x: 10, y: 190 } }]);
@@ -127,7 +127,7 @@ describe('the print service', () => {
     expect(shown.value.moment.retracted).toBeCloseTo(0.8, 9);
     expect(shown.value.undoing).toEqual([]);
     const beyond = { ...printer, park: { x: 999, y: 0 } };
-    expect(await service.preview(orderOf(plan, print(result), beyond))).toMatchObject({
+    expect(await service.preview(requestOfPlan(plan, print(result), beyond))).toMatchObject({
       ok: false,
       refusal: { code: 'park-out-of-reach' },
     });

@@ -1,8 +1,9 @@
 import type { Result } from '@/core/findings';
-import type { Reading, SettingLine } from '@/core/gcode/reading';
-import type { PrintAnalysis } from '@/core/geometry/analysis';
+import type { Reading } from '@/core/read/reading';
+import type { SettingLine } from '@/core/gcode/settingName';
+import type { PrintAnalysis } from '@/core/read/analysis';
 import type { PrinterModel } from '@/core/motion/limits';
-import type { Proof } from '@/core/output/proof';
+import type { Proof } from '@/core/output/proofTypes';
 import type { Block } from '@/core/output/blocks';
 import type { Excerpt } from '@/core/output/excerpts';
 import type { OutputRequest } from '@/core/output/insert';

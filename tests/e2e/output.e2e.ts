@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { describe, it } from 'node:test';
 import type { Page } from 'puppeteer-core';
 import { sourceOf } from '../../src/core/byteSource';
-import { readGcode } from '../../src/core/gcode/reader';
+import { readGcode } from '../../src/core/read/reader';
 import { proveOutput } from '../../src/core/output/proof';
 import { parsePrinter } from '../../src/core/printer/printerFile';
 import { EXAMPLE_PRINTERS } from '../../src/core/printer/examples';

@@ -6,7 +6,7 @@ import { describe, it } from 'node:test';
 import { gzipSync } from 'fflate';
 import type { Page } from 'puppeteer-core';
 import { sourceOf } from '../../src/core/byteSource';
-import { readGcode } from '../../src/core/gcode/reader';
+import { readGcode } from '../../src/core/read/reader';
 import { ORDINARY_PRINTER } from '../../src/core/motion/limits';
 import { proveOutput } from '../../src/core/output/proof';
 import {

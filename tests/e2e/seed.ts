@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { build } from 'esbuild';
 import type { HTTPRequest, Page } from 'puppeteer-core';
-import { readGcode } from '../../src/core/gcode/reader';
+import { readGcode } from '../../src/core/read/reader';
 import { boundsOf } from '../../src/core/geometry/columns';
 import { PICTURE_CELLS, pictureOf } from '../../src/core/geometry/picture';
 import { ORDINARY_PRINTER } from '../../src/core/motion/limits';

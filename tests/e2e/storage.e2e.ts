@@ -103,7 +103,9 @@ describe('what is stored', () => {
     await page.goto(`${bed.app.url}/jobs/${PLATE}`);
     await seeText(page, 'Bands');
     for (const key of ['n', 's', 'n', 's'] as const) await page.keyboard.press(key);
-    await page.locator('input[type="number"]').fill('7');
+    const hands = await page.waitForSelector('input[type="number"]');
+    await hands?.click({ count: 3 });
+    await page.keyboard.type('7');
     await seeText(page, 'before layer 26');
     await seeSaved(page);
     const gone = new Promise((resolve) => first.once('disconnected', resolve));

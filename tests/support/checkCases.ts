@@ -2,15 +2,16 @@ import { bytesOf, writePrint } from './printFiles';
 import { spiralPrint, STATE_FILES } from './stateFiles';
 import { sourceOf } from '../../src/core/byteSource';
 import { layerNumber } from '../../src/core/gcode/layers';
-import { readGcode } from '../../src/core/gcode/reader';
-import { analysePrint } from '../../src/core/geometry/analysis';
+import { readGcode } from '../../src/core/read/reader';
+import { analysePrint } from '../../src/core/read/analysis';
 import { impossibleMove } from '../../src/core/output/apply';
 import { makeInsertions } from '../../src/core/output/insert';
 import { dryRun } from '../../src/core/output/route';
 import { bandsOf } from '../../src/core/plan/bands';
 import { emptyPlan, withSwap, type JobPlan } from '../../src/core/plan/jobPlan';
 import { planNotes } from '../../src/core/plan/notes';
-import { orderOf, recipeOfPlan } from '../../src/core/plan/order';
+import { requestOfPlan } from '../../src/core/output/planRequest';
+import { recipeOfPlan } from '../../src/core/plan/recipeOfPlan';
 import { planPurges } from '../../src/core/plan/purges';
 import { timelineOf } from '../../src/core/plan/timeline';
 import { ORDINARY_PROFILE, type Printer } from '../../src/core/printer/printer';
@@ -21,7 +22,7 @@ import { ORDINARY_PRESENCE } from '../../src/core/schedule/presence';
 import { type CheckCode } from '../../src/core/checks/catalogue';
 import type { Check } from '../../src/core/checks/check';
 import { checksOf } from '../../src/core/checks/checks';
-import type { CheckGround } from '../../src/core/checks/ground';
+import type { CheckInputs } from '../../src/core/checks/inputs';
 
 export const FINGERPRINT = 'ab'.repeat(32);
 const n = layerNumber;
@@ -41,7 +42,7 @@ export interface CheckCase {
   readonly shelf?: readonly Spool[];
   /** Narrowest width of a band, mm, by its first layer. */
   readonly widths?: ReadonlyMap<number, number>;
-  readonly change?: (ground: CheckGround) => CheckGround;
+  readonly change?: (inputs: CheckInputs) => CheckInputs;
 }
 
 /** A quiet print: eight layers with end code, one swap at the step, a printer that was tried out. */
@@ -64,7 +65,7 @@ export async function checksFor({
   const begun = withSwap(emptyPlan(FINGERPRINT), n(5));
   const plan = edit ? edit(begun) : begun;
   const bands = bandsOf(plan, layers, analysis.surface, printer.filamentDiameter);
-  const order = orderOf(plan, reading, printer);
+  const order = requestOfPlan(plan, reading, printer);
   const source = sourceOf(input);
   const impossible = impossibleMove(reading, order);
   const inside = order.swaps.filter(({ layer }) => layer <= layers.length);
@@ -81,7 +82,7 @@ export async function checksFor({
   const recipe = recipeOfPlan(plan, printer);
   const spools = spoolsOf(plan.palette, shelf);
   const purges = planPurges(bands, { plan, recipe, printer, spools });
-  const ground: CheckGround = {
+  const inputs: CheckInputs = {
     plan,
     fingerprint: FINGERPRINT,
     printer,
@@ -101,8 +102,8 @@ export async function checksFor({
         : troubles,
   };
   const notes = planNotes({ plan, bands, layers, steps: analysis.steps, widths });
-  const checks = checksOf(change ? change(ground) : ground, notes);
-  return { checks, reading, order, input, ground };
+  const checks = checksOf(change ? change(inputs) : inputs, notes);
+  return { checks, reading, order, input, inputs };
 }
 
 export const codes = (checks: readonly Check[]): CheckCode[] => checks.map(({ code }) => code);
@@ -250,9 +251,9 @@ export const FIRING: readonly (readonly [CheckCode, Check['level'], CheckCase])[
     'long-alone',
     'good-to-know',
     {
-      change: (ground) => ({
-        ...ground,
-        timeline: { ...ground.timeline, longestAlone: { start: 60, end: 5 * 3600 } },
+      change: (inputs) => ({
+        ...inputs,
+        timeline: { ...inputs.timeline, longestAlone: { start: 60, end: 5 * 3600 } },
       }),
     },
   ],

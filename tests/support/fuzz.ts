@@ -1,8 +1,8 @@
 import { gzipSync, zipSync } from 'fflate';
 import { unpackGcode } from '../../src/core/archive/unpack';
 import { sourceOf } from '../../src/core/byteSource';
-import { readGcode } from '../../src/core/gcode/reader';
-import type { Reading } from '../../src/core/gcode/reading';
+import { readGcode } from '../../src/core/read/reader';
+import type { Reading } from '../../src/core/read/reading';
 import { prepareOutput } from '../../src/core/output/apply';
 import type { OutputRequest } from '../../src/core/output/insert';
 import { writeOutput } from '../../src/core/output/parts';
@@ -147,9 +147,9 @@ async function tryRequest(
     return false;
   }
   const output = writeOutput(input, prepared.value);
-  const ground = { reading, planned: request, printer };
+  const inputs = { reading, planned: request, printer };
   const prove = (bytes: Uint8Array, planned: OutputRequest | null) =>
-    proveOutput(sourceOf(input), sourceOf(bytes), { ...ground, planned });
+    proveOutput(sourceOf(input), sourceOf(bytes), { ...inputs, planned });
   const proof = await prove(output, request);
   const facts = factsOf(printer);
   if (!proof.ok) {
@@ -278,8 +278,8 @@ async function tryTornFile(random: Random, result: FuzzResult, fail: Fail): Prom
     return;
   }
   const output = writeOutput(input, prepared.value);
-  const ground = { reading, planned: request, printer };
-  const proof = await proveOutput(sourceOf(input), sourceOf(output), ground);
+  const inputs = { reading, planned: request, printer };
+  const proof = await proveOutput(sourceOf(input), sourceOf(output), inputs);
   if (!proof.ok) {
     result.refused++;
     return;
@@ -288,7 +288,7 @@ async function tryTornFile(random: Random, result: FuzzResult, fail: Fail): Prom
   const harmed = mutate(output, random);
   if (sameBytes(harmed, output)) return;
   result.damaged++;
-  const verdict = await proveOutput(sourceOf(input), sourceOf(harmed), ground);
+  const verdict = await proveOutput(sourceOf(input), sourceOf(harmed), inputs);
   if (!verdict.ok) result.caught++;
   else if (!sameBytes(withoutMarks(harmed), input)) {
     fail('a proof holds although the output differs by more than blocks');

@@ -1,8 +1,8 @@
-import type { Reading } from '../../src/core/gcode/reading';
+import type { Reading } from '../../src/core/read/reading';
 import type { OutputRequest } from '../../src/core/output/insert';
 import { resolveSwaps } from '../../src/core/plan/resolve';
 import { ORDINARY_PROFILE, reachOf, type Printer } from '../../src/core/printer/printer';
-import { RECIPE_KINDS } from '../../src/core/recipe/kinds';
+import { RECIPE_KINDS } from '../../src/core/printer/stopKinds';
 import { plainRecipe, type Recipe } from '../../src/core/recipe/recipe';
 import { NO_SETTINGS, SETTING_NAMES } from '../../src/core/recipe/settings';
 import type { OraclePrinter } from './oracle';

@@ -1,11 +1,12 @@
 import { sourceOf } from '../../src/core/byteSource';
-import { readGcode } from '../../src/core/gcode/reader';
-import type { Reading } from '../../src/core/gcode/reading';
+import { readGcode } from '../../src/core/read/reader';
+import type { Reading } from '../../src/core/read/reading';
 import { prepareOutput } from '../../src/core/output/apply';
 import type { Insertion, OutputRequest } from '../../src/core/output/insert';
 import { writeOutput } from '../../src/core/output/parts';
-import { proveOutput, type Proof } from '../../src/core/output/proof';
-import { resolveSwaps, type Swap } from '../../src/core/plan/resolve';
+import { proveOutput } from '../../src/core/output/proof';
+import { type Proof } from '../../src/core/output/proofTypes';
+import { resolveSwaps, type ResolvedSwap } from '../../src/core/plan/resolve';
 import { ORDINARY_PROFILE } from '../../src/core/printer/printer';
 import { plainRecipe } from '../../src/core/recipe/recipe';
 import { bytesOf } from './printFiles';
@@ -14,7 +15,7 @@ import { bytesOf } from './printFiles';
 export interface WriteOptions extends Partial<Omit<OutputRequest, 'swaps' | 'takeOut'>> {
   readonly layers: readonly number[];
   /** Changes the swaps made of `layers`. */
-  readonly withSwap?: (swap: Swap, index: number) => Swap;
+  readonly withSwap?: (swap: ResolvedSwap, index: number) => ResolvedSwap;
   readonly takesOut?: boolean;
 }
 
@@ -29,7 +30,7 @@ export interface Written {
 
 /** Writes swaps into a file; throws the refusal's words when it is refused. */
 export async function writeSwaps(text: string, options: WriteOptions): Promise<Written> {
-  const { layers, withSwap = (swap: Swap) => swap, takesOut = false, ...asked } = options;
+  const { layers, withSwap = (swap: ResolvedSwap) => swap, takesOut = false, ...asked } = options;
   const input = bytesOf(text);
   const reading = readGcode(input, asked.printer ?? ORDINARY_PROFILE);
   const swaps = resolveSwaps(
@@ -60,8 +61,8 @@ export function proveWritten(
   damaged: Uint8Array = output,
   planned: OutputRequest | null = request,
 ): Promise<Proof> {
-  const ground = { reading, planned, printer: request.printer };
-  return proveOutput(sourceOf(input), sourceOf(damaged), ground);
+  const inputs = { reading, planned, printer: request.printer };
+  return proveOutput(sourceOf(input), sourceOf(damaged), inputs);
 }
 
 /** What does not hold, for a readable failure. */

@@ -2,7 +2,7 @@ import { contrastOf } from '../filament/colour';
 import type { PlanNote } from '../plan/notes';
 import type { CheckCode } from './catalogue';
 import { checkOf, type Check, type CheckLevel } from './check';
-import type { CheckGround } from './ground';
+import type { CheckInputs } from './inputs';
 
 /** What the notes beside the bands are called among the checks, and how bad they are. */
 const FROM_NOTES: Readonly<Record<PlanNote['code'], readonly [CheckCode, CheckLevel]>> = {
@@ -21,7 +21,7 @@ function lower(sentence: string): string {
 }
 
 /** How the bands will look. */
-export function bandChecks({ bands }: CheckGround, notes: readonly PlanNote[]): Check[] {
+export function bandChecks({ bands }: CheckInputs, notes: readonly PlanNote[]): Check[] {
   const fromNotes = notes.map(({ code, band, sentence, fix }): Check => {
     const [name, level] = FROM_NOTES[code];
     const filament = bands.find(({ first }) => first === band)?.filament.name;

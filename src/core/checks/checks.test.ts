@@ -9,7 +9,7 @@ import { proveOutput } from '../output/proof';
 import { emptyPlan, withKnown, withSwap } from '../plan/jobPlan';
 import { EXAMPLE_PRINTERS } from '../printer/examples';
 import { ORDINARY_PROFILE } from '../printer/printer';
-import { RECIPE_KINDS } from '../recipe/kinds';
+import { RECIPE_KINDS } from '../printer/stopKinds';
 import { plainRecipe } from '../recipe/recipe';
 import {
   checksFor,

@@ -2,19 +2,19 @@ import type { PlanNote } from '../plan/notes';
 import { CHECK_LEVELS, type Check, type CheckLevel } from './check';
 import { bandChecks } from './bandChecks';
 import { fileChecks } from './fileChecks';
-import type { CheckGround } from './ground';
+import type { CheckInputs } from './inputs';
 import { printerChecks } from './printerChecks';
 import { spoolChecks } from './spoolChecks';
 import { timeChecks } from './timeChecks';
 
 /** Everything to know before a plan is printed, worst first, and then from the bed up. */
-export function checksOf(ground: CheckGround, notes: readonly PlanNote[]): Check[] {
+export function checksOf(inputs: CheckInputs, notes: readonly PlanNote[]): Check[] {
   const checks = [
-    ...fileChecks(ground),
-    ...printerChecks(ground),
-    ...bandChecks(ground, notes),
-    ...spoolChecks(ground),
-    ...timeChecks(ground),
+    ...fileChecks(inputs),
+    ...printerChecks(inputs),
+    ...bandChecks(inputs, notes),
+    ...spoolChecks(inputs),
+    ...timeChecks(inputs),
   ];
   return checks.sort(
     (a, b) =>

@@ -5,7 +5,7 @@ import { filamentOf } from '../plan/jobPlan';
 import type { CheckCode } from './catalogue';
 import { bedFindings } from '../printer/bedFit';
 import { checkOf, type Check, type CheckLevel } from './check';
-import type { CheckGround } from './ground';
+import type { CheckInputs } from './inputs';
 
 /** Findings of reading that matter for a print with swaps, what they are called here, and how bad they are. */
 const FROM_FINDINGS: readonly (readonly [FindingCode, CheckCode, CheckLevel])[] = [
@@ -21,7 +21,7 @@ const FROM_FINDINGS: readonly (readonly [FindingCode, CheckCode, CheckLevel])[] 
 ];
 
 /** What the sliced file itself brings along. */
-export function fileChecks({ plan, fingerprint, printer, reading }: CheckGround): Check[] {
+export function fileChecks({ plan, fingerprint, printer, reading }: CheckInputs): Check[] {
   const checks: Check[] = [];
   if (plan.fingerprint !== fingerprint) {
     const sentence = 'This plan was made for another file than the one of this job.';
@@ -86,11 +86,11 @@ export function fileChecks({ plan, fingerprint, printer, reading }: CheckGround)
 const LEAST_PRIMED = 1;
 
 /** Filament that the file pushes out before its first layer, mm. */
-export function primedMm({ filamentMm, layers }: CheckGround['reading']): number {
+export function primedMm({ filamentMm, layers }: CheckInputs['reading']): number {
   return filamentMm - layers.reduce((sum, layer) => sum + layer.filamentMm, 0);
 }
 
-function remainingCheck(plan: CheckGround['plan'], reading: CheckGround['reading']): Check[] {
+function remainingCheck(plan: CheckInputs['plan'], reading: CheckInputs['reading']): Check[] {
   const shown = reading.settingLines.filter(({ what }) => what === 'remaining');
   if (shown.length === 0 || plan.addToRemaining || plan.swaps.length === 0) return [];
   const sentence = `The file shows the time left on ${plural(shown.length, 'line')}; it leaves the swaps out.`;
@@ -99,7 +99,7 @@ function remainingCheck(plan: CheckGround['plan'], reading: CheckGround['reading
   return [checkOf('time-left', 'good-to-know', sentence, { fix })];
 }
 
-function primingCheck(plan: CheckGround['plan'], reading: CheckGround['reading']): Check[] {
+function primingCheck(plan: CheckInputs['plan'], reading: CheckInputs['reading']): Check[] {
   const primed = primedMm(reading);
   if (primed < LEAST_PRIMED || !plan.loadFirst) return [];
   const { letter, name } = filamentOf(plan, plan.firstLetter);

@@ -1,15 +1,15 @@
 import { formatDuration, plural } from '../format';
-import type { SettingName } from '../gcode/reading';
+import type { SettingName } from '../gcode/settingName';
 import { printedTopBefore } from '../output/insert';
 import { undoingLines } from '../output/rewrites';
-import { orderOf } from '../plan/order';
+import { requestOfPlan } from '../output/planRequest';
 import { pairPurge } from '../filament/purgeTable';
 import { reachOf } from '../printer/printer';
 import { LEAST_CLEARANCE, PURGE_HEIGHT } from '../recipe/actions';
-import { KIND_WORDS } from '../recipe/kinds';
+import { KIND_WORDS } from '../printer/stopKinds';
 import { numbersOf } from '../recipe/recipe';
 import { checkOf, type Check } from './check';
-import type { CheckGround } from './ground';
+import type { CheckInputs } from './inputs';
 
 /** How long a printer usually waits until someone comes, s, until a logbook knows better. */
 const USUAL_ARRIVAL = 300;
@@ -17,21 +17,21 @@ const USUAL_ARRIVAL = 300;
 const SHORT = 0.8;
 
 /** Whether this printer stops as asked, waits well, and goes on rightly. */
-export function printerChecks(ground: CheckGround): Check[] {
-  const { plan, printer, recipe, troubles } = ground;
+export function printerChecks(inputs: CheckInputs): Check[] {
+  const { plan, printer, recipe, troubles } = inputs;
   if (plan.swaps.length === 0) return [];
   return [
     ...troubles.map(({ layer, message }) =>
       checkOf('unsafe-block', 'will-fail', message, { layer }),
     ),
-    ...understandingChecks(ground),
+    ...understandingChecks(inputs),
     ...waitingChecks({ printer, recipe, plan }),
-    ...purgeChecks(ground),
-    ...undoneChecks(ground),
+    ...purgeChecks(inputs),
+    ...undoneChecks(inputs),
   ];
 }
 
-function understandingChecks({ plan, printer, recipe }: CheckGround): Check[] {
+function understandingChecks({ plan, printer, recipe }: CheckInputs): Check[] {
   const { kind, command, testedAt } = printer.understands;
   const isOther = recipe.kind !== kind || recipe.command.toUpperCase() !== command.toUpperCase();
   if (testedAt !== null && isOther) {
@@ -50,7 +50,7 @@ function waitingChecks({
   printer,
   recipe,
   plan,
-}: Pick<CheckGround, 'printer' | 'recipe' | 'plan'>): Check[] {
+}: Pick<CheckInputs, 'printer' | 'recipe' | 'plan'>): Check[] {
   const { nozzleSeconds, motorSeconds } = printer.timeouts;
   const wait = USUAL_ARRIVAL + plan.handSeconds;
   const checks: Check[] = [];
@@ -73,8 +73,8 @@ function waitingChecks({
   return checks;
 }
 
-function purgeChecks(ground: CheckGround): Check[] {
-  const { plan, printer, recipe, reading, bands, spools, purges } = ground;
+function purgeChecks(inputs: CheckInputs): Check[] {
+  const { plan, printer, recipe, reading, bands, spools, purges } = inputs;
   if (recipe.kind !== 'spelled-out') return [];
   const numbers = numbersOf(recipe, printer);
   return purges.flatMap((purge, i) => {
@@ -117,9 +117,9 @@ const UNDONE_WORDS: Readonly<Record<SettingName, string>> = {
   remaining: 'time left',
 };
 
-function undoneChecks({ plan, printer, reading }: CheckGround): Check[] {
+function undoneChecks({ plan, printer, reading }: CheckInputs): Check[] {
   if (plan.rewrite) return [];
-  const undone = undoingLines(reading, orderOf(plan, reading, printer));
+  const undone = undoingLines(reading, requestOfPlan(plan, reading, printer));
   const [first] = undone;
   if (!first) return [];
   const { setting, swap } = first;

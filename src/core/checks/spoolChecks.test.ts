@@ -29,8 +29,8 @@ describe('what is left on a spool', () => {
       ...withSpools(plan),
       palette: withSpools(plan).palette.map((one) => ({ ...one, spoolId: 'a' })),
     });
-    const { ground } = await checksFor({ plan: withSpools, shelf: shelfOf({}, {}) });
-    const grams = ground.bands.map((band) => band.grams);
+    const { inputs } = await checksFor({ plan: withSpools, shelf: shelfOf({}, {}) });
+    const grams = inputs.bands.map((band) => band.grams);
     // Enough for either, but not for both.
     const shelf = shelfOf({ gramsLeft: Math.max(...grams) * 1.3 }, {});
     const found = await checksFor({ plan: oneSpool, shelf });
@@ -41,8 +41,8 @@ describe('what is left on a spool', () => {
   });
 
   it('says that it may fail when there is hardly anything to spare', async () => {
-    const { ground } = await checksFor({ plan: withSpools, shelf: shelfOf({}, {}) });
-    const [{ grams }] = ground.bands;
+    const { inputs } = await checksFor({ plan: withSpools, shelf: shelfOf({}, {}) });
+    const [{ grams }] = inputs.bands;
     const level = async (left: number) =>
       (await checksFor({ plan: withSpools, shelf: shelfOf({ gramsLeft: left }, {}) })).checks.map(
         (check) => check.level,
@@ -59,9 +59,9 @@ describe('what is left on a spool', () => {
     );
     const prime = `G1 X5 Y5 Z0.3 F9000\n${lines.join('\nG1 X5.4\n')}\nG92 E0\n; layer 0\n`;
     const text = QUIET.replace('; layer 0\n', prime);
-    const { reading, ground } = await checksFor({ text });
+    const { reading, inputs } = await checksFor({ text });
     expect(primedMm(reading)).toBeCloseTo(60, 0);
-    const shelf = shelfOf({ gramsLeft: ground.bands[0].grams * 1.1 }, {});
+    const shelf = shelfOf({ gramsLeft: inputs.bands[0].grams * 1.1 }, {});
     expect(await sentences({ text, plan: withSpools, shelf })).toEqual([
       expect.stringMatching(/^Peat black: .* are needed/),
     ]);

@@ -6,26 +6,26 @@ import { doBond, sharedRange, type Spool } from '../filament/spool';
 import type { Layer } from '../gcode/layers';
 import { checkOf, type Check } from './check';
 import { primedMm } from './fileChecks';
-import type { CheckGround } from './ground';
+import type { CheckInputs } from './inputs';
 
 /** Speeds of melting that differ by more than this factor make the print run at the slower. */
 const OTHER_FLOW = 1.5;
 
 /** Whether the spools suit the plan and one another. Bands without a spool are passed over. */
-export function spoolChecks(ground: CheckGround): Check[] {
+export function spoolChecks(inputs: CheckInputs): Check[] {
   return [
-    ...diameterChecks(ground),
-    ...remainderChecks(ground),
-    ...neighbourChecks(ground),
-    ...bedChecks(ground),
-    ...flowChecks(ground),
+    ...diameterChecks(inputs),
+    ...remainderChecks(inputs),
+    ...neighbourChecks(inputs),
+    ...bedChecks(inputs),
+    ...flowChecks(inputs),
   ];
 }
 
 /** Spools whose diameter differs by more than this from the printer's do not fit, mm. */
 const OTHER_DIAMETER = 0.3;
 
-function diameterChecks({ plan, bands, spools, printer }: CheckGround): Check[] {
+function diameterChecks({ plan, bands, spools, printer }: CheckInputs): Check[] {
   return plan.palette.flatMap(({ letter }) => {
     const spool = spools.get(letter);
     const band = bands.find(({ filament }) => filament.letter === letter);
@@ -36,9 +36,9 @@ function diameterChecks({ plan, bands, spools, printer }: CheckGround): Check[] 
   });
 }
 
-function remainderChecks(ground: CheckGround): Check[] {
-  const { bands, plan, spools, jobId } = ground;
-  const needs = neededBySpool(plan.palette, spools, gramsNeeded(needsOf(ground)));
+function remainderChecks(inputs: CheckInputs): Check[] {
+  const { bands, plan, spools, jobId } = inputs;
+  const needs = neededBySpool(plan.palette, spools, gramsNeeded(needsOf(inputs)));
   return needs.flatMap(({ spool, grams, letters }) => {
     const free = freeGrams(spool, jobId);
     if (free === null || free >= grams * SPARE) return [];
@@ -52,7 +52,7 @@ function remainderChecks(ground: CheckGround): Check[] {
 }
 
 /** What the file pushes out before its first layer comes from the filament that is loaded first. */
-function needsOf({ bands, purges, reading, printer, spools }: CheckGround): FilamentNeeds {
+function needsOf({ bands, purges, reading, printer, spools }: CheckInputs): FilamentNeeds {
   return { bands, purges, primedMm: primedMm(reading), printer, spools };
 }
 
@@ -64,7 +64,7 @@ function contactArea(layers: readonly Layer[], layer: number): number {
   return Math.min(layers[layer - 1].footprintMm2, layers[layer - 2].footprintMm2);
 }
 
-function neighbourChecks({ bands, spools, reading: { layers } }: CheckGround): Check[] {
+function neighbourChecks({ bands, spools, reading: { layers } }: CheckInputs): Check[] {
   return bands.slice(1).flatMap(({ filament, first }, i): Check[] => {
     const below = spools.get(bands[i].filament.letter);
     const above = spools.get(filament.letter);
@@ -94,7 +94,7 @@ function range({ nozzle }: Spool): string {
 }
 
 /** The bed stays as the first material needs it. */
-function bedChecks({ bands, spools }: CheckGround): Check[] {
+function bedChecks({ bands, spools }: CheckInputs): Check[] {
   const [lowest, ...later] = bands;
   const first = lowest && spools.get(lowest.filament.letter);
   if (!first) return [];
@@ -106,7 +106,7 @@ function bedChecks({ bands, spools }: CheckGround): Check[] {
   });
 }
 
-function flowChecks({ bands, spools }: CheckGround): Check[] {
+function flowChecks({ bands, spools }: CheckInputs): Check[] {
   const flows = bands.flatMap(({ filament }) => spools.get(filament.letter) ?? []);
   const known = flows.filter((spool) => spool.topFlow !== null);
   const slowest = known.toSorted((a, b) => (a.topFlow ?? 0) - (b.topFlow ?? 0))[0];

@@ -3,7 +3,7 @@ import { formatDuration } from '../format';
 import { clockTime } from '../schedule/clock';
 import { absenceAt } from '../schedule/presence';
 import { checkOf, type Check } from './check';
-import type { CheckGround } from './ground';
+import type { CheckInputs } from './inputs';
 
 /** Swaps beyond which most people lose patience or count. */
 const MANY_SWAPS = 12;
@@ -11,7 +11,7 @@ const MANY_SWAPS = 12;
 const LONG_ALONE = 3 * 3600;
 
 /** When someone has to be at the printer, and for how long nobody is. */
-export function timeChecks({ timeline, start, bands, presence, clock }: CheckGround): Check[] {
+export function timeChecks({ timeline, start, bands, presence, clock }: CheckInputs): Check[] {
   const checks: Check[] = [];
   const swaps = timeline.stretches.filter(({ kind }) => kind === 'swap');
   if (swaps.length > MANY_SWAPS) {

@@ -5,7 +5,7 @@ import {
   filterDeficiencyProt,
   filterDeficiencyTrit,
 } from 'culori';
-import type { PaletteFilament } from '../plan/palette';
+import type { PaletteFilament } from './palette';
 
 type Coloured = Pick<PaletteFilament, 'colour'>;
 

@@ -1,5 +1,5 @@
-import type { Band } from '../plan/bands';
 import { gramsOf } from './mass';
+import type { PrintedFilament } from './palette';
 import type { PairPurge } from './purgeTable';
 import type { Spool } from './spool';
 
@@ -42,7 +42,7 @@ export interface PrintCost {
  * @param parts how many parts the plate holds.
  */
 export function costOf(
-  bands: readonly Pick<Band, 'filament' | 'filamentMm'>[],
+  bands: readonly PrintedFilament[],
   purges: readonly PairPurge[],
   {
     spools,

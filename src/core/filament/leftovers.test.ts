@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { STARTING_PALETTE } from '../plan/palette';
+import { STARTING_PALETTE } from './palette';
 import { contrastOf, differenceOf } from './colour';
 import { DEMO_SHELF } from './demoShelf';
-import { spoolsForPlan, type LeftoverGround } from './leftovers';
+import { spoolsForPlan, type LeftoverInputs } from './leftovers';
 import { gramsNeeded, neededBySpool } from './needs';
 import { afterRun, freeGrams, withoutReservation, withReservation } from './reserve';
 import { doBond, ordinarySpool, type Spool } from './spool';
@@ -13,7 +13,7 @@ const [A, B, C] = STARTING_PALETTE;
 /** Filament of 1.75 mm that makes a gram of ordinary PLA, mm. */
 const GRAM = 335.3;
 
-const ground = (shelf: readonly Spool[], given: Partial<LeftoverGround> = {}): LeftoverGround => ({
+const inputs = (shelf: readonly Spool[], given: Partial<LeftoverInputs> = {}): LeftoverInputs => ({
   bands: [
     { filament: A, filamentMm: 20 * GRAM },
     { filament: B, filamentMm: 10 * GRAM },
@@ -34,7 +34,7 @@ const spool = (id: string, gramsLeft: number | null, given: Partial<Spool> = {})
 
 describe('grams needed', () => {
   it('are what is printed, purged and primed, by filament', () => {
-    const { bands, purges, printer, spools } = ground([]);
+    const { bands, purges, printer, spools } = inputs([]);
     const needed = gramsNeeded({ bands, purges, primedMm: 2 * GRAM, printer, spools });
     expect([...needed.keys()]).toEqual(['A', 'B', 'C']);
     expect(needed.get('A')).toBeCloseTo(22, 1);
@@ -93,7 +93,7 @@ describe('spools for a plan', () => {
       spool('green', 500, { colour: C.colour }),
       spool('grey', 500, { colour: '#444444' }),
     ];
-    const [first] = spoolsForPlan(ground(shelf));
+    const [first] = spoolsForPlan(inputs(shelf));
     expect(first.filament.letter).toBe('A');
     expect(first.choices.map(({ spool: { name }, enough }) => [name, enough])).toEqual([
       ['grey', 'yes'],
@@ -102,7 +102,7 @@ describe('spools for a plan', () => {
       ['little black', 'no'],
     ]);
     const reserved = withReservation(shelf[3], { jobId: 'x', jobName: 'X', grams: 495 });
-    const [row] = spoolsForPlan(ground([reserved]));
+    const [row] = spoolsForPlan(inputs([reserved]));
     expect(row.choices[0].enough).toBe('no');
   });
 });
@@ -123,7 +123,7 @@ describe('sets of spools', () => {
     let found = 0;
     fc.assert(
       fc.property(arbitraryShelf, (shelf) => {
-        for (const { spools, remains, contrast } of spoolSets(ground(shelf), 4)) {
+        for (const { spools, remains, contrast } of spoolSets(inputs(shelf), 4)) {
           found++;
           const [a, b, c] = ['A', 'B', 'C'].map((letter) => spools.get(letter) as Spool);
           expect(new Set([a, b, c]).size).toBe(3);
@@ -156,8 +156,8 @@ describe('sets of spools', () => {
     };
     const black = spool('black', 100, { colour: '#000000' });
     const white = spool('white', 100, { colour: '#ffffff' });
-    const remainsOf = (own: LeftoverGround['own']): number => {
-      const sets = spoolSets(ground([black, white], { ...back, own }), 2);
+    const remainsOf = (own: LeftoverInputs['own']): number => {
+      const sets = spoolSets(inputs([black, white], { ...back, own }), 2);
       const found = sets.find(({ spools }) => spools.get('A') === black);
       return found?.remains ?? NaN;
     };
@@ -178,19 +178,19 @@ describe('sets of spools', () => {
       spool('d', 9, { colour: '#3f7fa8' }),
       spool('e', 300, { colour: '#7c9a4b' }),
     ];
-    const sets = spoolSets(ground(shelf), 3);
+    const sets = spoolSets(inputs(shelf), 3);
     expect([...sets[0].spools.values()].map(({ name }) => name)).toEqual(['a', 'c', 'd']);
     const remains = sets.map((set) => set.remains);
     expect(remains).toEqual(remains.toSorted((x, y) => x - y));
   });
 
   it('find something on the demo’s shelf, and leave what others are promised', () => {
-    const [best] = spoolSets(ground(DEMO_SHELF), 1);
+    const [best] = spoolSets(inputs(DEMO_SHELF), 1);
     expect(best.spools.size).toBe(3);
     const taken = DEMO_SHELF.map((one) =>
       withReservation(one, { jobId: 'x', jobName: 'X', grams: one.gramsLeft ?? 0 }),
     );
-    expect(spoolSets(ground(taken), 1)).toEqual([]);
-    expect(spoolSets(ground(taken, { jobId: 'x' }), 1)).toHaveLength(1);
+    expect(spoolSets(inputs(taken), 1)).toEqual([]);
+    expect(spoolSets(inputs(taken, { jobId: 'x' }), 1)).toHaveLength(1);
   });
 });

@@ -1,4 +1,4 @@
-import type { PaletteFilament } from '../plan/palette';
+import type { PaletteFilament } from './palette';
 import { differenceOf } from './colour';
 import { gramsNeeded, type FilamentNeeds } from './needs';
 import type { OwnPurge } from './purgeTable';
@@ -25,7 +25,7 @@ export interface LeftoverRow {
 }
 
 /** What the question is asked about. */
-export interface LeftoverGround extends FilamentNeeds {
+export interface LeftoverInputs extends FilamentNeeds {
   readonly own: readonly OwnPurge[];
   readonly shelf: readonly Spool[];
   readonly jobId: string;
@@ -41,13 +41,13 @@ export function enoughFor(free: number | null, grams: number): Enough {
 }
 
 /** For each filament of a plan, which spools have enough of it, as the plan stands. */
-export function spoolsForPlan(ground: LeftoverGround): LeftoverRow[] {
-  const { shelf, jobId, bands } = ground;
+export function spoolsForPlan(inputs: LeftoverInputs): LeftoverRow[] {
+  const { shelf, jobId, bands } = inputs;
   const order: readonly Enough[] = ['yes', 'unknown', 'no'];
-  const needed = gramsNeeded(ground);
+  const needed = gramsNeeded(inputs);
   return usedFilaments(bands).map((filament) => {
     const gramsFrom = (spool: Spool): number =>
-      gramsNeeded({ ...ground, spools: new Map([[filament.letter, spool]]) }).get(
+      gramsNeeded({ ...inputs, spools: new Map([[filament.letter, spool]]) }).get(
         filament.letter,
       ) ?? 0;
     const choices = shelf.map((spool): SpoolChoice => {
@@ -63,6 +63,6 @@ export function spoolsForPlan(ground: LeftoverGround): LeftoverRow[] {
 }
 
 /** The filaments of bands, each once, in the order in which they first print. */
-export function usedFilaments(bands: LeftoverGround['bands']): PaletteFilament[] {
+export function usedFilaments(bands: LeftoverInputs['bands']): PaletteFilament[] {
   return [...new Map(bands.map(({ filament }) => [filament.letter, filament])).values()];
 }

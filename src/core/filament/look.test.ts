@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { STARTING_PALETTE, type PaletteFilament } from '../plan/palette';
+import { STARTING_PALETTE, type PaletteFilament } from './palette';
 import { differenceOf } from './colour';
 import { lampDepth, looksOf, opticalDepths, plainLooks, showsThrough } from './look';
 

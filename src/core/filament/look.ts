@@ -1,6 +1,6 @@
 import { converter, formatHex } from 'culori';
 import type { Layer } from '../gcode/layers';
-import type { Band } from '../plan/bands';
+import type { PaletteFilament } from './palette';
 
 /**
  * How light goes through thin filament. A documented model, not a measurement:
@@ -41,7 +41,12 @@ function mixed(own: Linear, under: Linear, share: number): Linear {
   return [part(0), part(1), part(2)];
 }
 
-type Filled = Pick<Band, 'filament' | 'first' | 'last'>;
+/** Layers that one filament prints, both ends included. */
+interface Filled {
+  readonly filament: PaletteFilament;
+  readonly first: number;
+  readonly last: number;
+}
 
 /** The plain colour of every layer, as if nothing showed through; entry 0 is empty. */
 export function plainLooks(bands: readonly Filled[], layerCount: number): string[] {

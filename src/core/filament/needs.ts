@@ -1,12 +1,11 @@
-import type { Band } from '../plan/bands';
-import type { PaletteFilament } from '../plan/palette';
+import type { PaletteFilament, PrintedFilament } from './palette';
 import { gramsOf } from './mass';
 import type { PairPurge } from './purgeTable';
 import type { Spool } from './spool';
 
 /** What decides how much filament a plan takes. */
 export interface FilamentNeeds {
-  readonly bands: readonly Pick<Band, 'filament' | 'filamentMm'>[];
+  readonly bands: readonly PrintedFilament[];
   /** What each swap pushes through, from the bed up. */
   readonly purges: readonly Pick<PairPurge, 'mm'>[];
   /** Filament that the file pushes out before its first layer, mm. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { STARTING_PALETTE, type PaletteFilament } from '../plan/palette';
+import { STARTING_PALETTE, type PaletteFilament } from './palette';
 import { differenceOf, lightnessOf, stainOf } from './colour';
 import { purgeVolume } from './purge';
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { STARTING_PALETTE } from '../plan/palette';
+import { STARTING_PALETTE } from './palette';
 import { costOf } from './cost';
 import { gramsOf } from './mass';
 import {
@@ -10,27 +10,27 @@ import {
   rowPurge,
   withOwnPurge,
   type PairPurge,
-  type PurgeGround,
+  type PurgeInputs,
 } from './purgeTable';
 import { ordinarySpool, type Spool } from './spool';
 
 const [black, white, green] = STARTING_PALETTE;
-const GROUND: PurgeGround = { own: [], spools: new Map(), filamentDiameter: 1.75 };
+const INPUTS: PurgeInputs = { own: [], spools: new Map(), filamentDiameter: 1.75 };
 const total = (purges: readonly PairPurge[]): number => purges.reduce((sum, { mm }) => sum + mm, 0);
 
 describe('the purge of a pair', () => {
   it('is the model’s, in mm³, mm and grams', () => {
-    const { mm, mm3, grams, isOwn } = pairPurge(black, white, GROUND);
+    const { mm, mm3, grams, isOwn } = pairPurge(black, white, INPUTS);
     expect(mm3).toBeCloseTo(mm * 2.405, 0);
     expect(grams).toBeCloseTo((mm3 * 1.24) / 1000, 3);
     expect(isOwn).toBe(false);
-    expect(mm).toBeGreaterThan(2 * pairPurge(white, black, GROUND).mm);
+    expect(mm).toBeGreaterThan(2 * pairPurge(white, black, INPUTS).mm);
   });
 
   it('is the person’s own where there is one, for that direction only', () => {
     const own = withOwnPurge([], 'A', 'B', 90);
-    expect(pairPurge(black, white, { ...GROUND, own })).toMatchObject({ mm: 90, isOwn: true });
-    expect(pairPurge(white, black, { ...GROUND, own }).isOwn).toBe(false);
+    expect(pairPurge(black, white, { ...INPUTS, own })).toMatchObject({ mm: 90, isOwn: true });
+    expect(pairPurge(white, black, { ...INPUTS, own }).isOwn).toBe(false);
     expect(withOwnPurge(withOwnPurge(own, 'A', 'B', 70), 'B', 'A', 40)).toEqual([
       { from: 'A', to: 'B', mm: 70 },
       { from: 'B', to: 'A', mm: 40 },
@@ -39,7 +39,7 @@ describe('the purge of a pair', () => {
   });
 
   it('is listed for every pair that a plan does not meet', () => {
-    const met = [pairPurge(black, white, GROUND), pairPurge(white, green, GROUND)];
+    const met = [pairPurge(black, white, INPUTS), pairPurge(white, green, INPUTS)];
     const names = otherPairs([black, white, green], met).map(
       ({ from, to }) => from.letter + to.letter,
     );
@@ -50,10 +50,10 @@ describe('the purge of a pair', () => {
   it('follows the spool: its stain, its lightness, its density', () => {
     const spool = (given: Partial<Spool>): Spool => ordinarySpool({ id: 'x', name: 'X', ...given });
     const strong = new Map([['A', spool({ colour: black.colour, stain: 3 })]]);
-    const plain = pairPurge(black, white, GROUND);
-    expect(pairPurge(black, white, { ...GROUND, spools: strong }).mm).toBeGreaterThan(plain.mm);
+    const plain = pairPurge(black, white, INPUTS);
+    expect(pairPurge(black, white, { ...INPUTS, spools: strong }).mm).toBeGreaterThan(plain.mm);
     const heavy = new Map([['B', spool({ colour: white.colour, density: 2.48 })]]);
-    const weighed = pairPurge(black, white, { ...GROUND, spools: heavy });
+    const weighed = pairPurge(black, white, { ...INPUTS, spools: heavy });
     expect(weighed.mm).toBeCloseTo(plain.mm, 6);
     expect(weighed.grams).toBeCloseTo(2 * plain.grams, 6);
   });
@@ -61,7 +61,7 @@ describe('the purge of a pair', () => {
 
 describe('the order that wastes least', () => {
   it('goes from light to dark', () => {
-    const order = leastWaste([black, green, white], GROUND);
+    const order = leastWaste([black, green, white], INPUTS);
     expect(order.map(({ letter }) => letter)).toEqual(['B', 'C', 'A']);
   });
 
@@ -77,12 +77,12 @@ describe('the order that wastes least', () => {
     );
     fc.assert(
       fc.property(some, own, (row, values) => {
-        const ground = { ...GROUND, own: values };
-        const order = leastWaste(row, ground);
+        const inputs = { ...INPUTS, own: values };
+        const order = leastWaste(row, inputs);
         const letters = (all: typeof row) => all.map(({ letter }) => letter).sort();
         expect(letters([...order])).toEqual(letters(row));
-        expect(total(rowPurge(order, ground))).toBeLessThanOrEqual(
-          total(rowPurge(row, ground)) + 1e-9,
+        expect(total(rowPurge(order, inputs))).toBeLessThanOrEqual(
+          total(rowPurge(row, inputs)) + 1e-9,
         );
       }),
       { seed: 149 },
@@ -96,7 +96,7 @@ describe('what a print costs', () => {
     { filament: white, filamentMm: 1000 },
     { filament: black, filamentMm: 500 },
   ];
-  const purges = rowPurge([black, white, black], GROUND);
+  const purges = rowPurge([black, white, black], INPUTS);
   const asked = {
     spools: new Map([['A', ordinarySpool({ id: 'a', name: 'A', pricePerKg: 20 })]]),
     settings: { currency: '€', watts: 120, pricePerKwh: 0.3 },

@@ -1,5 +1,5 @@
 import { filamentArea } from '../geometry/lineWidth';
-import type { PaletteFilament } from '../plan/palette';
+import type { PaletteFilament } from './palette';
 import { gramsOf } from './mass';
 import { purgeVolume } from './purge';
 import type { Spool } from './spool';
@@ -23,7 +23,7 @@ export interface PairPurge {
 }
 
 /** What a table of purges is made of. */
-export interface PurgeGround {
+export interface PurgeInputs {
   readonly own: readonly OwnPurge[];
   readonly spools: ReadonlyMap<string, Spool>;
   readonly filamentDiameter: number;
@@ -38,7 +38,7 @@ export function ownPurge(own: readonly OwnPurge[], from: string, to: string): nu
 export function pairPurge(
   from: PaletteFilament,
   to: PaletteFilament,
-  { own, spools, filamentDiameter }: PurgeGround,
+  { own, spools, filamentDiameter }: PurgeInputs,
 ): PairPurge {
   const area = filamentArea(filamentDiameter);
   const known = ownPurge(own, from.letter, to.letter);
@@ -80,13 +80,13 @@ export function otherPairs(
 }
 
 /** What a row of filaments wastes, each after the one before. */
-export function rowPurge(row: readonly PaletteFilament[], ground: PurgeGround): PairPurge[] {
-  return row.slice(1).map((filament, i) => pairPurge(row[i], filament, ground));
+export function rowPurge(row: readonly PaletteFilament[], inputs: PurgeInputs): PairPurge[] {
+  return row.slice(1).map((filament, i) => pairPurge(row[i], filament, inputs));
 }
 
 /** Grams that a row of filaments wastes. */
-export function rowWaste(row: readonly PaletteFilament[], ground: PurgeGround): number {
-  return rowPurge(row, ground).reduce((sum, { grams }) => sum + grams, 0);
+export function rowWaste(row: readonly PaletteFilament[], inputs: PurgeInputs): number {
+  return rowPurge(row, inputs).reduce((sum, { grams }) => sum + grams, 0);
 }
 
 /** Beyond so many filaments the orders are too many to try them all. */
@@ -98,10 +98,10 @@ const MOST_TRIED = 8;
  */
 export function leastWaste(
   filaments: readonly PaletteFilament[],
-  ground: PurgeGround,
+  inputs: PurgeInputs,
 ): readonly PaletteFilament[] {
   if (filaments.length < 2 || filaments.length > MOST_TRIED) return filaments;
-  const waste = filaments.map((from) => filaments.map((to) => pairPurge(from, to, ground).mm));
+  const waste = filaments.map((from) => filaments.map((to) => pairPurge(from, to, inputs).mm));
   let best: readonly number[] = filaments.map((_, i) => i);
   let least = best.slice(1).reduce((sum, to, i) => sum + waste[best[i]][to], 0);
   const extend = (row: readonly number[], sum: number): void => {

@@ -1,6 +1,6 @@
 import { array, mixed, number, object, string } from 'yup';
 import { success, type Result } from '../findings';
-import { readShape } from '../shape';
+import { readShape, type ShapeWords } from '../shape';
 import { FAMILIES, ordinarySpool, type Family, type Spool } from './spool';
 
 const day = () =>
@@ -49,7 +49,7 @@ const schema = object({
 
 /** Reads a stored spool; what an older one lacks is ordinary for its family. */
 export function parseSpool(stored: unknown): Result<Spool> {
-  const words = { what: 'The stored spool', code: 'bad-record', passOverUnknown: true };
+  const words: ShapeWords = { what: 'The stored spool', code: 'bad-record', passOverUnknown: true };
   const read = readShape(schema, stored, words);
   if (!read.ok) return read;
   const { id, name, ...rest } = read.value;

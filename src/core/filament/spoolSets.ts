@@ -1,7 +1,7 @@
-import type { PaletteFilament } from '../plan/palette';
+import type { PaletteFilament } from './palette';
 import { filamentArea } from '../geometry/lineWidth';
 import { contrastOf, differenceOf } from './colour';
-import { enoughFor, usedFilaments, type LeftoverGround } from './leftovers';
+import { enoughFor, usedFilaments, type LeftoverInputs } from './leftovers';
 import { gramsOf } from './mass';
 import { purgeVolume } from './purge';
 import { ownPurge } from './purgeTable';
@@ -48,15 +48,15 @@ interface Pair {
  * different. Those that use up most come first: the least remains on their spools. All sets are
  * tried while they are few; of many, those that leave least are followed up.
  */
-export function spoolSets(ground: LeftoverGround, most: number): SpoolSet[] {
-  const task = taskOf(ground);
-  const pairOf = pairsOf(ground, task.filaments);
+export function spoolSets(inputs: LeftoverInputs, most: number): SpoolSet[] {
+  const task = taskOf(inputs);
+  const pairOf = pairsOf(inputs, task.filaments);
   let choices: Choice[] = [{ spools: [], remains: 0 }];
   task.filaments.forEach((_, i) => {
     const longer = choices.flatMap(({ spools }) =>
-      ground.shelf.flatMap((spool) => {
+      inputs.shelf.flatMap((spool) => {
         if (spools.includes(spool)) return [];
-        const choice = tried([...spools, spool], task, pairOf, ground);
+        const choice = tried([...spools, spool], task, pairOf, inputs);
         return choice ? [choice] : [];
       }),
     );
@@ -73,7 +73,7 @@ export function spoolSets(ground: LeftoverGround, most: number): SpoolSet[] {
   }));
 }
 
-function taskOf({ bands, primedMm }: LeftoverGround): Task {
+function taskOf({ bands, primedMm }: LeftoverInputs): Task {
   const filaments = usedFilaments(bands);
   const places = bands.map(({ filament }) =>
     filaments.findIndex(({ letter }) => letter === filament.letter),
@@ -110,7 +110,7 @@ function remembered<A extends readonly unknown[], R>(
 
 /** What is known of any two spools in two places, worked out once. */
 function pairsOf(
-  { own, printer }: LeftoverGround,
+  { own, printer }: LeftoverInputs,
   filaments: readonly PaletteFilament[],
 ): (from: number, to: number, spools: readonly Spool[]) => Pair {
   const together = remembered(
@@ -143,7 +143,7 @@ function tried(
   spools: readonly Spool[],
   { printedMm, contacts }: Task,
   pairOf: ReturnType<typeof pairsOf>,
-  { printer, jobId }: LeftoverGround,
+  { printer, jobId }: LeftoverInputs,
 ): Choice | null {
   const neededMm = printedMm.slice(0, spools.length);
   for (const { from, to, count } of contacts) {

@@ -1,4 +1,4 @@
-import type { CurveEnds } from './curve';
+import type { CurveEnds } from './curveEnds';
 import type { Words } from './words';
 
 /** The circle piece of a G2 or G3, in machine mm. */

@@ -1,17 +1,9 @@
 import { describeArc, emptyArc, type ArcGeometry } from './arc';
 import { describeSpline, emptySpline, type SplineGeometry } from './spline';
+import type { CurveEnds } from './curveEnds';
 import { letterBit, type Words } from './words';
 
 const XY = letterBit('X') | letterBit('Y');
-
-/** Where a curve begins and ends, machine mm, and the mm in a unit of the file. */
-export interface CurveEnds {
-  readonly fromX: number;
-  readonly fromY: number;
-  readonly toX: number;
-  readonly toY: number;
-  readonly unit: number;
-}
 
 /** Reads the curves of a file, arcs (G2, G3) and splines (G5), into two objects that it uses again. */
 export class CurveReader {

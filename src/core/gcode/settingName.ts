@@ -1,9 +1,22 @@
 import { Effect } from './effect';
 import type { Machine } from './machine';
-import type { SettingName } from './reading';
 import type { Words } from './words';
 
 const M = 77;
+
+/** What a line may set that a band can have of its own, or that swaps make wrong. */
+export type SettingName = 'nozzle' | 'fan' | 'flow' | 'speed' | 'remaining';
+
+/** A line that sets a temperature above 0 (°C), the fan (0 to 255), a factor (%), or the time left (minutes). */
+export interface SettingLine {
+  /** Line in the file, from 1, and its byte offset. */
+  readonly line: number;
+  readonly offset: number;
+  readonly what: SettingName;
+  readonly value: number;
+  /** True when the printer waits until the temperature is there. */
+  readonly waits: boolean;
+}
 
 /** What a line sets that a band can have of its own, or that swaps make wrong; null when neither. */
 export function settingName(

@@ -1,4 +1,4 @@
-import type { CurveEnds } from './curve';
+import type { CurveEnds } from './curveEnds';
 import type { Words } from './words';
 
 /** The cubic curve of a G5, in machine mm: its ends and the two points that bend it. */

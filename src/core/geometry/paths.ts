@@ -1,7 +1,7 @@
 import type { Layer } from '../gcode/layers';
 import { Effect } from '../gcode/effect';
 import { Machine } from '../gcode/machine';
-import { scanLine } from '../gcode/scan';
+import { obeyLines } from '../gcode/obey';
 import { Words } from '../gcode/words';
 import { curveLength, forEachChord } from './arcs';
 import { filamentArea, lineWidth } from './lineWidth';
@@ -23,10 +23,7 @@ export function layerPaths(
   const words = new Words();
   const area = layer.state.volumetricArea || filamentArea(filamentDiameter);
   const numbers: number[] = [];
-  let at = 0;
-  while (at < bytes.length) {
-    at = scanLine(bytes, at, bytes.length, words);
-    const effect = machine.execute(words, bytes);
+  const after = (effect: Effect): void => {
     const filament = (machine.e - machine.fromE) * machine.flowFactor;
     if (effect === Effect.Line && machine.extruded) {
       const { fromX, fromY, x, y } = machine;
@@ -37,6 +34,7 @@ export function layerPaths(
       const width = lineWidth(filament, curveLength(curve), layer.thickness, area);
       forEachChord(curve, (x0, y0, x1, y1) => numbers.push(x0, y0, x1, y1, width));
     }
-  }
+  };
+  obeyLines(machine, words, bytes, bytes.length, { after });
   return new Float32Array(numbers);
 }

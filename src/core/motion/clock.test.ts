@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { bytesOf } from '../../../tests/support/printFiles';
-import { readGcode } from '../gcode/reader';
+import { readGcode } from '../read/reader';
 import { Words } from '../gcode/words';
 import { scanLine } from '../gcode/scan';
 import { Heater } from './heating';

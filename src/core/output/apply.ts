@@ -1,12 +1,12 @@
 import type { ByteSource } from '../byteSource';
 import { refuse, success, type Result } from '../findings';
-import type { Reading } from '../gcode/reading';
+import type { Reading } from '../read/reading';
 import { isInReach, reachOf } from '../printer/printer';
 import { LEAST_CLEARANCE } from '../recipe/actions';
 import { numbersOf } from '../recipe/recipe';
 import { makeInsertions, printedTopBefore, type Insertion, type OutputRequest } from './insert';
-import { PrintedHeights } from '../geometry/printedHeights';
-import { ownStopWord } from '../recipe/kinds';
+import { PrintedHeights } from '../read/printedHeights';
+import { ownStopWord } from '../printer/stopKinds';
 import { PARK_DISTANCE } from './clearance';
 import { findBlocks } from './proof';
 import { NOT_FOLLOWED } from './runChecks';

@@ -9,7 +9,7 @@ import {
   type WriteOptions,
   type Written,
 } from '../../../tests/support/written';
-import type { Swap } from '../plan/resolve';
+import type { ResolvedSwap } from '../plan/resolve';
 import { ORDINARY_PROFILE } from '../printer/printer';
 import { plainRecipe, type Recipe } from '../recipe/recipe';
 import { NO_SETTINGS, SETTING_NAMES, type BandSettings } from '../recipe/settings';
@@ -35,7 +35,7 @@ const blockOf = (made: Written): string =>
   /; lamella: swap 1[^]*?end swap 1/.exec(textOf(made.output))?.[0] ?? '';
 const wishing =
   (settings: Partial<BandSettings>) =>
-  (swap: Swap): Swap => ({ ...swap, settings: { ...NO_SETTINGS, ...settings } });
+  (swap: ResolvedSwap): ResolvedSwap => ({ ...swap, settings: { ...NO_SETTINGS, ...settings } });
 
 describe('lengths of filament', () => {
   it.each([

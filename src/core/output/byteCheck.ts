@@ -1,7 +1,7 @@
 import { chunksOf, type ByteSource } from '../byteSource';
 import { CR, LF } from '../gcode/words';
 import type { BlockFinder } from './blocks';
-import type { ProofCheck } from './proof';
+import type { ProofCheck } from './proofTypes';
 
 /** Check 1: without what Lamella put in, the output is the input, byte for byte. */
 export async function checkBytes(

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { bytesOf, writePrint } from '../../../tests/support/printFiles';
-import { readGcode } from '../gcode/reader';
+import { readGcode } from '../read/reader';
 import { ORDINARY_PROFILE, reachOf } from '../printer/printer';
-import { PrintedHeights } from '../geometry/printedHeights';
+import { PrintedHeights } from '../read/printedHeights';
 import type { BlockTrace, NozzlePoint, TracedMove } from './blockTrace';
 import { findCollision } from './clearance';
 

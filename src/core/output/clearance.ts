@@ -1,4 +1,4 @@
-import type { PrintedHeights } from '../geometry/printedHeights';
+import type { PrintedHeights } from '../read/printedHeights';
 import { LEAST_CLEARANCE } from '../recipe/actions';
 import { isInReach, type Reach } from '../printer/printer';
 import type { BlockTrace, NozzlePoint, TracedMove } from './blockTrace';

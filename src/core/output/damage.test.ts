@@ -3,8 +3,8 @@ import { bytesOf, textOf, writePrint } from '../../../tests/support/printFiles';
 import { numberedPrint } from '../../../tests/support/stateFiles';
 import { broken, proveWritten, writeSwaps, type Written } from '../../../tests/support/written';
 import { EXAMPLE_PRINTERS } from '../printer/examples';
-import type { Swap } from '../plan/resolve';
-import { RECIPE_KINDS } from '../recipe/kinds';
+import type { ResolvedSwap } from '../plan/resolve';
+import { RECIPE_KINDS } from '../printer/stopKinds';
 import { plainRecipe, recipeFor, type Recipe } from '../recipe/recipe';
 import { NO_SETTINGS } from '../recipe/settings';
 
@@ -50,7 +50,7 @@ const WAYS: readonly (readonly [string, () => Promise<Written>])[] = [
       layers: [4, 6],
       recipe,
       loadFirst: 'A Peat black',
-      withSwap: (swap: Swap, i: number): Swap =>
+      withSwap: (swap: ResolvedSwap, i: number): ResolvedSwap =>
         i === 0 ? { ...swap, settings: { nozzle: 225, fan: 50, flow: 97, speed: 80 } } : swap,
     };
     return [kind, () => writeSwaps(writePrint({ layers: 8 }), options)] as const;

@@ -2,15 +2,15 @@ import { strFromU8, strToU8 } from 'fflate';
 import type { ByteSource } from '../byteSource';
 import type { Layer } from '../gcode/layers';
 import type { MachineState } from '../gcode/machine';
-import type { Reading } from '../gcode/reading';
+import type { Reading } from '../read/reading';
 import type { FoundStop } from '../gcode/stops';
-import type { StopPlace } from '../plan/swapList';
-import type { Swap } from '../plan/resolve';
+import type { StopPlace } from '../plan/stopPlace';
+import type { ResolvedSwap } from '../plan/resolve';
 import type { Printer } from '../printer/printer';
 import { stateAt } from '../printer/stateAt';
 import { actionsOf, warningActions, type SwapAction, type SwapMoment } from '../recipe/actions';
 import { loadMessage, swapMessage } from '../recipe/message';
-import { ownStopWord } from '../recipe/kinds';
+import { ownStopWord } from '../printer/stopKinds';
 import { NO_PROMISES, promisesOf } from '../recipe/promises';
 import type { Recipe } from '../recipe/recipe';
 import { renderActions, type RecipeLine } from '../recipe/render';
@@ -21,7 +21,7 @@ import { movedTimes, placeOf, rewriteCommands, undoingLines, type Rewrite } from
 
 /** What to write: the swaps and how they stop, and which lines of the file to take out. */
 export interface OutputRequest {
-  readonly swaps: readonly Swap[];
+  readonly swaps: readonly ResolvedSwap[];
   readonly recipe: Recipe;
   readonly printer: Printer;
   readonly stopAt: StopPlace;

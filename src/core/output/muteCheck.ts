@@ -1,23 +1,11 @@
 import { waitsForSomebody } from '../gcode/stopCommands';
-import type { MachineState } from '../gcode/machine';
-import type { SettingName } from '../gcode/reading';
 import { settingName } from '../gcode/settingName';
 import type { ObeyedLine } from '../printer/simulate';
 import { rewritesOf } from './insert';
-import type { ProofCheck } from './proof';
-import type { ProvenRun } from './runChecks';
+import type { ProofCheck } from './proofTypes';
+import type { MutedLine, ProvenRun } from './proofTypes';
 
-/** A line of the input that the output has taken out, as the printer obeyed it there. */
-export interface MutedLine {
-  /** Line in the input, from 1. */
-  readonly line: number;
-  readonly text: string;
-  readonly isStop: boolean;
-  readonly what: SettingName | null;
-  /** State after it. */
-  readonly after: MachineState;
-}
-
+/** Takes down what a line did. */
 export function mutedLine({ machine, words, effect, line, text }: ObeyedLine): MutedLine {
   return {
     line,

@@ -4,7 +4,7 @@ import { arbitraryStyle, bytesOf, textOf, writePrint } from '../../../tests/supp
 import { spiralPrint } from '../../../tests/support/stateFiles';
 import { proveWritten, writeSwaps, type Written } from '../../../tests/support/written';
 import { sourceOf } from '../byteSource';
-import type { StopPlace } from '../plan/swapList';
+import type { StopPlace } from '../plan/stopPlace';
 import { requestFindings } from './requestFindings';
 import { blockTitle } from './blocks';
 import { findBlocks } from './proof';

@@ -8,8 +8,9 @@ import {
 } from '../recipe/promises';
 import type { Block } from './blocks';
 import { loadMomentOf, momentOf } from './insert';
-import type { ProofCheck } from './proof';
-import { nameOf, type ProvenRun } from './runChecks';
+import type { ProofCheck } from './proofTypes';
+import { nameOf } from './proofTypes';
+import { type ProvenRun } from './proofTypes';
 
 /** Which check of the proof a promise belongs to. */
 const CHECK_OF: Readonly<Record<keyof BlockPromises, ProofCheck['check']>> = {

@@ -1,40 +1,15 @@
 import { chunksOf, type ByteSource } from '../byteSource';
 import { LineStream } from '../gcode/lineStream';
-import type { Reading } from '../gcode/reading';
-import { ORDINARY_PROFILE, type Printer } from '../printer/printer';
+import { ORDINARY_PROFILE } from '../printer/printer';
 import { SimulatedPrinter, type ObeyedLine, type WatchedStretch } from '../printer/simulate';
-import { PrintedHeights } from '../geometry/printedHeights';
+import { PrintedHeights } from '../read/printedHeights';
 import { BlockTrace } from './blockTrace';
 import { BlockFinder } from './blocks';
 import { checkBytes } from './byteCheck';
-import type { OutputRequest } from './insert';
-import { mutedLine, type MutedLine } from './muteCheck';
+import { mutedLine } from './muteCheck';
+import { type MutedLine } from './proofTypes';
+import type { Proof, ProofInputs } from './proofTypes';
 import { checkBlocks, checkFile } from './runChecks';
-
-/** One statement of the proof, by its number in {@link proveOutput}. */
-export interface ProofCheck {
-  readonly check: 1 | 2 | 3 | 4 | 5;
-  readonly ok: boolean;
-  readonly message: string;
-  /** Line of the output that breaks it, from 1. */
-  readonly line?: number;
-}
-
-/** The output is handed out only when all of it holds. */
-export interface Proof {
-  readonly ok: boolean;
-  readonly checks: readonly ProofCheck[];
-}
-
-/** What an output is proven against. */
-export interface ProofGround {
-  readonly reading: Reading;
-  /** What was asked for; null to take the blocks' own words for it. */
-  readonly planned: OutputRequest | null;
-  readonly printer?: Printer;
-  /** Told how many bytes of both files have been run through. */
-  readonly onProgress?: (bytes: number) => void;
-}
 
 /**
  * Proves an output against its input:
@@ -51,9 +26,9 @@ export interface ProofGround {
 export async function proveOutput(
   input: ByteSource,
   output: ByteSource,
-  ground: ProofGround,
+  inputs: ProofInputs,
 ): Promise<Proof> {
-  const { planned, printer = ORDINARY_PROFILE, reading, onProgress } = ground;
+  const { planned, printer = ORDINARY_PROFILE, reading, onProgress } = inputs;
   const found = await findBlocks(output);
   const { blocks, insertions, mutes } = found;
   const own = blocks.flatMap(({ stopWord }) => stopWord ?? []);

@@ -1,5 +1,6 @@
 import { FindingList, type Finding } from '../findings';
-import type { Reading, SettingName } from '../gcode/reading';
+import type { Reading } from '../read/reading';
+import type { SettingName } from '../gcode/settingName';
 import { isBeforeLayer } from '../gcode/stops';
 import type { OutputRequest } from './insert';
 import { undoingLines } from './rewrites';

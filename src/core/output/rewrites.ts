@@ -1,9 +1,10 @@
 import { strFromU8 } from 'fflate';
 import type { ByteSource } from '../byteSource';
 import type { Layer } from '../gcode/layers';
-import type { Reading, SettingLine } from '../gcode/reading';
-import type { StopPlace } from '../plan/swapList';
-import type { Swap } from '../plan/resolve';
+import type { Reading } from '../read/reading';
+import type { SettingLine } from '../gcode/settingName';
+import type { StopPlace } from '../plan/stopPlace';
+import type { ResolvedSwap } from '../plan/resolve';
 import { digits, settingLine, type RecipeLine } from '../recipe/render';
 import { NO_SETTINGS, type BandSettings } from '../recipe/settings';
 
@@ -11,7 +12,7 @@ import { NO_SETTINGS, type BandSettings } from '../recipe/settings';
 export interface Rewrite {
   readonly setting: SettingLine;
   /** The swap whose band it lies in, or, for a time left, the next one. */
-  readonly swap: Swap;
+  readonly swap: ResolvedSwap;
   /** What the block in its place says to change on purpose. */
   readonly settings: BandSettings;
   /** What is set instead: °C, 0 to 255, percent, or minutes. */
@@ -19,7 +20,7 @@ export interface Rewrite {
 }
 
 interface Asked {
-  readonly swaps: readonly Swap[];
+  readonly swaps: readonly ResolvedSwap[];
   readonly stopAt: StopPlace;
 }
 

@@ -1,13 +1,14 @@
 import type { ByteSource } from '../byteSource';
-import type { Reading } from '../gcode/reading';
+import type { Reading } from '../read/reading';
 import { Machine, type MachineState } from '../gcode/machine';
 import { commandText } from '../gcode/stops';
-import { scanLine } from '../gcode/scan';
+import { obeyLines } from '../gcode/obey';
+import type { Effect } from '../gcode/effect';
 import { Words } from '../gcode/words';
 import { stateAt } from '../printer/stateAt';
 import { BlockTrace, type NozzlePoint } from './blockTrace';
 import { BlockFinder } from './blocks';
-import { PrintedHeights } from '../geometry/printedHeights';
+import { PrintedHeights } from '../read/printedHeights';
 import { reachOf, type Printer } from '../printer/printer';
 import { brokenPromises, NO_PROMISES, type BlockPromises } from '../recipe/promises';
 import { NO_SETTINGS, stateWith } from '../recipe/settings';
@@ -83,13 +84,11 @@ function follow(
   const machine = Machine.from(state, stopWords);
   const words = new Words();
   let line = 0;
-  for (let at = 0; at < bytes.length;) {
-    const start = at;
-    at = scanLine(bytes, at, bytes.length, words);
+  const after = (effect: Effect, at: number): void => {
     line++;
-    const effect = machine.execute(words, bytes);
-    trace.obey({ machine, words, effect, line, text: commandText(words, bytes, start) });
-  }
+    trace.obey({ machine, words, effect, line, text: commandText(words, bytes, at) });
+  };
+  obeyLines(machine, words, bytes, bytes.length, { after });
   return { machine, trace, promises: block?.promises ?? NO_PROMISES };
 }
 

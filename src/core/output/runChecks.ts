@@ -1,37 +1,14 @@
-import type { Reading } from '../gcode/reading';
-import type { PrintedHeights } from '../geometry/printedHeights';
-import type { Swap } from '../plan/resolve';
-import { reachOf, type Printer } from '../printer/printer';
-import type { SimulatedPrinter } from '../printer/simulate';
+import type { Reading } from '../read/reading';
+import type { ResolvedSwap } from '../plan/resolve';
+import { reachOf } from '../printer/printer';
 import { settingsText, stateWith, type BandSettings } from '../recipe/settings';
 import type { MachineState } from '../gcode/machine';
-import type { Block, BlockFinder } from './blocks';
-import type { BlockTrace } from './blockTrace';
+import type { Block } from './blocks';
 import { findCollision } from './clearance';
-import { checkMutes, type MutedLine } from './muteCheck';
+import { checkMutes } from './muteCheck';
 import { checkPromises } from './promiseCheck';
-import type { ProofCheck, ProofGround } from './proof';
+import { nameOf, type ProofCheck, type ProvenRun } from './proofTypes';
 import { describeState, stateDifferences } from './stateCheck';
-
-/** Both files as two simulated printers ran them. */
-export interface ProvenRun {
-  readonly found: BlockFinder;
-  /** Where each block stands in the input. */
-  readonly places: readonly number[];
-  /** What each line that was taken out did in the input. */
-  readonly muted: readonly MutedLine[];
-  /** The same by the place of the mark in the output. */
-  readonly muteAt: ReadonlyMap<number, MutedLine | undefined>;
-  /** The input, captured at `places`. */
-  readonly before: SimulatedPrinter;
-  /** The output, captured at the start and the end of each block. */
-  readonly after: SimulatedPrinter;
-  readonly traces: readonly BlockTrace[];
-  readonly printer: Printer;
-  readonly planned: ProofGround['planned'];
-  readonly reading: Reading;
-  readonly heights: PrintedHeights;
-}
 
 /** Findings of reading after which nothing can be proven: the file is not followed to its end. */
 export const NOT_FOLLOWED: ReadonlySet<string> = new Set(['unsupported-move', 'impossible-arc']);
@@ -58,22 +35,6 @@ export function checkBlocks(run: ProvenRun): ProofCheck[] {
     ...checkMutes(run),
     checkHeaters(run),
   ];
-}
-
-/** `Swap 2`, `The warning before layer 9`: a block as the start of a sentence. */
-export function nameOf({ kind, index, layer }: Block): string {
-  switch (kind) {
-    case 'swap':
-      return `Swap ${index}`;
-    case 'warning':
-      return `The warning before layer ${layer}`;
-    case 'load':
-      return 'The stop for the first filament';
-    case 'rewrite':
-      return `The setting in layer ${layer}`;
-    case 'number':
-      return `The line number in layer ${layer}`;
-  }
 }
 
 /** The state that a block has to leave behind. */
@@ -192,7 +153,12 @@ function checkStops({ found: { blocks }, planned }: ProvenRun): ProofCheck[] {
   );
 }
 
-function isAsPlanned(block: Block, i: number, count: number, swap: Swap | undefined): boolean {
+function isAsPlanned(
+  block: Block,
+  i: number,
+  count: number,
+  swap: ResolvedSwap | undefined,
+): boolean {
   if (block.index !== i + 1 || block.count !== count) return false;
   if (!swap) return true;
   return block.layer === swap.layer && sameSettings(block.settings, swap.settings);

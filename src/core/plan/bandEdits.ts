@@ -1,7 +1,7 @@
 import type { LayerNumber } from '../gcode/layers';
 import { withoutSwap, withSwap, type JobPlan } from './jobPlan';
 import type { Band } from './bands';
-import type { PaletteFilament } from './palette';
+import type { PaletteFilament } from '../filament/palette';
 
 /** Where a band is split when nothing better is known: in the middle. */
 export function middleOf(band: Band): LayerNumber | null {

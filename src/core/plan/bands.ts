@@ -4,7 +4,7 @@ import { bottomOf, type Layer, type LayerNumber } from '../gcode/layers';
 import { NO_SETTINGS, type BandSettings } from '../recipe/settings';
 import { seenShare, type SeenShare, type Surface } from '../geometry/surface';
 import { filamentOf, printedSwaps, type JobPlan } from './jobPlan';
-import type { PaletteFilament } from './palette';
+import type { PaletteFilament } from '../filament/palette';
 
 /** A run of layers in one filament. */
 export interface Band {
@@ -38,7 +38,7 @@ export function bandsOf(
 ): Band[] {
   if (layers.length === 0) return [];
   const swaps = printedSwaps(plan, layers.length).filter((swap) => swap.layer <= layers.length);
-  const first = { layer: 1, letter: plan.firstLetter, chosen: null, settings: NO_SETTINGS };
+  const first = { layer: 1, letter: plan.firstLetter, chosen: undefined, settings: NO_SETTINGS };
   const starts = [first, ...swaps];
   return starts.map(({ layer, letter, chosen, settings = NO_SETTINGS }, i): Band => {
     const end = starts[i + 1]?.layer ?? layers.length + 1;
@@ -54,7 +54,7 @@ export function bandsOf(
       seconds: members.reduce((sum, one) => sum + one.seconds, 0),
       filamentMm,
       grams: gramsOf(filamentMm, filamentDiameter, spools.get(letter)?.density),
-      swap: chosen,
+      swap: chosen ?? null,
       settings,
       seen: seenShare(surface, members[0].number, last.number),
     };

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOf, writePrint } from '../../../tests/support/printFiles';
-import { analysePrint } from '../geometry/analysis';
+import { analysePrint } from '../read/analysis';
 import { layerNumber } from '../gcode/layers';
-import { readGcode } from '../gcode/reader';
+import { readGcode } from '../read/reader';
 import { ORDINARY_PRINTER } from '../motion/limits';
 import { plainRecipe } from '../recipe/recipe';
 import { NO_SETTINGS } from '../recipe/settings';
@@ -17,7 +17,7 @@ import {
   withStopAnswer,
   withSwap,
   withoutSwap,
-  UNWRITTEN,
+  PLAN_DEFAULTS,
   type JobPlan,
   printedSwaps,
 } from './jobPlan';
@@ -168,11 +168,12 @@ describe('stored plans', () => {
 
   it('of versions 1 to 3 are brought up to date', () => {
     const made = withSwap(plan, n(4));
-    const written = new Set(Object.keys(UNWRITTEN));
+    const { extraLayer: _x, handSeconds: _y, startAt: _z, ...later } = PLAN_DEFAULTS;
+    const written = new Set(Object.keys(later));
     const third = {
       ...Object.fromEntries(Object.entries(made).filter(([key]) => !written.has(key))),
       version: 3,
-    } as unknown as Omit<JobPlan, keyof typeof UNWRITTEN>;
+    } as unknown as Omit<JobPlan, keyof typeof later>;
     const palette = made.palette.map(({ hidingDepth: _, ...rest }) => rest);
     const {
       version: _v,

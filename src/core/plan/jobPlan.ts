@@ -1,15 +1,22 @@
 import { isBeforeLayer, type FoundStop } from '../gcode/stops';
 import { layerNumber, type LayerNumber } from '../gcode/layers';
 import type { OwnPurge } from '../filament/purgeTable';
-import { STARTING_PALETTE, type PaletteFilament } from './palette';
+import { STARTING_PALETTE, type PaletteFilament } from '../filament/palette';
 import { SWAP_SECONDS } from './time';
-import type { StopPlace } from './swapList';
+import type { StopPlace } from './stopPlace';
 import type { Recipe } from '../recipe/recipe';
 import type { BandSettings } from '../recipe/settings';
+
+/** The layer that the plan names for a swap, wherever it is printed. */
+export function chosenLayer({ layer, chosen }: PlannedSwap): LayerNumber {
+  return chosen ?? layer;
+}
 
 /** A swap on a plan: before `layer`, to the filament with `letter`. */
 export interface PlannedSwap {
   readonly layer: LayerNumber;
+  /** As it comes out in print: the layer that the plan names, which the habit of an extra layer moves. */
+  readonly chosen?: LayerNumber;
   readonly letter: string;
   /** What its band wants otherwise than the file. */
   readonly settings?: BandSettings;
@@ -60,14 +67,11 @@ export interface JobPlan {
   readonly namePattern: string;
 }
 
-/** A swap as it comes out in print, which the habit of an extra layer puts later than chosen. */
-export interface PrintedSwap extends PlannedSwap {
-  /** The layer that the plan names. */
-  readonly chosen: LayerNumber;
-}
-
-/** How a plan is written until the person says otherwise. */
-export const UNWRITTEN = {
+/** What a plan is until the person says otherwise; the short list of the command line begins alike. */
+export const PLAN_DEFAULTS = {
+  extraLayer: false,
+  handSeconds: SWAP_SECONDS.hands,
+  startAt: null,
   printerId: null,
   recipe: null,
   stopAt: 'restart',
@@ -91,11 +95,8 @@ export function emptyPlan(
     firstLetter,
     swaps: [],
     takenOut: [],
-    extraLayer: false,
     ignoredSteps: [],
-    handSeconds: SWAP_SECONDS.hands,
-    startAt: null,
-    ...UNWRITTEN,
+    ...PLAN_DEFAULTS,
   };
 }
 
@@ -111,8 +112,8 @@ export function filamentOf(plan: JobPlan, letter: string): PaletteFilament {
  * later; one before the last layer has no room and stays. Of two that meet, the later colour counts.
  * One before layer 1 changes nothing and is left out.
  */
-export function printedSwaps(plan: JobPlan, layerCount: number): PrintedSwap[] {
-  const byLayer = new Map<number, PrintedSwap>();
+export function printedSwaps(plan: JobPlan, layerCount: number): PlannedSwap[] {
+  const byLayer = new Map<number, PlannedSwap>();
   for (const swap of plan.swaps) {
     const { layer } = swap;
     if (layer < 2) continue;

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { bytesOf, writePrint } from '../../../tests/support/printFiles';
 import { layerNumber } from '../gcode/layers';
-import { readGcode } from '../gcode/reader';
-import { analysePrint } from '../geometry/analysis';
+import { readGcode } from '../read/reader';
+import { analysePrint } from '../read/analysis';
 import { ORDINARY_PRINTER } from '../motion/limits';
 import { bandsOf } from './bands';
 import { emptyPlan, type JobPlan } from './jobPlan';

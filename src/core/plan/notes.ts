@@ -27,7 +27,7 @@ export interface PlanNote {
 }
 
 /** What the notes look at. */
-export interface NoteGround {
+export interface NoteInputs {
   readonly plan: JobPlan;
   readonly bands: readonly Band[];
   readonly layers: readonly Layer[];
@@ -44,16 +44,16 @@ const UNSEEN = 0.002;
 export const CLEAN_WIDTH = 0.9;
 
 /** Everything to say about a plan's bands, lowest band first. */
-export function planNotes(ground: NoteGround): PlanNote[] {
-  const { bands } = ground;
+export function planNotes(inputs: NoteInputs): PlanNote[] {
+  const { bands } = inputs;
   return [
-    ...swapNotes(ground),
-    ...bands.flatMap((band, i) => bandNotes(ground, band, bands[i - 1], bands[i + 1])),
+    ...swapNotes(inputs),
+    ...bands.flatMap((band, i) => bandNotes(inputs, band, bands[i - 1], bands[i + 1])),
   ];
 }
 
 /** Swaps that lead to no band of their own. */
-function swapNotes({ plan, layers }: NoteGround): PlanNote[] {
+function swapNotes({ plan, layers }: NoteInputs): PlanNote[] {
   const notes: PlanNote[] = [];
   plan.swaps.forEach(({ layer }, i) => {
     if (layer > layers.length) {
@@ -81,12 +81,12 @@ function swapNotes({ plan, layers }: NoteGround): PlanNote[] {
 }
 
 function bandNotes(
-  ground: NoteGround,
+  inputs: NoteInputs,
   band: Band,
   below: Band | undefined,
   above: Band | undefined,
 ): PlanNote[] {
-  const { plan, layers, widths } = ground;
+  const { plan, layers, widths } = inputs;
   const { filament, swap } = band;
   const about = { band: band.first } as const;
   const merge = (label: string) => ({ label, plan: mergeWithBelow(plan, band) });
@@ -117,7 +117,7 @@ function bandNotes(
       fix: swap === null ? null : merge('Merge it with the band below'),
     });
   } else {
-    const thin = thinNote(ground, band, below, above);
+    const thin = thinNote(inputs, band, below, above);
     if (thin) notes.push(thin);
   }
   if (swap !== null && band.seen.above < UNSEEN && band.seen.below < UNSEEN) {
@@ -144,7 +144,7 @@ function bandNotes(
 
 /** A band that is seen, over a colour that shows through it. */
 function thinNote(
-  ground: NoteGround,
+  inputs: NoteInputs,
   band: Band,
   below: Band | undefined,
   above: Band | undefined,
@@ -162,7 +162,7 @@ function thinNote(
     level: 'caution',
     band: band.first,
     sentence: `${formatMm(thickness)} mm of ${filament.name}: ${under.filament.name} ${fromAbove ? 'below' : 'above'} shows through; about ${formatMm(filament.hidingDepth)} mm hide it.`,
-    fix: thickerFix(ground, band, above),
+    fix: thickerFix(inputs, band, above),
   };
 }
 
@@ -171,7 +171,7 @@ function thinNote(
  * colour of a step's surface is what people look at.
  */
 function thickerFix(
-  { plan, layers, steps }: NoteGround,
+  { plan, layers, steps }: NoteInputs,
   band: Band,
   above: Band | undefined,
 ): PlanNote['fix'] {

@@ -1,6 +1,6 @@
 import { number, object, string, array, mixed } from 'yup';
 import { refuse, success, type Result } from '../findings';
-import { readShape } from '../shape';
+import { readShape, type ShapeWords } from '../shape';
 import type { JobPlan } from './jobPlan';
 import { parseJobPlan } from './planSchema';
 
@@ -89,7 +89,7 @@ export interface ReadBook {
 
 /** Reads a stored book: the plans that can be read. Refuses one of which none can. */
 export function parsePlanBook(json: unknown): Result<ReadBook> {
-  const words = { what: 'The stored plans', code: 'bad-plan', passOverUnknown: true };
+  const words: ShapeWords = { what: 'The stored plans', code: 'bad-plan', passOverUnknown: true };
   const read = readShape(schema, json, words);
   if (!read.ok) return read;
   const { chosen, variants: stored } = read.value;
@@ -113,7 +113,7 @@ export function parsePlanBook(json: unknown): Result<ReadBook> {
 }
 
 function parseVariant(json: unknown): Result<Variant> {
-  const words = { what: 'The stored plan', code: 'bad-plan', passOverUnknown: true };
+  const words: ShapeWords = { what: 'The stored plan', code: 'bad-plan', passOverUnknown: true };
   const read = readShape(variantSchema, json, words);
   if (!read.ok) return read;
   const plan = parseJobPlan(read.value.plan);

@@ -2,9 +2,10 @@ import { array, number, object, string, mixed } from 'yup';
 import { refuse, success, type Result } from '../findings';
 import { layerNumber } from '../gcode/layers';
 import type { JobPlan } from './jobPlan';
+import { chosenVariant, parsePlanBook } from './planBook';
 import { parseJobPlan } from './planSchema';
-import { readShape } from '../shape';
-import { anchorsOf, type Anchor, type PlanGround } from './reslice';
+import { readShape, type ShapeWords } from '../shape';
+import { anchorsOf, type Anchor, type SteppedPrint } from './reslice';
 
 /** A plan as a file: with what its swaps mean, so that it can move to another print. */
 export interface PlanFile {
@@ -16,13 +17,13 @@ export interface PlanFile {
 }
 
 /** Writes a plan down for keeping or for another job. */
-export function writePlanFile(plan: JobPlan, ground: PlanGround): string {
+export function writePlanFile(plan: JobPlan, inputs: SteppedPrint): string {
   const file = {
     lamella: 'plan',
     plan,
-    anchors: anchorsOf(plan, ground),
-    stepCount: ground.steps.length,
-    height: ground.layers.at(-1)?.z ?? 0,
+    anchors: anchorsOf(plan, inputs),
+    stepCount: inputs.steps.length,
+    height: inputs.layers.at(-1)?.z ?? 0,
   };
   return `${JSON.stringify(file, null, 2)}\n`;
 }
@@ -56,7 +57,7 @@ const NOT_ONE = refuse('bad-plan', 'This is not a plan that Lamella wrote.');
 /** The same for parsed JSON. */
 export function parsePlanFile(json: unknown): Result<PlanFile> {
   if (!isPlanFile(json)) return NOT_ONE;
-  const words = { what: 'The plan', code: 'bad-plan', passOverUnknown: true };
+  const words: ShapeWords = { what: 'The plan', code: 'bad-plan', passOverUnknown: true };
   const file = readShape(schema, json, words);
   if (!file.ok) return file;
   const plan = parseJobPlan(file.value.plan);
@@ -78,3 +79,24 @@ export function parsePlanFile(json: unknown): Result<PlanFile> {
 export function isPlanFile(json: unknown): boolean {
   return typeof json === 'object' && json !== null && 'lamella' in json && json.lamella === 'plan';
 }
+
+/**
+ * The plan in what the screens save: a plan file, a plan as a job keeps it, or the one in use of a job's
+ * book. null when it is something else.
+ */
+export function savedPlan(json: unknown): Result<JobPlan> | null {
+  if (isPlanFile(json)) {
+    const file = parsePlanFile(json);
+    return file.ok ? success(file.value.plan) : file;
+  }
+  if (typeof json !== 'object' || json === null || !('version' in json)) return null;
+  if (!('variants' in json)) return parseJobPlan(json);
+  const read = parsePlanBook(json);
+  if (!read.ok) return read;
+  const { book } = read.value;
+  // Another plan of the book must not be written in place of the one that was chosen.
+  if ('chosen' in json && json.chosen !== book.chosen) return UNREADABLE_CHOICE;
+  return success(chosenVariant(book).plan);
+}
+
+const UNREADABLE_CHOICE = refuse('bad-plan', 'The plan that was in use cannot be read.');

@@ -1,4 +1,4 @@
-import { STARTING_PALETTE } from './palette';
+import { STARTING_PALETTE } from '../filament/palette';
 
 /** A stored plan of an older version, before it is checked. */
 type StoredPlan = Readonly<Record<string, unknown>>;

@@ -3,10 +3,11 @@ import { refuse, success, type Result } from '../findings';
 import { layerNumber } from '../gcode/layers';
 import { parseRecipe } from '../recipe/recipeFile';
 import { NO_SETTINGS } from '../recipe/settings';
-import { readShape } from '../shape';
+import { readShape, type ShapeWords } from '../shape';
 import type { JobPlan, PlannedSwap } from './jobPlan';
-import { swapFields, type StopPlace } from './swapList';
-import { HATCHES, type Hatch } from './palette';
+import { swapFields } from './swapList';
+import { type StopPlace } from './stopPlace';
+import { HATCHES, type Hatch } from '../filament/palette';
 import { migratePlan } from './planMigrations';
 
 const letterSchema = string()
@@ -90,7 +91,7 @@ export function parseJobPlan(json: unknown): Result<JobPlan> {
       `The plan is of version ${version}, and this Lamella reads up to version ${PLAN_VERSION}.`,
     );
   }
-  const words = { what: 'The stored plan', code: 'bad-plan', passOverUnknown: true };
+  const words: ShapeWords = { what: 'The stored plan', code: 'bad-plan', passOverUnknown: true };
   const read = readShape(schema, migratePlan(json), words);
   if (!read.ok) return read;
   const plan = read.value;

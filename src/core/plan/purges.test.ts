@@ -5,7 +5,7 @@ import { pairPurge } from '../filament/purgeTable';
 import type { Band } from './bands';
 import { emptyPlan, withSwap, withWishes } from './jobPlan';
 import { planPurges } from './purges';
-import { STARTING_PALETTE } from './palette';
+import { STARTING_PALETTE } from '../filament/palette';
 
 const n = layerNumber;
 const [A, B, C] = STARTING_PALETTE;

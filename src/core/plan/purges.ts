@@ -6,7 +6,7 @@ import type { Printer } from '../printer/printer';
 import type { Recipe } from '../recipe/recipe';
 import type { Band } from './bands';
 import type { JobPlan, PlannedSwap } from './jobPlan';
-import type { PaletteFilament } from './palette';
+import type { PaletteFilament } from '../filament/palette';
 
 /** What decides how much a swap pushes through. */
 export interface PurgeWishes {

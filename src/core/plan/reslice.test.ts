@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { makeHidePlate } from '../../../demo/jobs/hidePlate';
 import { bytesOf, writePrint } from '../../../tests/support/printFiles';
 import { layerNumber } from '../gcode/layers';
-import { readGcode } from '../gcode/reader';
+import { readGcode } from '../read/reader';
 import { findSteps } from '../geometry/steps';
 import { ORDINARY_PRINTER } from '../motion/limits';
 import { emptyPlan, withSwap } from './jobPlan';
@@ -14,12 +14,12 @@ import {
   moveSwaps,
   movedPlan,
   scaleHeights,
-  type PlanGround,
+  type SteppedPrint,
 } from './reslice';
 
 const n = layerNumber;
 
-function groundOf(text: string): PlanGround {
+function groundOf(text: string): SteppedPrint {
   const { layers, skirtMm2 } = readGcode(bytesOf(text), ORDINARY_PRINTER);
   return { layers, steps: findSteps(layers, skirtMm2) };
 }
@@ -30,8 +30,8 @@ const plan = [11, 26, 29].reduce(
   (made, layer) => withSwap(made, n(layer)),
   emptyPlan('ab'.repeat(32)),
 );
-const moved = (factor = 1, ground = coarse) =>
-  moveSwaps(anchorsOf(plan, fine), fine.steps.length, ground, factor);
+const moved = (factor = 1, inputs = coarse) =>
+  moveSwaps(anchorsOf(plan, fine), fine.steps.length, inputs, factor);
 
 describe('a new slice of the same part', () => {
   it('takes swaps to the same step, and others to the nearest height', () => {

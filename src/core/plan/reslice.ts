@@ -15,7 +15,7 @@ export interface Anchor {
 }
 
 /** A print as plans see it, to move a plan from one to another. */
-export interface PlanGround {
+export interface SteppedPrint {
   readonly layers: readonly Layer[];
   readonly steps: readonly Step[];
 }
@@ -36,7 +36,7 @@ const NEAR_STEP = 0.5;
 const SAME_SCALE = 0.03;
 
 /** What the swaps of a plan mean on the print that it was made for. */
-export function anchorsOf(plan: JobPlan, { layers, steps }: PlanGround): Anchor[] {
+export function anchorsOf(plan: JobPlan, { layers, steps }: SteppedPrint): Anchor[] {
   return plan.swaps
     .filter(({ layer }) => layer <= layers.length)
     .map(({ layer, letter }) => {
@@ -59,13 +59,13 @@ export function heightFactor(oldTop: number, newTop: number): number {
 export function moveSwaps(
   anchors: readonly Anchor[],
   stepCount: number,
-  ground: PlanGround,
+  inputs: SteppedPrint,
   factor: number,
 ): MovedSwap[] {
   const taken = new Set<LayerNumber>();
   return anchors.map((anchor): MovedSwap => {
-    const step = matchingStep(anchor, stepCount, ground.steps, factor);
-    const found = step?.layer ?? resolveHeight(ground.layers, anchor.z * factor)?.layer ?? null;
+    const step = matchingStep(anchor, stepCount, inputs.steps, factor);
+    const found = step?.layer ?? resolveHeight(inputs.layers, anchor.z * factor)?.layer ?? null;
     const from = `before ${anchor.layer}`;
     if (found === null || taken.has(found)) {
       const why =
@@ -76,7 +76,7 @@ export function moveSwaps(
     }
     taken.add(found);
     const how = step ? 'same-step' : 'same-height';
-    const z = formatMm(bottomOf(ground.layers[found - 1]));
+    const z = formatMm(bottomOf(inputs.layers[found - 1]));
     const words = step ? 'same step' : 'nearest height';
     return { anchor, to: found, how, sentence: `${from} → before ${found}, ${words}, ${z} mm` };
   });

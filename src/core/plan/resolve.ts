@@ -1,10 +1,10 @@
 import { refuse, success, type Result } from '../findings';
 import { bottomOf, type Layer, type LayerNumber } from '../gcode/layers';
 import type { BandSettings } from '../recipe/settings';
-import type { SwapRequest } from './swapList';
+import type { SwapList } from './swapList';
 
 /** A swap whose layer is certain. */
-export interface Swap {
+export interface ResolvedSwap {
   /** The swap comes before this layer. */
   readonly layer: LayerNumber;
   readonly filament: string;
@@ -56,9 +56,9 @@ export function resolveHeight(layers: readonly Layer[], height: number): Resolve
 /** Finds the layer of every swap, in the order of printing; refuses what cannot be meant. */
 export function resolveSwaps(
   layers: readonly Layer[],
-  requests: readonly SwapRequest[],
-): Result<Swap[]> {
-  const swaps: Swap[] = [];
+  requests: SwapList['swaps'],
+): Result<ResolvedSwap[]> {
+  const swaps: ResolvedSwap[] = [];
   const last = layers.length;
   for (const request of requests) {
     const { layer, height, filament, purge = null } = request;

@@ -2,9 +2,8 @@ import { array, boolean, mixed, number, object, string, type InferType } from 'y
 import type { Result } from '../findings';
 import { SETTING_NAMES, type BandSettings } from '../recipe/settings';
 import { readShape } from '../shape';
-
-/** Where in the file a stop goes: see {@link Layer.restartOffset}. */
-export type StopPlace = 'restart' | 'before-travel';
+import { PLAN_DEFAULTS } from './jobPlan';
+import type { StopPlace } from './stopPlace';
 
 /** What a swap may set on purpose, and what it pushes through. */
 export const swapFields = {
@@ -33,7 +32,7 @@ const swapSchema = object({
 
 const schema = object({
   swaps: array(swapSchema.required()).min(1, 'there is no swap in it').required(),
-  stopAt: mixed<StopPlace>().oneOf(['restart', 'before-travel']).default('restart'),
+  stopAt: mixed<StopPlace>().oneOf(['restart', 'before-travel']).default(PLAN_DEFAULTS.stopAt),
   /** See `recipe/recipeFile`; checked there. */
   recipe: mixed<{ kind: string; command?: string }>().default({
     kind: 'change-command',
@@ -79,7 +78,6 @@ const schema = object({
  * them by hand. The plan that the screens save is a `JobPlan`.
  */
 export type SwapList = InferType<typeof schema>;
-export type SwapRequest = SwapList['swaps'][number];
 
 /** Reads a short list from parsed JSON; refuses with a sentence that names the place. */
 export function parseSwapList(json: unknown): Result<SwapList> {

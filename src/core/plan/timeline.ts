@@ -1,4 +1,4 @@
-import type { Reading } from '../gcode/reading';
+import type { Reading } from '../read/reading';
 import type { Band } from './bands';
 import { machineSeconds } from './time';
 

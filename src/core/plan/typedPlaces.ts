@@ -1,4 +1,5 @@
-import { describeLayer, formatMm } from '../format';
+import { formatMm } from '../format';
+import { describeLayer } from '../gcode/describeLayer';
 import { bottomOf, type Layer, type LayerNumber } from '../gcode/layers';
 import { resolveHeight } from './resolve';
 

@@ -1,5 +1,5 @@
 import type { Finding } from '../findings';
-import type { Reading } from '../gcode/reading';
+import type { Reading } from '../read/reading';
 import { boundsOf } from '../geometry/columns';
 import { reachOf, type Printer } from './printer';
 

@@ -1,5 +1,5 @@
 import { ORDINARY_PRINTER, type PrinterModel } from '../motion/limits';
-import type { RecipeKind } from '../recipe/kinds';
+import type { RecipeKind } from './stopKinds';
 
 /** A point on the bed, machine mm. */
 export interface BedPoint {

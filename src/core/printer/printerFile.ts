@@ -9,9 +9,9 @@ import {
   type ObjectSchema,
 } from 'yup';
 import { refuse, success, type Result } from '../findings';
-import { readShape } from '../shape';
+import { readShape, type ShapeWords } from '../shape';
 import type { CornerModel } from '../motion/limits';
-import { canStop, macroWord, RECIPE_KINDS, type RecipeKind } from '../recipe/kinds';
+import { canStop, macroWord, RECIPE_KINDS, type RecipeKind } from './stopKinds';
 import { isInReach, ORDINARY_PROFILE, parkOf, reachOf, type Printer } from './printer';
 
 /** More than any machine does; numbers beyond come from another unit or a slip of the hand. */
@@ -130,7 +130,7 @@ export function parseStoredProfile(json: unknown): Result<Printer> {
 }
 
 function readPrinter(json: unknown, passOverUnknown: boolean): Result<Printer> {
-  const words = { what: 'The printer file', code: 'bad-printer', passOverUnknown };
+  const words: ShapeWords = { what: 'The printer file', code: 'bad-printer', passOverUnknown };
   const given = readShape(schema, json, words);
   if (!given.ok) return given;
   // The schema has checked every field that is laid over the ordinary printer's.

@@ -2,7 +2,7 @@ import { waitsForSomebody } from '../gcode/stopCommands';
 import { Effect } from '../gcode/effect';
 import { Machine, type MachineState } from '../gcode/machine';
 import { LineStream } from '../gcode/lineStream';
-import { scanLine } from '../gcode/scan';
+import { obeyLines } from '../gcode/obey';
 import { commandText } from '../gcode/stops';
 import { Words } from '../gcode/words';
 
@@ -82,26 +82,26 @@ export class SimulatedPrinter {
   private run(bytes: Uint8Array, end: number, base: number): void {
     const { words, machine, captured } = this;
     const { captureAt, stretches = [], watch } = this.options;
-    let at = 0;
-    while (at < end) {
-      const lineAt = at;
+    const before = (at: number): void => {
       const start = base + at;
       while (captured.length < captureAt.length && start >= captureAt[captured.length]) {
         captured.push(machine.capture());
       }
       while (this.stretch < stretches.length && start >= stretches[this.stretch].end)
         this.stretch++;
-      at = scanLine(bytes, at, end, words);
+    };
+    const after = (effect: Effect, at: number): void => {
+      const start = base + at;
       this.line++;
-      const effect = machine.execute(words, bytes);
       if (waitsForSomebody(effect, machine)) {
-        const command = commandText(words, bytes, lineAt);
+        const command = commandText(words, bytes, at);
         this.stops.push({ line: this.line, offset: start, command });
       }
       if (watch && this.stretch < stretches.length && start >= stretches[this.stretch].start) {
-        const text = commandText(words, bytes, lineAt);
+        const text = commandText(words, bytes, at);
         watch(this.stretch, { machine, words, effect, line: this.line, text });
       }
-    }
+    };
+    obeyLines(machine, words, bytes, end, { before, after });
   }
 }

@@ -2,7 +2,7 @@ import { chunksOf, type ByteSource } from '../byteSource';
 import type { Layer } from '../gcode/layers';
 import { LineStream } from '../gcode/lineStream';
 import { Machine, type MachineState } from '../gcode/machine';
-import { scanLine } from '../gcode/scan';
+import { obeyLines } from '../gcode/obey';
 import { Words } from '../gcode/words';
 
 /**
@@ -18,12 +18,7 @@ export async function stateAt(
   const from = known?.firstOffset ?? 0;
   const machine = known ? Machine.from(known.state) : new Machine();
   const words = new Words();
-  const stream = new LineStream((bytes, end) => {
-    for (let at = 0; at < end;) {
-      at = scanLine(bytes, at, end, words);
-      machine.execute(words, bytes);
-    }
-  });
+  const stream = new LineStream((bytes, end) => obeyLines(machine, words, bytes, end));
   const rest: ByteSource = {
     size: offset - from,
     slice: (start, end) => input.slice(from + start, from + end),

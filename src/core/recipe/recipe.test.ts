@@ -3,7 +3,7 @@ import { Machine, type MachineState } from '../gcode/machine';
 import { EXAMPLE_PRINTERS } from '../printer/examples';
 import { ORDINARY_PROFILE, type Printer } from '../printer/printer';
 import { actionsOf, liftHeight, type SwapMoment } from './actions';
-import { RECIPE_KINDS } from './kinds';
+import { RECIPE_KINDS } from '../printer/stopKinds';
 import { displayText, loadMessage, swapMessage } from './message';
 import { plainRecipe, recipeFor, type Recipe } from './recipe';
 import { parseRecipe } from './recipeFile';

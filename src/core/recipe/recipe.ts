@@ -1,5 +1,5 @@
 import { parkOf, type BedPoint, type Printer } from '../printer/printer';
-import { USUAL_COMMAND, type RecipeKind } from './kinds';
+import { USUAL_COMMAND, type RecipeKind } from '../printer/stopKinds';
 
 /** Tones before a swap, so that the person can come. */
 export interface Warning {

@@ -1,7 +1,7 @@
 import { array, boolean, number, object, string } from 'yup';
 import { refuse, success, type Result } from '../findings';
-import { readShape } from '../shape';
-import { canStop, RECIPE_KINDS, USUAL_COMMAND } from './kinds';
+import { readShape, type ShapeWords } from '../shape';
+import { canStop, RECIPE_KINDS, USUAL_COMMAND } from '../printer/stopKinds';
 import { CHANGE_LETTERS, plainRecipe, type ChangeParameters, type Recipe } from './recipe';
 
 /** Commands of a person's own: one plain line each, and none that looks like a mark of Lamella's. */
@@ -71,7 +71,11 @@ function parametersOf(words: readonly string[]): ChangeParameters | null {
  * @param passOverUnknown for recipes that Lamella itself stored.
  */
 export function parseRecipe(json: unknown, passOverUnknown = false): Result<Recipe> {
-  const said = { what: 'The way to stop (recipe)', code: 'bad-recipe', passOverUnknown };
+  const said: ShapeWords = {
+    what: 'The way to stop (recipe)',
+    code: 'bad-recipe',
+    passOverUnknown,
+  };
   const read = readShape(schema, json, said);
   if (!read.ok) return read;
   const given = read.value;

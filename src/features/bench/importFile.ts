@@ -3,7 +3,7 @@ import { GCODE_NAME } from '@/core/archive/unpack';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { emptyPlan, type JobPlan } from '@/core/plan/jobPlan';
 import { bookOf } from '@/core/plan/planBook';
-import { withSwapsOf } from '@/core/plan/takeOver';
+import { withSwapsOf } from '@/core/output/takeOver';
 import type { Job } from '@/store/records';
 import { giveFile, jobWithoutFile, newPlans, saveWholeJob } from '@/store/jobs';
 import { factsOf } from '@/store/jobFacts';
@@ -35,6 +35,13 @@ export interface ImportDetails {
   /** Milliseconds since 1970 by which the Bench sorts; now when left out. */
   readonly addedAt?: number;
 }
+
+/** Begins an import that the Bench shows, and answers how it ended. */
+export type StartImport = (
+  file: Blob,
+  fileName: string,
+  details: ImportDetails,
+) => Promise<ImportOutcome['kind']>;
 
 /** Reads a file in a worker of its own and puts it on the Bench as a job. */
 export function importFile(

@@ -1,6 +1,6 @@
 import { isDemoSeeded } from '@/store/jobs';
 import { DEMO_JOBS, demoPlan } from './demoJobs';
-import type { StartImport } from './useBench';
+import type { StartImport } from './importFile';
 
 /** Puts the demo's jobs on the Bench, each once, whichever tab is the first. */
 export async function seedDemo(start: StartImport): Promise<void> {

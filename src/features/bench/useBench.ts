@@ -18,7 +18,7 @@ import {
 } from '@/store/jobs';
 import type { ReadProgress } from '@/workers/protocol';
 import { keepPlaceInList } from '@/components/returnFocus';
-import { importFile, type Import, type ImportDetails } from './importFile';
+import { importFile, type Import, type StartImport } from './importFile';
 import { seedDemo } from './seedDemo';
 
 export interface RunningImport {
@@ -50,12 +50,6 @@ export interface Bench {
   readonly remove: (job: Job) => Promise<void>;
   readonly dismiss: (id: number) => void;
 }
-
-export type StartImport = (
-  file: Blob,
-  fileName: string,
-  details: ImportDetails,
-) => Promise<'added' | 'given-back' | 'refused' | 'cancelled'>;
 
 const loadAll = (): Promise<unknown> => Promise.all([jobs.load(), allPlans.load()]);
 

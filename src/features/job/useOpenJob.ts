@@ -3,8 +3,8 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { PICTURE_CELLS, pictureOf } from '@/core/geometry/picture';
-import type { PrintAnalysis } from '@/core/geometry/analysis';
-import type { Reading } from '@/core/gcode/reading';
+import type { PrintAnalysis } from '@/core/read/analysis';
+import type { Reading } from '@/core/read/reading';
 import { chosenVariant } from '@/core/plan/planBook';
 import { timesAlike } from '@/core/printer/model';
 import type { Printer } from '@/core/printer/printer';

@@ -10,7 +10,7 @@ import { spoolsOf, type Spool } from '@/core/filament/spool';
 import { bandsOf, type Band } from '@/core/plan/bands';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { planNotes, type PlanNote } from '@/core/plan/notes';
-import { recipeOfPlan } from '@/core/plan/order';
+import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { planPurges } from '@/core/plan/purges';
 import { timelineOf, type Timeline } from '@/core/plan/timeline';
 import type { Printer } from '@/core/printer/printer';
@@ -72,7 +72,7 @@ export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): P
     const troubles = refusal === null ? (preview.preview?.troubles ?? []) : [];
     const refused =
       refusal === null ? [] : [{ layer: plan.swaps[0]?.layer ?? 1, message: refusal }];
-    const ground = {
+    const inputs = {
       plan,
       fingerprint,
       printer,
@@ -88,7 +88,7 @@ export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): P
       clock: clockForm(),
       troubles: [...refused, ...troubles],
     };
-    return checksOf(ground, notes);
+    return checksOf(inputs, notes);
   }, [
     plan,
     fingerprint,

@@ -1,9 +1,9 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { orderOf } from '@/core/plan/order';
+import { requestOfPlan } from '@/core/output/planRequest';
 import type { Spool } from '@/core/filament/spool';
-import type { Reading } from '@/core/gcode/reading';
+import type { Reading } from '@/core/read/reading';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Printer } from '@/core/printer/printer';
 import { WorkerClosedError, type PrintClient } from '@/workers/printClient';
@@ -17,7 +17,7 @@ export interface PreviewState {
   readonly refusal: string | null;
 }
 
-interface PreviewGround {
+interface PreviewInputs {
   readonly plan: JobPlan;
   readonly printer: Printer;
   readonly reading: Reading;
@@ -36,11 +36,11 @@ export function usePreview({
   reading,
   client,
   spools,
-}: PreviewGround): PreviewState {
+}: PreviewInputs): PreviewState {
   const [state, setState] = useState<PreviewState>(NOTHING);
   useEffect(() => {
     let wanted = true;
-    const order = orderOf(plan, reading, printer, spools);
+    const order = requestOfPlan(plan, reading, printer, spools);
     const timer = setTimeout(() => {
       client
         .preview(order)

@@ -4,7 +4,7 @@ import { Copy } from 'lucide-react';
 import { toast } from 'sonner';
 import { Button } from '@/components/Button';
 import { useJob } from '@/features/job/jobContext';
-import { recipeOfPlan } from '@/core/plan/order';
+import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { hostScripts, type HostMoment } from '@/core/recipe/hostScripts';
 
 /** The two scripts to paste into a print host. */

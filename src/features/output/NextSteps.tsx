@@ -4,7 +4,7 @@ import { Link } from '@/components/Link';
 import { titleOf } from '@/core/guide/pages';
 import { useJob } from '@/features/job/jobContext';
 import { filamentOf } from '@/core/plan/jobPlan';
-import { recipeOfPlan } from '@/core/plan/order';
+import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 
 /** What to do with the file. */
 export function NextSteps() {

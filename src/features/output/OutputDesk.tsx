@@ -7,7 +7,7 @@ import { useJob } from '@/features/job/jobContext';
 import { ActionButton } from '@/features/job/ActionButton';
 import { plural } from '@/core/format';
 import type { OutputResult } from './useOutput';
-import { recipeOfPlan } from '@/core/plan/order';
+import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { BlockList } from './BlockList';
 import { FileStops } from './FileStops';
 import { TimeLeft } from './TimeLeft';

@@ -4,9 +4,9 @@ import { useCallback, useState } from 'react';
 import type { Spool } from '@/core/filament/spool';
 import { outputName } from '@/core/output/fileName';
 import type { Excerpt } from '@/core/output/excerpts';
-import type { Proof } from '@/core/output/proof';
+import type { Proof } from '@/core/output/proofTypes';
 import { printedSwaps, type JobPlan } from '@/core/plan/jobPlan';
-import { orderOf } from '@/core/plan/order';
+import { requestOfPlan } from '@/core/output/planRequest';
 import type { Printer } from '@/core/printer/printer';
 import { download } from '@/components/download';
 import type { ReadyJob } from '@/features/job/useOpenJob';
@@ -69,7 +69,10 @@ export function useOutput(
     };
     setProgress(0);
     try {
-      const written = await client.write(orderOf(plan, reading, printer, spools), setProgress);
+      const written = await client.write(
+        requestOfPlan(plan, reading, printer, spools),
+        setProgress,
+      );
       if (!written.ok) return refuse(written.refusal.message);
       const { file, proof, excerpts } = written.value;
       if (file) download(file, fileName);

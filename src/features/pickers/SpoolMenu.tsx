@@ -7,7 +7,7 @@ import type { Spool } from '@/core/filament/spool';
 import { formatGrams } from '@/core/format';
 import { withFilament } from '@/core/plan/bandEdits';
 import type { Band } from '@/core/plan/bands';
-import type { PaletteFilament } from '@/core/plan/palette';
+import type { PaletteFilament } from '@/core/filament/palette';
 import { changePlan } from '@/store/planStore';
 import { useShelf } from '@/store/shelf';
 import { useJob } from '@/features/job/jobContext';

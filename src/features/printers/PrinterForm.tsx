@@ -8,7 +8,7 @@ import { Tick } from '@/components/Tick';
 import { CommandField } from '@/features/recipe/CommandField';
 import { problemOf, withOwnStopWord } from '@/core/printer/printerFile';
 import { ORDINARY_PROFILE, parkOf, type Printer } from '@/core/printer/printer';
-import { canStop, KIND_WORDS, USUAL_COMMAND, type RecipeKind } from '@/core/recipe/kinds';
+import { canStop, KIND_WORDS, USUAL_COMMAND, type RecipeKind } from '@/core/printer/stopKinds';
 import { BedPicture } from './BedPicture';
 import { FirmwareFields, OwnWords } from './FirmwareFields';
 

@@ -8,7 +8,7 @@ import { download } from '@/components/download';
 import { pickFile } from '@/features/pickers/pickFile';
 import { parsePrinter, printerJson, withOwnStopWord } from '@/core/printer/printerFile';
 import { ORDINARY_PROFILE, type Printer } from '@/core/printer/printer';
-import { KIND_WORDS } from '@/core/recipe/kinds';
+import { KIND_WORDS } from '@/core/printer/stopKinds';
 import type { StoredPrinter } from '@/store/records';
 import { AsideNotes } from '@/components/AsideNotes';
 import { LoadTrouble } from '@/components/LoadTrouble';

@@ -2,8 +2,8 @@
 
 import { useEffect, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
-import { describeLayer } from '@/core/format';
-import { layerOfLine } from '@/core/gcode/reading';
+import { describeLayer } from '@/core/gcode/describeLayer';
+import { layerOfLine } from '@/core/read/reading';
 import { useJob } from '@/features/job/jobContext';
 import type { FileLines } from '@/workers/protocol';
 import { WorkerClosedError } from '@/workers/printClient';

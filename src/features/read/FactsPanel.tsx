@@ -1,7 +1,7 @@
 'use client';
 
-import { describeLayer } from '@/core/format';
-import type { Reading } from '@/core/gcode/reading';
+import { describeLayer } from '@/core/gcode/describeLayer';
+import type { Reading } from '@/core/read/reading';
 import type { Printer } from '@/core/printer/printer';
 import { useViewStore, showLayer } from '@/store/viewStore';
 import { factsOf } from './facts';

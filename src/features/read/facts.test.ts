@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { readGcode } from '@/core/gcode/reader';
+import { readGcode } from '@/core/read/reader';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { bytesOf, writePrint } from '../../../tests/support/printFiles';
 import { factsOf } from './facts';

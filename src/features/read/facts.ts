@@ -2,7 +2,7 @@ import { gramsOf } from '@/core/filament/mass';
 import { formatBytes, formatDuration, formatGrams, formatMm, plural } from '@/core/format';
 import { filamentArea } from '@/core/geometry/lineWidth';
 import type { Layer } from '@/core/gcode/layers';
-import type { LineEnding, Reading } from '@/core/gcode/reading';
+import type { LineEnding, Reading } from '@/core/read/reading';
 
 /** One fact for a person: a term, its value, and a remark where one helps. */
 export interface Fact {

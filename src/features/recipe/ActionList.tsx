@@ -5,7 +5,7 @@ import { NumberField } from '@/components/NumberField';
 import { Tick } from '@/components/Tick';
 import { useJob } from '@/features/job/jobContext';
 import { isFedByHand } from '@/core/recipe/actions';
-import { canStop } from '@/core/recipe/kinds';
+import { canStop } from '@/core/printer/stopKinds';
 import { numbersOf, type ChangeLetter, type Recipe } from '@/core/recipe/recipe';
 import { changePlan } from '@/store/planStore';
 import { changeRecipe } from './changeRecipe';

@@ -2,7 +2,7 @@
 
 import { Link } from '@/components/Link';
 import { useJob } from '@/features/job/jobContext';
-import { KIND_WORDS } from '@/core/recipe/kinds';
+import { KIND_WORDS } from '@/core/printer/stopKinds';
 import { changePlan } from '@/store/planStore';
 import { printerWithId, usePrinters } from '@/store/printers';
 

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { useJob } from '@/features/job/jobContext';
-import { recipeOfPlan } from '@/core/plan/order';
+import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { ActionList } from './ActionList';
 import { CommandsPanel } from './CommandsPanel';
 import { PrinterChoice } from './PrinterChoice';

@@ -3,15 +3,16 @@
 import { NumberField } from '@/components/NumberField';
 import { Tick } from '@/components/Tick';
 import { plural } from '@/core/format';
-import type { SettingLine, SettingName } from '@/core/gcode/reading';
-import { withWishes, type PrintedSwap } from '@/core/plan/jobPlan';
+import type { SettingLine } from '@/core/gcode/settingName';
+import type { SettingName } from '@/core/gcode/settingName';
+import { chosenLayer, withWishes, type PlannedSwap } from '@/core/plan/jobPlan';
 import type { Recipe } from '@/core/recipe/recipe';
 import { hasSettings, NO_SETTINGS, type BandSettings } from '@/core/recipe/settings';
 import { useJob } from '@/features/job/jobContext';
 import { changePlan } from '@/store/planStore';
 
 interface SwapSettingsProps {
-  readonly swap: PrintedSwap;
+  readonly swap: PlannedSwap;
   readonly recipe: Recipe;
   /** Lines of the file that would undo what a band has of its own. */
   readonly undoing: readonly SettingLine[];
@@ -37,7 +38,7 @@ export function SwapSettings({ swap, recipe, undoing }: SwapSettingsProps) {
   const set = (name: string, part: Partial<BandSettings>): void => {
     const next = { ...settings, ...part };
     changePlan(`${name} from layer ${swap.layer}`, (one) =>
-      withWishes(one, swap.chosen, {
+      withWishes(one, chosenLayer(swap), {
         purge: swap.purge,
         settings: hasSettings(next) ? next : undefined,
       }),
@@ -79,7 +80,10 @@ export function SwapSettings({ swap, recipe, undoing }: SwapSettingsProps) {
           value={swap.purge ?? null}
           onChange={(purge) =>
             changePlan(`purge before layer ${swap.layer}`, (one) =>
-              withWishes(one, swap.chosen, { settings: swap.settings, purge: purge ?? undefined }),
+              withWishes(one, chosenLayer(swap), {
+                settings: swap.settings,
+                purge: purge ?? undefined,
+              }),
             )
           }
         />

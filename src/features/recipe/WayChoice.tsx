@@ -3,8 +3,8 @@
 import { useJob } from '@/features/job/jobContext';
 import { Tick } from '@/components/Tick';
 import { filamentOf, withStopAnswer } from '@/core/plan/jobPlan';
-import type { StopPlace } from '@/core/plan/swapList';
-import { KIND_WORDS, RECIPE_KINDS, USUAL_COMMAND } from '@/core/recipe/kinds';
+import type { StopPlace } from '@/core/plan/stopPlace';
+import { KIND_WORDS, RECIPE_KINDS, USUAL_COMMAND } from '@/core/printer/stopKinds';
 import { plainRecipe, recipeFor, type Recipe } from '@/core/recipe/recipe';
 import { changePlan } from '@/store/planStore';
 

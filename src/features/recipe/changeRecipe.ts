@@ -1,5 +1,5 @@
 import type { JobPlan } from '@/core/plan/jobPlan';
-import { recipeOfPlan } from '@/core/plan/order';
+import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import type { Printer } from '@/core/printer/printer';
 import type { Recipe } from '@/core/recipe/recipe';
 import { changePlan } from '@/store/planStore';

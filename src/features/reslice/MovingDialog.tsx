@@ -27,14 +27,14 @@ const TITLES: Readonly<Record<MovingQuestion['kind'], string>> = {
 };
 
 function Question({ question, refuse }: { question: MovingQuestion; refuse: () => void }) {
-  const { kind, fileName, anchors, stepCount, ground } = question;
+  const { kind, fileName, anchors, stepCount, inputs } = question;
   const [percent, setPercent] = useState(Math.round(question.factor * 1000) / 10);
   const [answers, setAnswers] = useState<Readonly<Record<number, LayerNumber | null>>>({});
   const [busy, setBusy] = useState(false);
   const factor = percent > 0 ? percent / 100 : 1;
   const moved = useMemo(
-    () => moveSwaps(anchors, stepCount, ground, factor),
-    [anchors, stepCount, ground, factor],
+    () => moveSwaps(anchors, stepCount, inputs, factor),
+    [anchors, stepCount, inputs, factor],
   );
   const places = moved.map(({ to, anchor }) => to ?? answers[anchor.layer] ?? null);
   const unanswered = moved.filter(({ to, anchor }) => to === null && !(anchor.layer in answers));
@@ -68,7 +68,7 @@ function Question({ question, refuse }: { question: MovingQuestion; refuse: () =
           <MovedRow
             key={i}
             swap={swap}
-            layerCount={ground.layers.length}
+            layerCount={inputs.layers.length}
             onAnswer={(layer) => setAnswers((all) => ({ ...all, [swap.anchor.layer]: layer }))}
           />
         ))}

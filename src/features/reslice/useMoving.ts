@@ -13,7 +13,7 @@ import {
   moveSwaps,
   movedPlan,
   type Anchor,
-  type PlanGround,
+  type SteppedPrint,
 } from '@/core/plan/reslice';
 import { factsOf } from '@/store/jobFacts';
 import { replaceSlice, type UndoSlice } from '@/store/jobs';
@@ -30,7 +30,7 @@ export interface MovingQuestion {
   readonly anchors: readonly Anchor[];
   readonly stepCount: number;
   /** The print that the swaps move to. */
-  readonly ground: PlanGround;
+  readonly inputs: SteppedPrint;
   /** How much taller that print is. */
   readonly factor: number;
   /** Says yes: the layer of each swap, null for those left out, and the factor they were found with. */
@@ -60,7 +60,7 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
       const { plan } = usePlanStore.getState();
       if (!plan) return;
       const old = { layers: print.layers, steps: analysis.steps };
-      const ground = { layers: opened.reading.layers, steps: opened.analysis.steps };
+      const inputs = { layers: opened.reading.layers, steps: opened.analysis.steps };
       const agree = async (
         places: readonly (LayerNumber | null)[],
         factor: number,
@@ -78,7 +78,7 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
           const to =
             one === plan
               ? places
-              : moveSwaps(anchors, old.steps.length, ground, factor).map((swap) => swap.to);
+              : moveSwaps(anchors, old.steps.length, inputs, factor).map((swap) => swap.to);
           return movedPlan(one, opened.fingerprint, anchors, to);
         });
         const undo = await replaceSlice(job, factsOf(fileName, opened), opened.gcode, moved);
@@ -97,8 +97,8 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
         fileName,
         anchors: anchorsOf(plan, old),
         stepCount: analysis.steps.length,
-        ground,
-        factor: heightFactor(print.layers.at(-1)?.z ?? 0, ground.layers.at(-1)?.z ?? 0),
+        inputs,
+        factor: heightFactor(print.layers.at(-1)?.z ?? 0, inputs.layers.at(-1)?.z ?? 0),
         agree,
       });
     },
@@ -146,13 +146,13 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
         });
       };
       if (value.plan.fingerprint === fingerprint) return add(value.plan);
-      const ground = { layers: print.layers, steps: analysis.steps };
+      const inputs = { layers: print.layers, steps: analysis.steps };
       setQuestion({
         kind: 'plan-file',
         fileName: file.name,
         anchors: value.anchors,
         stepCount: value.stepCount,
-        ground,
+        inputs,
         factor: heightFactor(value.height, print.layers.at(-1)?.z ?? 0),
         agree: async (places) => add(movedPlan(value.plan, fingerprint, value.anchors, places)),
       });

@@ -14,7 +14,7 @@ import type { JobPlan } from '@/core/plan/jobPlan';
 import { changePlan } from '@/store/planStore';
 import { showLayer, useViewStore } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
-import { bandLayers } from './BandRow';
+import { bandLayers } from './bandLayers';
 import { MENU, MENU_ITEM } from '@/components/menuLook';
 
 /** What can be done with a band as a whole. */

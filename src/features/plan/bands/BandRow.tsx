@@ -4,14 +4,10 @@ import { formatDuration, formatGrams, formatMm, formatShare } from '@/core/forma
 import type { Band } from '@/core/plan/bands';
 import { showLayer, useViewStore } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
+import { bandLayers } from './bandLayers';
 import { BandMenu } from './BandMenu';
 import { FilamentMenu } from './FilamentMenu';
 import { NoteLine } from './NoteLine';
-
-/** `Layers 11 to 25`, or `Layer 40`. */
-export function bandLayers({ first, last }: Band): string {
-  return first === last ? `Layer ${first}` : `Layers ${first} to ${last}`;
-}
 
 /** A band: filament, layers, heights, time, mass, what is seen of it, and what to know about it. */
 export function BandRow({ band, view }: { band: Band; view: OpenedJob }) {

@@ -3,7 +3,7 @@
 import { Minus, Plus } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useSize } from '@/components/useSize';
-import { describeLayer } from '@/core/format';
+import { describeLayer } from '@/core/gcode/describeLayer';
 import { bottomOf } from '@/core/gcode/layers';
 import { ActionButton } from '@/features/job/ActionButton';
 import { revealInCore, showLayer, useViewStore } from '@/store/viewStore';

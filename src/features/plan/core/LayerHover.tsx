@@ -1,6 +1,7 @@
 'use client';
 
-import { describeLayer, formatCm2, formatDuration, formatShare } from '@/core/format';
+import { formatCm2, formatDuration, formatShare } from '@/core/format';
+import { describeLayer } from '@/core/gcode/describeLayer';
 import type { Layer } from '@/core/gcode/layers';
 import { recolouredBy } from '@/core/plan/suggestions';
 import type { OpenedJob } from '@/features/job/jobContext';

@@ -11,8 +11,8 @@ import {
   filamentOf,
   printedSwaps,
   type JobPlan,
+  chosenLayer,
   type PlannedSwap,
-  type PrintedSwap,
 } from '@/core/plan/jobPlan';
 import type { PlanBook } from '@/core/plan/planBook';
 import { beginDrag, endDrag, moveSwap, removeSwap, usePlanStore } from '@/store/planStore';
@@ -36,7 +36,7 @@ const FLAG_OFFSET = 36;
 
 /** The swaps as flags on the core: drag them to another layer, or take them off. A flag's line lies where the colour changes in print. */
 export function SwapFlags({ layers, steps, plan, scale, left, width, height }: SwapFlagsProps) {
-  const rowOf = (swap: PrintedSwap): number => scale.y(bottomOf(layers[swap.layer - 1]));
+  const rowOf = (swap: PlannedSwap): number => scale.y(bottomOf(layers[swap.layer - 1]));
   const swaps = printedSwaps(plan, layers.length).filter(
     (swap) => swap.layer <= layers.length && rowOf(swap) > 0 && rowOf(swap) < height,
   );
@@ -59,9 +59,9 @@ export function SwapFlags({ layers, steps, plan, scale, left, width, height }: S
             />
           </svg>
           <Flag
-            swap={{ layer: swap.chosen, letter: swap.letter }}
+            swap={{ layer: chosenLayer(swap), letter: swap.letter }}
             plan={plan}
-            later={swap.layer - swap.chosen}
+            later={swap.layer - chosenLayer(swap)}
             bottom={bottomOf(layers[swap.layer - 1])}
             y={places[i]}
             left={right + FLAG_OFFSET}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { bottomOf } from '@/core/gcode/layers';
-import { readGcode } from '@/core/gcode/reader';
+import { readGcode } from '@/core/read/reader';
 import { findSteps } from '@/core/geometry/steps';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { bytesOf, writePrint } from '../../../../tests/support/printFiles';

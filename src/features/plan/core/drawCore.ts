@@ -1,7 +1,7 @@
 import { HATCH_PATH, HATCH_TILE, inkOn } from '@/components/hatch';
 import { bottomOf, type Layer } from '@/core/gcode/layers';
 import type { Band } from '@/core/plan/bands';
-import type { PaletteFilament } from '@/core/plan/palette';
+import type { PaletteFilament } from '@/core/filament/palette';
 import type { CoreScale } from './coreScale';
 
 export interface CoreDrawing {

@@ -4,7 +4,7 @@ import type { ApexOptions } from 'apexcharts';
 import dynamic from 'next/dynamic';
 import { useThemeColours } from '@/components/useThemeColours';
 import type { PrintCost } from '@/core/filament/cost';
-import type { PaletteFilament } from '@/core/plan/palette';
+import type { PaletteFilament } from '@/core/filament/palette';
 
 // Charts are large, and only this dialog draws one.
 const Chart = dynamic(() => import('react-apexcharts'), { ssr: false });

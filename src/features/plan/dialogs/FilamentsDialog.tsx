@@ -7,7 +7,7 @@ import { Swatch } from '@/components/Swatch';
 import { useTyped } from '@/components/useTyped';
 import { filamentOf } from '@/core/plan/jobPlan';
 import { withFilament } from '@/core/plan/bandEdits';
-import { HATCHES, type Hatch, type PaletteFilament } from '@/core/plan/palette';
+import { HATCHES, type Hatch, type PaletteFilament } from '@/core/filament/palette';
 import { changePlan } from '@/store/planStore';
 import { useJob } from '@/features/job/jobContext';
 import { SpoolMenu } from '@/features/pickers/SpoolMenu';

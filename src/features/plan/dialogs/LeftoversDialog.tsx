@@ -8,7 +8,7 @@ import { Swatch } from '@/components/Swatch';
 import { primedMm } from '@/core/checks/fileChecks';
 import {
   spoolsForPlan,
-  type LeftoverGround,
+  type LeftoverInputs,
   type LeftoverRow,
   type SpoolChoice,
 } from '@/core/filament/leftovers';
@@ -47,8 +47,8 @@ export function LeftoversDialog({ open, onClose }: LeftoversDialogProps) {
 function Answers() {
   const { job, plan, bands, purges, reading, printer, spools } = useJob();
   const shelf = useShelf((state) => state.records);
-  const ground = useMemo(
-    (): LeftoverGround => ({
+  const inputs = useMemo(
+    (): LeftoverInputs => ({
       bands,
       purges,
       primedMm: primedMm(reading),
@@ -60,8 +60,8 @@ function Answers() {
     }),
     [bands, purges, reading, printer, spools, plan.purges, shelf, job.id],
   );
-  const rows = useMemo(() => spoolsForPlan(ground), [ground]);
-  const sets = useMemo(() => spoolSets(ground, MOST_SETS), [ground]);
+  const rows = useMemo(() => spoolsForPlan(inputs), [inputs]);
+  const sets = useMemo(() => spoolSets(inputs, MOST_SETS), [inputs]);
   return (
     <>
       <h3 className="font-semibold">This plan, filament by filament</h3>

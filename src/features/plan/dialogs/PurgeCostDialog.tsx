@@ -35,7 +35,7 @@ export function PurgeCostDialog({ open, onClose }: PurgeCostDialogProps) {
 
 function Tables() {
   const { plan, bands, printer, spools, purges, timeline, analysis } = useJob();
-  const ground = { own: plan.purges, spools, filamentDiameter: printer.filamentDiameter };
+  const inputs = { own: plan.purges, spools, filamentDiameter: printer.filamentDiameter };
   const used = plan.palette.filter(({ letter }) =>
     bands.some(({ filament }) => filament.letter === letter),
   );
@@ -43,14 +43,14 @@ function Tables() {
   const row = bands.map(({ filament }) => filament);
   const waste = purges.reduce((sum, { grams }) => sum + grams, 0);
   const isFree = new Set(row).size === row.length;
-  const best = isFree ? leastWaste(row, ground) : row;
-  const saved = rowWaste(row, ground) - rowWaste(best, ground);
+  const best = isFree ? leastWaste(row, inputs) : row;
+  const saved = rowWaste(row, inputs) - rowWaste(best, inputs);
   return (
     <>
       {used.length < 2 ? (
         <p className="text-muted">With one colour nothing is purged.</p>
       ) : (
-        <PurgeStrands purges={purges} used={used} ground={ground} />
+        <PurgeStrands purges={purges} used={used} inputs={inputs} />
       )}
       <PurgeSum purges={purges} />
       {saved > 0.05 && (

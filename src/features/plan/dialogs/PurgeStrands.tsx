@@ -7,11 +7,11 @@ import {
   pairPurge,
   withOwnPurge,
   type PairPurge,
-  type PurgeGround,
+  type PurgeInputs,
 } from '@/core/filament/purgeTable';
 import { formatGrams } from '@/core/format';
 import { filamentOf } from '@/core/plan/jobPlan';
-import type { PaletteFilament } from '@/core/plan/palette';
+import type { PaletteFilament } from '@/core/filament/palette';
 import { useJob } from '@/features/job/jobContext';
 import { changePlan } from '@/store/planStore';
 
@@ -19,14 +19,14 @@ interface PurgeStrandsProps {
   /** What each swap pushes through, from the bed up. */
   readonly purges: readonly PairPurge[];
   readonly used: readonly PaletteFilament[];
-  readonly ground: PurgeGround;
+  readonly inputs: PurgeInputs;
 }
 
 /**
  * The filament that comes out of the nozzle at each swap, drawn as long as it is against the others, in the
  * order of printing; and below, the pairs that this plan does not meet.
  */
-export function PurgeStrands({ purges, used, ground }: PurgeStrandsProps) {
+export function PurgeStrands({ purges, used, inputs }: PurgeStrandsProps) {
   const { plan, bands } = useJob();
   const longest = Math.max(...purges.map(({ mm }) => mm), 1);
   const others = otherPairs(used, purges);
@@ -51,7 +51,7 @@ export function PurgeStrands({ purges, used, ground }: PurgeStrandsProps) {
                   <Swatch filament={to} size={20} />
                 </div>
               </div>
-              <PairField from={from} to={to} ground={ground} label="your own" />
+              <PairField from={from} to={to} inputs={inputs} label="your own" />
             </li>
           );
         })}
@@ -67,7 +67,7 @@ export function PurgeStrands({ purges, used, ground }: PurgeStrandsProps) {
                 <PairField
                   from={from}
                   to={to}
-                  ground={ground}
+                  inputs={inputs}
                   label={`${from.letter} to ${to.letter}`}
                 />
               </li>
@@ -101,11 +101,11 @@ function Strand({ from, to, share }: PairProps & { readonly share: number }) {
 function PairField({
   from,
   to,
-  ground,
+  inputs,
   label,
-}: PairProps & { readonly ground: PurgeGround; readonly label: string }) {
-  const own = pairPurge(from, to, ground);
-  const model = pairPurge(from, to, { ...ground, own: [] });
+}: PairProps & { readonly inputs: PurgeInputs; readonly label: string }) {
+  const own = pairPurge(from, to, inputs);
+  const model = pairPurge(from, to, { ...inputs, own: [] });
   return (
     <NumberField
       label={label}

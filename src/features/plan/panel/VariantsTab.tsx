@@ -8,7 +8,7 @@ import { spoolsOf } from '@/core/filament/spool';
 import { formatDuration, formatGrams } from '@/core/format';
 import { bandsOf } from '@/core/plan/bands';
 import { copyCosts } from '@/core/plan/copies';
-import { recipeOfPlan } from '@/core/plan/order';
+import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { planPurges } from '@/core/plan/purges';
 import { withChosen, withoutVariant, withVariantName, type Variant } from '@/core/plan/planBook';
 import { timelineOf } from '@/core/plan/timeline';

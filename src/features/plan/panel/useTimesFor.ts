@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import type { Reading } from '@/core/gcode/reading';
+import type { Reading } from '@/core/read/reading';
 import { timesAlike } from '@/core/printer/model';
 import type { Printer } from '@/core/printer/printer';
 import type { ReadyJob } from '@/features/job/useOpenJob';

@@ -8,7 +8,7 @@ import type { OpenedJob } from '@/features/job/jobContext';
 import { pointOver, type SheetPoint, type SheetView } from './sheetView';
 
 interface RouteLayerProps {
-  readonly plan: OpenedJob;
+  readonly job: OpenedJob;
   readonly view: SheetView;
   readonly size: { readonly width: number; readonly height: number };
 }
@@ -16,17 +16,17 @@ interface RouteLayerProps {
 /** The way of the nozzle round the swap before the shown layer, over the layer's lines. */
 export function RouteLayer(props: RouteLayerProps) {
   const layer = useViewStore((state) => state.layer);
-  const { plan, reading } = props.plan;
+  const { plan, reading } = props.job;
   const hasSwap = printedSwaps(plan, reading.layers.length).some((swap) => swap.layer === layer);
   return hasSwap ? <RouteOfLayer {...props} layer={layer} /> : null;
 }
 
-function RouteOfLayer({ plan, view, size, layer }: RouteLayerProps & { layer: number }) {
-  const route = plan.preview.preview?.routes.find((one) => one.layer === layer);
+function RouteOfLayer({ job, view, size, layer }: RouteLayerProps & { layer: number }) {
+  const route = job.preview.preview?.routes.find((one) => one.layer === layer);
   return route ? <RouteDrawing route={route} view={view} size={size} /> : null;
 }
 
-function RouteDrawing({ route, view, size }: Omit<RouteLayerProps, 'plan'> & { route: SwapRoute }) {
+function RouteDrawing({ route, view, size }: Omit<RouteLayerProps, 'job'> & { route: SwapRoute }) {
   const onScreen = (place: NozzlePoint): SheetPoint => {
     const point = pointOver(view, place);
     return { x: size.width / 2 + point.x, y: size.height / 2 - point.y };

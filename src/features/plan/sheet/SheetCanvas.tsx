@@ -32,8 +32,8 @@ const ARROWS: Readonly<Record<string, SheetPoint>> = {
 };
 
 /** The drawing area: wheel to zoom at the pointer, drag to pan, arrows when it has the focus. */
-export function SheetCanvas({ view: plan }: { view: OpenedJob }) {
-  const { footprint, layers } = plan.reading;
+export function SheetCanvas({ view: job }: { view: OpenedJob }) {
+  const { footprint, layers } = job.reading;
   const mode = useViewStore((state) => state.mode);
   const measuring = useViewStore((state) => state.measuring);
   const frame = useRef<HTMLDivElement>(null);
@@ -114,12 +114,12 @@ export function SheetCanvas({ view: plan }: { view: OpenedJob }) {
           onCreated={() => setDrawn(true)}
         >
           <SheetCamera view={view} />
-          <SheetScene plan={plan} mode={mode} box={box} stretch={stretch} scale={view.scale} />
+          <SheetScene job={job} mode={mode} box={box} stretch={stretch} scale={view.scale} />
           <PictureTaker />
         </Canvas>
       )}
       {(mode === 'layer' || mode === 'beside') && size.width > 0 && (
-        <RouteLayer plan={plan} view={view} size={size} />
+        <RouteLayer job={job} view={view} size={size} />
       )}
       {measuring && size.width > 0 && (
         <MeasureLayer key={String(isSide)} view={view} size={size} stretch={stretch} />

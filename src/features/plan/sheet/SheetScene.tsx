@@ -18,7 +18,7 @@ import { useLayerColours } from './useLayerColours';
 import { usePaths } from './usePaths';
 
 interface SheetSceneProps {
-  readonly plan: OpenedJob;
+  readonly job: OpenedJob;
   readonly mode: SheetMode;
   readonly box: SheetBox;
   readonly stretch: number;
@@ -27,11 +27,11 @@ interface SheetSceneProps {
 }
 
 /** What lies on the sheet. */
-export function SheetScene({ plan, mode, box, stretch, scale }: SheetSceneProps) {
+export function SheetScene({ job, mode, box, stretch, scale }: SheetSceneProps) {
   const { ink } = useThemeColours();
-  const { footprint } = plan.reading;
-  const { layers } = plan.reading;
-  const { bands } = plan;
+  const { footprint } = job.reading;
+  const { layers } = job.reading;
+  const { bands } = job;
   const blends = useViewStore((state) => state.blends);
   const colours = useLayerColours(
     useMemo(() => {
@@ -44,7 +44,7 @@ export function SheetScene({ plan, mode, box, stretch, scale }: SheetSceneProps)
     return (
       <>
         {grid}
-        <Elevation client={plan.client} colours={colours} stretch={stretch} scale={scale} />
+        <Elevation client={job.client} colours={colours} stretch={stretch} scale={scale} />
       </>
     );
   }
@@ -76,19 +76,19 @@ export function SheetScene({ plan, mode, box, stretch, scale }: SheetSceneProps)
   return (
     <>
       {grid}
-      <LayerPaths plan={plan} belowOpacity={mode === 'beside' ? 0.75 : 0.4} />
-      {mode === 'beside' && <Changes plan={plan} />}
+      <LayerPaths job={job} belowOpacity={mode === 'beside' ? 0.75 : 0.4} />
+      {mode === 'beside' && <Changes job={job} />}
     </>
   );
 }
 
 /** The shown layer's lines over those of the layer below, each in its band's colour. */
-function LayerPaths({ plan, belowOpacity }: { plan: OpenedJob; belowOpacity: number }) {
+function LayerPaths({ job, belowOpacity }: { job: OpenedJob; belowOpacity: number }) {
   const number = useViewStore((state) => state.layer);
-  const paths = usePaths(plan.client, number);
+  const paths = usePaths(job.client, number);
   if (!paths) return null;
-  const { colour } = bandAt(plan.bands, paths.layer).filament;
-  const belowColour = bandAt(plan.bands, Math.max(1, paths.layer - 1)).filament.colour;
+  const { colour } = bandAt(job.bands, paths.layer).filament;
+  const belowColour = bandAt(job.bands, Math.max(1, paths.layer - 1)).filament.colour;
   return (
     <>
       {paths.below && (
@@ -105,7 +105,7 @@ function LayerPaths({ plan, belowOpacity }: { plan: OpenedJob; belowOpacity: num
   );
 }
 
-function Changes({ plan }: { plan: OpenedJob }) {
+function Changes({ job }: { job: OpenedJob }) {
   const layer = useViewStore((state) => state.layer);
-  return <ChangeMarks footprint={plan.reading.footprint} layer={layer} />;
+  return <ChangeMarks footprint={job.reading.footprint} layer={layer} />;
 }

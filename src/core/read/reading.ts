@@ -2,26 +2,13 @@ import type { Finding } from '../findings';
 import { firstIndex } from '../search';
 import type { Footprint, LevelBox } from '../geometry/raster';
 import type { PrintSeconds } from '../motion/clock';
-import type { Layer } from './layers';
-import type { LineIndex } from './lineIndex';
-import type { FoundStop } from './stops';
+import type { Layer } from '../gcode/layers';
+import type { LineIndex } from '../gcode/lineIndex';
+import type { SettingLine } from '../gcode/settingName';
+import type { FoundStop } from '../gcode/stops';
 
 export type LineEnding = 'lf' | 'crlf' | 'cr' | 'mixed';
 export type ExtrusionMode = 'absolute' | 'relative' | 'mixed';
-
-/** What a line may set that a band can have of its own, or that swaps make wrong. */
-export type SettingName = 'nozzle' | 'fan' | 'flow' | 'speed' | 'remaining';
-
-/** A line that sets a temperature above 0 (°C), the fan (0 to 255), a factor (%), or the time left (minutes). */
-export interface SettingLine {
-  /** Line in the file, from 1, and its byte offset. */
-  readonly line: number;
-  readonly offset: number;
-  readonly what: SettingName;
-  readonly value: number;
-  /** True when the printer waits until the temperature is there. */
-  readonly waits: boolean;
-}
 
 /** A strip of filament that primes the nozzle. */
 export interface PrimedStrip {

@@ -1,4 +1,4 @@
-import { waitsForSomebody } from './stopCommands';
+import { waitsForSomebody } from '../gcode/stopCommands';
 import { FindingList } from '../findings';
 import { curveDirections, curveLength, forEachChord } from '../geometry/arcs';
 import { LineMerger } from '../geometry/lineMerger';
@@ -7,18 +7,19 @@ import { FootprintRaster, MOST_LEVELS } from '../geometry/raster';
 import { PrintClock } from '../motion/clock';
 import type { PrinterModel } from '../motion/limits';
 import { assembleReading } from './assemble';
-import { describeIssues } from './issues';
-import { LabelReader } from './labels';
-import { LevelTracker } from './levelTracker';
-import { LINES_PER_ENTRY } from './lineIndex';
-import { LineStream } from './lineStream';
-import { Effect } from './effect';
-import { Machine } from './machine';
-import type { Reading, SettingLine } from './reading';
-import { settingName, settingValue } from './settingName';
-import { scanLine } from './scan';
-import { statedTime, type StatedTime } from './statedTime';
-import { commandText, type StopAt } from './stops';
+import { describeIssues } from '../gcode/issues';
+import { LabelReader } from '../gcode/labels';
+import { LevelTracker } from '../gcode/levelTracker';
+import { LINES_PER_ENTRY } from '../gcode/lineIndex';
+import { LineStream } from '../gcode/lineStream';
+import { Effect } from '../gcode/effect';
+import { Machine } from '../gcode/machine';
+import type { Reading } from './reading';
+import type { SettingLine } from '../gcode/settingName';
+import { settingName, settingValue } from '../gcode/settingName';
+import { obeyLines } from '../gcode/obey';
+import { statedTime, type StatedTime } from '../gcode/statedTime';
+import { commandText, type StopAt } from '../gcode/stops';
 import {
   CR,
   ISSUE_AMBIGUOUS_NUMBER,
@@ -27,7 +28,7 @@ import {
   LF,
   Words,
   letterBit,
-} from './words';
+} from '../gcode/words';
 
 const LETTER_G = 71;
 const LETTER_M = 77;
@@ -141,12 +142,11 @@ export class GcodeReader {
   private readLines(bytes: Uint8Array, end: number, base: number): void {
     const { words, machine, endings } = this;
     this.base = base;
-    let at = 0;
-    while (at < end) {
-      const start = at;
+    const before = (start: number): void => {
       if (this.line % LINES_PER_ENTRY === 0) this.lineIndex.push(base + start);
-      at = scanLine(bytes, start, end, words);
       this.line++;
+    };
+    const after = (effect: Effect, start: number, at: number): void => {
       if (bytes[at - 1] !== LF) {
         if (bytes[at - 1] === CR) endings.cr++;
       } else if (at - 2 >= start && bytes[at - 2] === CR) endings.crlf++;
@@ -157,13 +157,13 @@ export class GcodeReader {
         if (mark !== null) this.tracker.takeMark(mark);
         else if (!this.stated?.isTotal) this.takeStatedTime(statedTime(bytes, words));
       }
-      const effect = machine.execute(words, bytes);
       if (effect === Effect.Line) this.takeLine(start, at);
       else if (effect === Effect.Curve) this.takeCurve(start, at);
       else if (effect !== Effect.None) this.takeOther(effect, bytes, start);
       else if (words.letter !== 0) this.takeQuiet(bytes, start);
       else if (words.macro) this.takeMacro(bytes, start);
-    }
+    };
+    obeyLines(machine, words, bytes, end, { before, after });
   }
 
   /** Says what is odd on the line; one that decides where things go must be clear. */

@@ -1,7 +1,7 @@
 import type { FindingList } from '../findings';
 import { MOST_LEVELS } from '../geometry/raster';
-import type { TrustedLabels } from './labelSeries';
-import { bottomOf, type Layer } from './layers';
+import type { TrustedLabels } from '../gcode/labelSeries';
+import { bottomOf, type Layer } from '../gcode/layers';
 import type { Reading } from './reading';
 
 /** What reading knows at the end besides the reading itself. */

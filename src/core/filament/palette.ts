@@ -16,6 +16,12 @@ export interface PaletteFilament {
   readonly spoolId?: string;
 }
 
+/** So much of a filament that one stretch of a print takes, mm. */
+export interface PrintedFilament {
+  readonly filament: PaletteFilament;
+  readonly filamentMm: number;
+}
+
 /** Colours to start with, until the shelf holds one's own. Pale ones need the most thickness. */
 export const STARTING_PALETTE: readonly PaletteFilament[] = [
   { letter: 'A', name: 'Peat black', colour: '#2f2b28', hatch: 'plain', hidingDepth: 0.4 },

@@ -1,8 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Machine, type MachineState } from '../gcode/machine';
-import { canStop, macroWord, ownStopWord, RECIPE_KINDS, USUAL_COMMAND } from './kinds';
-import { hasSettings, NO_SETTINGS, parseSettings, settingsText, stateWith } from './settings';
+import { canStop, macroWord, ownStopWord, RECIPE_KINDS, USUAL_COMMAND } from './stopKinds';
+import {
+  hasSettings,
+  NO_SETTINGS,
+  parseSettings,
+  settingsText,
+  stateWith,
+} from '../recipe/settings';
 
 describe('canStop', () => {
   it.each(RECIPE_KINDS)('takes the usual command of "%s"', (kind) => {

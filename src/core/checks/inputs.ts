@@ -1,4 +1,4 @@
-import type { Reading } from '../gcode/reading';
+import type { Reading } from '../read/reading';
 import type { PairPurge } from '../filament/purgeTable';
 import type { Spool } from '../filament/spool';
 import type { Band } from '../plan/bands';
@@ -10,7 +10,7 @@ import type { Presence } from '../schedule/presence';
 import type { Recipe } from '../recipe/recipe';
 
 /** What all checks look at. */
-export interface CheckGround {
+export interface CheckInputs {
   readonly plan: JobPlan;
   /** SHA-256 of the job's file. */
   readonly fingerprint: string;

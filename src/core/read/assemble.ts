@@ -2,14 +2,14 @@ import type { FindingList } from '../findings';
 import { spannedCells, takeSkirtOut } from '../geometry/columns';
 import { MOST_LEVELS, type FootprintRaster } from '../geometry/raster';
 import type { PrintSeconds } from '../motion/clock';
-import { trustedLabels, type TrustedLabels } from './labelSeries';
+import { trustedLabels, type TrustedLabels } from '../gcode/labelSeries';
 import { groupLevels, type LevelGroups } from './layerGroups';
-import { layerNumber, type Layer } from './layers';
-import type { LineIndex } from './lineIndex';
-import type { LevelTracker } from './levelTracker';
+import { layerNumber, type Layer } from '../gcode/layers';
+import type { LineIndex } from '../gcode/lineIndex';
+import type { LevelTracker } from '../gcode/levelTracker';
 import type { ExtrusionMode, LineEnding, Reading } from './reading';
 import { reportWholeFile } from './report';
-import { stopPlace, type StopAt } from './stops';
+import { stopPlace, type StopAt } from '../gcode/stops';
 
 /** Above this share of extruded way that rises or falls, a file is a spiral. */
 const SPIRAL_SHARE = 0.3;
@@ -44,14 +44,14 @@ export interface GatheredFile {
 export function assembleReading(file: GatheredFile): Reading {
   const { tracker, raster, seconds, secondsAfter } = file;
   const { levels } = tracker;
-  const ground = {
+  const inputs = {
     boxes: raster.boxes.slice(1),
     covered: raster.covered.slice(1),
     exposed: raster.exposed.slice(1),
     onBed: raster.onBed.slice(1),
   };
   const labels = trustedLabels(levels);
-  const groups = groupLevels(levels, ground, labels.marked);
+  const groups = groupLevels(levels, inputs, labels.marked);
   const footprint = raster.finish(withZeroLevel(groups.layerOfLevel));
   const cellArea = footprint.cellMm ** 2;
   const skirtCells = takeSkirtOut(footprint);
@@ -80,7 +80,7 @@ export function assembleReading(file: GatheredFile): Reading {
     temperatures: file.temperatures,
     leavesHot: file.leavesHot,
     settingLines: file.settingLines,
-    priming: levels.slice(0, groups.priming).map(({ z }, i) => ({ box: ground.boxes[i], z })),
+    priming: levels.slice(0, groups.priming).map(({ z }, i) => ({ box: inputs.boxes[i], z })),
     lineIndex: file.lineIndex,
   };
   reportWholeFile(file.findings, whole, {

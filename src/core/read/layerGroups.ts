@@ -1,6 +1,6 @@
 import { MOST_LEVELS } from '../geometry/raster';
-import { HIGHEST_FIRST_LAYER, LEVEL_EPSILON, type Level } from './levels';
-import { boxesTouch, countPriming, type LevelGround } from './priming';
+import { HIGHEST_FIRST_LAYER, LEVEL_EPSILON, type Level } from '../gcode/levels';
+import { boxesTouch, countPriming, type LevelBoxes } from './priming';
 
 /** Which levels make which layer. */
 export interface LevelGroups {
@@ -30,12 +30,12 @@ const ON_BED = 0.9;
  */
 export function groupLevels(
   levels: readonly Level[],
-  ground: LevelGround,
+  inputs: LevelBoxes,
   marked: readonly boolean[],
 ): LevelGroups {
   const layerOfLevel = new Uint16Array(Math.min(levels.length, MOST_LEVELS) + 1);
-  const print = { levels, ...ground, marked };
-  const priming = countPriming(levels, ground, marked);
+  const print = { levels, ...inputs, marked };
+  const priming = countPriming(levels, inputs, marked);
   const members: number[][] = [];
   const floors: number[] = [];
   let objects = levels.length > priming ? 1 : 0;
@@ -73,7 +73,7 @@ function firstFloor(levels: readonly Level[], members: readonly number[][]): num
   return first.z - (second && second.z > first.z ? second.z - first.z : first.thickness);
 }
 
-interface LevelledPrint extends LevelGround {
+interface LevelledPrint extends LevelBoxes {
   readonly levels: readonly Level[];
   readonly marked: readonly boolean[];
 }

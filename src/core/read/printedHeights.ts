@@ -1,5 +1,5 @@
-import type { Reading } from '../gcode/reading';
-import type { LevelBox } from './raster';
+import type { Reading } from './reading';
+import type { LevelBox } from '../geometry/raster';
 
 /** Of what is printed, where it lies and how high. */
 export type PrintedGround = Pick<
@@ -23,14 +23,14 @@ const ROUND_THE_MIDDLE = 1.5;
  * nothing is sampled, so that nothing is missed, however thin it is.
  */
 export class PrintedHeights {
-  constructor(private readonly ground: PrintedGround) {}
+  constructor(private readonly inputs: PrintedGround) {}
 
   /**
    * Height of the tallest thing printed before `layer` within `radius` of the way from `a` to `b`,
    * machine mm; 0 where nothing stands.
    */
   along(a: Point, b: Point, radius: number, layer: number): number {
-    const { layers, footprint, skirtCells, priming } = this.ground;
+    const { layers, footprint, skirtCells, priming } = this.inputs;
     const { top, low } = footprint;
     let height = 0;
     this.forEachCell(a, b, radius, (cell) => {
@@ -53,7 +53,7 @@ export class PrintedHeights {
 
   /** Whether anything is ever printed within `radius` of a point, before or after. */
   everNear(at: Point, radius: number): boolean {
-    const { footprint, skirtCells, priming } = this.ground;
+    const { footprint, skirtCells, priming } = this.inputs;
     let found = priming.some(({ box }) => distanceToBox(at, at, box) <= radius);
     const skirt = skirtCells.length > 0 ? this.skirt() : null;
     this.forEachCell(at, at, radius, (cell) => {
@@ -64,13 +64,13 @@ export class PrintedHeights {
 
   private skirtSet: ReadonlySet<number> | null = null;
   private skirt(): ReadonlySet<number> {
-    this.skirtSet ??= new Set(this.ground.skirtCells);
+    this.skirtSet ??= new Set(this.inputs.skirtCells);
     return this.skirtSet;
   }
 
   /** Visits every cell of the footprint that may lie within `radius` of the way from `a` to `b`. */
   private forEachCell(a: Point, b: Point, radius: number, visit: (cell: number) => void): void {
-    const { originX, originY, columns, rows, cellMm } = this.ground.footprint;
+    const { originX, originY, columns, rows, cellMm } = this.inputs.footprint;
     const r = radius / cellMm + ROUND_THE_MIDDLE;
     // Middles of cells lie at whole numbers.
     const ax = (a.x - originX) / cellMm - 0.5;

@@ -1,8 +1,8 @@
 import type { LevelBox } from '../geometry/raster';
-import { LEVEL_EPSILON, type Level } from './levels';
+import { LEVEL_EPSILON, type Level } from '../gcode/levels';
 
 /** What is known of where the levels print, by level index. */
-export interface LevelGround {
+export interface LevelBoxes {
   readonly boxes: readonly LevelBox[];
   /** Cells that a level covers, those of them that nothing later covers, and those that nothing covered before. */
   readonly covered: readonly number[];
@@ -27,17 +27,17 @@ const BRUSHED = 0.02;
  */
 export function countPriming(
   levels: readonly Level[],
-  ground: LevelGround,
+  inputs: LevelBoxes,
   marked: readonly boolean[],
 ): number {
   let count = 0;
-  while (count < levels.length - 1 && !marked[count] && primes(levels, ground, count)) count++;
+  while (count < levels.length - 1 && !marked[count] && primes(levels, inputs, count)) count++;
   return count;
 }
 
 function primes(
   levels: readonly Level[],
-  { boxes, covered, exposed }: LevelGround,
+  { boxes, covered, exposed }: LevelBoxes,
   i: number,
 ): boolean {
   const level = levels[i];

@@ -1,7 +1,7 @@
-import type { Reading } from '../gcode/reading';
-import { countObjects, shapesFrom } from './patches';
-import { findSteps, type Step } from './steps';
-import { surfaceOf, type Surface } from './surface';
+import type { Reading } from './reading';
+import { countObjects, shapesFrom } from '../geometry/patches';
+import { findSteps, type Step } from '../geometry/steps';
+import { surfaceOf, type Surface } from '../geometry/surface';
 
 /** What planning needs to know of a print besides its reading. */
 export interface PrintAnalysis {

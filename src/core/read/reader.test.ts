@@ -10,7 +10,7 @@ import {
 } from '../../../tests/support/printFiles';
 import { ORDINARY_PRINTER } from '../motion/limits';
 import { GcodeReader, readGcode } from './reader';
-import { bottomOf } from './layers';
+import { bottomOf } from '../gcode/layers';
 
 const read = (text: string) => readGcode(bytesOf(text), ORDINARY_PRINTER);
 

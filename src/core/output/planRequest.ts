@@ -1,25 +1,20 @@
-import type { Reading } from '../gcode/reading';
-import type { OutputRequest } from '../output/insert';
+import type { Reading } from '../read/reading';
+import type { OutputRequest } from './insert';
 import type { Spool } from '../filament/spool';
 import type { Printer } from '../printer/printer';
-import { recipeFor, type Recipe } from '../recipe/recipe';
+import { recipeOfPlan } from '../plan/recipeOfPlan';
 import { NO_SETTINGS, SETTING_NAMES } from '../recipe/settings';
-import { purgeAt } from './purges';
-import { machineSeconds } from './time';
-import { filamentOf, printedSwaps, type JobPlan } from './jobPlan';
-
-/** The recipe of a plan: its own, or the printer's. */
-export function recipeOfPlan(plan: JobPlan, printer: Printer): Recipe {
-  return plan.recipe ?? recipeFor(printer);
-}
+import { purgeAt } from '../plan/purges';
+import { machineSeconds } from '../plan/time';
+import { filamentOf, printedSwaps, type JobPlan } from '../plan/jobPlan';
 
 /** Letter and name of a filament, as blocks and displays name it: `B Bone white`. */
 export function filamentLabel(plan: JobPlan, letter: string): string {
   return `${letter} ${filamentOf(plan, letter).name}`;
 }
 
-/** What a plan asks to be written. Where nobody says how much to purge, the pair of colours does. */
-export function orderOf(
+/** What a plan asks to have written. Where nobody says how much to purge, the pair of colours does. */
+export function requestOfPlan(
   plan: JobPlan,
   { layers, stops }: Pick<Reading, 'layers' | 'stops'>,
   printer: Printer,

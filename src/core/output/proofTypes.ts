@@ -1,0 +1,81 @@
+import type { Printer } from '../printer/printer';
+import type { SimulatedPrinter } from '../printer/simulate';
+import type { PrintedHeights } from '../read/printedHeights';
+import type { Reading } from '../read/reading';
+import type { MachineState } from '../gcode/machine';
+import type { SettingName } from '../gcode/settingName';
+import type { Block, BlockFinder } from './blocks';
+import type { BlockTrace } from './blockTrace';
+import type { OutputRequest } from './insert';
+
+/** One statement of the proof, by its number in {@link proveOutput}. */
+export interface ProofCheck {
+  readonly check: 1 | 2 | 3 | 4 | 5;
+  readonly ok: boolean;
+  readonly message: string;
+  /** Line of the output that breaks it, from 1. */
+  readonly line?: number;
+}
+
+/** The output is handed out only when all of it holds. */
+export interface Proof {
+  readonly ok: boolean;
+  readonly checks: readonly ProofCheck[];
+}
+
+/** What an output is proven against. */
+export interface ProofInputs {
+  readonly reading: Reading;
+  /** What was asked for; null to take the blocks' own words for it. */
+  readonly planned: OutputRequest | null;
+  readonly printer?: Printer;
+  /** Told how many bytes of both files have been run through. */
+  readonly onProgress?: (bytes: number) => void;
+}
+
+/** A line of the input that the output has taken out, as the printer obeyed it there. */
+export interface MutedLine {
+  /** Line in the input, from 1. */
+  readonly line: number;
+  readonly text: string;
+  readonly isStop: boolean;
+  readonly what: SettingName | null;
+  /** State after it. */
+  readonly after: MachineState;
+}
+
+/** Both files as two simulated printers ran them. */
+export interface ProvenRun {
+  readonly found: BlockFinder;
+  /** Where each block stands in the input. */
+  readonly places: readonly number[];
+  /** What each line that was taken out did in the input. */
+  readonly muted: readonly MutedLine[];
+  /** The same by the place of the mark in the output. */
+  readonly muteAt: ReadonlyMap<number, MutedLine | undefined>;
+  /** The input, captured at `places`. */
+  readonly before: SimulatedPrinter;
+  /** The output, captured at the start and the end of each block. */
+  readonly after: SimulatedPrinter;
+  readonly traces: readonly BlockTrace[];
+  readonly printer: Printer;
+  readonly planned: ProofInputs['planned'];
+  readonly reading: Reading;
+  readonly heights: PrintedHeights;
+}
+
+/** `Swap 2`, `The warning before layer 9`: a block as the start of a sentence. */
+export function nameOf({ kind, index, layer }: Block): string {
+  switch (kind) {
+    case 'swap':
+      return `Swap ${index}`;
+    case 'warning':
+      return `The warning before layer ${layer}`;
+    case 'load':
+      return 'The stop for the first filament';
+    case 'rewrite':
+      return `The setting in layer ${layer}`;
+    case 'number':
+      return `The line number in layer ${layer}`;
+  }
+}
