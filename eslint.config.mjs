@@ -51,7 +51,7 @@ const coreRules = ['', ...coreFolders].map((folder, i) => ({
             : [
                 {
                   regex: `^(@/core/|(\\.\\./)+|\\./)(${coreFolders.slice(i).join('|')})/`,
-                  X,
+                  message: `core/${folder} must not import what comes after it (order: ${coreFolders.join(', ')}).`,
                 },
               ]),
         ],

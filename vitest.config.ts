@@ -1,12 +1,31 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
+/** What needs no module of its own for each file: it is pure, and keeps nothing. */
+const PURE = ['src/core/**/*.test.ts', 'demo/**/*.test.ts'];
+
+const shared = {
+  environment: 'node',
+  // A busy machine must not fail a test; what hangs is still found.
+  testTimeout: 300_000,
+} as const;
+
 export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   test: {
-    include: ['src/**/*.test.ts', 'cli/**/*.test.ts', 'demo/**/*.test.ts'],
-    environment: 'node',
-    // A busy machine must not fail a test; what hangs is still found.
-    testTimeout: 300_000,
+    // All cores: nothing else runs beside the unit tests.
+    maxWorkers: '100%',
+    projects: [
+      { extends: true, test: { ...shared, name: 'core', include: PURE, isolate: false } },
+      {
+        extends: true,
+        test: {
+          ...shared,
+          name: 'application',
+          include: ['src/**/*.test.ts', 'cli/**/*.test.ts'],
+          exclude: PURE,
+        },
+      },
+    ],
   },
 });

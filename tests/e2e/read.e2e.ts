@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { describe, it } from 'node:test';
 import { zipSync } from 'fflate';
 import { makeBigFile } from '../../bench/bigFile';
-import { byRole, catchDownloads, openBench, openPage, ROOT, seeText, testBed } from './harness';
+import { byRole, catchDownloads, openBench, ROOT, seeText, testBed } from './harness';
 
 const DEMO = readFileSync(join(ROOT, 'public/demo/hide-plate-7.gcode'), 'utf8');
 const folder = mkdtempSync(join(tmpdir(), 'lamella-read-'));
@@ -93,12 +93,10 @@ describe('reading a file', () => {
   });
 
   it('says so when the browser has no room for it, and what to do', async () => {
-    const { page, complaints } = await openPage(bed.browser);
-    await page.evaluateOnNewDocument(() => {
+    const { page, complaints } = await openBench(bed);
+    await page.evaluate(() => {
       navigator.storage.estimate = async () => ({ quota: 1_000_000, usage: 800_000 });
     });
-    await page.goto(bed.app.url);
-    await seeText(page, 'Open a sliced file');
     const input = await page.$('input[type="file"]');
     await input?.uploadFile(save('no_room.gcode', DEMO));
     await seeText(page, 'the browser has 200 kB left for Lamella. Delete a job');

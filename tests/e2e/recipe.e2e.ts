@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, it } from 'node:test';
 import type { ElementHandle, Page } from 'puppeteer-core';
-import { byRole, catchDownloads, openPage, openPlan, ROOT, seeText, testBed } from './harness';
+import { byRole, catchDownloads, openBench, openPlan, ROOT, seeText, testBed } from './harness';
 
 const bed = testBed();
 
@@ -56,9 +56,7 @@ describe('the recipe', () => {
   });
 
   it('offers to take out what the file asks for at its start', async () => {
-    const { page, complaints } = await openPage(bed.browser);
-    await page.goto(bed.app.url);
-    await seeText(page, 'Hide plate 7');
+    const { page, complaints } = await openBench(bed);
     const input = (await page.$('input[type="file"]')) as ElementHandle<HTMLInputElement>;
     await input.uploadFile(WITH_STOPS);
     await byRole(page, 'link', 'Plate with stops').click();
