@@ -1,5 +1,5 @@
 import { Effect } from '../gcode/effect';
-import { STOP_MACRO } from '../gcode/stopCommands';
+import { STOP_COMMANDS, STOP_MACRO } from '../gcode/stopCommands';
 import { SLOTS_OF_COMMAND } from '../gcode/settingSlots';
 import { letterBit, type Words } from '../gcode/words';
 import type { Printer } from '../printer/printer';
@@ -28,11 +28,11 @@ const KNOWN_G: ReadonlyMap<number, string> = new Map([
 
 /** The same for M codes. Texts are no letters. Settings with slots are known by these. */
 const KNOWN_M: ReadonlyMap<number, string> = new Map([
-  [0, ''],
-  [1, ''],
+  ...[...STOP_COMMANDS].flatMap(([code, { letters }]) =>
+    letters === undefined ? [] : [[code, letters] as const],
+  ),
   [17, 'XYZE'],
   [18, 'SXYZE'],
-  [25, ''],
   [73, 'PRQS'],
   [82, ''],
   [83, ''],
@@ -45,17 +45,12 @@ const KNOWN_M: ReadonlyMap<number, string> = new Map([
   [110, 'N'],
   [114, ''],
   [117, ''],
-  [125, ''],
   [140, 'SR'],
   [190, 'SR'],
   [200, 'DST'],
   [220, 'S'],
   [221, 'S'],
-  [226, ''],
   [300, 'SP'],
-  [400, 'U'],
-  [600, 'XYZEULBRT'],
-  [601, 'XYZEULBRT'],
 ]);
 
 /** Why a line of a block cannot be followed, as the end of a sentence; null when it can. */

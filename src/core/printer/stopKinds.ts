@@ -1,4 +1,4 @@
-import { STOP_MACRO } from '../gcode/stopCommands';
+import { canStopBy, STOP_MACRO } from '../gcode/stopCommands';
 
 /** The ways to stop a printer for a swap. */
 export const RECIPE_KINDS = [
@@ -34,10 +34,8 @@ export const KIND_WORDS: Readonly<Record<RecipeKind, { name: string; about: stri
   },
 };
 
-/** A command that asks the firmware for a whole change of filament. */
-const CHANGE = /^(M600|M601|[A-Z_][A-Z_0-9]*)$/i;
-/** A command that stops and waits: known numbers, or a firmware's macro by name. */
-const PAUSE = /^(M0|M1|M25|M226|M601|[A-Z_][A-Z_0-9]*)$/i;
+/** A firmware's macro, by name. */
+const MACRO = /^[A-Z_][A-Z_0-9]*$/i;
 /** A single letter and digits is a command and no macro. */
 const NUMBERED = /^[A-Z]\d+$/i;
 /** The same, and a dwell, which a spelled-out swap may wait by. */
@@ -47,10 +45,10 @@ const DWELL = /^G4$/i;
 export function canStop(kind: RecipeKind, command: string): boolean {
   if (kind === 'beep-only') return command === '';
   if (kind === 'spelled-out' && DWELL.test(command)) return true;
-  const pattern = kind === 'change-command' ? CHANGE : PAUSE;
-  if (!pattern.test(command)) return false;
-  const known = kind === 'change-command' ? /^M60[01]$/i : /^(M0|M1|M25|M226|M601)$/i;
-  return !NUMBERED.test(command) || known.test(command);
+  if (NUMBERED.test(command)) {
+    return canStopBy(command, kind === 'change-command' ? 'change' : 'pause');
+  }
+  return MACRO.test(command);
 }
 
 /** The word of a firmware's macro; null for a numbered command. */
