@@ -1,6 +1,6 @@
 // Runs the tests in the browser: one server and two browsers for all of them, and the slowest ten at the end.
 import { spawn } from 'node:child_process';
-import { readdirSync } from 'node:fs';
+import { readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { ROOT, startApp, startBrowser } from '../tests/e2e/app';
@@ -10,7 +10,9 @@ const asked = process.argv.slice(2);
 const files = readdirSync(join(ROOT, FOLDER))
   .filter((name) => name.endsWith('.e2e.ts'))
   .filter((name) => asked.length === 0 || asked.some((part) => name.includes(part)))
-  .map((name) => join(FOLDER, name));
+  .map((name) => join(FOLDER, name))
+  // The longest first, so that none is left to run alone at the end.
+  .sort((a, b) => statSync(join(ROOT, b)).size - statSync(join(ROOT, a)).size);
 
 interface Timed {
   readonly name: string;
