@@ -11,13 +11,21 @@ let failed = 0;
 /** One step that either holds or does not. */
 function step(name, command, args) {
   console.log(`\n— ${name}`);
+  const begun = Date.now();
   if (run(command, args) === 0) passed++;
   else failed++;
+  took(name, begun);
+}
+
+/** Says how long a step took: all of them together should stay under 7 minutes. */
+function took(name, begun) {
+  console.log(`${name}: ${Math.round((Date.now() - begun) / 1000)} s`);
 }
 
 /** A step whose output counts tests: the pattern's first group is what passed, its second what failed. */
 function countedStep(name, command, args, count) {
   console.log(`\n— ${name}`);
+  const begun = Date.now();
   const result = spawnSync(command, args, {
     cwd: ROOT,
     encoding: 'utf8',
@@ -26,6 +34,7 @@ function countedStep(name, command, args, count) {
   });
   process.stdout.write(result.stdout);
   process.stderr.write(result.stderr);
+  took(name, begun);
   const counts = count(result.stdout);
   passed += counts.passed;
   failed += counts.failed;

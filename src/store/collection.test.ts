@@ -64,6 +64,15 @@ describe('the shelf', () => {
     await shelf.remove(['mist']);
   });
 
+  it('stores nothing that could not be read again', async () => {
+    const [first] = await shelf.load();
+    const long = { ...first, name: 'n'.repeat(61) };
+    expect(await shelf.save([long])).toBe(false);
+    expect(await shelf.edit(first.id, () => long)).toBe(false);
+    expect(await (await database()).get('spools', first.id)).toMatchObject({ name: first.name });
+    expect(saving()).toBe('saved');
+  });
+
   it('changes a record as it is stored then, whatever was shown', async () => {
     const [first] = await shelf.load();
     const db = await database();

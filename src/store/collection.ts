@@ -1,3 +1,4 @@
+import { toast } from 'sonner';
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
 import { plural } from '@/core/format';
 import { success, type Result } from '@/core/findings';
@@ -56,6 +57,9 @@ export interface Collection<T extends { readonly id: string }> {
  */
 export type Undo = () => Promise<number>;
 
+/** More records than these come from a file, whose rows were read by the same rules. */
+const MOST_CHECKED = 200;
+
 /** Makes a collection over one store of the database. */
 export function createCollection<T extends { readonly id: string }>({
   store,
@@ -100,6 +104,14 @@ export function createCollection<T extends { readonly id: string }>({
     record,
   });
 
+  /** Says so when a record could not be read again: such a one is never stored. */
+  const isRefused = (record: T): boolean => {
+    const parsed = parse(record);
+    if (parsed.ok) return false;
+    toast.error(`Not saved: the ${what}. ${parsed.refusal.message}`);
+    return true;
+  };
+
   async function read(): Promise<void> {
     const db = await database();
     if (seed && (await db.get('meta', seed.key)) !== true) {
@@ -136,6 +148,7 @@ export function createCollection<T extends { readonly id: string }>({
     puts: readonly T[],
     removals: readonly string[],
   ): Promise<Undo | null> {
+    if (puts.length <= MOST_CHECKED && puts.some((record) => isRefused(record))) return null;
     const keys = [...puts.map(({ id }) => id), ...removals];
     const before = new Map<string, unknown>();
     const isWritten = await commit({
@@ -182,15 +195,20 @@ export function createCollection<T extends { readonly id: string }>({
     },
     entryOf,
     save: async (records) => (await change(wordsFor(what, records), records, [])) !== null,
-    edit: (id, edit) =>
-      commit({
+    edit: async (id, edit) => {
+      let isEdited = false;
+      const isWritten = await commit({
         what: `the ${what}`,
         stores: [store],
         make: async (read) => {
           const stored = parse(await read.one(store, id));
-          return stored.ok ? [entryOf(edit(stored.value))] : [];
+          const edited = stored.ok ? edit(stored.value) : null;
+          isEdited = edited !== null && !isRefused(edited);
+          return edited && isEdited ? [entryOf(edited)] : [];
         },
-      }),
+      });
+      return isWritten && isEdited;
+    },
     remove: (ids) =>
       change(
         wordsFor(

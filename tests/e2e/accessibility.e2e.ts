@@ -5,10 +5,12 @@ import { describe, it } from 'node:test';
 import type { Page } from 'puppeteer-core';
 import { GUIDE_PAGES } from '../../src/core/guide/pages';
 import { byRole, openBench, openPage, seeText, testBed } from './harness';
+import { demoId, editRaw } from './seed';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
 const bed = testBed();
+const PLATE = demoId('Hide plate 7');
 
 interface AxeResult {
   violations: { id: string; nodes: { html: string; failureSummary?: string }[] }[];
@@ -131,3 +133,23 @@ for (const scheme of ['light', 'dark'] as const) {
     });
   });
 }
+
+describe('a small window', () => {
+  it('of 320 by 256 px holds every screen, whatever the names', async () => {
+    const viewport = { width: 320, height: 256 };
+    const { page, complaints } = await openBench(bed, ['Hide plate 7'], { viewport });
+    const name = `Plate${'nameless'.repeat(20)}`;
+    await editRaw(page, 'jobs', PLATE, { name, fileName: `${name}.gcode` });
+    await editRaw(page, 'spools', 'ochre', { name: 'Ochre'.repeat(12), note: 'long'.repeat(99) });
+    const screens = ['', '/read', '/recipe', '/checks', '/output'].map(
+      (one) => `/jobs/${PLATE}${one}`,
+    );
+    for (const path of ['/', '/shelf', '/printers', '/guide', ...screens]) {
+      await page.goto(`${bed.app.url}${path}`);
+      await page.waitForSelector('main h1');
+      const width = await page.evaluate(() => document.documentElement.scrollWidth);
+      assert.equal(width, 320, path);
+    }
+    assert.deepEqual(complaints, []);
+  });
+});

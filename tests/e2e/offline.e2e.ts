@@ -1,7 +1,18 @@
 import assert from 'node:assert/strict';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { describe, it } from 'node:test';
 import { startApp } from './app';
-import { byRole, catchDownloads, openPage, seeSaved, seeSwaps, seeText, testBed } from './harness';
+import {
+  byRole,
+  catchDownloads,
+  openPage,
+  ROOT,
+  seeSaved,
+  seeSwaps,
+  seeText,
+  testBed,
+} from './harness';
 import { demoId, seedJobs } from './seed';
 
 const bed = testBed();
@@ -52,5 +63,34 @@ describe('without the server', () => {
     await page.goto(`${app.url}/guide/layers`);
     await seeText(page, 'Choosing the layer');
     assert.deepEqual(complaints, []);
+  });
+
+  it('a new version is told, and taken when the person wants', async () => {
+    const app = await startApp();
+    const { page, complaints } = await openPage(bed.browser, { offline: true });
+    const file = join(ROOT, 'public/sw.js');
+    const kept = readFileSync(file, 'utf8');
+    try {
+      await seedJobs(page, app.url, ['Hide plate 7']);
+      await page.goto(app.url);
+      await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+      writeFileSync(file, kept.replace(/^const VERSION = "/m, '$&next-'));
+      await page.evaluate(async () => {
+        const registration = await navigator.serviceWorker.getRegistration();
+        await registration?.update();
+      });
+      await seeText(page, 'A new version of Lamella is here.');
+      const reloaded = page.waitForNavigation();
+      await byRole(page, 'button', 'Take it now').click();
+      await reloaded;
+      await seeText(page, 'Hide plate 7');
+      const caches = await page.evaluate(() => globalThis.caches.keys());
+      assert.equal(caches.length, 1);
+      assert.match(caches[0], /^lamella-next-/);
+      assert.deepEqual(complaints, []);
+    } finally {
+      writeFileSync(file, kept);
+      app.stop();
+    }
   });
 });

@@ -152,6 +152,47 @@ describe('plans side by side', () => {
     assert.deepEqual(complaints, []);
   });
 
+  it('are timed each for its own printer, and undo of the choice brings the times back', async () => {
+    const { page, complaints } = await openPlan(bed);
+    await twoSwaps(page);
+    const alone = async (): Promise<string> =>
+      page.$$eval('section[aria-label^="Ribbon"] dl div', (all) =>
+        all.map((one) => one.textContent ?? '').join(' '),
+      );
+    const before = await alone();
+    await page.keyboard.press('d');
+    await byRole(page, 'link', 'Recipe not tried on your printer').click();
+    const option = await page.waitForSelector("::-p-xpath(//option[.='Old bittern'])");
+    const id = (await option?.evaluate((one) => (one as HTMLOptionElement).value)) ?? '';
+    await page.select('select[aria-label="Printer of this plan"]', id);
+    await byRole(page, 'link', 'Plan').click();
+    await page.waitForFunction(
+      (old) =>
+        ![...document.querySelectorAll('section[aria-label^="Ribbon"] dl div')]
+          .map((one) => one.textContent ?? '')
+          .join(' ')
+          .includes(old),
+      {},
+      before,
+    );
+    await page.keyboard.press('k');
+    await page.waitForFunction(() => {
+      const cards = [...document.querySelectorAll('ul[aria-label="Plans"] > li')];
+      const totals = cards.map((card) => /Total(.*?)Ends/s.exec(card.textContent ?? '')?.[1]);
+      return totals.length === 2 && totals.every((one) => one !== '…') && totals[0] !== totals[1];
+    });
+    await page.keyboard.press('z');
+    await page.waitForFunction(
+      (old) =>
+        [...document.querySelectorAll('section[aria-label^="Ribbon"] dl div')]
+          .map((one) => one.textContent ?? '')
+          .join(' ') === old,
+      {},
+      before,
+    );
+    assert.deepEqual(complaints, []);
+  });
+
   it('know how many parts stand on the plate', async () => {
     const { page, complaints } = await openPlan(bed, 'Ring gauge tags');
     await page.keyboard.press('k');

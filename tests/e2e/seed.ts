@@ -108,3 +108,32 @@ export async function seedJobs(
     demoFiles,
   );
 }
+
+/** Changes fields of a stored record behind the application's back. */
+export async function editRaw(
+  page: Page,
+  store: string,
+  key: string,
+  fields: Readonly<Record<string, unknown>>,
+): Promise<void> {
+  await page.evaluate(
+    (name, id, given) =>
+      new Promise<void>((resolve, reject) => {
+        const opening = indexedDB.open('lamella');
+        opening.onsuccess = () => {
+          const tx = opening.result.transaction(name, 'readwrite');
+          const records = tx.objectStore(name);
+          const found = records.get(id);
+          found.onsuccess = () => records.put({ ...found.result, ...given });
+          tx.oncomplete = () => {
+            opening.result.close();
+            resolve();
+          };
+          tx.onerror = () => reject(tx.error);
+        };
+      }),
+    store,
+    key,
+    fields,
+  );
+}

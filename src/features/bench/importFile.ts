@@ -111,9 +111,12 @@ export async function readFileOf(file: Blob, job: Job): Promise<Result<Blob>> {
   }
 }
 
+/** Longest name that a job is given; file names may be longer. */
+const LONGEST_NAME = 120;
+
 /** `hide_plate-7.gcode.gz` → `Hide plate 7`. */
 function nameFrom(fileName: string): string {
   const stem = fileName.replace(/\.(gz|zip)$/i, '').replace(GCODE_NAME, '');
-  const words = stem.replace(/[_-]+/g, ' ').trim();
+  const words = stem.replace(/[_-]+/g, ' ').trim().slice(0, LONGEST_NAME);
   return words === '' ? 'Unnamed print' : words[0].toUpperCase() + words.slice(1);
 }

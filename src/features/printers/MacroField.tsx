@@ -9,7 +9,7 @@ interface MacroFieldProps {
   readonly onChange: (words: readonly string[]) => void;
 }
 
-const WORD = /^[A-Z_][A-Z_0-9]*$/;
+const WORD = /^[A-Z_][A-Z_0-9]{0,39}$/;
 
 /** Names of macros, divided by blanks or commas. They are taken as they are typed. */
 export function MacroField({ label, words, onChange }: MacroFieldProps) {
@@ -35,7 +35,7 @@ export function MacroField({ label, words, onChange }: MacroFieldProps) {
       />
       {odd !== undefined && (
         <span role="alert" className="text-sm text-danger">
-          “{odd}” is no name of a macro: letters, digits and _ only.
+          “{odd}” is no name of a macro: at most 40 letters, digits and _.
         </span>
       )}
     </label>
