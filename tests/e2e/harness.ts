@@ -2,7 +2,12 @@ import { existsSync, mkdtempSync, readFileSync, readdirSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, before, after } from 'node:test';
-import puppeteer, { type Browser, type Page, type Viewport } from 'puppeteer-core';
+import puppeteer, {
+  type Browser,
+  type BrowserContext,
+  type Page,
+  type Viewport,
+} from 'puppeteer-core';
 import { demoId, seedJobs } from './seed';
 
 export { ROOT } from './app';
@@ -33,14 +38,21 @@ export function testBed({ needsWebGl = false } = {}): TestBed {
   });
   // Pages left open would go on drawing and reading beside the next test.
   afterEach(async () => {
-    for (const page of opened.splice(0)) await page.browserContext().close();
+    for (const page of (await context?.pages()) ?? []) await page.close();
   });
-  after(() => bed.browser?.disconnect());
+  after(async () => {
+    await context?.close();
+    context = null;
+    await bed.browser?.disconnect();
+  });
   return bed;
 }
 
-/** Pages of the test that runs; each has a context of its own. */
-const opened: Page[] = [];
+/**
+ * The context of this file's tests. They run one after another, and each begins with an empty one; what
+ * the browser keeps of scripts and fonts is kept, so that they are not fetched for each.
+ */
+let context: BrowserContext | null = null;
 
 /** Everything that a page complained about; tests end by asserting that it is empty. */
 export type Complaints = string[];
@@ -62,9 +74,12 @@ export async function openPage(
   browser: Browser,
   options: PageOptions = {},
 ): Promise<{ page: Page; complaints: Complaints }> {
-  const context = await browser.createBrowserContext();
+  context ??= await browser.createBrowserContext();
   const page = await context.newPage();
-  opened.push(page);
+  const session = await page.createCDPSession();
+  const origin = process.env.E2E_URL ?? '';
+  await session.send('Storage.clearDataForOrigin', { origin, storageTypes: 'all' });
+  await session.detach();
   return { page, complaints: await prepare(page, options) };
 }
 

@@ -5,7 +5,9 @@ import { join } from 'node:path';
 import { describe, it } from 'node:test';
 import type { KeyInput, Page } from 'puppeteer-core';
 import { makeHidePlate } from '../../demo/jobs/hidePlate';
+import { EXAMPLE_PRINTERS } from '../../src/core/printer/examples';
 import { writePrint } from '../support/printFiles';
+import { editRaw } from './seed';
 import {
   byRole,
   catchDownloads,
@@ -154,6 +156,11 @@ describe('plans side by side', () => {
 
   it('are timed each for its own printer, and undo of the choice brings the times back', async () => {
     const { page, complaints } = await openPlan(bed);
+    const [, bittern] = EXAMPLE_PRINTERS;
+    const slow = { ...bittern, name: 'Slow bittern', homingSeconds: 900 };
+    await editRaw(page, 'printers', 'example-2', { printer: slow });
+    await page.reload();
+    await seeText(page, 'Bands');
     await twoSwaps(page);
     const alone = async (): Promise<string> =>
       page.$$eval('section[aria-label^="Ribbon"] dl div', (all) =>
@@ -162,7 +169,7 @@ describe('plans side by side', () => {
     const before = await alone();
     await page.keyboard.press('d');
     await byRole(page, 'link', 'Recipe not tried on your printer').click();
-    const option = await page.waitForSelector("::-p-xpath(//option[.='Old bittern'])");
+    const option = await page.waitForSelector("::-p-xpath(//option[.='Slow bittern'])");
     const id = (await option?.evaluate((one) => (one as HTMLOptionElement).value)) ?? '';
     await page.select('select[aria-label="Printer of this plan"]', id);
     await byRole(page, 'link', 'Plan').click();

@@ -18,7 +18,7 @@ export function DeletedJobs({ deleted }: { deleted: readonly Job[] }) {
       <ul aria-label="Deleted jobs" className="mt-2 grid gap-1">
         {deleted.map((job) => (
           <li key={job.id} className="flex flex-wrap items-center gap-x-3 gap-y-1">
-            <span className="min-w-0 flex-1 break-words">
+            <span className="min-w-0 flex-1 wrap-anywhere">
               {job.name}
               <span className="text-sm text-muted">
                 {' '}

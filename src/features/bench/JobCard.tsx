@@ -16,7 +16,7 @@ interface JobCardProps {
 /** One job: how it looks, what it is, how large, and the way in. */
 export function JobCard({ job, plan, isLost, onRemove }: JobCardProps) {
   return (
-    <li className="group relative flex flex-col rounded-lg border border-line bg-panel p-4 focus-within:border-edge hover:border-edge">
+    <li className="group relative flex min-w-0 flex-col rounded-lg border border-line bg-panel p-4 focus-within:border-edge hover:border-edge">
       <div className="mb-3 flex h-36 items-center justify-center rounded-md bg-sheet p-2">
         {job.picture ? (
           <PrintPictureCanvas picture={job.picture} plan={plan} layerCount={job.layers} />
@@ -24,7 +24,7 @@ export function JobCard({ job, plan, isLost, onRemove }: JobCardProps) {
           <p className="text-sm text-ink">Open it once to see it here.</p>
         )}
       </div>
-      <h2 className="pr-8 text-lg leading-tight font-semibold break-words">
+      <h2 className="pr-8 text-lg leading-tight font-semibold wrap-anywhere">
         <Link href={`/jobs/${job.id}`} className="after:absolute after:inset-0 after:rounded-lg">
           {job.name}
         </Link>
