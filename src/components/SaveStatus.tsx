@@ -10,7 +10,12 @@ export function SaveStatus() {
   const state = useWrites(saveStateOf);
   const failed = useWrites((writes) => writes.failed);
   return (
-    <div role="status" data-saving={state} className="max-md:ml-auto md:mt-auto">
+    // Read out only when something is wrong: every change would be spoken twice otherwise.
+    <div
+      role={state === 'failed' ? 'alert' : undefined}
+      data-saving={state}
+      className="max-md:ml-auto md:mt-auto"
+    >
       {state === 'saved' && (
         <span className={`${LOOK} text-muted`}>
           <Check aria-hidden size={18} />
