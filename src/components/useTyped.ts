@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { asTyping, holdTyping } from '@/store/writes';
 
 /** A hand that has not typed for so long pauses, ms: what it typed is taken. */
-const PAUSE = 100;
+const PAUSE = 40;
 
 /** What a field does with what is typed into it. */
 interface Typed {
