@@ -120,11 +120,9 @@ async function write({ stores, make }: Change, askedAt: number): Promise<readonl
   // Without this, a transaction that fails would be an error that nobody has caught.
   tx.done.catch(() => {});
   try {
-    if ((await tx.objectStore('meta').get(ID_KEY)) !== adoptedId()) {
-      tx.abort();
-      throw letGoOfReplaced(db);
-    }
-    const made = await make({
+    // Asked for together: each answer waits for a page that may be drawing.
+    const identity = tx.objectStore('meta').get(ID_KEY);
+    const making = make({
       one: (store, key) => tx.objectStore(store).get(key),
       all: async (store) => {
         const records = tx.objectStore(store);
@@ -132,6 +130,11 @@ async function write({ stores, make }: Change, askedAt: number): Promise<readonl
         return new Map(keys.map((key, i) => [key, values[i]]));
       },
     });
+    const [id, made] = await Promise.all([identity, making]);
+    if (id !== adoptedId()) {
+      tx.abort();
+      throw letGoOfReplaced(db);
+    }
     const entries = made.filter((one) => (writtenAt.get(nameOf(one)) ?? 0) < askedAt);
     for (const { store, key, value } of entries) {
       const records = tx.objectStore(store);

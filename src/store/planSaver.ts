@@ -103,12 +103,13 @@ export class PlanSaver {
   /** What is to be written now: what waits, with what another tab has stored under it. */
   private async entriesToWrite(read: Reader): Promise<readonly Entry[]> {
     const { id } = this.stored;
-    if ((await read.one('jobs', id)) === undefined) {
+    const [job, stored] = await Promise.all([read.one('jobs', id), read.one('plans', id)]);
+    if (job === undefined) {
       // The job was deleted for good meanwhile; its plan stays in the journal only.
       this.waiting = null;
       return [];
     }
-    const found = parsePlans(await read.one('plans', id));
+    const found = parsePlans(stored);
     if (found.ok && found.value.revision > this.stored.revision) {
       this.stored = found.value;
       // Once the desk is cleared, nobody can say how the two go together; the older one stays.

@@ -8,9 +8,11 @@ import { startBrowser } from './app';
 import {
   byRole,
   catchDownloads,
+  giveFile,
   openBench,
   openPlan,
   prepare,
+  ROOT,
   seeNoText,
   seeSaved,
   seeSwaps,
@@ -175,12 +177,22 @@ describe('what is stored', () => {
           indexedDB.deleteDatabase('lamella').onsuccess = resolve;
         }),
     );
+    // The demo would bring the file again by itself.
+    await page.setRequestInterception(true);
+    page.on('request', (request) =>
+      request.url().includes('/demo/') ? request.respond({ status: 304 }) : request.continue(),
+    );
     await page.goto(bed.app.url);
     await byRole(page, 'button', 'Go on with the new storage').click();
     await seeText(page, 'Its file is gone from this browser.');
-    // The demo brings the file again, and the plan is on it.
-    await seeText(page, 'Hide plate 7 has its file again.');
     await byRole(page, 'link', 'Hide plate 7').click();
+    await giveFile(page, join(ROOT, 'public/demo/ring-gauge-tags.gcode'), () =>
+      byRole(page, 'button', 'Open hide-plate-7.gcode').click(),
+    );
+    await seeText(page, 'This is another file than the one that Hide plate 7 was made from.');
+    await giveFile(page, join(ROOT, 'public/demo/hide-plate-7.gcode'), () =>
+      byRole(page, 'button', 'Open hide-plate-7.gcode').click(),
+    );
     await seeSwaps(page, 11);
     assert.deepEqual(complaints, []);
   });
