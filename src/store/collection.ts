@@ -6,7 +6,7 @@ import { setAside, useAside, type SetAside } from './aside';
 import { commit, onWritten } from './commit';
 import { database, type StoreName } from './db';
 import type { Entry } from './entry';
-import { keepInJournal } from './journal';
+import { fillJournal } from './journal';
 import { storageSentence } from './room';
 
 /** What makes a collection of one kind of record. */
@@ -139,7 +139,7 @@ export function createCollection<T extends { readonly id: string }>({
     });
     records.sort(compare);
     setAside(store, aside);
-    keepInJournal(records.map(entryOf));
+    fillJournal(records.map(entryOf));
     use.setState({ records, trouble: null });
   }
 

@@ -134,16 +134,20 @@ export async function replaceSlice(
     make: async (read) => {
       const plans = parsePlans(await read.one('plans', id));
       const value = await read.one('files', id);
-      const stored = await read.one('jobs', id);
-      if (stored === undefined) throw new Error(`${job.name} was deleted meanwhile.`);
+      const stored = parseJob(await read.one('jobs', id));
+      if (!stored.ok) throw new Error(`${job.name} was deleted meanwhile.`);
       revision = (plans.ok ? plans.value.revision : 0) + 1;
       const aside = plans.ok ? plans.value.aside : [];
       before = [
-        { store: 'jobs', key: id, value: stored },
+        jobs.entryOf(stored.value),
         { store: 'files', key: id, value },
         { store: 'plans', key: id, value: await read.one('plans', id) },
       ];
-      return entriesOf({ job: { ...job, ...facts }, file, plans: { id, revision, book, aside } });
+      return entriesOf({
+        job: { ...stored.value, ...facts },
+        file,
+        plans: { id, revision, book, aside },
+      });
     },
   });
   if (!written.ok) return written;
@@ -169,11 +173,6 @@ export async function replaceSlice(
   });
 }
 
-/** Replaces what the Bench shows of a job; its file and plans stay. */
-export function updateJob(job: Job): Promise<boolean> {
-  return jobs.save([job]);
-}
-
 /**
  * Puts a job among the deleted ones and sets free what its spools were promised to it, in one change.
  * Its file and plans stay until the deleted ones are emptied.
@@ -191,8 +190,10 @@ export async function deleteJob(job: Job, now = Date.now()): Promise<boolean> {
         spoolId: id,
         grams: reserved.find(({ jobId }) => jobId === job.id)?.grams ?? 0,
       }));
+      const stored = parseJob(await read.one('jobs', job.id));
+      if (!stored.ok) return [];
       return [
-        jobs.entryOf({ ...job, deleted: { at: now, held } }),
+        jobs.entryOf({ ...stored.value, deleted: { at: now, held } }),
         ...holding.map((spool) => shelf.entryOf(withoutReservation(spool, job.id))),
       ];
     },

@@ -16,15 +16,33 @@ const nameOf = ({ store, key }: Pick<Entry, 'store' | 'key'>): string => `${PREF
 /** Keeps entries in the second place, and forgets those that were taken away. */
 export function keepInJournal(entries: readonly Entry[]): void {
   const kept = entries.filter(({ store }) => KEPT.has(store));
-  if (kept.length > MOST) return;
+  const tooMany = kept.length > MOST;
   try {
     for (const entry of kept) {
-      if (entry.value === undefined) localStorage.removeItem(nameOf(entry));
+      // What is not kept anew must not come back as it was before.
+      if (tooMany || entry.value === undefined) localStorage.removeItem(nameOf(entry));
       else localStorage.setItem(nameOf(entry), JSON.stringify(withoutPicture(entry.value)));
     }
   } catch {
     // It is full, or the browser has none: the database is still the first place.
   }
+}
+
+/**
+ * Keeps what a collection has just loaded. Plans that only the second place has in a newer revision, as
+ * after a crash, stay there until their job is opened.
+ */
+export function fillJournal(entries: readonly Entry[]): void {
+  keepInJournal(
+    entries.filter(
+      ({ store, key, value }) => revisionOf(fromJournal(store, key)) <= revisionOf(value),
+    ),
+  );
+}
+
+function revisionOf(value: unknown): number {
+  const isCounted = typeof value === 'object' && value !== null && 'revision' in value;
+  return isCounted && typeof value.revision === 'number' ? value.revision : 0;
 }
 
 function withoutPicture(value: unknown): unknown {

@@ -25,8 +25,8 @@ interface PlanDesk {
  */
 export class PlanSaver {
   private waiting: PlanBook | null = null;
-  /** What is being written. */
-  private entry: Entry | null = null;
+  /** What this saver has asked to be written: its own are not taken for another tab's. */
+  private readonly own = new WeakSet<Entry>();
   private running: Promise<void> | null = null;
   private isClosed = false;
   private readonly stopListening: () => void;
@@ -38,7 +38,7 @@ export class PlanSaver {
     this.stopListening = onWritten((entries, origin) => {
       const mine = entries.find(({ store, key }) => store === 'plans' && key === stored.id);
       if (!mine) return;
-      if (origin === 'here' && mine === this.entry) this.wasWritten(mine.value as StoredPlans);
+      if (origin === 'here' && this.own.has(mine)) this.wasWritten(mine.value as StoredPlans);
       else this.take(mine.value);
     });
   }
@@ -116,7 +116,9 @@ export class PlanSaver {
       if (this.isClosed) this.waiting = null;
       else if (this.waiting) this.waiting = this.desk.rebase(found.value.book);
     }
-    this.entry = this.waiting && this.entryOf(this.waiting);
-    return this.entry ? [this.entry] : [];
+    if (!this.waiting) return [];
+    const entry = this.entryOf(this.waiting);
+    this.own.add(entry);
+    return [entry];
   }
 }

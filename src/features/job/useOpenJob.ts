@@ -8,7 +8,7 @@ import type { Reading } from '@/core/read/reading';
 import { chosenVariant } from '@/core/plan/planBook';
 import { timesAlike } from '@/core/printer/model';
 import type { Printer } from '@/core/printer/printer';
-import { loadJob, updateJob, type FoundJob } from '@/store/jobs';
+import { jobs, loadJob, type FoundJob } from '@/store/jobs';
 import { openPlans, type OpenPlans } from '@/store/openPlans';
 import { usePlanStore } from '@/store/planStore';
 import { printers, printerWithId, usePrinters } from '@/store/printers';
@@ -72,7 +72,8 @@ export function useOpenJob(jobId: string, version: number): OpenJob {
       tellOfPlans(found);
       openView(reading.layers.length);
       if (!job.picture) {
-        await updateJob({ ...job, picture: pictureOf(reading.footprint, PICTURE_CELLS) });
+        const picture = pictureOf(reading.footprint, PICTURE_CELLS);
+        await jobs.edit(job.id, (now) => ({ ...now, picture }));
       }
       const open = { job, reading, analysis, timedFor, fingerprint, client, gcode };
       show({ stage: 'ready', open });
@@ -119,6 +120,7 @@ function useTimesOfPrinter(
       const result = await client.open(gcode, wanted, () => {});
       // Another printer was chosen meanwhile, and its answer is on the way.
       if (asked.current !== wanted) return;
+      asked.current = null;
       if (!result.ok) {
         toast.error(
           `The times for ${wanted.name} could not be worked out. ${result.refusal.message}`,
@@ -136,11 +138,8 @@ function useTimesOfPrinter(
   );
   useEffect(() => {
     if (!ready || usePlanStore.getState().plan === null) return;
-    if (timesAlike(ready.timedFor, printer)) {
-      asked.current = null;
-      return;
-    }
-    if (asked.current && timesAlike(asked.current, printer)) return;
+    // What the worker is on its way to counts: going back in the middle has to be asked for, too.
+    if (timesAlike(asked.current ?? ready.timedFor, printer)) return;
     asked.current = printer;
     readFor(ready, printer).catch((error: unknown) => {
       if (!(error instanceof WorkerClosedError)) toast.error(say(error));
