@@ -3,7 +3,6 @@ import { Command, CommanderError } from 'commander';
 import { unpackGcode } from '../src/core/archive/unpack';
 import { sourceOf } from '../src/core/byteSource';
 import type { Result } from '../src/core/findings';
-import { readGcode } from '../src/core/read/reader';
 import { prepareOutput } from '../src/core/output/apply';
 import { stripBlocks } from '../src/core/output/strip';
 import { writeOutput } from '../src/core/output/parts';
@@ -12,8 +11,10 @@ import { type Proof } from '../src/core/output/proofTypes';
 import { ORDINARY_PROFILE, type Printer } from '../src/core/printer/printer';
 import { parsePrinter } from '../src/core/printer/printerFile';
 import { applyAnswer, inspectAnswer } from './answers';
-import { checkTarget, readBytes, readJson, sha256Of, writeWhole } from './files';
+import { readWhole, type WholeRead } from '../src/workers/readWhole';
+import { checkTarget, chunked, readBytes, readJson, writeWhole } from './files';
 import { requestFrom } from './request';
+import { threadSides } from './threads';
 
 /** Exit code of a refusal: the answer is then `{ "error": … }` and no file is written. */
 const REFUSED = 2;
@@ -38,6 +39,13 @@ async function readGcodeFile(name: string): Promise<Uint8Array> {
   return unwrap(await unpackGcode(unwrap(readBytes(name))));
 }
 
+/** Reads G-code; what goes on beside a large file runs in threads of its own. */
+async function readPrint(bytes: Uint8Array, printer: Printer): Promise<WholeRead> {
+  const whole = await readWhole(chunked(bytes), printer, threadSides(), false, () => true);
+  if (typeof whole === 'string') throw new Error(`Reading has ${whole}.`);
+  return whole;
+}
+
 /** A failed proof is a refusal that also shows every check. */
 function insist(proof: Proof): Proof {
   if (proof.ok) return proof;
@@ -53,8 +61,8 @@ function insist(proof: Proof): Proof {
 async function inspect(name: string, options: { printer?: string }): Promise<object> {
   const bytes = await readGcodeFile(name);
   const printer = printerFrom(options.printer);
-  const file = { name: basename(name), sha256: sha256Of(bytes) };
-  return inspectAnswer(file, readGcode(bytes, printer), printer);
+  const { reading, fingerprint } = await readPrint(bytes, printer);
+  return inspectAnswer({ name: basename(name), sha256: fingerprint }, reading, printer);
 }
 
 async function apply(
@@ -73,8 +81,8 @@ async function apply(
   const plan = unwrap(readJson(options.plan));
   const printer = printerFrom(options.printer);
   const input = sourceOf(bytes);
-  const reading = readGcode(bytes, printer);
-  const request = unwrap(requestFrom(plan, { reading, printer, sha256: sha256Of(bytes) }));
+  const { reading, fingerprint } = await readPrint(bytes, printer);
+  const request = unwrap(requestFrom(plan, { reading, printer, sha256: fingerprint }));
   const insertions = unwrap(await prepareOutput(input, reading, request));
   const output = writeOutput(bytes, insertions);
   const proof = insist(
@@ -91,7 +99,7 @@ async function prove(
 ): Promise<object> {
   const bytes = await readGcodeFile(inputName);
   const printer = printerFrom(options.printer);
-  const reading = readGcode(bytes, printer);
+  const { reading } = await readPrint(bytes, printer);
   const output = sourceOf(await readGcodeFile(outputName));
   const proof = insist(
     await proveOutput(sourceOf(bytes), output, { reading, planned: null, printer }),

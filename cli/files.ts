@@ -1,7 +1,8 @@
-import { createHash, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import { readFileSync, realpathSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
 import { refuse, success, type Result } from '../src/core/findings';
+import type { ChunkedFile } from '../src/workers/readWhole';
 
 /** Paths are meant from where the person typed the command, also through `npm run`. */
 export function pathOf(name: string): string {
@@ -26,8 +27,14 @@ export function readJson(name: string): Result<unknown> {
   }
 }
 
-export function sha256Of(bytes: Uint8Array): string {
-  return createHash('sha256').update(bytes).digest('hex');
+const CHUNK = 2 << 20;
+
+/** Bytes in memory as a file that is read from its start to its end. */
+export function chunked(bytes: Uint8Array): ChunkedFile {
+  async function* chunks(): AsyncGenerator<Uint8Array<ArrayBuffer>> {
+    for (let at = 0; at < bytes.length; at += CHUNK) yield bytes.slice(at, at + CHUNK);
+  }
+  return { size: bytes.length, chunks };
 }
 
 /**

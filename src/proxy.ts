@@ -46,7 +46,8 @@ function policyWith(scripts: string): string {
   const developing = process.env.NODE_ENV === 'development';
   return [
     "default-src 'self'",
-    `script-src 'self' ${scripts}${developing ? " 'unsafe-eval'" : ''}`,
+    // WebAssembly for the fingerprint of files; it may compile that, and evaluate nothing else.
+    `script-src 'self' 'wasm-unsafe-eval' ${scripts}${developing ? " 'unsafe-eval'" : ''}`,
     "worker-src 'self' blob:",
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' blob: data:",

@@ -5,7 +5,8 @@ import type { Entry } from './entry';
 import { adoptedId } from './identity';
 import { keepInJournal } from './journal';
 import { ID_KEY } from './migrations';
-import { storageSentence } from './room';
+import { dropReadings } from './readings';
+import { isOutOfRoom, storageSentence } from './room';
 import { retryWrites, setFailed, whilePending, type FailedWrite } from './writes';
 
 /** Reads what is stored, inside a change's own transaction. */
@@ -97,7 +98,11 @@ export async function commitOrRefuse(change: Change): Promise<Result<null>> {
 async function attempt(change: Change, askedAt: number): Promise<unknown> {
   return whilePending(async () => {
     try {
-      const entries = await write(change, askedAt);
+      const entries = await write(change, askedAt).catch(async (error: unknown) => {
+        // What is only kept to open files sooner goes first.
+        if (!isOutOfRoom(error) || !(await dropReadings(Infinity))) throw error;
+        return write(change, askedAt);
+      });
       if (entries.length === 0) return null;
       keepInJournal(entries);
       tell(entries, 'here');

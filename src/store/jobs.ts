@@ -11,6 +11,7 @@ import type { Entry } from './entry';
 import { fromJournal } from './journal';
 import type { JobFacts } from './jobFacts';
 import { plansSettled } from './openPlans';
+import { forgetReadings } from './readings';
 import { parseJob, parsePlans } from './recordShapes';
 import type { HeldReservation, Job, StoredPlans } from './records';
 import { shelf } from './shelf';
@@ -227,9 +228,14 @@ async function spoolsIn(read: Reader): Promise<Spool[]> {
   });
 }
 
-/** Deletes jobs for good, with their files and plans. */
+/** Deletes jobs for good, with their files, their plans and what was read of them. */
 export async function purgeJobs(ids: readonly string[]): Promise<boolean> {
-  return commit({
+  const left = jobs.known().filter(({ id }) => !ids.includes(id));
+  const isLeft = new Set(left.map(({ fingerprint }) => fingerprint));
+  const gone = jobs
+    .known()
+    .flatMap(({ fingerprint }) => (isLeft.has(fingerprint) ? [] : fingerprint));
+  const purged = await commit({
     what: 'emptying the deleted jobs',
     stores: ['jobs', 'files', 'plans'],
     make: () =>
@@ -239,6 +245,8 @@ export async function purgeJobs(ids: readonly string[]): Promise<boolean> {
         { store: 'plans', key },
       ]),
   });
+  if (purged) await forgetReadings(gone);
+  return purged;
 }
 
 /** Deletes for good what was deleted more than 30 days ago. */

@@ -1,6 +1,6 @@
 import { boolean, mixed, number, object, string } from 'yup';
 import { refuse, success, type Result } from '@/core/findings';
-import type { LevelBox } from '@/core/geometry/raster';
+import type { LevelBox } from '@/core/geometry/footprint';
 import type { PrintPicture } from '@/core/geometry/picture';
 import { parsePlanBook } from '@/core/plan/planBook';
 import { parseStoredProfile } from '@/core/printer/printerFile';

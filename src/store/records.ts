@@ -1,4 +1,4 @@
-import type { LevelBox } from '@/core/geometry/raster';
+import type { LevelBox } from '@/core/geometry/footprint';
 import type { PrintPicture } from '@/core/geometry/picture';
 import type { PlanBook } from '@/core/plan/planBook';
 import type { Printer } from '@/core/printer/printer';

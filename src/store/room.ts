@@ -1,8 +1,14 @@
 import { formatBytes } from '@/core/format';
+import { dropReadings } from './readings';
+
+/** Whether something could not be stored because the browser has no room left. */
+export function isOutOfRoom(error: unknown): boolean {
+  return error instanceof DOMException && error.name === 'QuotaExceededError';
+}
 
 /** What went wrong with the storage, in the person's words. */
 export function storageSentence(error: unknown): string {
-  if (error instanceof DOMException && error.name === 'QuotaExceededError') {
+  if (isOutOfRoom(error)) {
     return 'The browser has no room left. Delete a job you no longer need, or free disk space, and try again.';
   }
   return error instanceof Error && error.message !== ''
@@ -35,7 +41,10 @@ export async function askToKeep(): Promise<void> {
 
 /** A sentence when the browser has too little room for a file; null when there is enough or it does not say. */
 export async function missingRoom(bytes: number): Promise<string | null> {
-  const room = await roomNow();
-  if (room === null || bytes * 1.1 < room.left) return null;
+  const wanted = bytes * 1.1;
+  let room = await roomNow();
+  if (room === null || wanted < room.left) return null;
+  if (await dropReadings(wanted - room.left)) room = (await roomNow()) ?? room;
+  if (wanted < room.left) return null;
   return `It needs ${formatBytes(bytes)}, and the browser has ${formatBytes(room.left)} left for Lamella. Delete a job you no longer need, or free disk space, and open it again.`;
 }

@@ -1,6 +1,7 @@
 import { checkPlain, isArchive, unpackArchive, type UnpackProgress } from '@/core/archive/unpack';
 import type { ByteSource } from '@/core/byteSource';
 import { success, type Result } from '@/core/findings';
+import type { ChunkedFile } from './readWhole';
 
 /** What a file is, is told from its first bytes. */
 const MAGIC_BYTES = 4096;
@@ -13,6 +14,28 @@ export function blobSource(blob: Blob): ByteSource {
     size: blob.size,
     slice: async (start, end) => new Uint8Array(await blob.slice(start, end).arrayBuffer()),
   };
+}
+
+/** Bytes read at a time: small enough for a lively progress display. */
+const CHUNK = 2 << 20;
+
+/** A Blob as it is read from its start to its end. */
+export function chunkedBlob(blob: Blob): ChunkedFile {
+  return { size: blob.size, chunks: () => chunksOfBlob(blob) };
+}
+
+/** The next chunk is fetched while one is worked on. */
+async function* chunksOfBlob(blob: Blob): AsyncGenerator<Uint8Array<ArrayBuffer>> {
+  const fetchAt = async (at: number): Promise<Uint8Array<ArrayBuffer>> =>
+    new Uint8Array(await blob.slice(at, at + CHUNK).arrayBuffer());
+  let coming = fetchAt(0);
+  for (let at = 0; at < blob.size; at += CHUNK) {
+    const chunk = await coming;
+    coming = fetchAt(at + CHUNK);
+    // A failure is thrown when its chunk is due, and not before.
+    coming.catch(() => {});
+    yield chunk;
+  }
 }
 
 /**

@@ -2,10 +2,11 @@ import { transfer } from 'comlink';
 import type { Result } from '@/core/findings';
 import type { PrinterModel } from '@/core/motion/limits';
 import type { OutputRequest } from '@/core/output/insert';
+import type { KeptReading } from '@/core/read/keptReading';
+import type { PrintTimes } from '@/core/read/times';
 import type {
   FileLines,
   OpenPrint,
-  PrintTimes,
   PrintWorkerApi,
   ReadProgress,
   SwapPreview,
@@ -34,11 +35,11 @@ export class PrintClient {
   private closed = false;
 
   /**
-   * @param onTrouble is told in words when the worker died.
+   * @param onTrouble is told in words when the worker died; whoever takes the client over may be told instead.
    * @param start starts a worker; another one than the browser's in tests.
    */
   constructor(
-    private readonly onTrouble: (message: string) => void = () => {},
+    public onTrouble: (message: string) => void = () => {},
     private readonly start: StartWorker = startPrintWorker,
   ) {}
 
@@ -51,6 +52,13 @@ export class PrintClient {
       withProgress(onProgress, (port) => remote.open(file, model, transfer(port, [port]))),
     );
     if (opened.ok) this.held = { file: opened.value.gcode, model };
+    return opened;
+  }
+
+  /** Opens what was kept of a file that was read before; null when the file has to be read. */
+  async openKept(gcode: Blob, model: PrinterModel, kept: KeptReading): Promise<OpenPrint | null> {
+    const opened = await this.ask((remote) => remote.openKept(gcode, model, kept));
+    if (opened) this.held = { file: gcode, model };
     return opened;
   }
 

@@ -1,12 +1,14 @@
-import { sha256 } from '@noble/hashes/sha2.js';
-import { bytesToHex } from '@noble/hashes/utils.js';
 import { transfer } from 'comlink';
 import { refuse, success, type Result } from '@/core/findings';
 import { Mode } from '@/core/gcode/extrusionModes';
 import { entryFor, LINES_PER_ENTRY } from '@/core/gcode/lineIndex';
+import { NO_LINES } from '@/core/geometry/lineSink';
+import { analysePrint } from '@/core/read/analysis';
+import { buffersOf, keepReading, openKept } from '@/core/read/keptReading';
 import { GcodeReader } from '@/core/read/reader';
 import type { Reading } from '@/core/read/reading';
-import { analysePrint } from '@/core/read/analysis';
+import { timesOf, type PrintTimes } from '@/core/read/times';
+import { readingKeyOf } from '@/core/printer/model';
 import { elevationOf } from '@/core/geometry/elevation';
 import { narrowestWidth } from '@/core/geometry/narrow';
 import { layerPaths as linesOfLayer } from '@/core/geometry/paths';
@@ -21,19 +23,11 @@ import { findBlocks, proveOutput } from '@/core/output/proof';
 import { dryRun } from '@/core/output/route';
 import { brokenBlocks } from '@/core/output/strip';
 import { stateAt } from '@/core/printer/stateAt';
-import { blobSource, gcodeOf } from './blobFiles';
-import type {
-  FileLines,
-  OpenPrint,
-  PrintService,
-  PrintTimes,
-  ReadProgress,
-  SwapPreview,
-  WrittenFile,
-} from './protocol';
+import { blobSource, chunkedBlob, gcodeOf } from './blobFiles';
+import { readWhole } from './readWhole';
+import type { SideKinds } from './sidePort';
+import type { FileLines, OpenPrint, PrintService, SwapPreview, WrittenFile } from './protocol';
 
-/** Bytes read at a time: small enough for a lively progress display. */
-const CHUNK = 2 << 20;
 /** Most bytes of one stretch of lines; G-code lines are short, so this is never met by them. */
 const LONGEST_STRETCH = 4 << 20;
 
@@ -47,37 +41,52 @@ interface Held {
   readonly model: PrinterModel;
 }
 
-/** What the print worker does, apart from being a worker: one service holds one print. */
-export function createPrintService(): PrintService {
+/**
+ * What the print worker does, apart from being a worker: one service holds one print.
+ * @param sides starts what runs beside the reader; null to do everything in this thread.
+ */
+export function createPrintService(sides: SideKinds | null = null): PrintService {
   let held: Held | null = null;
   let opened = 0;
   return {
-    async open(
-      file: Blob,
-      model: PrinterModel,
-      onProgress: (progress: ReadProgress) => void,
-    ): Promise<Result<OpenPrint>> {
+    async open(file, model, onProgress): Promise<Result<OpenPrint>> {
       const mine = ++opened;
       const found = await gcodeOf(file, ({ packed, ofPacked }) =>
         onProgress({ phase: 'unpacking', bytes: packed, totalBytes: ofPacked, layers: 0 }),
       );
       if (!found.ok) return found;
-      const unblocked = await withoutBlocks(found.value);
-      if (!unblocked.ok) return unblocked;
-      const { gcode, blocks } = unblocked.value;
-      const hash = sha256.create();
-      const reading = await readGcode(gcode, model, (chunk, progress) => {
-        hash.update(chunk);
-        onProgress({ phase: 'reading', ...progress, totalBytes: gcode.size });
-        return mine === opened;
-      });
-      if (reading === null || mine !== opened) return OVERTAKEN;
+      const read = (gcode: Blob, stopsAtMark: boolean) =>
+        readWhole(chunkedBlob(gcode), model, sides, stopsAtMark, (progress) => {
+          onProgress({ phase: 'reading', ...progress, totalBytes: gcode.size });
+          return mine === opened;
+        });
+      let gcode = found.value;
+      let blocks: readonly Block[] = [];
+      let whole = await read(gcode, true);
+      if (whole === 'marked') {
+        const unblocked = await withoutBlocks(gcode);
+        if (!unblocked.ok) return unblocked;
+        ({ gcode, blocks } = unblocked.value);
+        whole = await read(gcode, false);
+      }
+      if (typeof whole === 'string' || mine !== opened) return OVERTAKEN;
+      const { reading, fingerprint } = whole;
       const unusable = reading.findings.find(({ severity }) => severity === 'error');
       if (unusable) return refuse(unusable.code, unusable.message, unusable.line ?? undefined);
       held = { gcode, reading, model };
       const analysis = analysePrint(reading);
-      const fingerprint = bytesToHex(hash.digest());
-      return success({ reading, analysis, fingerprint, gcode, blocks });
+      const kept = keepReading({ fingerprint, printer: readingKeyOf(model) }, reading, analysis);
+      const open: OpenPrint = { reading, analysis, fingerprint, gcode, blocks, kept };
+      return transfer(success(open), buffersOf(kept));
+    },
+
+    async openKept(gcode, model, kept): Promise<OpenPrint | null> {
+      const mine = ++opened;
+      const { fingerprint } = kept;
+      const known = openKept(kept, { fingerprint, printer: readingKeyOf(model) });
+      if (known === null || known.reading.bytes !== gcode.size || mine !== opened) return null;
+      held = { gcode, reading: known.reading, model };
+      return { ...known, fingerprint, gcode, blocks: [], kept: null };
     },
 
     async layerPaths(number: number): Promise<Float32Array<ArrayBuffer>> {
@@ -121,11 +130,11 @@ export function createPrintService(): PrintService {
     },
 
     async times(model: PrinterModel): Promise<PrintTimes | null> {
-      const reading = held && (await readGcode(held.gcode, model, () => true));
-      if (!reading) return null;
-      const { seconds, secondsBefore, secondsAfter } = reading;
-      const layers = Float64Array.from(reading.layers, (layer) => layer.seconds);
-      return { seconds, secondsBefore, secondsAfter, layers };
+      if (!held) return null;
+      const { gcode, reading } = held;
+      const reader = new GcodeReader(model, NO_LINES);
+      for await (const chunk of chunkedBlob(gcode).chunks()) reader.push(chunk);
+      return timesOf(reader.finish(), reading.firstLevels);
     },
 
     async preview(request: OutputRequest): Promise<Result<SwapPreview>> {
@@ -166,26 +175,6 @@ export function createPrintService(): PrintService {
       return { first, text: all.slice(first - start.line, first - start.line + count).join('\n') };
     },
   };
-}
-
-/**
- * Reads G-code chunk by chunk.
- * @param onChunk hears of each one; answers whether to go on.
- * @returns null when it was not to go on.
- */
-async function readGcode(
-  gcode: Blob,
-  model: PrinterModel,
-  onChunk: (chunk: Uint8Array, progress: GcodeReader['progress']) => boolean,
-): Promise<Reading | null> {
-  const reader = new GcodeReader(model);
-  const source = blobSource(gcode);
-  for (let at = 0; at < gcode.size; at += CHUNK) {
-    const chunk = await source.slice(at, Math.min(gcode.size, at + CHUNK));
-    reader.push(chunk);
-    if (!onChunk(chunk, reader.progress)) return null;
-  }
-  return reader.finish();
 }
 
 /** A file as it was before Lamella put swaps into it, and what it had put there. */

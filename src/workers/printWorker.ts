@@ -1,4 +1,5 @@
 import { expose } from 'comlink';
+import { browserSides } from './browserSides';
 import { createPrintService } from './printService';
 import { workerApi } from './workerApi';
 
@@ -11,4 +12,4 @@ held?.catch(() => {
   // Without the lock, the page hears of the worker's end by its error only.
 });
 
-expose(workerApi(createPrintService()));
+expose(workerApi(createPrintService(browserSides())));

@@ -2,6 +2,8 @@ import type { Result } from '@/core/findings';
 import type { Reading } from '@/core/read/reading';
 import type { SettingLine } from '@/core/gcode/settingName';
 import type { PrintAnalysis } from '@/core/read/analysis';
+import type { KeptReading } from '@/core/read/keptReading';
+import type { PrintTimes } from '@/core/read/times';
 import type { PrinterModel } from '@/core/motion/limits';
 import type { Proof } from '@/core/output/proofTypes';
 import type { Block } from '@/core/output/blocks';
@@ -29,6 +31,8 @@ export interface OpenPrint {
   readonly gcode: Blob;
   /** Blocks that Lamella had written into it before. */
   readonly blocks: readonly Block[];
+  /** What was read, to be kept for the next time; null when it was opened from that. */
+  readonly kept: KeptReading | null;
 }
 
 /** A stretch of the file as text. */
@@ -58,12 +62,6 @@ export interface SwapPreview {
   readonly undoing: readonly SettingLine[];
 }
 
-/** How long a print takes on one printer, seconds. */
-export interface PrintTimes extends Pick<Reading, 'seconds' | 'secondsBefore' | 'secondsAfter'> {
-  /** By layer, from the bed up. */
-  readonly layers: Float64Array;
-}
-
 /**
  * What is asked of an open print. Both sides import this file. Failures that are to be expected come
  * back as values, because an error loses its code on the way.
@@ -81,6 +79,12 @@ interface PrintQuestions {
   preview(request: OutputRequest): Promise<Result<SwapPreview>>;
   /** `count` lines from line `from` on, fewer at the end of the file. */
   lines(from: number, count: number): Promise<FileLines>;
+  /**
+   * Holds a print open that was read before, without reading it. Null when what was kept is of another
+   * file, printer or reader, or not whole: the file is then to be opened.
+   * @param gcode the G-code that it was read from, without Lamella's blocks.
+   */
+  openKept(gcode: Blob, model: PrinterModel, kept: KeptReading): Promise<OpenPrint | null>;
 }
 
 /** One print held open, as a service without a worker round it. */

@@ -9,6 +9,8 @@ describe('checks before printing', () => {
     const { page, complaints } = await openPlan(bed);
     for (const key of ['n', 's', 'ArrowUp', 's'] as const) await page.keyboard.press(key);
     await seeSwaps(page, 11, 12);
+    // By day, whatever the clock shows: at night there is more to say.
+    await setValue(page, 'input[type="datetime-local"]', '2026-04-06T09:00');
     await byRole(page, 'link', 'Checks may fail').click();
     await seeText(page, 'One layer thin: 0.20 mm of Bone white.');
     await seeText(page, 'One layer seldom hides what is below it.');

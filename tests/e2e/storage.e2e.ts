@@ -178,10 +178,11 @@ describe('what is stored', () => {
         }),
     );
     // The demo would bring the file again by itself.
-    await page.setRequestInterception(true);
-    page.on('request', (request) =>
-      request.url().includes('/demo/') ? request.respond({ status: 304 }) : request.continue(),
-    );
+    await page.evaluateOnNewDocument(() => {
+      const real = fetch;
+      globalThis.fetch = async (...asked) =>
+        String(asked[0]).includes('/demo/') ? new Response(null, { status: 304 }) : real(...asked);
+    });
     await page.goto(bed.app.url);
     await byRole(page, 'button', 'Go on with the new storage').click();
     await seeText(page, 'Its file is gone from this browser.');

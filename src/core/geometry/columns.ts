@@ -1,5 +1,5 @@
 import { forEachPatch } from './patches';
-import type { Footprint, LevelBox } from './raster';
+import type { Footprint, LevelBox } from './footprint';
 
 /**
  * For each layer the cells that lie inside the print at its height: between the lowest and the

@@ -1,6 +1,6 @@
 import type { Layer } from '../gcode/layers';
 import { bottomOf } from '../gcode/layers';
-import type { Footprint } from './raster';
+import type { Footprint } from './footprint';
 
 /** Numbers per piece of an elevation: left and right X, lower and upper Z in mm, and the layer. */
 export const ELEVATION_STRIDE = 5;

@@ -1,4 +1,4 @@
-import type { FootprintRaster } from './raster';
+import type { LineSink } from './lineSink';
 
 /** How far a corner may lie off the merged line, mm; a small part of a raster cell. */
 const TOLERANCE = 0.025;
@@ -8,7 +8,7 @@ const MOST_PIECES = 8;
 const SAME_WIDTH = 0.04;
 
 /**
- * Hands printed lines to a raster, with the short pieces that curves are made of merged into
+ * Hands printed lines on, with the short pieces that curves are made of merged into
  * longer ones: stamping one line of 3 mm is much cheaper than four of 0.8 mm, and the cells are
  * the same but for a few at the edge.
  */
@@ -21,7 +21,7 @@ export class LineMerger {
   private width = 0;
   private level = 0;
 
-  constructor(private readonly raster: FootprintRaster) {}
+  constructor(private readonly sink: LineSink) {}
 
   /** Takes a printed line, machine mm; levels never fall. */
   add(x0: number, y0: number, x1: number, y1: number, width: number, level: number): void {
@@ -43,10 +43,10 @@ export class LineMerger {
     this.pieces = 1;
   }
 
-  /** Stamps what is still held. */
+  /** Hands on what is still held. */
   flush(): void {
     if (this.pieces === 0) return;
-    this.raster.stamp(this.x0, this.y0, this.x1, this.y1, this.width, this.level);
+    this.sink.stamp(this.x0, this.y0, this.x1, this.y1, this.width, this.level);
     this.pieces = 0;
   }
 

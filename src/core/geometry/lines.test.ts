@@ -4,7 +4,8 @@ import { curveDirections, curveLength, forEachChord } from './arcs';
 import { popcount } from './levelBits';
 import { LineMerger } from './lineMerger';
 import { filamentArea, lineWidth } from './lineWidth';
-import { FootprintRaster, MOST_LEVELS } from './raster';
+import { footprintOf, MOST_LEVELS } from './footprint';
+import { FootprintRaster } from './raster';
 
 const sameLevels = Uint16Array.from({ length: MOST_LEVELS + 1 }, (_, i) => i);
 
@@ -104,8 +105,7 @@ describe('LineMerger', () => {
       else raster.stamp(x0, y0, x1, y1, 0.45, 2);
     }
     merger.flush();
-    raster.settle();
-    return raster.finish(sameLevels).top;
+    return footprintOf(raster.settle(), sameLevels).top;
   }
 
   const differences = (a: Uint16Array, b: Uint16Array): number =>

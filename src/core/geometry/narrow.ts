@@ -1,4 +1,4 @@
-import type { Footprint } from './raster';
+import type { Footprint } from './footprint';
 
 /** Distances count in thirds of a cell, as the 3-4 chamfer has them (Borgefors, 1986). */
 const STRAIGHT = 3;

@@ -1,4 +1,4 @@
-import type { Footprint } from './raster';
+import type { Footprint } from './footprint';
 
 /**
  * Visits every patch of cells that belong together, diagonals included.

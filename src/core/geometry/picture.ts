@@ -1,4 +1,4 @@
-import type { Footprint } from './raster';
+import type { Footprint } from './footprint';
 
 /** A small picture of a print from above: the topmost layer of each cell, 0 for none; rows from the front. */
 export interface PrintPicture {

@@ -1,7 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { spannedCells, takeSkirtOut } from './columns';
-import { CELL_MM, FootprintRaster, MOST_LEVELS } from './raster';
+import { CELL_MM, cellsByLevel, footprintOf, MOST_LEVELS } from './footprint';
+import { joinRasters, rasterOf } from './joinRasters';
+import { LineBatcher, stampBatch } from './lineBatch';
+import { FootprintRaster } from './raster';
 
 const sameLevels = Uint16Array.from({ length: MOST_LEVELS + 1 }, (_, i) => i);
 const CELL = CELL_MM ** 2;
@@ -24,25 +27,24 @@ describe('FootprintRaster', () => {
             1,
           );
           const expected = length * width + (Math.PI * width * width) / 4;
-          raster.settle();
-          expect((raster.covered[1] * CELL) / expected).toBeGreaterThan(0.93);
-          expect((raster.covered[1] * CELL) / expected).toBeLessThan(1.07);
+          const [, covered] = raster.settle().covered;
+          expect((covered * CELL) / expected).toBeGreaterThan(0.93);
+          expect((covered * CELL) / expected).toBeLessThan(1.07);
         },
       ),
       { seed: 29, numRuns: 80 },
     );
   });
 
-  it('keeps the exposed area of each level as later ones cover it', () => {
+  it('counts what of a level later ones leave bare', () => {
     const raster = new FootprintRaster();
     raster.stamp(0, 0, 20, 0, 2, 1);
-    raster.settle();
-    const whole = raster.exposed[1];
     raster.stamp(0, 0, 10, 0, 2, 2);
-    raster.settle();
-    expect(raster.exposed[1]).toBeLessThan(0.6 * whole);
-    expect(raster.exposed[1] + raster.exposed[2]).toBeGreaterThanOrEqual(whole);
-    expect(raster.covered[1]).toBe(whole);
+    const settled = raster.settle();
+    const [, first, second] = cellsByLevel(settled.top, 2);
+    expect(first).toBeLessThan(0.6 * settled.covered[1]);
+    expect(first + second).toBeGreaterThanOrEqual(settled.covered[1]);
+    expect(cellsByLevel(settled.low, 2)[1]).toBe(settled.covered[1]);
   });
 
   it('sets just the cells whose centre lies within the line', () => {
@@ -52,8 +54,8 @@ describe('FootprintRaster', () => {
       fc.property(line, fc.double({ min: 0.3, max: 2, noNaN: true }), ([x0, y0, x1, y1], width) => {
         const raster = new FootprintRaster();
         raster.stamp(x0, y0, x1, y1, width, 1);
-        raster.settle();
-        const { top, columns, rows, originX, originY } = raster.finish(sameLevels);
+        const settled = raster.settle();
+        const { top, columns, rows, originX, originY } = footprintOf(settled, sameLevels);
         const long2 = (x1 - x0) ** 2 + (y1 - y0) ** 2;
         for (let i = 0; i < columns * rows; i++) {
           const x = originX + ((i % columns) + 0.5) * CELL_MM;
@@ -69,25 +71,65 @@ describe('FootprintRaster', () => {
     );
   });
 
-  it('agrees with a count over the finished grid', () => {
-    const lines = fc.array(
-      fc.tuple(
-        fc.integer({ min: 0, max: 30 }),
-        fc.integer({ min: 0, max: 30 }),
-        fc.integer({ min: 0, max: 30 }),
-      ),
-      { minLength: 1, maxLength: 12 },
+  it('gives the same in pieces: lines in batches, and levels shared by several', () => {
+    const place = fc.integer({ min: -9, max: 9 });
+    const line = fc.record({
+      x: place,
+      y: place,
+      to: place,
+      level: fc.integer({ min: 1, max: 90 }),
+    });
+    const lines = fc.array(line, { minLength: 1, maxLength: 30 });
+    fc.assert(
+      fc.property(lines, fc.integer({ min: 1, max: 4 }), (drawn, count) => {
+        const whole = new FootprintRaster();
+        const parts = Array.from({ length: count }, () => new FootprintRaster());
+        const batchers = parts.map((part) => new LineBatcher((batch) => stampBatch(part, batch)));
+        for (const { x, y, to, level } of drawn.toSorted((a, b) => a.level - b.level)) {
+          whole.stamp(x, y, to, to, 0.7, level);
+          batchers[rasterOf(level, count)].stamp(x, y, to, to, 0.7, level);
+        }
+        for (const batcher of batchers) batcher.flush();
+        const joined = joinRasters(parts.map((part) => part.settle()));
+        const settled = whole.settle();
+        expect(footprintOf(joined, sameLevels)).toEqual(footprintOf(settled, sameLevels));
+        expect(joined.covered).toEqual(settled.covered);
+        expect(joined.boxes).toEqual(settled.boxes);
+      }),
+      { seed: 31, numRuns: 12 },
     );
+  });
+
+  it('takes the highest and the lowest of the levels that each alone covers', () => {
+    const place = fc.integer({ min: 0, max: 30 });
+    const lines = fc.array(fc.tuple(place, place, place), { minLength: 1, maxLength: 6 });
     fc.assert(
       fc.property(lines, (drawn) => {
-        const raster = new FootprintRaster();
-        drawn.forEach(([x, y, to], i) => raster.stamp(x, y, to, to, 1, i + 1));
-        raster.settle();
-        const counted = drawn.map(() => 0);
-        for (const level of raster.finish(sameLevels).top) if (level > 0) counted[level - 1]++;
-        expect(drawn.map((_, i) => raster.exposed[i + 1])).toEqual(counted);
+        const stamped = (wanted: (level: number) => boolean) => {
+          const raster = new FootprintRaster();
+          // Two far corners first, so that all grids are alike.
+          raster.stamp(-1, -1, -1, -1, 0.5, 1);
+          raster.stamp(31, 31, 31, 31, 0.5, 1);
+          drawn.forEach(([x, y, to], i) => {
+            if (wanted(i + 2)) raster.stamp(x, y, to, to, 1, i + 2);
+          });
+          return raster.settle();
+        };
+        const whole = stamped(() => true);
+        const alone = drawn.map((_, i) => stamped((level) => level === i + 2).top);
+        const levels = Array.from(whole.top, (_, cell) =>
+          alone.flatMap((top, i) => (top[cell] > 1 ? [i + 2] : [])),
+        );
+        levels.forEach((here, cell) => {
+          if (here.length === 0) return;
+          expect(whole.top[cell]).toBe(Math.max(...here));
+          if (whole.low[cell] !== 1) expect(whole.low[cell]).toBe(Math.min(...here));
+        });
+        expect(drawn.map((_, i) => whole.covered[i + 2])).toEqual(
+          alone.map((top) => top.filter((level) => level > 1).length),
+        );
       }),
-      { seed: 31, numRuns: 60 },
+      { seed: 31, numRuns: 12 },
     );
   });
 
@@ -96,9 +138,9 @@ describe('FootprintRaster', () => {
     raster.stamp(0, 0, 10, 0, 1, 1);
     raster.stamp(1e7, 1e7, 1e7, 1e7, 1, 2);
     raster.stamp(NaN, 0, 1, 1, 1, 2);
-    raster.settle();
-    expect(raster.overflowed).toBe(true);
-    expect(raster.finish(sameLevels).columns).toBeLessThan(120);
+    const settled = raster.settle();
+    expect(settled.overflowed).toBe(true);
+    expect(footprintOf(settled, sameLevels).columns).toBeLessThan(120);
   });
 });
 
@@ -108,8 +150,7 @@ describe('columns', () => {
     raster.stamp(0, 0, 20, 0, 2, 1);
     raster.stamp(0, 20, 20, 20, 1, 1);
     raster.stamp(0, 0, 20, 0, 2, 3);
-    raster.settle();
-    const footprint = raster.finish(sameLevels);
+    const footprint = footprintOf(raster.settle(), sameLevels);
     const spans = spannedCells(footprint, 3);
     expect(spans[1]).toBe(spans[2]);
     const skirt = takeSkirtOut(footprint).length;

@@ -1,39 +1,16 @@
+import { CELL_MM, type LevelBox, type SettledRaster } from './footprint';
 import { LevelBits, popcount } from './levelBits';
+import type { LineSink } from './lineSink';
 
-/** Side of a cell, mm. */
-export const CELL_MM = 0.15;
 /** Cells beyond which a file is too wide to be drawn (600 × 600 mm at 0.15 mm). */
 const MOST_CELLS = 16_000_000;
 /** Room added at each side when the grid has to grow, cells. */
 const MARGIN = 128;
-/** Highest level number that a cell can hold. */
-export const MOST_LEVELS = 65535;
 /** Memory for levels that are gathered as bits before they are folded into the grids, bytes. */
 const GATHERED_BYTES = 12_000_000;
 const MOST_GATHERED = 256;
 /** Half-rows below this length of rise are drawn as level lines, cells. */
 const FLAT = 1e-6;
-
-/** What prints where: for each cell the topmost and the lowest layer, 0 where nothing prints. */
-export interface Footprint {
-  readonly cellMm: number;
-  /** Machine mm of the lower left corner of cell (0, 0). */
-  readonly originX: number;
-  readonly originY: number;
-  readonly columns: number;
-  readonly rows: number;
-  /** Row by row from the front of the bed; layer numbers from 1. */
-  readonly top: Uint16Array;
-  readonly low: Uint16Array;
-}
-
-/** The rectangle that a level's lines cover, machine mm. */
-export interface LevelBox {
-  readonly minX: number;
-  readonly minY: number;
-  readonly maxX: number;
-  readonly maxY: number;
-}
 
 /**
  * The growing grid behind a {@link Footprint}. Lines are stamped in printing order, each with the
@@ -43,18 +20,11 @@ export interface LevelBox {
  * are gathered and folded into the grids together, the highest first, so that a cell is written
  * once and not once a level.
  */
-export class FootprintRaster {
+export class FootprintRaster implements LineSink {
   /** True once a line lay outside of what can be drawn; such lines are left out. */
-  overflowed = false;
-  /**
-   * Cells that a level covers, those of them that nothing later covers, and those that nothing
-   * covered before; by level. Valid after `finish`.
-   */
-  readonly covered: number[] = [0];
-  readonly exposed: number[] = [0];
-  readonly onBed: number[] = [0];
-  /** By level. Valid after `finish`; empty boxes have a maximum below the minimum. */
-  readonly boxes: LevelBox[] = [{ minX: 0, minY: 0, maxX: -1, maxY: -1 }];
+  private overflowed = false;
+  private readonly covered: number[] = [0];
+  private readonly boxes: LevelBox[] = [{ minX: 0, minY: 0, maxX: -1, maxY: -1 }];
 
   private columns = 0;
   private rows = 0;
@@ -223,11 +193,10 @@ export class FootprintRaster {
 
   /** Takes the cells of a level that no higher level of this fold covers. */
   private foldTop(bits: LevelBits): void {
-    const { seen, exposed, wordsPerRow } = this;
+    const { seen, wordsPerRow } = this;
     const { words, level, minWord, maxWord, maxRow } = bits;
     this.makeRoomFor(level);
     let covered = 0;
-    let fresh = 0;
     let leftmost = 0;
     let rightmost = 0;
     for (let row = bits.minRow; row <= maxRow; row++) {
@@ -242,52 +211,31 @@ export class FootprintRaster {
         const added = here & ~before;
         if (added === 0) continue;
         seen[i] = before | here;
-        fresh += popcount(added);
-        this.writeTop(added, i << 5, level);
+        writeCells(this.top, added, i << 5, level);
       }
     }
     this.covered[level] += covered;
-    exposed[level] += fresh;
     this.boxes[level] = joinedBox(this.boxes[level], this.boxOf(bits, leftmost, rightmost));
-  }
-
-  /** Gives the set cells to a level. */
-  private writeTop(added: number, cell: number, level: number): void {
-    const { top, exposed } = this;
-    for (let left = added; left !== 0; left &= left - 1) {
-      const i = cell + 31 - Math.clz32(left & -left);
-      const before = top[i];
-      if (before !== 0) exposed[before]--;
-      top[i] = level;
-    }
   }
 
   /** Takes the cells that no earlier level covers. */
   private foldLow(bits: LevelBits): void {
-    const { ever, low, wordsPerRow } = this;
+    const { ever, wordsPerRow } = this;
     const { words, level, minWord, maxWord, maxRow } = bits;
-    let fresh = 0;
     for (let row = bits.minRow; row <= maxRow; row++) {
       const last = row * wordsPerRow + maxWord;
       for (let i = row * wordsPerRow + minWord; i <= last; i++) {
         const added = words[i] & ~ever[i];
         if (added === 0) continue;
         ever[i] |= added;
-        fresh += popcount(added);
-        const cell = i << 5;
-        for (let left = added; left !== 0; left &= left - 1) {
-          low[cell + 31 - Math.clz32(left & -left)] = level;
-        }
+        writeCells(this.low, added, i << 5, level);
       }
     }
-    this.onBed[level] += fresh;
   }
 
   private makeRoomFor(level: number): void {
     while (this.covered.length <= level) {
       this.covered.push(0);
-      this.exposed.push(0);
-      this.onBed.push(0);
       this.boxes.push(this.boxes[0]);
     }
   }
@@ -304,43 +252,11 @@ export class FootprintRaster {
     };
   }
 
-  /** Folds what is left; counts and boxes are valid from here on. */
-  settle(): void {
+  /** Folds what is left, and hands out all that was counted; nothing is stamped any more. */
+  settle(): SettledRaster {
     this.fold();
-  }
-
-  /**
-   * The finished picture, cut to what is printed; call `settle` first.
-   * @param layerOfLevel layer number by level; 0 for levels that are no layer (priming).
-   */
-  finish(layerOfLevel: Uint16Array): Footprint {
-    const { top, low, columns, rows } = this;
-    for (let i = 0; i < top.length; i++) {
-      top[i] = layerOfLevel[top[i]];
-      low[i] = layerOfLevel[low[i]];
-      if (low[i] === 0) low[i] = top[i];
-    }
-    const box = printedBox(top, columns, rows);
-    const width = box.right - box.left + 1;
-    const height = box.last - box.first + 1;
-    const cut = (grid: Uint16Array): Uint16Array => {
-      const out = new Uint16Array(width * height);
-      if (grid.length === 0) return out;
-      for (let row = 0; row < height; row++) {
-        const from = (box.first + row) * columns + box.left;
-        out.set(grid.subarray(from, from + width), row * width);
-      }
-      return out;
-    };
-    return {
-      cellMm: CELL_MM,
-      originX: (this.column0 + box.left) * CELL_MM,
-      originY: (this.row0 + box.first) * CELL_MM,
-      columns: width,
-      rows: height,
-      top: cut(top),
-      low: cut(low),
-    };
+    const { columns, rows, column0, row0, top, low, covered, boxes, overflowed } = this;
+    return { columns, rows, column0, row0, top, low, covered, boxes, overflowed };
   }
 
   /** Enlarges the grid to hold the given cells; false when it would become too large. */
@@ -441,6 +357,22 @@ function setBits(words: Int32Array, base: number, first: number, last: number): 
   words[lastWord] |= lastMask;
 }
 
+/** Gives the cells of the set bits to a level; `cell` is the first one's. */
+function writeCells(
+  grid: Uint16Array<ArrayBuffer>,
+  bits: number,
+  cell: number,
+  level: number,
+): void {
+  if (bits === -1) {
+    for (let i = cell; i < cell + 32; i++) grid[i] = level;
+    return;
+  }
+  for (let left = bits; left !== 0; left &= left - 1) {
+    grid[cell + 31 - Math.clz32(left & -left)] = level;
+  }
+}
+
 function joinedBox(a: LevelBox, b: LevelBox): LevelBox {
   if (a.maxX < a.minX) return b;
   return {
@@ -449,19 +381,4 @@ function joinedBox(a: LevelBox, b: LevelBox): LevelBox {
     maxX: Math.max(a.maxX, b.maxX),
     maxY: Math.max(a.maxY, b.maxY),
   };
-}
-
-/** The rectangle of non-empty cells; a single empty cell when nothing is printed. */
-function printedBox(grid: Uint16Array, columns: number, rows: number) {
-  const box = { left: columns, right: -1, first: rows, last: -1 };
-  for (let row = 0; row < rows; row++) {
-    for (let column = 0; column < columns; column++) {
-      if (grid[row * columns + column] === 0) continue;
-      if (column < box.left) box.left = column;
-      if (column > box.right) box.right = column;
-      if (row < box.first) box.first = row;
-      box.last = row;
-    }
-  }
-  return box.right < 0 ? { left: 0, right: 0, first: 0, last: 0 } : box;
 }

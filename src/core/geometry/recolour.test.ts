@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { pictureOf } from './picture';
-import type { Footprint } from './raster';
+import type { Footprint } from './footprint';
 import { colourTable, recolour, shadedCells } from './recolour';
 
 const COLOURS: Readonly<Record<number, string>> = { 1: '#204060', 2: '#c08040' };

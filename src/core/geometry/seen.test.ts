@@ -8,7 +8,7 @@ import { analysePrint } from '../read/analysis';
 import { ELEVATION_STRIDE, elevationOf } from './elevation';
 import { narrowestWidth } from './narrow';
 import { countObjects, shapesFrom } from './patches';
-import type { Footprint } from './raster';
+import type { Footprint } from './footprint';
 import { withoutSpecks } from './specks';
 import { seenFromAbove, seenShare } from './surface';
 

@@ -1,4 +1,4 @@
-import type { Footprint } from './raster';
+import type { Footprint } from './footprint';
 
 /** Of the eight cells around a speck, at least so many show something nearer to the eye. */
 const ENCLOSED = 6;

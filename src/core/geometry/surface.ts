@@ -1,5 +1,5 @@
 import type { Layer } from '../gcode/layers';
-import type { Footprint } from './raster';
+import type { Footprint } from './footprint';
 
 /**
  * How much of the finished surface the layers up to each one make, mm²: entry n is the sum over

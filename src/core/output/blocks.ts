@@ -1,3 +1,4 @@
+import { isOwnMark, OWN_MARK } from '../gcode/ownMark';
 import { lineEndFrom, afterLineEnd } from '../gcode/scan';
 import { NO_PROMISES, parsePromises, promiseText, type BlockPromises } from '../recipe/promises';
 import { OWN_LINES, OWN_LINES_END } from '../recipe/render';
@@ -57,7 +58,6 @@ const SETS = /^; lamella: sets (.*)$/;
 const STOPS_BY = /^; lamella: stops by ([A-Z_][A-Z_0-9]*)$/;
 const DOES = /^; lamella: does (.*)$/;
 const CLOSING = /^; lamella: end (swap|warning|load|heat|rewrite|number) (\d+)$/;
-const MARK = '; lamella: ';
 /** No mark is longer, bytes. */
 const LONGEST_MARK = 300;
 
@@ -72,7 +72,7 @@ function plainName(name: string): string {
 
 export function blockTitle({ kind, index, count, layer, filament }: BlockTitle): string {
   const place = kind === 'rewrite' || kind === 'number' ? 'in' : 'before';
-  return `${MARK}${kind} ${index} of ${count}, ${place} layer ${layer}, ${plainName(filament)}`;
+  return `${OWN_MARK}${kind} ${index} of ${count}, ${place} layer ${layer}, ${plainName(filament)}`;
 }
 
 /** What a block says of itself, besides its title. */
@@ -98,11 +98,11 @@ export function blockLines(
   const does = promiseText(promises);
   return [
     blockTitle(title),
-    ...(hasSettings(settings) ? [`${MARK}sets ${settingsText(settings)}`] : []),
-    ...(does === '' ? [] : [`${MARK}does ${does}`]),
-    ...(stopWord === null ? [] : [`${MARK}stops by ${stopWord}`]),
+    ...(hasSettings(settings) ? [`${OWN_MARK}sets ${settingsText(settings)}`] : []),
+    ...(does === '' ? [] : [`${OWN_MARK}does ${does}`]),
+    ...(stopWord === null ? [] : [`${OWN_MARK}stops by ${stopWord}`]),
     ...commands,
-    `${MARK}end ${title.kind} ${title.index}`,
+    `${OWN_MARK}end ${title.kind} ${title.index}`,
   ];
 }
 
@@ -149,7 +149,7 @@ export class BlockFinder {
       const lineEnd = lineEndFrom(bytes, at, end);
       at = afterLineEnd(bytes, lineEnd, end);
       this.line++;
-      if (isMark(bytes, start, lineEnd)) {
+      if (isOwnMark(bytes, start, lineEnd)) {
         this.take(textOf(bytes, start, lineEnd), base + start, base + at);
       }
     }
@@ -239,12 +239,6 @@ export class BlockFinder {
 
 function kindNamed(word: string): BlockKind {
   return word === 'heat' ? 'rewrite' : (word as BlockKind);
-}
-
-function isMark(bytes: Uint8Array, start: number, end: number): boolean {
-  if (end - start < MARK.length) return false;
-  for (let i = 0; i < MARK.length; i++) if (bytes[start + i] !== MARK.charCodeAt(i)) return false;
-  return true;
 }
 
 function textOf(bytes: Uint8Array, start: number, end: number): string {

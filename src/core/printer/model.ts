@@ -11,7 +11,17 @@ const PARTS: readonly (keyof PrinterModel)[] = [
   'stopWords',
 ];
 
+/** What reading a file takes from a printer besides its times, as one word. */
+export function readingKeyOf({ filamentDiameter, stopWords }: PrinterModel): string {
+  return JSON.stringify([filamentDiameter, stopWords]);
+}
+
+/** What timing a file takes from a printer, as one word. */
+export function timesKeyOf(model: PrinterModel): string {
+  return JSON.stringify(PARTS.map((part) => model[part]));
+}
+
 /** Whether reading a file for two printers comes to the same. */
 export function timesAlike(one: PrinterModel, other: PrinterModel): boolean {
-  return PARTS.every((part) => JSON.stringify(one[part]) === JSON.stringify(other[part]));
+  return timesKeyOf(one) === timesKeyOf(other);
 }

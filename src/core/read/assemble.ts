@@ -1,7 +1,6 @@
 import type { FindingList } from '../findings';
 import { spannedCells, takeSkirtOut } from '../geometry/columns';
-import { MOST_LEVELS, type FootprintRaster } from '../geometry/raster';
-import type { PrintSeconds } from '../motion/clock';
+import { cellsByLevel, footprintOf, MOST_LEVELS, type SettledRaster } from '../geometry/footprint';
 import { trustedLabels, type TrustedLabels } from '../gcode/labelSeries';
 import { groupLevels, type LevelGroups } from './layerGroups';
 import { layerNumber, type Layer } from '../gcode/layers';
@@ -10,22 +9,18 @@ import type { LevelTracker } from '../gcode/levelTracker';
 import type { ExtrusionMode, LineEnding, Reading } from './reading';
 import { reportWholeFile } from './report';
 import { stopPlace, type StopAt } from '../gcode/stops';
+import { timesOf, type CountedSeconds, type PrintTimes } from './times';
 
 /** Above this share of extruded way that rises or falls, a file is a spiral. */
 const SPIRAL_SHARE = 0.3;
 
 /** What the pass over the file has gathered. */
-export interface GatheredFile {
+export interface GatheredFile extends CountedSeconds {
   readonly bytes: number;
   readonly lines: number;
   readonly endings: { readonly lf: number; readonly crlf: number; readonly cr: number };
   readonly inches: boolean;
   readonly tracker: LevelTracker;
-  /** Settled, not yet finished. */
-  readonly raster: FootprintRaster;
-  readonly slotSeconds: readonly number[];
-  readonly seconds: PrintSeconds;
-  readonly secondsAfter: number;
   readonly filamentMm: number;
   readonly stops: readonly StopAt[];
   readonly findings: FindingList;
@@ -41,23 +36,26 @@ export interface GatheredFile {
 }
 
 /** Makes the reading of what was gathered: layers, footprint, and the findings on the whole. */
-export function assembleReading(file: GatheredFile): Reading {
-  const { tracker, raster, seconds, secondsAfter } = file;
+export function assembleReading(file: GatheredFile, raster: SettledRaster): Reading {
+  const { tracker } = file;
   const { levels } = tracker;
+  const stamped = raster.covered.length - 1;
+  const exposed = cellsByLevel(raster.top, stamped);
   const inputs = {
     boxes: raster.boxes.slice(1),
     covered: raster.covered.slice(1),
-    exposed: raster.exposed.slice(1),
-    onBed: raster.onBed.slice(1),
+    exposed: [...exposed].slice(1),
+    // A cell that is nobody's before a level, or nobody's after it, has it as its lowest or topmost one.
+    onBed: [...cellsByLevel(raster.low, stamped)].slice(1),
   };
   const labels = trustedLabels(levels);
   const groups = groupLevels(levels, inputs, labels.marked);
-  const footprint = raster.finish(withZeroLevel(groups.layerOfLevel));
+  const footprint = footprintOf(raster, withZeroLevel(groups.layerOfLevel));
   const cellArea = footprint.cellMm ** 2;
   const skirtCells = takeSkirtOut(footprint);
   const spans = spannedCells(footprint, groups.members.length);
-  const layers = layersOf(file, groups, labels, spans, cellArea);
-  const inLayers = layers.reduce((sum, layer) => sum + layer.seconds, 0);
+  const times = timesOf(file, groups.firstLevels);
+  const layers = layersOf(file, groups, labels, { raster, exposed, spans, cellArea, times });
   const whole: Omit<Reading, 'findings'> = {
     bytes: file.bytes,
     lines: file.lines,
@@ -66,9 +64,10 @@ export function assembleReading(file: GatheredFile): Reading {
     extrusion: extrusionModeOf(tracker),
     continuous: tracker.slopedMm > SPIRAL_SHARE * tracker.extrudedMm,
     layers,
-    seconds,
-    secondsBefore: seconds.total - inLayers - secondsAfter,
-    secondsAfter,
+    seconds: times.seconds,
+    secondsBefore: times.secondsBefore,
+    secondsAfter: times.secondsAfter,
+    firstLevels: groups.firstLevels,
     filamentMm: file.filamentMm,
     footprint,
     skirtCells,
@@ -97,15 +96,25 @@ export function assembleReading(file: GatheredFile): Reading {
   return { ...whole, findings: file.findings.toArray() };
 }
 
+/** What is known of the layers' cells and times. */
+interface Measured {
+  readonly raster: SettledRaster;
+  /** Cells of each level that nothing later covers. */
+  readonly exposed: Uint32Array;
+  /** Cells that each layer spans. */
+  readonly spans: Float64Array;
+  /** mm². */
+  readonly cellArea: number;
+  readonly times: PrintTimes;
+}
+
 function layersOf(
-  { tracker, raster, slotSeconds }: GatheredFile,
+  { tracker }: GatheredFile,
   groups: LevelGroups,
   { labels }: TrustedLabels,
-  spans: Float64Array,
-  cellArea: number,
+  { raster: { covered }, exposed, spans, cellArea, times }: Measured,
 ): Layer[] {
   const { levels } = tracker;
-  const { covered, exposed } = raster;
   return groups.members.map((members, index): Layer => {
     const first = levels[members[0]];
     const last = levels[members[members.length - 1]];
@@ -126,7 +135,7 @@ function layersOf(
       travelOffset: first.travelOffset,
       travelLine: first.travelLine,
       state: first.state,
-      seconds: total((level) => slotSeconds[level] ?? 0),
+      seconds: times.layers[index],
       filamentMm: total((level) => levels[level].filamentMm),
       footprintMm2: total((level) => covered[level + 1] ?? 0) * cellArea,
       exposedMm2: total((level) => exposed[level + 1] ?? 0) * cellArea,

@@ -1,4 +1,4 @@
-import { MOST_LEVELS } from '../geometry/raster';
+import { MOST_LEVELS } from '../geometry/footprint';
 import { HIGHEST_FIRST_LAYER, LEVEL_EPSILON, type Level } from '../gcode/levels';
 import { boxesTouch, countPriming, type LevelBoxes } from './priming';
 
@@ -8,6 +8,8 @@ export interface LevelGroups {
   readonly priming: number;
   /** Level indices of each layer, in file order; the layer's number is the position plus 1. */
   readonly members: readonly (readonly number[])[];
+  /** The first level of each layer, and behind the last layer how many levels there are. */
+  readonly firstLevels: Uint32Array<ArrayBuffer>;
   /** Height of each layer's underside, mm. */
   readonly floors: readonly number[];
   /** Layer number by level index; 0 for priming before the print. */
@@ -62,7 +64,8 @@ export function groupLevels(
     for (const level of group) if (level < layerOfLevel.length) layerOfLevel[level] = index + 1;
   });
   floors[0] = firstFloor(levels, members);
-  return { priming, members, floors, layerOfLevel, objects, asides };
+  const firstLevels = Uint32Array.from([...members.map(([first]) => first), levels.length]);
+  return { priming, members, firstLevels, floors, layerOfLevel, objects, asides };
 }
 
 /** The underside of layer 1: the bed, or, for a part that starts on another, one layer down. */

@@ -1,4 +1,4 @@
-import type { LevelBox } from '../geometry/raster';
+import type { LevelBox } from '../geometry/footprint';
 import { LEVEL_EPSILON, type Level } from '../gcode/levels';
 
 /** What is known of where the levels print, by level index. */

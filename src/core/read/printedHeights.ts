@@ -1,5 +1,5 @@
 import type { Reading } from './reading';
-import type { LevelBox } from '../geometry/raster';
+import type { LevelBox } from '../geometry/footprint';
 
 /** Of what is printed, where it lies and how high. */
 export type PrintedGround = Pick<

@@ -9,6 +9,8 @@ import {
   writePrint,
 } from '../../../tests/support/printFiles';
 import { ORDINARY_PRINTER } from '../motion/limits';
+import { FootprintRaster } from '../geometry/raster';
+import { assembleReading } from './assemble';
 import { GcodeReader, readGcode } from './reader';
 import { bottomOf } from '../gcode/layers';
 
@@ -39,9 +41,10 @@ describe('readGcode', () => {
     const whole = readGcode(bytes, ORDINARY_PRINTER);
     fc.assert(
       fc.property(fc.integer({ min: 7, max: 400 }), (size) => {
-        const reader = new GcodeReader(ORDINARY_PRINTER);
+        const raster = new FootprintRaster();
+        const reader = new GcodeReader(ORDINARY_PRINTER, raster);
         for (let at = 0; at < bytes.length; at += size) reader.push(bytes.subarray(at, at + size));
-        expect(reader.finish()).toEqual(whole);
+        expect(assembleReading(reader.finish(), raster.settle())).toEqual(whole);
       }),
       { seed: 5, numRuns: 12 },
     );

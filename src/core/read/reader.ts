@@ -3,10 +3,12 @@ import { FindingList } from '../findings';
 import { curveDirections, curveLength, forEachChord } from '../geometry/arcs';
 import { LineMerger } from '../geometry/lineMerger';
 import { filamentArea, lineWidth } from '../geometry/lineWidth';
-import { FootprintRaster, MOST_LEVELS } from '../geometry/raster';
+import { MOST_LEVELS } from '../geometry/footprint';
+import type { LineSink } from '../geometry/lineSink';
+import { FootprintRaster } from '../geometry/raster';
 import { PrintClock } from '../motion/clock';
 import type { PrinterModel } from '../motion/limits';
-import { assembleReading } from './assemble';
+import { assembleReading, type GatheredFile } from './assemble';
 import { describeIssues } from '../gcode/issues';
 import { LabelReader } from '../gcode/labels';
 import { LevelTracker } from '../gcode/levelTracker';
@@ -19,6 +21,7 @@ import type { SettingLine } from '../gcode/settingName';
 import { settingName, settingValue } from '../gcode/settingName';
 import { obeyLines } from '../gcode/obey';
 import { statedTime, type StatedTime } from '../gcode/statedTime';
+import { isOwnMark } from '../gcode/ownMark';
 import { commandText, type StopAt } from '../gcode/stops';
 import {
   CR,
@@ -45,16 +48,15 @@ const AXES = letterBit('X') | letterBit('Y') | letterBit('Z') | E_BIT;
 const UNCLEAR = ISSUE_BAD_NUMBER | ISSUE_AMBIGUOUS_NUMBER | ISSUE_TWO_COMMANDS;
 
 /**
- * Reads a file chunk by chunk: state, layers, time, filament and footprint in one pass. Feed it
- * with `push`, in any chunk sizes, then call `finish` once. It never throws on bad input; what is
- * wrong is among the findings.
+ * Reads a file chunk by chunk: state, layers, time and filament in one pass, while the printed lines go
+ * on to whoever stamps them. Feed it with `push`, in any chunk sizes, then call `finish` once. It never
+ * throws on bad input; what is wrong is among the findings.
  */
 export class GcodeReader {
   private readonly words = new Words();
   private readonly machine: Machine;
   private readonly clock: PrintClock;
-  private readonly raster = new FootprintRaster();
-  private readonly merger = new LineMerger(this.raster);
+  private readonly merger: LineMerger;
   private readonly labels = new LabelReader();
   private readonly findings = new FindingList();
   private readonly tracker: LevelTracker;
@@ -84,12 +86,16 @@ export class GcodeReader {
   private readonly unclearLines: { readonly line: number; readonly message: string }[] = [];
   private readonly lineIndex: number[] = [];
 
-  constructor(model: PrinterModel) {
+  constructor(model: PrinterModel, lines: LineSink) {
+    this.merger = new LineMerger(lines);
     this.machine = new Machine(model.stopWords);
     this.tracker = new LevelTracker(this.machine);
     this.clock = new PrintClock(model);
     this.filamentArea = filamentArea(model.filamentDiameter);
   }
+
+  /** True once a line was met that Lamella had written into the file itself. */
+  sawOwnMark = false;
 
   /** Bytes and layers read so far, for a progress display. */
   get progress(): { readonly bytes: number; readonly layers: number } {
@@ -100,26 +106,25 @@ export class GcodeReader {
     this.stream.push(chunk);
   }
 
-  finish(): Reading {
+  /** All that was gathered; the reading is made of it and of what the lines have covered. */
+  finish(): GatheredFile {
     const tail = this.stream.finish();
     const { machine, tracker } = this;
     const secondsAfter = this.clock.planner.finish();
     tracker.closeLevel(machine.filament);
     this.merger.flush();
-    this.raster.settle();
     // What stands behind the last printing move changes nothing for a swap.
     for (const { line, message } of this.unclearLines) {
       if (line > tracker.endLine) break;
       this.findings.add('unsupported-move', 'warning', line, message);
     }
     const leavesHot = machine.nozzleTarget > 0 || machine.bedTarget > 0;
-    return assembleReading({
+    return {
       bytes: this.stream.base,
       lines: this.line,
       endings: this.endings,
       inches: this.inches,
       tracker,
-      raster: this.raster,
       slotSeconds: this.clock.planner.slotSeconds,
       seconds: this.clock.totals(),
       secondsAfter,
@@ -136,7 +141,7 @@ export class GcodeReader {
         this.closingLine < tracker.endLine &&
         (leavesHot || (this.sawMacro && tracker.endsPrinting && machine.retracted === 0)),
       skippedLine: this.stream.skippedLine,
-    });
+    };
   }
 
   private readLines(bytes: Uint8Array, end: number, base: number): void {
@@ -154,6 +159,7 @@ export class GcodeReader {
       if (words.issues !== 0) this.takeIssues();
       if (words.commentStart >= 0) {
         const mark = this.labels.read(bytes, words);
+        if (isOwnMark(bytes, start, at)) this.sawOwnMark = true;
         if (mark !== null) this.tracker.takeMark(mark);
         else if (!this.stated?.isTotal) this.takeStatedTime(statedTime(bytes, words));
       }
@@ -360,9 +366,10 @@ export class GcodeReader {
 
 /** Reads a file that is wholly in memory. */
 export function readGcode(bytes: Uint8Array, model: PrinterModel): Reading {
-  const reader = new GcodeReader(model);
+  const raster = new FootprintRaster();
+  const reader = new GcodeReader(model, raster);
   reader.push(bytes);
-  return reader.finish();
+  return assembleReading(reader.finish(), raster.settle());
 }
 
 /**

@@ -1,6 +1,6 @@
 import type { Finding } from '../findings';
 import { firstIndex } from '../search';
-import type { Footprint, LevelBox } from '../geometry/raster';
+import type { Footprint, LevelBox } from '../geometry/footprint';
 import type { PrintSeconds } from '../motion/clock';
 import type { Layer } from '../gcode/layers';
 import type { LineIndex } from '../gcode/lineIndex';
@@ -27,6 +27,8 @@ export interface Reading {
   readonly continuous: boolean;
   readonly layers: readonly Layer[];
   readonly seconds: PrintSeconds;
+  /** The first level of each layer, and behind the last layer how many levels there are. */
+  readonly firstLevels: Uint32Array<ArrayBuffer>;
   /** Seconds before layer 1 begins (part of the total), and after the last extrusion. */
   readonly secondsBefore: number;
   readonly secondsAfter: number;

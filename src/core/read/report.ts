@@ -1,5 +1,5 @@
 import type { FindingList } from '../findings';
-import { MOST_LEVELS } from '../geometry/raster';
+import { MOST_LEVELS } from '../geometry/footprint';
 import type { TrustedLabels } from '../gcode/labelSeries';
 import { bottomOf, type Layer } from '../gcode/layers';
 import type { Reading } from './reading';

@@ -8,6 +8,8 @@ import type { Job } from '@/store/records';
 import { giveFile, jobWithoutFile, newPlans, saveWholeJob } from '@/store/jobs';
 import { factsOf } from '@/store/jobFacts';
 import { askToKeep, missingRoom, storageSentence } from '@/store/room';
+import { keepPrint } from '@/store/readings';
+import { handOver } from '@/workers/handOver';
 import { PrintClient, WorkerClosedError } from '@/workers/printClient';
 import type { ReadProgress } from '@/workers/protocol';
 
@@ -52,6 +54,7 @@ export function importFile(
 ): Import {
   const client = new PrintClient();
   let cancelled = false;
+  let handedOver = false;
   const run = async (): Promise<ImportOutcome> => {
     const room = await missingRoom(file.size);
     if (room) return { kind: 'refused', refusal: { code: 'storage-short', message: room } };
@@ -59,7 +62,8 @@ export function importFile(
     if (!opened.ok) return { kind: 'refused', refusal: opened.refusal };
     // It may have been read to its end while the person reached for the button.
     if (cancelled) return { kind: 'cancelled' };
-    const { fingerprint, gcode, blocks } = opened.value;
+    const { fingerprint, gcode, blocks, kept } = opened.value;
+    if (kept) await keepPrint({ kept, timedFor: ORDINARY_PRINTER });
     const waiting = await jobWithoutFile(fingerprint);
     if (waiting && (await giveFile(waiting.id, gcode))) return { kind: 'given-back', job: waiting };
     const job: Job = {
@@ -77,7 +81,12 @@ export function importFile(
     const saved = await saveWholeJob({ job, file: gcode, plans }, demoFile);
     if (!saved.ok) return { kind: 'refused', refusal: saved.refusal };
     // What is their own should not be cleared when the disk runs full.
-    if (!details.isDemo) await askToKeep();
+    if (!details.isDemo) {
+      await askToKeep();
+      // Its desk is what the person opens next, most often.
+      handOver({ client, print: { ...opened.value, kept: null }, model: ORDINARY_PRINTER });
+      handedOver = true;
+    }
     return { kind: 'added', swapsTaken: blocks.length === 0 ? 0 : plan.swaps.length };
   };
   const outcome = run()
@@ -85,7 +94,9 @@ export function importFile(
       if (error instanceof WorkerClosedError) return { kind: 'cancelled' };
       return { kind: 'refused', refusal: { code: 'trouble', message: storageSentence(error) } };
     })
-    .finally(() => client.close());
+    .finally(() => {
+      if (!handedOver) client.close();
+    });
   const cancel = (): void => {
     cancelled = true;
     client.close();

@@ -6,7 +6,10 @@ import { PICTURE_CELLS, pictureOf } from '@/core/geometry/picture';
 import type { PrintAnalysis } from '@/core/read/analysis';
 import type { Reading } from '@/core/read/reading';
 import { chosenVariant } from '@/core/plan/planBook';
-import { timesAlike } from '@/core/printer/model';
+import { readingKeyOf, timesAlike } from '@/core/printer/model';
+import type { PrinterModel } from '@/core/motion/limits';
+import { success, type Result } from '@/core/findings';
+import { withTimes } from '@/core/read/times';
 import type { Printer } from '@/core/printer/printer';
 import { jobs, loadJob, type FoundJob } from '@/store/jobs';
 import { openPlans, type OpenPlans } from '@/store/openPlans';
@@ -16,7 +19,9 @@ import type { Job } from '@/store/records';
 import { shelf } from '@/store/shelf';
 import { openView } from '@/store/viewStore';
 import { PrintClient, WorkerClosedError } from '@/workers/printClient';
-import type { ReadProgress } from '@/workers/protocol';
+import type { OpenPrint, ReadProgress } from '@/workers/protocol';
+import { takeOver } from '@/workers/handOver';
+import { openKnown, readPrint, timesFor } from './openPrint';
 import { tellOfPlans } from './tellOfPlans';
 
 /** A job on its way to the screen, stage by stage. */
@@ -33,8 +38,8 @@ export interface ReadyJob {
   readonly reading: Reading;
   readonly analysis: PrintAnalysis;
   /** The printer whose limits made the times. */
-  readonly timedFor: Printer;
-  /** SHA-256 of the file as it was read just now. */
+  readonly timedFor: PrinterModel;
+  /** SHA-256 of the file. */
   readonly fingerprint: string;
   readonly client: PrintClient;
   /** The file itself, without swaps that Lamella wrote before. */
@@ -44,27 +49,44 @@ export interface ReadyJob {
 const say = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 
 /**
- * Loads a job, reads its file in a worker, and keeps its plans stored while it is open.
+ * Loads a job, opens its file in a worker, and keeps its plans stored while it is open. What is shortest
+ * comes first: the print as the Bench left it open, what was kept of it, and reading the file.
  * @param version changes when the job was replaced and has to be opened anew.
  */
 export function useOpenJob(jobId: string, version: number): OpenJob {
   const [opened, setOpened] = useState<OpenJob>({ stage: 'loading', progress: null });
 
   useEffect(() => {
-    const client = new PrintClient((message) => toast.error(message, { id: 'print-worker' }));
+    let client = new PrintClient();
     let active = true;
     let plans: OpenPlans | null = null;
     const show = (stage: OpenJob): void => {
       if (active) setOpened(stage);
     };
 
+    const openFile = async (
+      { fingerprint }: Job,
+      file: Blob,
+      timedFor: Printer,
+    ): Promise<Result<OpenPrint>> => {
+      const left = takeOver(fingerprint);
+      if (left && timesAlike(left.model, timedFor)) {
+        client.close();
+        client = left.client;
+        if (!active) client.close();
+      } else left?.client.close();
+      client.onTrouble = (message) => toast.error(message, { id: 'print-worker' });
+      if (left && client === left.client) return success(left.print);
+      const known = await openKnown(client, file, fingerprint, timedFor);
+      if (known) return success(known);
+      return readPrint(client, file, timedFor, (progress) => show({ stage: 'loading', progress }));
+    };
+
     const read = async (found: FoundJob, file: Blob): Promise<void> => {
       const { job } = found;
       const [stored] = await Promise.all([printers.load(), shelf.load()]);
       const timedFor = printerWithId(stored, chosenVariant(found.plans.book).plan.printerId);
-      const result = await client.open(file, timedFor, (progress) =>
-        show({ stage: 'loading', progress }),
-      );
+      const result = await openFile(job, file, timedFor);
       if (!active) return;
       if (!result.ok) return show({ stage: 'failed', message: result.refusal.message });
       const { reading, analysis, fingerprint, gcode } = result.value;
@@ -105,7 +127,7 @@ export function useOpenJob(jobId: string, version: number): OpenJob {
   return opened;
 }
 
-/** Reads the file again when the plan's printer makes other times: chosen, undone, or changed. */
+/** Works the times out anew when the plan's printer makes other ones: chosen, undone, or changed. */
 function useTimesOfPrinter(
   opened: OpenJob,
   setOpened: (edit: (now: OpenJob) => OpenJob) => void,
@@ -116,8 +138,8 @@ function useTimesOfPrinter(
   const ready = opened.stage === 'ready' ? opened.open : null;
   const asked = useRef<Printer | null>(null);
   const readFor = useCallback(
-    async ({ client, gcode }: ReadyJob, wanted: Printer): Promise<void> => {
-      const result = await client.open(gcode, wanted, () => {});
+    async (ready: ReadyJob, wanted: Printer): Promise<void> => {
+      const result = await printFor(ready, wanted);
       // Another printer was chosen meanwhile, and its answer is on the way.
       if (asked.current !== wanted) return;
       asked.current = null;
@@ -145,4 +167,16 @@ function useTimesOfPrinter(
       if (!(error instanceof WorkerClosedError)) toast.error(say(error));
     });
   }, [ready, printer, readFor]);
+}
+
+/** The open print for another printer: with other times, or read anew where more than times depends on it. */
+async function printFor(
+  { client, gcode, fingerprint, reading, analysis, timedFor }: ReadyJob,
+  wanted: Printer,
+): Promise<Result<Pick<OpenPrint, 'reading' | 'analysis'>>> {
+  if (readingKeyOf(timedFor) !== readingKeyOf(wanted)) {
+    return readPrint(client, gcode, wanted, () => {});
+  }
+  const times = await timesFor(client, fingerprint, wanted);
+  return success({ reading: times ? withTimes(reading, times) : reading, analysis });
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import type { LevelBox } from '@/core/geometry/raster';
+import type { LevelBox } from '@/core/geometry/footprint';
 import { isInReach, parkOf, reachOf, type BedPoint, type Printer } from '@/core/printer/printer';
 import { jobs, useJobs } from '@/store/jobs';
 

@@ -21,6 +21,7 @@ import { changeBook, usePlanStore } from '@/store/planStore';
 import { missingRoom } from '@/store/room';
 import { PrintClient, WorkerClosedError } from '@/workers/printClient';
 import type { OpenPrint, ReadProgress } from '@/workers/protocol';
+import { readPrint } from '@/features/job/openPrint';
 import type { ReadyJob } from '@/features/job/useOpenJob';
 
 /** A plan on its way to another file, until the person agrees. */
@@ -114,7 +115,7 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
       try {
         const room = await missingRoom(file.size);
         if (room) throw new Error(room);
-        const opened = await client.open(file, printer, note);
+        const opened = await readPrint(client, file, printer, note);
         if (!opened.ok) throw new Error(opened.refusal.message);
         if (opened.value.fingerprint === fingerprint) {
           toast('This is the very file that the job has already.');

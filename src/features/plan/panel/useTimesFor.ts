@@ -4,7 +4,11 @@ import { useEffect, useState } from 'react';
 import type { Reading } from '@/core/read/reading';
 import { timesAlike } from '@/core/printer/model';
 import type { Printer } from '@/core/printer/printer';
+import { withTimes } from '@/core/read/times';
+import { timesFor } from '@/features/job/openPrint';
 import type { ReadyJob } from '@/features/job/useOpenJob';
+
+type TimedJob = Pick<ReadyJob, 'reading' | 'timedFor' | 'client' | 'fingerprint'>;
 
 /** A reading with the times of one printer. */
 interface TimedReading {
@@ -14,7 +18,7 @@ interface TimedReading {
 
 /** The open print with the times that a printer makes; null while they are being worked out. */
 export function useTimesFor(
-  { reading, timedFor, client }: Pick<ReadyJob, 'reading' | 'timedFor' | 'client'>,
+  { reading, timedFor, client, fingerprint }: TimedJob,
   printer: Printer,
 ): Reading | null {
   const [timed, setTimed] = useState<TimedReading | null>(null);
@@ -22,12 +26,10 @@ export function useTimesFor(
   useEffect(() => {
     if (isOpen) return;
     let wanted = true;
-    client.times(printer).then(
+    timesFor(client, fingerprint, printer).then(
       (times) => {
         if (!wanted || !times) return;
-        const { layers: seconds, ...rest } = times;
-        const layers = reading.layers.map((layer, i) => ({ ...layer, seconds: seconds[i] }));
-        setTimed({ printer, reading: { ...reading, ...rest, layers } });
+        setTimed({ printer, reading: withTimes(reading, times) });
       },
       () => {
         // The print was closed, or its worker's trouble is told elsewhere.
@@ -36,7 +38,7 @@ export function useTimesFor(
     return () => {
       wanted = false;
     };
-  }, [client, printer, reading, isOpen]);
+  }, [client, fingerprint, printer, reading, isOpen]);
   if (isOpen) return reading;
   return timed !== null && timed.printer === printer ? timed.reading : null;
 }

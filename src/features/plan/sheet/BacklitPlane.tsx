@@ -5,7 +5,7 @@ import { useEffect, useMemo } from 'react';
 import { Vector2, type DataTexture, type ShaderMaterial } from 'three';
 import { lampDepth, opticalDepths } from '@/core/filament/look';
 import type { Layer } from '@/core/gcode/layers';
-import type { Footprint } from '@/core/geometry/raster';
+import type { Footprint } from '@/core/geometry/footprint';
 import type { Band } from '@/core/plan/bands';
 import { CellPlane } from './CellPlane';
 import { cellMaterial, cellTexture } from './cellTexture';

@@ -3,7 +3,7 @@
 import { useThree } from '@react-three/fiber';
 import { useEffect, useMemo } from 'react';
 import { Mesh, PlaneGeometry, type ShaderMaterial } from 'three';
-import type { Footprint } from '@/core/geometry/raster';
+import type { Footprint } from '@/core/geometry/footprint';
 
 interface CellPlaneProps {
   readonly footprint: Footprint;

@@ -4,7 +4,7 @@ import { useThree } from '@react-three/fiber';
 import { useEffect, useMemo } from 'react';
 import { Color, Vector2, type DataTexture } from 'three';
 import { useThemeColours } from '@/components/useThemeColours';
-import type { Footprint } from '@/core/geometry/raster';
+import type { Footprint } from '@/core/geometry/footprint';
 import { CellPlane } from './CellPlane';
 import { cellMaterial, cellTexture } from './cellTexture';
 

@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo } from 'react';
 import { Vector2, type DataTexture } from 'three';
-import type { Footprint } from '@/core/geometry/raster';
+import type { Footprint } from '@/core/geometry/footprint';
 import { withoutSpecks } from '@/core/geometry/specks';
 import { CellPlane } from './CellPlane';
 import { cellMaterial, cellTexture } from './cellTexture';

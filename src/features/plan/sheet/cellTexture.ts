@@ -8,7 +8,7 @@ import {
   UnsignedShortType,
   type IUniform,
 } from 'three';
-import type { Footprint } from '@/core/geometry/raster';
+import type { Footprint } from '@/core/geometry/footprint';
 
 /** A grid of layer numbers as a texture of whole numbers. */
 export function cellTexture({ columns, rows }: Footprint, cells: Uint16Array): DataTexture {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Footprint } from '@/core/geometry/raster';
+import type { Footprint } from '@/core/geometry/footprint';
 import { boxFromAbove, fitView, zoomAt } from './sheetView';
 
 const footprint = {

@@ -1,4 +1,4 @@
-import type { Footprint } from '@/core/geometry/raster';
+import type { Footprint } from '@/core/geometry/footprint';
 
 /** What the sheet shows: the centre in mm of its drawing, and px per mm. */
 export interface SheetView {

@@ -1,0 +1,95 @@
+/** Side of a cell, mm. */
+export const CELL_MM = 0.15;
+/** Highest level number that a cell can hold. */
+export const MOST_LEVELS = 65535;
+
+/** What prints where: for each cell the topmost and the lowest layer, 0 where nothing prints. */
+export interface Footprint {
+  readonly cellMm: number;
+  /** Machine mm of the lower left corner of cell (0, 0). */
+  readonly originX: number;
+  readonly originY: number;
+  readonly columns: number;
+  readonly rows: number;
+  /** Row by row from the front of the bed; layer numbers from 1. */
+  readonly top: Uint16Array;
+  readonly low: Uint16Array;
+}
+
+/** The rectangle that a level's lines cover, machine mm. */
+export interface LevelBox {
+  readonly minX: number;
+  readonly minY: number;
+  readonly maxX: number;
+  readonly maxY: number;
+}
+
+/** What a raster has gathered, by level from 1; entry 0 of the lists is no level. */
+export interface SettledRaster {
+  readonly columns: number;
+  readonly rows: number;
+  /** Grid position of cell (0, 0), in cells from machine zero. */
+  readonly column0: number;
+  readonly row0: number;
+  /** The topmost and the lowest level of each cell; 0 where nothing prints. */
+  readonly top: Uint16Array<ArrayBuffer>;
+  readonly low: Uint16Array<ArrayBuffer>;
+  /** Cells that each level covers. */
+  readonly covered: readonly number[];
+  /** Empty boxes have a maximum below the minimum. */
+  readonly boxes: readonly LevelBox[];
+  /** True when a line lay outside of what can be drawn, and was left out. */
+  readonly overflowed: boolean;
+}
+
+/** How many cells of a grid each level has, by level; entry 0 counts the empty ones. */
+export function cellsByLevel(grid: Uint16Array, levels: number): Uint32Array {
+  const cells = new Uint32Array(levels + 1);
+  for (let i = 0; i < grid.length; i++) cells[grid[i]]++;
+  return cells;
+}
+
+/**
+ * The finished picture, cut to what is printed.
+ * @param layerOfLevel layer number by level; 0 for levels that are no layer (priming).
+ */
+export function footprintOf(raster: SettledRaster, layerOfLevel: Uint16Array): Footprint {
+  const { columns, top, low } = raster;
+  const box = printedBox(raster, layerOfLevel);
+  const width = box.right - box.left + 1;
+  const height = box.last - box.first + 1;
+  const cut = (layerOf: (cell: number) => number): Uint16Array => {
+    const out = new Uint16Array(width * height);
+    if (top.length === 0) return out;
+    for (let row = 0, to = 0; row < height; row++) {
+      const from = (box.first + row) * columns + box.left;
+      for (let cell = from; cell < from + width; cell++) out[to++] = layerOf(cell);
+    }
+    return out;
+  };
+  return {
+    cellMm: CELL_MM,
+    originX: (raster.column0 + box.left) * CELL_MM,
+    originY: (raster.row0 + box.first) * CELL_MM,
+    columns: width,
+    rows: height,
+    top: cut((cell) => layerOfLevel[top[cell]]),
+    // What priming lies under is lowest where the print begins.
+    low: cut((cell) => layerOfLevel[low[cell]] || layerOfLevel[top[cell]]),
+  };
+}
+
+/** The rectangle of cells that have a layer; a single empty cell when nothing is printed. */
+function printedBox({ columns, rows, top }: SettledRaster, layerOfLevel: Uint16Array) {
+  const box = { left: columns, right: -1, first: rows, last: -1 };
+  for (let row = 0; row < rows; row++) {
+    for (let column = 0; column < columns; column++) {
+      if (layerOfLevel[top[row * columns + column]] === 0) continue;
+      if (column < box.left) box.left = column;
+      if (column > box.right) box.right = column;
+      if (row < box.first) box.first = row;
+      box.last = row;
+    }
+  }
+  return box.right < 0 ? { left: 0, right: 0, first: 0, last: 0 } : box;
+}

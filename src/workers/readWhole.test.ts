@@ -1,0 +1,76 @@
+import { createHash } from 'node:crypto';
+import { describe, expect, it } from 'vitest';
+import { ORDINARY_PRINTER } from '@/core/motion/limits';
+import { readGcode } from '@/core/read/reader';
+import { makeBigFile } from '../../bench/bigFile';
+import { chunkedBlob } from './blobFiles';
+import { readWhole } from './readWhole';
+import type { SideKinds, SidePort } from './sidePort';
+import { hashServer, rasterServer, type AnswerSide } from './sideServers';
+
+const FILE = makeBigFile(4.1e6);
+const file = chunkedBlob(new Blob([FILE]));
+const whole = readGcode(FILE, ORDINARY_PRINTER);
+const fingerprint = createHash('sha256').update(FILE).digest('hex');
+const goOn = () => true;
+
+/** A helper in this thread, that answers as one elsewhere would: later, and with memory of its own. */
+function portTo(serve: (answer: AnswerSide) => (message: unknown) => void): SidePort {
+  let hear: (message: unknown) => void = () => {};
+  const take = serve((answer, transfer) => {
+    const sent = structuredClone(answer, { transfer });
+    queueMicrotask(() => hear(sent));
+  });
+  return {
+    post: (message, transfer) => {
+      const sent = structuredClone(message, { transfer: [...transfer] });
+      queueMicrotask(() => take(sent));
+    },
+    listen: (onMessage) => {
+      hear = onMessage;
+    },
+    end: () => {},
+  };
+}
+
+/** A helper that dies when it gets its first piece of work. */
+const dyingPort = (): SidePort => {
+  let die: (why: string) => void = () => {};
+  return {
+    post: () => queueMicrotask(() => die('out of memory')),
+    listen: (_onMessage, onDeath) => {
+      die = onDeath;
+    },
+    end: () => {},
+  };
+};
+
+const sides = (rasters: number): SideKinds => ({
+  startRaster: () => portTo(rasterServer),
+  startHash: () => portTo(hashServer),
+  rasters,
+});
+
+describe('reading a file with helpers beside', () => {
+  it.each([1, 2, 3])('brings the same with %d rasters as alone', async (rasters) => {
+    const read = await readWhole(file, ORDINARY_PRINTER, sides(rasters), true, goOn);
+    expect(read).toEqual({ reading: whole, fingerprint });
+  });
+
+  it.each([
+    ['raster', { ...sides(1), startRaster: dyingPort }],
+    ['hash', { ...sides(1), startHash: dyingPort }],
+  ])('goes on alone when the %s dies', async (_name, broken) => {
+    const read = await readWhole(file, ORDINARY_PRINTER, broken, true, goOn);
+    expect(read).toEqual({ reading: whole, fingerprint });
+  });
+
+  it('stops when nobody wants it any more, and at a line of Lamella’s own', async () => {
+    expect(await readWhole(file, ORDINARY_PRINTER, sides(1), true, () => false)).toBe('stopped');
+    const marked = chunkedBlob(new Blob([FILE, '; lamella: end swap 1\n']));
+    expect(await readWhole(marked, ORDINARY_PRINTER, sides(1), true, goOn)).toBe('marked');
+    expect(await readWhole(marked, ORDINARY_PRINTER, sides(1), false, goOn)).toMatchObject({
+      reading: { bytes: marked.size },
+    });
+  });
+});

@@ -1,0 +1,40 @@
+import { createSHA256 } from 'hash-wasm';
+import { stampBatch } from '@/core/geometry/lineBatch';
+import { FootprintRaster } from '@/core/geometry/raster';
+
+/** Answers a message of the reader; `null` was for each piece of work, and asks for the end. */
+export type AnswerSide = (answer: unknown, transfer: ArrayBuffer[]) => void;
+
+/** A raster as a helper: takes batches of lines, and answers what they cover. */
+export function rasterServer(answer: AnswerSide): (message: unknown) => void {
+  const raster = new FootprintRaster();
+  return (message) => {
+    if (message instanceof Float64Array) {
+      stampBatch(raster, message);
+      answer(null, []);
+      return;
+    }
+    const settled = raster.settle();
+    answer(settled, [settled.top.buffer, settled.low.buffer]);
+  };
+}
+
+/** The fingerprint as a helper: takes bytes in their order, and answers their SHA-256 in hexadecimal. */
+export function hashServer(answer: AnswerSide): (message: unknown) => void {
+  // What comes before the hash is ready waits for it, in order.
+  let ready = createSHA256().then((hash) => hash);
+  return (message) => {
+    ready = ready.then((hash) => {
+      if (message instanceof Uint8Array) {
+        hash.update(message);
+        answer(null, []);
+      } else {
+        answer(hash.digest('hex'), []);
+      }
+      return hash;
+    });
+    ready.catch((error: unknown) => {
+      throw error;
+    });
+  };
+}
