@@ -1,13 +1,16 @@
-// Opens a large print in the built application and measures what the page notices of it:
+// Measures the built application in Chromium: the script of each screen, what a large file costs from its
+// import to a desk that answers, and the longest task of the page on the way:
 // `npm run bench:browser [-- MB]`. Build first.
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { Browser, Page } from 'puppeteer-core';
 import { startApp, startBrowser } from '../tests/e2e/app';
 import { byRole, openPage, seeText } from '../tests/e2e/harness';
+import { demoId, seedJobs } from '../tests/e2e/seed';
 import { makeBigFile } from './bigFile';
 
-const megabytes = Number(process.argv[2] ?? 300);
+const megabytes = Number(process.argv[2] ?? 100);
 const folder = mkdtempSync(join(tmpdir(), 'lamella-bench-'));
 const path = join(folder, 'large_print.gcode');
 writeFileSync(path, makeBigFile(megabytes * 1e6));
@@ -19,10 +22,9 @@ declare global {
   }
 }
 
-const app = await startApp();
-const browser = await startBrowser({ webGl: true });
-try {
-  const { page, complaints } = await openPage(browser);
+/** Opens a page that notes its long tasks. */
+async function watchedPage(browser: Browser): Promise<Page> {
+  const { page } = await openPage(browser);
   page.setDefaultTimeout(300_000);
   await page.evaluateOnNewDocument(() => {
     window.longTasks = [];
@@ -30,36 +32,108 @@ try {
       for (const entry of list.getEntries()) window.longTasks.push(entry.duration);
     }).observe({ type: 'longtask', buffered: true });
   });
-  await page.goto(app.url);
-  await seeText(page, 'Hide plate 7');
+  return page;
+}
+
+/** Does something and says how long it took, and the longest task meanwhile. */
+async function measured(page: Page, what: string, work: () => Promise<unknown>): Promise<void> {
   await page.evaluate(() => (window.longTasks.length = 0));
+  const started = performance.now();
+  await work();
+  const seconds = ((performance.now() - started) / 1000).toFixed(2);
+  const tasks = await page.evaluate(() => window.longTasks.splice(0));
+  const longest = tasks.length === 0 ? 'under 50' : Math.max(...tasks).toFixed(0);
+  console.log(
+    `${what}: ${seconds} s; longest task ${longest} ms (${tasks.length} over 50 ms: ${tasks.map((one) => one.toFixed(0)).join(', ')})`,
+  );
+}
 
-  const report = async (what: string, started: number): Promise<void> => {
-    const tasks = await page.evaluate(() => window.longTasks.splice(0));
-    const longest = tasks.length === 0 ? 'under 50' : Math.max(...tasks).toFixed(0);
-    const seconds = ((performance.now() - started) / 1000).toFixed(1);
-    console.log(
-      `${what}: ${seconds} s; longest task of the page ${longest} ms (${tasks.length} over 50 ms)`,
-    );
-  };
+/** Kilobytes of script that a screen transfers until it rests. */
+async function scriptOf(browser: Browser, url: string, seed: boolean): Promise<number> {
+  const { page } = await openPage(browser);
+  const origin = new URL(url).origin;
+  if (seed) await seedJobs(page, origin, ['Hide plate 7']);
+  const session = await page.createCDPSession();
+  await session.send('Network.enable');
+  await session.send('Network.setCacheDisabled', { cacheDisabled: true });
+  const scripts = new Set<string>();
+  let bytes = 0;
+  session.on('Network.responseReceived', ({ requestId, type }) => {
+    if (type === 'Script') scripts.add(requestId);
+  });
+  session.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+    if (scripts.has(requestId)) bytes += encodedDataLength;
+  });
+  await page.goto(url, { waitUntil: 'networkidle0' });
+  await page.close();
+  return bytes / 1000;
+}
 
-  let started = performance.now();
-  const input = await page.$('input[type="file"]');
-  await input?.uploadFile(path);
-  await seeText(page, 'Large print');
-  await report(`Opening ${megabytes} MB onto the Bench`, started);
-
-  started = performance.now();
-  await byRole(page, 'link', 'Large print').click();
-  await seeText(page, 'Bands');
-  await new Promise((resolve) => setTimeout(resolve, 1500));
-  await report('Opening its job', started);
-
-  started = performance.now();
-  for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowUp');
-  await new Promise((resolve) => setTimeout(resolve, 500));
-  await report('Going up 20 layers', started);
-  if (complaints.length > 0) console.error(complaints.join('\n'));
+const app = await startApp();
+process.env.E2E_URL = app.url;
+const browser = await startBrowser({ webGl: true });
+const plan = `/jobs/${demoId('Hide plate 7')}`;
+const rest = (page: Page): Promise<void> => page.waitForNetworkIdle({ idleTime: 1500 });
+try {
+  for (const [name, address] of [
+    ['Bench', '/'],
+    ['Shelf', '/shelf'],
+    ['Printers', '/printers'],
+    ['Guide', '/guide'],
+    ['Read', `${plan}/read`],
+    ['Plan', plan],
+    ['Recipe', `${plan}/recipe`],
+    ['Checks', `${plan}/checks`],
+    ['Output', `${plan}/output`],
+  ] as const) {
+    const kilobytes = await scriptOf(browser, app.url + address, true);
+    console.log(`Script of ${name}: ${kilobytes.toFixed(0)} kB`);
+  }
+  const page = await watchedPage(browser);
+  await seedJobs(page, app.url, []);
+  await page.goto(app.url);
+  await seeText(page, 'Open a sliced file');
+  await measured(page, `New file of ${megabytes} MB onto the Bench`, async () => {
+    const input = await page.$('input[type="file"]');
+    await input?.uploadFile(path);
+    await seeText(page, 'Large print');
+  });
+  await measured(page, 'From its card to the desk', async () => {
+    await byRole(page, 'link', 'Large print').click();
+    await seeText(page, 'Bands');
+  });
+  await measured(page, '… until the sheet is drawn', () =>
+    page.waitForSelector('[aria-label^="Drawing"][aria-busy="false"]'),
+  );
+  await measured(page, 'Known job after a reload, to the desk', async () => {
+    await page.reload();
+    await seeText(page, 'Bands');
+  });
+  await measured(page, '… until the sheet is drawn', () =>
+    page.waitForSelector('[aria-label^="Drawing"][aria-busy="false"]'),
+  );
+  await measured(page, 'Going up 20 layers', async () => {
+    for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowUp');
+    await rest(page);
+  });
+  await measured(page, 'From above', async () => {
+    await page.keyboard.press('v');
+    await rest(page);
+  });
+  for (const [name, seen] of [
+    ['Read', 'Layers'],
+    ['Recipe', 'Recipe'],
+    ['Checks', 'Checks'],
+    ['Output', 'Output'],
+    ['Plan', 'Bands'],
+  ] as const) {
+    await measured(page, `Station ${name}`, async () => {
+      const link = await page.$(`nav[aria-label="Stations"] a::-p-text(${name})`);
+      await link?.click();
+      await seeText(page, seen);
+      await rest(page);
+    });
+  }
 } finally {
   await browser.close();
   app.stop();

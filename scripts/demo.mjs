@@ -1,24 +1,61 @@
-// Installs what is missing, builds, and starts Lamella with the demo data.
+// Installs what is missing, builds what has changed, and starts Lamella with the demo data.
 import { spawn } from 'node:child_process';
 import { existsSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { madeFrom } from './lib/freshness.mjs';
 import { installPackages, ROOT, run } from './lib/install.mjs';
 
-const port = process.env.PORT ?? '4310';
+const wanted = Number(process.env.PORT ?? 4310);
 installPackages();
 if (!existsSync(`${ROOT}/public/demo/hide-plate-7.gcode`)) {
   if (run('npm', ['run', '--silent', 'demo:make']) !== 0) process.exit(1);
 }
-if (run('npm', ['run', '--silent', 'build']) !== 0) process.exit(1);
+const SOURCES = [
+  'src',
+  'public/demo',
+  'scripts/offline.mts',
+  'next.config.ts',
+  'postcss.config.mjs',
+  'tsconfig.json',
+  'node_modules/.package-lock.json',
+];
+const built = madeFrom(SOURCES, '.next/lamella-sources', '.next/BUILD_ID');
+if (!built.isFresh || !existsSync(`${ROOT}/public/sw.js`)) {
+  if (run('npm', ['run', '--silent', 'build']) !== 0) process.exit(1);
+  built.remember();
+}
 
-const server = spawn('node_modules/.bin/next', ['start', '-H', '127.0.0.1', '-p', port], {
-  cwd: ROOT,
-  stdio: ['ignore', 'pipe', 'inherit'],
-  env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
-});
+/** Whether nobody listens at a port of this machine. */
+function isFree(port) {
+  return new Promise((resolve) => {
+    const server = createServer();
+    server.once('error', () => resolve(false));
+    server.listen(port, '127.0.0.1', () => server.close(() => resolve(true)));
+  });
+}
+
+/** The first free port from the wanted one on. */
+async function freePort() {
+  for (let port = wanted; port < wanted + 100; port++) if (await isFree(port)) return port;
+  console.error(`All ports from ${wanted} to ${wanted + 99} are taken. Set PORT to another one.`);
+  return process.exit(1);
+}
+
+const port = await freePort();
+if (port !== wanted) console.log(`Port ${wanted} is taken; Lamella takes ${port}.`);
+const server = spawn(
+  process.execPath,
+  ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+  {
+    cwd: ROOT,
+    stdio: ['ignore', 'pipe', 'inherit'],
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+  },
+);
 server.stdout.on('data', (chunk) => {
   if (String(chunk).includes('Ready')) {
     console.log(
-      `\nLamella is at http://127.0.0.1:${port} with the demo job on the Bench. Ctrl+C stops it.`,
+      `\nLamella is at http://127.0.0.1:${port} with the demo jobs on the Bench. Ctrl+C stops it.`,
     );
   }
 });

@@ -1,9 +1,12 @@
 'use client';
 
-import { useEffect } from 'react';
-import { Toaster, toast } from 'sonner';
+import dynamic from 'next/dynamic';
+import { useEffect, useState } from 'react';
 import { flushTyping, saveStateOf, useWrites } from '@/store/writes';
 import { useStorageTrouble } from '@/store/recovery';
+import { onFirstToast, toast } from '@/store/toast';
+
+const Toasts = dynamic(() => import('./Toasts').then((module) => module.Toasts), { ssr: false });
 
 const TROUBLE = {
   'newer-version':
@@ -14,23 +17,15 @@ const TROUBLE = {
 /** Short messages at the corner; and nothing that is not stored leaves without a word. */
 export function Messages() {
   const trouble = useStorageTrouble((state) => state.trouble);
+  const [isWanted, setWanted] = useState(false);
+  useEffect(() => onFirstToast(() => setWanted(true)), []);
   useEffect(() => {
     if (trouble === 'newer-version' || trouble === 'blocked') {
       toast.warning(TROUBLE[trouble], { duration: Infinity, id: 'storage' });
     } else toast.dismiss('storage');
   }, [trouble]);
   useEffect(guardLeaving, []);
-  return (
-    <Toaster
-      position="bottom-right"
-      toastOptions={{
-        classNames: {
-          toast: '!bg-panel !text-ink !border-edge !font-sans',
-          actionButton: '!bg-accent !text-accent-ink',
-        },
-      }}
-    />
-  );
+  return isWanted && <Toasts />;
 }
 
 /** Takes what is typed when the page is hidden, and asks before it is left with something unstored. */

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect } from 'react';
-import { toast } from 'sonner';
+import { toast } from '@/store/toast';
 import { flushTyping, writesSettled } from '@/store/writes';
 
 /** How often an open page looks for a new version, ms. */

@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from '@/store/toast';
 import { plural } from '@/core/format';
 import type { Undo } from '@/store/collection';
 

@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from './toast';
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
 import { plural } from '@/core/format';
 import { success, type Result } from '@/core/findings';

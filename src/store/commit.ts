@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from './toast';
 import { refuse, success, type Result } from '@/core/findings';
 import { database, letGoOfReplaced, type StoreName } from './db';
 import type { Entry } from './entry';

@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from './toast';
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
 import { readShape, type ShapeWords } from '@/core/shape';
 import type { Schema } from 'yup';

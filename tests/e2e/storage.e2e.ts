@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, it } from 'node:test';
@@ -43,6 +43,36 @@ async function putRaw(page: Page, store: string, value: unknown, key?: string): 
     store,
     value,
     key,
+  );
+}
+
+/** What makes a kept reading one that was torn on the disk: a single cell of it is another one. */
+const DAMAGED = '(one) => (one.kept.top[99] ^= 1, one)';
+
+/** Puts something else in place of all records of a store; `edit` is a function as text. */
+async function editAll(page: Page, database: string, store: string, edit: string): Promise<void> {
+  await page.evaluate(
+    (name, records, change) =>
+      new Promise<void>((resolve, reject) => {
+        const opening = indexedDB.open(name);
+        opening.onsuccess = () => {
+          const tx = opening.result.transaction(records, 'readwrite');
+          const edited = (0, eval)(change) as (value: unknown) => unknown;
+          const all = tx.objectStore(records).openCursor();
+          all.onsuccess = () => {
+            all.result?.update(edited(all.result.value));
+            all.result?.continue();
+          };
+          tx.oncomplete = () => {
+            opening.result.close();
+            resolve();
+          };
+          tx.onerror = () => reject(tx.error);
+        };
+      }),
+    database,
+    store,
+    edit,
   );
 }
 
@@ -195,6 +225,24 @@ describe('what is stored', () => {
       byRole(page, 'button', 'Open hide-plate-7.gcode').click(),
     );
     await seeSwaps(page, 11);
+    assert.deepEqual(complaints, []);
+  });
+
+  it('opens a known job without reading its file, and reads it when what was kept is damaged', async () => {
+    const { page, complaints } = await openPlan(bed);
+    await page.keyboard.press('n');
+    await page.keyboard.press('s');
+    await seeSwaps(page, 11);
+    await seeSaved(page);
+    // Empty lines of the same size: they have no layers, if anybody reads them.
+    const { size } = statSync(join(ROOT, 'public/demo/hide-plate-7.gcode'));
+    await page.evaluate((length) => Object.assign(window, { blank: '\n'.repeat(length) }), size);
+    await editAll(page, 'lamella', 'files', '() => new Blob([window.blank])');
+    await page.reload();
+    await seeSwaps(page, 11);
+    await editAll(page, 'lamella-readings', 'readings', DAMAGED);
+    await page.reload();
+    await seeText(page, 'No move in this file prints anything');
     assert.deepEqual(complaints, []);
   });
 

@@ -1,3 +1,4 @@
+import { GCODE_NAME } from './gcodeName';
 import { sourceOf, type ByteSource } from '../byteSource';
 import { refuse, success, type Refusal, type Result } from '../findings';
 import { DamagedArchive } from './byteReader';
@@ -5,8 +6,6 @@ import { unpackGzip } from './gzip';
 import type { Sink } from './inflate';
 import { unpackEntry, zipEntries } from './zip';
 
-/** File names that hold G-code. */
-export const GCODE_NAME = /\.(gcode|gco|g)$/i;
 /** Notes that some computers put beside each file: they have its name and hold nothing of it. */
 const RESOURCE_FORK = /(^|\/)(__MACOSX\/|\._)/;
 

@@ -4,7 +4,8 @@ import {
   filterDeficiencyDeuter,
   filterDeficiencyProt,
   filterDeficiencyTrit,
-} from 'culori';
+} from 'culori/fn';
+import './colourModes';
 import type { PaletteFilament } from './palette';
 
 type Coloured = Pick<PaletteFilament, 'colour'>;

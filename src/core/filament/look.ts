@@ -1,4 +1,5 @@
-import { converter, formatHex } from 'culori';
+import { converter, formatHex } from 'culori/fn';
+import './colourModes';
 import type { Layer } from '../gcode/layers';
 import type { PaletteFilament } from './palette';
 

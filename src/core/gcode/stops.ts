@@ -1,4 +1,4 @@
-import { strFromU8 } from 'fflate';
+import { textOfBytes } from '../text';
 import { firstIndex } from '../search';
 import type { Layer } from './layers';
 import { lineEndFrom } from './scan';
@@ -28,7 +28,7 @@ export type StopAt = Omit<FoundStop, 'layer' | 'place'>;
 export function commandText(words: Words, bytes: Uint8Array, start: number): string {
   const commented = words.commentStart >= 0 && bytes[words.commentStart - 1] === 59;
   const end = commented ? words.commentStart - 1 : lineEndFrom(bytes, start, bytes.length);
-  const text = strFromU8(bytes.subarray(start, end)).trim();
+  const text = textOfBytes(bytes.subarray(start, end)).trim();
   return words.lineNumber < 0 ? text : text.replace(/^N\d+\s*/i, '').replace(/\s*\*\d+$/, '');
 }
 

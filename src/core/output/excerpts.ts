@@ -1,4 +1,4 @@
-import { strFromU8 } from 'fflate';
+import { textOfBytes } from '../text';
 import type { ByteSource } from '../byteSource';
 import type { RecipeLine } from '../recipe/render';
 import type { BlockTitle } from './blocks';
@@ -43,7 +43,7 @@ export async function excerptsOf(
 }
 
 async function textOf(input: ByteSource, from: number, to: number): Promise<string> {
-  return strFromU8(await input.slice(from, to));
+  return textOfBytes(await input.slice(from, to));
 }
 
 function linesOf(text: string): string[] {

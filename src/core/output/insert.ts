@@ -1,4 +1,4 @@
-import { strFromU8, strToU8 } from 'fflate';
+import { bytesOfText, textOfBytes } from '../text';
 import type { ByteSource } from '../byteSource';
 import type { Layer } from '../gcode/layers';
 import type { MachineState } from '../gcode/machine';
@@ -89,7 +89,7 @@ export async function makeInsertions(
   }
   const takenOut = [...request.takeOut, ...rewritten.map(({ setting }) => setting)];
   for (const { offset, line } of takenOut) {
-    const bytes = strToU8(MUTE);
+    const bytes = bytesOfText(MUTE);
     insertions.push({ title: null, commands: [], offset, line, bytes, lines: 0 });
   }
   return insertions.sort((a, b) => a.offset - b.offset);
@@ -302,14 +302,14 @@ async function finished(
     commands,
     offset: place.offset,
     line: place.line,
-    bytes: strToU8(lines.map((line) => line + ending).join('')),
+    bytes: bytesOfText(lines.map((line) => line + ending).join('')),
     lines: lines.length,
   };
 }
 
 /** The number of the line that begins at `offset`; null when it has none. */
 async function numberAt(input: ByteSource, offset: number): Promise<number | null> {
-  const text = strFromU8(await input.slice(offset, Math.min(input.size, offset + 24)));
+  const text = textOfBytes(await input.slice(offset, Math.min(input.size, offset + 24)));
   const match = /^\s*N(\d+)/i.exec(text);
   return match && Number(match[1]);
 }

@@ -1,4 +1,4 @@
-import { strFromU8 } from 'fflate';
+import { textOfBytes } from '../text';
 import type { ByteSource } from '../byteSource';
 import type { Layer } from '../gcode/layers';
 import type { Reading } from '../read/reading';
@@ -100,7 +100,7 @@ export async function rewriteCommands(
 ): Promise<RecipeLine[]> {
   if (setting.what !== 'remaining') return [settingLine({ what: setting.what, value, waits })];
   const end = Math.min(input.size, setting.offset + LONGEST_LINE);
-  const text = strFromU8(await input.slice(setting.offset, end));
+  const text = textOfBytes(await input.slice(setting.offset, end));
   const command = text
     .split(/[\r\n;*]/, 1)[0]
     .replace(/^\s*N\d+\s*/i, '')

@@ -1,4 +1,4 @@
-import { strToU8 } from 'fflate';
+import { bytesOfText } from '../text';
 import { crc32 } from '../archive/crc32';
 import type { Footprint } from '../geometry/footprint';
 import { layerNumber, type Layer } from '../gcode/layers';
@@ -226,7 +226,7 @@ function columnsOf(kept: Columns) {
 
 function checkOf(kept: Columns): number {
   const { version, fingerprint, printer, rest } = kept;
-  const small = strToU8(JSON.stringify([version, fingerprint, printer, rest]));
+  const small = bytesOfText(JSON.stringify([version, fingerprint, printer, rest]));
   return columnsOf(kept).reduce((sum, column) => crc32(bytesIn(column), sum), crc32(small));
 }
 

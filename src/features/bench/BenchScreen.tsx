@@ -1,8 +1,9 @@
 'use client';
 
 import { FileUp } from 'lucide-react';
-import { useDropzone } from 'react-dropzone';
-import { toast } from 'sonner';
+import { useRef } from 'react';
+import { useFileDrop } from '@/components/useFileDrop';
+import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
 import { AsideNotes } from '@/components/AsideNotes';
 import { LoadTrouble } from '@/components/LoadTrouble';
@@ -15,16 +16,12 @@ import { loadBench, useBench } from './useBench';
 /** The jobs of this browser, and the place to drop a file. */
 export function BenchScreen() {
   const bench = useBench();
-  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
-    noClick: true,
-    noKeyboard: true,
-    onDropAccepted: bench.add,
-    onDropRejected: () => toast.error('Only files can be dropped here.'),
-  });
+  const input = useRef<HTMLInputElement>(null);
+  const drop = useFileDrop(bench.add, () => toast.error('Only files can be dropped here.'));
   if (bench.trouble !== null) return <LoadTrouble message={bench.trouble} onRetry={loadBench} />;
 
   return (
-    <div {...getRootProps()} className="relative flex-1 px-5 py-5 md:px-8 md:py-7">
+    <div {...drop.handlers} className="relative flex-1 px-5 py-5 md:px-8 md:py-7">
       <header className="flex flex-wrap items-end gap-x-6 gap-y-2">
         <div>
           <h1 className="text-2xl font-semibold tracking-tight">Bench</h1>
@@ -32,11 +29,23 @@ export function BenchScreen() {
             Your sliced prints. They stay in this browser; nothing is sent anywhere.
           </p>
         </div>
-        <Button kind="primary" onClick={open} className="md:ml-auto">
+        <Button kind="primary" onClick={() => input.current?.click()} className="md:ml-auto">
           <FileUp aria-hidden size={16} />
           Open a sliced file
         </Button>
-        <input {...getInputProps({ 'aria-label': 'Sliced file' })} />
+        <input
+          ref={input}
+          type="file"
+          multiple
+          aria-label="Sliced file"
+          hidden
+          onChange={({ currentTarget }) => {
+            const files = [...(currentTarget.files ?? [])];
+            // The same file may be chosen once more.
+            currentTarget.value = '';
+            if (files.length > 0) bench.add(files);
+          }}
+        />
       </header>
 
       <div className="mt-5 grid gap-3">
@@ -74,7 +83,7 @@ export function BenchScreen() {
       <DeletedJobs deleted={bench.deleted} />
       <RoomNote jobCount={bench.jobs?.length ?? 0} />
 
-      {isDragActive && (
+      {drop.isOver && (
         <div className="pointer-events-none absolute inset-2 grid place-items-center rounded-xl border-2 border-dashed border-accent bg-accent-soft/90 text-xl font-semibold">
           Let go to open it
         </div>

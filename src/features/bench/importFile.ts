@@ -1,5 +1,5 @@
 import { refuse, success, type Refusal, type Result } from '@/core/findings';
-import { GCODE_NAME } from '@/core/archive/unpack';
+import { GCODE_NAME } from '@/core/archive/gcodeName';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { emptyPlan, type JobPlan } from '@/core/plan/jobPlan';
 import { bookOf } from '@/core/plan/planBook';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '@/store/toast';
 import { plural } from '@/core/format';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { chosenVariant } from '@/core/plan/planBook';

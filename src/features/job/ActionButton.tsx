@@ -1,7 +1,7 @@
 'use client';
 
 import { Tooltip } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { ariaShortcuts, shortcutLabel, type Action, type ActionContext } from '@/actions/action';
 import { planAction } from '@/actions/planActions';
 import { Button, type ButtonProps } from '@/components/Button';
@@ -20,7 +20,7 @@ interface ActionButtonProps extends ButtonProps {
 }
 
 /** A button that is an action: label, key, tooltip and whether it can be pressed come from it. */
-export function ActionButton({
+export const ActionButton = memo(function ActionButton({
   actionId,
   context,
   icon,
@@ -60,7 +60,7 @@ export function ActionButton({
       </Tooltip.Portal>
     </Tooltip.Root>
   );
-}
+});
 
 /** What an action does just now, and its key. Drawn when it is shown, since undo's words change. */
 function ActionWords({ action }: { action: Action }) {

@@ -1,34 +1,98 @@
 'use client';
 
-import { KeysDialog } from './KeysDialog';
-import { CommandPalette } from './CommandPalette';
-import { FilamentsDialog } from '@/features/plan/dialogs/FilamentsDialog';
-import { ForeignPlanDialog } from '@/features/reslice/ForeignPlanDialog';
-import { LeftoversDialog } from '@/features/plan/dialogs/LeftoversDialog';
-import { MovingDialog } from '@/features/reslice/MovingDialog';
-import { PresenceDialog } from '@/features/plan/dialogs/PresenceDialog';
-import { PurgeCostDialog } from '@/features/plan/dialogs/PurgeCostDialog';
-import { ReadingSlice } from '@/features/reslice/ReadingSlice';
-import { ScaleDialog } from '@/features/plan/dialogs/ScaleDialog';
-import { Tour } from './Tour';
+import dynamic from 'next/dynamic';
+import { useEffect, useState, type ReactNode } from 'react';
+import { useJob } from './jobContext';
+import { wasTourSeen } from './tourSeen';
 import type { DeskState } from './useDesk';
+
+/*
+ * What can be open over the desk. Each is fetched when it is wanted first; the palette when the page has
+ * time, since people type into it at once.
+ */
+const fetchPalette = () => import('./CommandPalette');
+const CommandPalette = dynamic(() => fetchPalette().then((one) => one.CommandPalette));
+const KeysDialog = dynamic(() => import('./KeysDialog').then((one) => one.KeysDialog));
+const FilamentsDialog = dynamic(() =>
+  import('@/features/plan/dialogs/FilamentsDialog').then((one) => one.FilamentsDialog),
+);
+const PurgeCostDialog = dynamic(() =>
+  import('@/features/plan/dialogs/PurgeCostDialog').then((one) => one.PurgeCostDialog),
+);
+const LeftoversDialog = dynamic(() =>
+  import('@/features/plan/dialogs/LeftoversDialog').then((one) => one.LeftoversDialog),
+);
+const PresenceDialog = dynamic(() =>
+  import('@/features/plan/dialogs/PresenceDialog').then((one) => one.PresenceDialog),
+);
+const ScaleDialog = dynamic(() =>
+  import('@/features/plan/dialogs/ScaleDialog').then((one) => one.ScaleDialog),
+);
+const Tour = dynamic(() => import('./Tour').then((one) => one.Tour));
+const MovingDialog = dynamic(() =>
+  import('@/features/reslice/MovingDialog').then((one) => one.MovingDialog),
+);
+const ReadingSlice = dynamic(() =>
+  import('@/features/reslice/ReadingSlice').then((one) => one.ReadingSlice),
+);
+const ForeignPlanDialog = dynamic(() =>
+  import('@/features/reslice/ForeignPlanDialog').then((one) => one.ForeignPlanDialog),
+);
+
+/** Renders what it holds from the first time on that it is wanted: closing needs it to be there still. */
+function Once({ wanted, children }: { wanted: boolean; children: ReactNode }) {
+  const [was, setWas] = useState(wanted);
+  if (wanted && !was) setWas(true);
+  return was && children;
+}
 
 /** Whatever is open over the desk. */
 export function DeskDialogs({ desk }: { desk: DeskState }) {
   const { dialog, closeDialog, moving } = desk;
+  const { job, plan, fingerprint } = useJob();
+  useEffect(() => {
+    const idle = globalThis.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 200));
+    idle(() => {
+      fetchPalette().catch(() => {
+        // It is fetched again when it is wanted.
+      });
+    });
+  }, []);
   return (
     <>
-      <KeysDialog open={dialog === 'keys'} onClose={closeDialog} />
-      <CommandPalette open={dialog === 'palette'} onClose={closeDialog} context={desk.actions} />
-      <FilamentsDialog open={dialog === 'filaments'} onClose={closeDialog} />
-      <PurgeCostDialog open={dialog === 'purge'} onClose={closeDialog} />
-      <LeftoversDialog open={dialog === 'leftovers'} onClose={closeDialog} />
-      <PresenceDialog open={dialog === 'presence'} onClose={closeDialog} />
-      <ScaleDialog open={dialog === 'scale'} onClose={closeDialog} />
-      <Tour asked={dialog === 'tour'} onClose={closeDialog} />
-      <MovingDialog moving={moving} />
-      <ReadingSlice reading={moving.reading} />
-      <ForeignPlanDialog />
+      <Once wanted={dialog === 'keys'}>
+        <KeysDialog open={dialog === 'keys'} onClose={closeDialog} />
+      </Once>
+      <Once wanted={dialog === 'palette'}>
+        <CommandPalette open={dialog === 'palette'} onClose={closeDialog} context={desk.actions} />
+      </Once>
+      <Once wanted={dialog === 'filaments'}>
+        <FilamentsDialog open={dialog === 'filaments'} onClose={closeDialog} />
+      </Once>
+      <Once wanted={dialog === 'purge'}>
+        <PurgeCostDialog open={dialog === 'purge'} onClose={closeDialog} />
+      </Once>
+      <Once wanted={dialog === 'leftovers'}>
+        <LeftoversDialog open={dialog === 'leftovers'} onClose={closeDialog} />
+      </Once>
+      <Once wanted={dialog === 'presence'}>
+        <PresenceDialog open={dialog === 'presence'} onClose={closeDialog} />
+      </Once>
+      <Once wanted={dialog === 'scale'}>
+        <ScaleDialog open={dialog === 'scale'} onClose={closeDialog} />
+      </Once>
+      <Once wanted={dialog === 'tour' || (job.isDemo && !wasTourSeen())}>
+        <Tour asked={dialog === 'tour'} onClose={closeDialog} />
+      </Once>
+      <Once wanted={moving.question !== null}>
+        <MovingDialog moving={moving} />
+      </Once>
+      <Once wanted={moving.reading !== null}>
+        <ReadingSlice reading={moving.reading} />
+      </Once>
+      <Once wanted={plan.fingerprint !== fingerprint}>
+        <ForeignPlanDialog />
+      </Once>
     </>
   );
 }

@@ -1,6 +1,8 @@
 'use client';
 
 import { Redo2, Search, Undo2 } from 'lucide-react';
+import { memo } from 'react';
+import type { ActionContext } from '@/actions/action';
 import { Link } from '@/components/Link';
 import { ActionButton } from './ActionButton';
 import { ActionsMenu } from './ActionsMenu';
@@ -23,27 +25,34 @@ export function JobHeader() {
         </p>
       </div>
       <Stations />
-      <div className="ml-auto flex gap-1">
-        <ActionButton
-          actionId="undo"
-          context={actions}
-          kind="quiet"
-          icon={<Undo2 aria-hidden size={18} />}
-        />
-        <ActionButton
-          actionId="redo"
-          context={actions}
-          kind="quiet"
-          icon={<Redo2 aria-hidden size={18} />}
-        />
-        <ActionButton
-          actionId="show-palette"
-          context={actions}
-          kind="quiet"
-          icon={<Search aria-hidden size={18} />}
-        />
-        <ActionsMenu context={actions} />
-      </div>
+      <HeaderActions context={actions} />
     </header>
   );
 }
+
+/** Not drawn anew while the plan changes: what its buttons can do, they know by themselves. */
+const HeaderActions = memo(function HeaderActions({ context }: { context: ActionContext }) {
+  return (
+    <div className="ml-auto flex gap-1">
+      <ActionButton
+        actionId="undo"
+        context={context}
+        kind="quiet"
+        icon={<Undo2 aria-hidden size={18} />}
+      />
+      <ActionButton
+        actionId="redo"
+        context={context}
+        kind="quiet"
+        icon={<Redo2 aria-hidden size={18} />}
+      />
+      <ActionButton
+        actionId="show-palette"
+        context={context}
+        kind="quiet"
+        icon={<Search aria-hidden size={18} />}
+      />
+      <ActionsMenu context={context} />
+    </div>
+  );
+});

@@ -3,6 +3,7 @@
 import { useEffect, useState } from 'react';
 import { Button } from '@/components/Button';
 import { useJob } from './jobContext';
+import { rememberTourSeen, wasTourSeen } from './tourSeen';
 
 interface TourStep {
   /** The part of the desk it speaks of, by its `data-tour`. */
@@ -39,29 +40,10 @@ const STEPS: readonly TourStep[] = [
   },
 ];
 
-const SEEN_KEY = 'lamella-tour-seen';
-
-/** The tour is offered once, on a demo job. */
-function wasSeen(): boolean {
-  try {
-    return localStorage.getItem(SEEN_KEY) !== null;
-  } catch {
-    return true;
-  }
-}
-
-function rememberSeen(): void {
-  try {
-    localStorage.setItem(SEEN_KEY, '1');
-  } catch {
-    // Without storage the tour is not offered by itself.
-  }
-}
-
 /** A short way round the Plan station. Nothing is locked while it is there. */
 export function Tour({ asked, onClose }: { asked: boolean; onClose: () => void }) {
   const { job } = useJob();
-  const [offered, setOffered] = useState(() => job.isDemo && !wasSeen());
+  const [offered, setOffered] = useState(() => job.isDemo && !wasTourSeen());
   const [index, setIndex] = useState(0);
   const open = asked || offered;
   const step = STEPS[index];
@@ -75,7 +57,7 @@ export function Tour({ asked, onClose }: { asked: boolean; onClose: () => void }
 
   if (!open) return null;
   const end = (): void => {
-    rememberSeen();
+    rememberTourSeen();
     setOffered(false);
     setIndex(0);
     onClose();

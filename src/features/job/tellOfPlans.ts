@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from '@/store/toast';
 import { plural } from '@/core/format';
 import { download } from '@/components/download';
 import type { FoundJob } from '@/store/jobs';

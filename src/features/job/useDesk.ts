@@ -1,8 +1,8 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useCallback, useMemo, useState } from 'react';
-import { toast } from 'sonner';
+import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { toast } from '@/store/toast';
 import type { ActionContext, Desk, DeskDialogName } from '@/actions/action';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Printer } from '@/core/printer/printer';
@@ -51,13 +51,20 @@ export function useDesk(
   const moving = useMoving(ready, printer, reopen);
   const { openPlanFile, openSlice } = moving;
 
+  // Actions meet the plan as it is then; they are the same objects while it changes, so that what shows
+  // only them is not drawn anew.
+  const latest = useRef({ plan, needs, write });
+  useLayoutEffect(() => {
+    latest.current = { plan, needs, write };
+  }, [plan, needs, write]);
   const actions = useMemo<ActionContext>(() => {
     const stem = job.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
     const writeAndReserve = async (): Promise<void> => {
       // A file that goes to the printer is made from what is stored.
       await plansSettled();
-      const isWritten = await write();
-      if (isWritten && useOutputSettings.getState().reserves) await reserveSpools(job, needs);
+      const isWritten = await latest.current.write();
+      if (!isWritten || !useOutputSettings.getState().reserves) return;
+      await reserveSpools(job, latest.current.needs);
     };
     const desk: Desk = {
       writeFile: () => {
@@ -66,7 +73,10 @@ export function useDesk(
       },
       goTo: (station) => router.push(`/jobs/${job.id}${station === 'plan' ? '' : `/${station}`}`),
       savePlan: () => {
-        const text = writePlanFile(plan, { layers: reading.layers, steps: analysis.steps });
+        const text = writePlanFile(latest.current.plan, {
+          layers: reading.layers,
+          steps: analysis.steps,
+        });
         download(new Blob([text], { type: 'application/json' }), `${stem}-plan.json`);
         toast('The plan is in your downloads.');
       },
@@ -80,7 +90,7 @@ export function useDesk(
       show: setDialog,
     };
     return { reading, analysis, desk };
-  }, [job, router, reading, analysis, plan, needs, write, openPlanFile, openSlice]);
+  }, [job, router, reading, analysis, openPlanFile, openSlice]);
 
   return {
     actions,

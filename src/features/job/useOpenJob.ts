@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '@/store/toast';
 import { PICTURE_CELLS, pictureOf } from '@/core/geometry/picture';
 import type { PrintAnalysis } from '@/core/read/analysis';
 import type { Reading } from '@/core/read/reading';

@@ -1,7 +1,7 @@
 'use client';
 
 import { Copy } from 'lucide-react';
-import { toast } from 'sonner';
+import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
 import { useJob } from '@/features/job/jobContext';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';

@@ -2,7 +2,7 @@
 
 import { Copy, FileUp, Plus, Share, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
 import { download } from '@/components/download';
 import { pickFile } from '@/features/pickers/pickFile';

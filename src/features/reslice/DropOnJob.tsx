@@ -1,7 +1,7 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { useDropzone } from 'react-dropzone';
+import { useFileDrop } from '@/components/useFileDrop';
 import type { Moving } from './useMoving';
 
 interface DropOnJobProps {
@@ -11,23 +11,17 @@ interface DropOnJobProps {
 
 /** The job's page as a place to drop a new slice of its part, or a plan file. */
 export function DropOnJob({ moving, children }: DropOnJobProps) {
-  const { getRootProps, isDragActive } = useDropzone({
-    noClick: true,
-    noKeyboard: true,
-    multiple: false,
-    onDrop: ([file]) => {
-      if (!file) return;
-      if (/\.json$/i.test(file.name)) moving.openPlanFile(file);
-      else moving.openSlice(file);
-    },
+  const drop = useFileDrop(([file]) => {
+    if (/\.json$/i.test(file.name)) moving.openPlanFile(file);
+    else moving.openSlice(file);
   });
   return (
     <div
-      {...getRootProps({ role: undefined, tabIndex: undefined })}
+      {...drop.handlers}
       className="relative flex flex-1 flex-col lg:h-dvh lg:flex-none lg:overflow-hidden"
     >
       {children}
-      {isDragActive && (
+      {drop.isOver && (
         <p className="pointer-events-none absolute inset-3 z-30 grid place-items-center rounded-lg border-2 border-dashed border-accent bg-panel/90 text-lg font-semibold">
           Drop a new slice of this part, or a plan file. You are asked before anything changes.
         </p>

@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '@/store/toast';
 import type { LayerNumber } from '@/core/gcode/layers';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { chosenVariant, mapPlans, withCopy, withPlan, withVariantName } from '@/core/plan/planBook';

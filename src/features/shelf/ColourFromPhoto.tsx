@@ -2,7 +2,7 @@
 
 import { ImageUp } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
 import { colourAt, type Pixels } from '@/core/filament/photo';
 import { pickFile } from '@/features/pickers/pickFile';

@@ -1,12 +1,13 @@
 'use client';
 
 import { FileDown, FileUp, Plus } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
 import { download } from '@/components/download';
 import { pickFile } from '@/features/pickers/pickFile';
-import { decodeText, readShelfCsv, shelfCsv, type ShelfRow } from '@/core/filament/shelfCsv';
+import type { ShelfRow } from '@/core/filament/shelfCsv';
 import { ordinarySpool, type Spool } from '@/core/filament/spool';
 import { AsideNotes } from '@/components/AsideNotes';
 import { LoadTrouble } from '@/components/LoadTrouble';
@@ -14,9 +15,10 @@ import { keepPlaceInList } from '@/components/returnFocus';
 import { toastWithUndo } from '@/components/undoToast';
 import { shelf, useShelf } from '@/store/shelf';
 import { LeftoversMenu } from './LeftoversMenu';
-import { ImportDialog } from './ImportDialog';
 import { ShelfTable } from './ShelfTable';
 import { SpoolDialog } from './SpoolDialog';
+
+const ImportDialog = dynamic(() => import('./ImportDialog').then((one) => one.ImportDialog));
 
 /** The shelf: the spools that one has, and what is left of each. */
 export function ShelfScreen() {
@@ -37,10 +39,7 @@ export function ShelfScreen() {
         <Button onClick={() => pickFile('.csv,text/csv', (file) => openCsv(file, setRows))}>
           <FileUp aria-hidden size={16} /> Open CSV
         </Button>
-        <Button
-          disabled={spools.length === 0}
-          onClick={() => download(new Blob([shelfCsv(spools)], { type: 'text/csv' }), 'shelf.csv')}
-        >
+        <Button disabled={spools.length === 0} onClick={() => saveCsv(spools)}>
           <FileDown aria-hidden size={16} /> Save as CSV
         </Button>
         <Button
@@ -55,12 +54,21 @@ export function ShelfScreen() {
       </div>
       <ShelfTable spools={spools} onEdit={setEdited} onDelete={deleteSpool} />
       <SpoolDialog spool={edited} onClose={() => setEdited(null)} />
-      <ImportDialog rows={rows} onClose={() => setRows(null)} />
+      {rows && <ImportDialog rows={rows} onClose={() => setRows(null)} />}
     </div>
   );
 }
 
+/** Reading and writing such files is fetched when it is wanted. */
+const csv = () => import('@/core/filament/shelfCsv');
+
+async function saveCsv(spools: readonly Spool[]): Promise<void> {
+  const { shelfCsv } = await csv();
+  download(new Blob([shelfCsv(spools)], { type: 'text/csv' }), 'shelf.csv');
+}
+
 async function openCsv(file: File, show: (rows: readonly ShelfRow[]) => void): Promise<void> {
+  const { decodeText, readShelfCsv } = await csv();
   const { text, encoding } = decodeText(new Uint8Array(await file.arrayBuffer()));
   if (encoding === 'windows-1252') {
     toast('This file is not in Unicode. It was read as Latin letters: look at the names.');

@@ -20,6 +20,10 @@ import { StepNotch } from './StepNotch';
 import { SwapFlags } from './SwapFlags';
 import { useLayerWheel } from './useLayerWheel';
 
+// Made once, so that their buttons are not drawn anew with every change of the plan.
+const MINUS = <Minus aria-hidden size={16} />;
+const PLUS = <Plus aria-hidden size={16} />;
+
 /** The print as a drilled core: scrub it, see its steps, and keep its swaps. */
 export function CorePanel({ view }: { view: OpenedJob }) {
   const { reading, analysis, plan, bands, actions } = view;
@@ -67,14 +71,14 @@ export function CorePanel({ view }: { view: OpenedJob }) {
             context={actions}
             kind="quiet"
             className="px-1.5"
-            icon={<Minus aria-hidden size={16} />}
+            icon={MINUS}
           />
           <ActionButton
             actionId="core-closer"
             context={actions}
             kind="quiet"
             className="px-1.5"
-            icon={<Plus aria-hidden size={16} />}
+            icon={PLUS}
           />
         </span>
         <span aria-hidden className="mr-auto">

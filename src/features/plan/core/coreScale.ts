@@ -1,4 +1,4 @@
-import { scaleLinear } from 'd3-scale';
+import { linearScale } from '@/components/linearScale';
 import { bottomOf, type Layer } from '@/core/gcode/layers';
 import type { Step } from '@/core/geometry/steps';
 
@@ -28,7 +28,7 @@ export interface CoreScale {
  */
 export function coreScale(topZ: number, height: number, span: Span = WHOLE): CoreScale {
   const top = Math.max(topZ, 0.1);
-  const scale = scaleLinear([span.from * top, span.to * top], [height - PADDING, PADDING]);
+  const scale = linearScale([span.from * top, span.to * top], [height - PADDING, PADDING]);
   return {
     y: (z) => scale(z),
     z: (y) => scale.invert(y),

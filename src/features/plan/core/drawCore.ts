@@ -26,11 +26,10 @@ export function drawCore(context: CanvasRenderingContext2D, drawing: CoreDrawing
     context.clearRect(0, 0, width, height);
     for (const band of bands) {
       const bars = new Path2D();
-      for (const layer of layers) {
-        if (layer.number < band.first || layer.number > band.last) continue;
-        const top = scale.y(layer.z);
-        const barWidth = Math.max(3, (layer.spanMm2 / widest) * width);
-        bars.rect((width - barWidth) / 2, top, barWidth, scale.y(bottomOf(layer)) - top);
+      const own = layers.filter(({ number }) => number >= band.first && number <= band.last);
+      for (const { top, bottom, span } of barsOf(own, scale)) {
+        const barWidth = Math.max(3, (span / widest) * width);
+        bars.rect((width - barWidth) / 2, top, barWidth, bottom - top);
       }
       context.fillStyle = band.filament.colour;
       context.fill(bars);
@@ -46,6 +45,28 @@ export function drawCore(context: CanvasRenderingContext2D, drawing: CoreDrawing
   }
 }
 
+/** Rows on the screen, and the area inside the print, mm². */
+interface Bar {
+  readonly top: number;
+  readonly bottom: number;
+  readonly span: number;
+}
+
+/** At most one bar for each row of the screen: layers that share one are as wide as the widest of them. */
+export function barsOf(layers: readonly Layer[], { y }: CoreScale): readonly Bar[] {
+  const bars: Bar[] = [];
+  for (const layer of layers) {
+    const top = y(layer.z);
+    const bottom = y(bottomOf(layer));
+    const span = layer.spanMm2;
+    const last = bars.at(-1);
+    if (last && Math.floor(last.top) === Math.floor(top)) {
+      bars[bars.length - 1] = { top, bottom: last.bottom, span: Math.max(last.span, span) };
+    } else bars.push({ top, bottom, span });
+  }
+  return bars;
+}
+
 /** Thin lines between layers, where there is room for them, and the outline of every bar. */
 function drawSeams(
   context: CanvasRenderingContext2D,
@@ -55,10 +76,10 @@ function drawSeams(
 ): void {
   const sides = new Path2D();
   const seams = new Path2D();
-  for (const layer of layers) {
-    const top = Math.round(scale.y(layer.z)) + 0.5;
-    const bottom = Math.round(scale.y(bottomOf(layer))) + 0.5;
-    const half = Math.max(3, (layer.spanMm2 / widest) * width) / 2;
+  for (const bar of barsOf(layers, scale)) {
+    const top = Math.round(bar.top) + 0.5;
+    const bottom = Math.round(bar.bottom) + 0.5;
+    const half = Math.max(3, (bar.span / widest) * width) / 2;
     for (const x of [width / 2 - half, width / 2 + half]) {
       sides.moveTo(x, top);
       sides.lineTo(x, bottom);

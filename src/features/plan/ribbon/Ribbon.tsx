@@ -15,6 +15,9 @@ import { clockAt, LOCAL_TIME, useStart } from '@/components/clockTimes';
 import { RibbonTable } from './RibbonTable';
 import { RibbonTrack } from './RibbonTrack';
 
+// Made once, so that their buttons are not drawn anew with every change of the plan.
+const MOON = <MoonStar aria-hidden size={17} />;
+
 /** The print in time: what runs when, when to be there, how long it takes, and the way out. */
 export function Ribbon({ view }: { view: OpenedJob }) {
   const { plan, timeline, actions, output } = view;
@@ -37,7 +40,7 @@ export function Ribbon({ view }: { view: OpenedJob }) {
           context={actions}
           kind="quiet"
           className="px-2"
-          icon={<MoonStar aria-hidden size={17} />}
+          icon={MOON}
         />
         {zoomed && (
           <Button onClick={() => showRibbon(null)} className="ml-auto">

@@ -1,6 +1,6 @@
 'use client';
 
-import { scaleLinear } from 'd3-scale';
+import { linearScale } from '@/components/linearScale';
 import { addSeconds } from 'date-fns';
 import { useRef } from 'react';
 import { Swatch } from '@/components/Swatch';
@@ -24,7 +24,7 @@ export function RibbonTrack({ view, start }: { view: OpenedJob; start: Date }) {
   const frame = useRef<HTMLDivElement>(null);
   const { width } = useSize(frame);
   const span = useViewStore((state) => state.ribbonSpan) ?? { from: 0, to: timeline.total };
-  const x = scaleLinear([span.from, Math.max(span.to, span.from + 1)], [0, width]);
+  const x = linearScale([span.from, Math.max(span.to, span.from + 1)], [0, width]);
   const secondsTo = (at: Date): number => (at.getTime() - start.getTime()) / 1000;
   const absent = absentSpans(
     usePresence(),

@@ -1,8 +1,9 @@
 'use client';
 
 import { Canvas } from '@react-three/fiber';
-import { useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
+import { PrintPictureCanvas } from '@/components/PrintPictureCanvas';
 import { useSize } from '@/components/useSize';
 import { useViewStore } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
@@ -17,6 +18,7 @@ import {
   heightStretch,
   placeAt,
   zoomAt,
+  type SheetBox,
   type SheetPoint,
   type SheetView,
 } from './sheetView';
@@ -39,6 +41,7 @@ export function SheetCanvas({ view: job }: { view: OpenedJob }) {
   const frame = useRef<HTMLDivElement>(null);
   const readout = useRef<HTMLSpanElement>(null);
   const [isDrawn, setDrawn] = useState(false);
+  const mayDraw = useAfterPaint();
   const size = useSize(frame);
   const isSide = mode === 'side';
   const above = useMemo(() => boxFromAbove(footprint), [footprint]);
@@ -102,7 +105,8 @@ export function SheetCanvas({ view: job }: { view: OpenedJob }) {
         move({ ...view, x: view.x + arrow.x * way, y: view.y + arrow.y * way });
       }}
     >
-      {size.width > 0 && (
+      {!isDrawn && <StillPicture job={job} box={box} scale={view.scale} />}
+      {size.width > 0 && mayDraw && (
         <Canvas
           orthographic
           frameloop="demand"
@@ -137,6 +141,47 @@ export function SheetCanvas({ view: job }: { view: OpenedJob }) {
           <Button onClick={() => setMoved(null)}>Fit</Button>
         </div>
       </div>
+    </div>
+  );
+}
+
+/**
+ * True once the page around it has been painted. Starting WebGL holds the page up for as long as the machine
+ * needs; until then everything else is there and answers.
+ */
+function useAfterPaint(): boolean {
+  const [painted, setPainted] = useState(false);
+  useEffect(() => {
+    let second = 0;
+    const first = requestAnimationFrame(() => {
+      second = requestAnimationFrame(() => setPainted(true));
+    });
+    return () => {
+      cancelAnimationFrame(first);
+      cancelAnimationFrame(second);
+    };
+  }, []);
+  return painted;
+}
+
+interface StillPictureProps {
+  readonly job: OpenedJob;
+  readonly box: SheetBox;
+  /** Px per mm. */
+  readonly scale: number;
+}
+
+/** The print from above as the Bench shows it, where it will lie, until the drawing is there. */
+function StillPicture({ job: { job, plan, reading }, box, scale }: StillPictureProps) {
+  if (!job.picture) return null;
+  const [width, height] = [(box.right - box.left) * scale, (box.top - box.bottom) * scale];
+  return (
+    <div
+      aria-hidden
+      className="absolute top-1/2 left-1/2 grid -translate-1/2 opacity-40 *:size-full"
+      style={{ width, height }}
+    >
+      <PrintPictureCanvas picture={job.picture} plan={plan} layerCount={reading.layers.length} />
     </div>
   );
 }
