@@ -51,29 +51,23 @@ const DAMAGED = '(one) => (one.kept.top[99] ^= 1, one)';
 
 /** Puts something else in place of all records of a store; `edit` is a function as text. */
 async function editAll(page: Page, database: string, store: string, edit: string): Promise<void> {
-  await page.evaluate(
-    (name, records, change) =>
-      new Promise<void>((resolve, reject) => {
-        const opening = indexedDB.open(name);
-        opening.onsuccess = () => {
-          const tx = opening.result.transaction(records, 'readwrite');
-          const edited = (0, eval)(change) as (value: unknown) => unknown;
-          const all = tx.objectStore(records).openCursor();
-          all.onsuccess = () => {
-            all.result?.update(edited(all.result.value));
-            all.result?.continue();
-          };
-          tx.oncomplete = () => {
-            opening.result.close();
-            resolve();
-          };
-          tx.onerror = () => reject(tx.error);
-        };
-      }),
-    database,
-    store,
-    edit,
-  );
+  // As text, since the page's own policy lets it evaluate nothing.
+  await page.evaluate(`new Promise((resolve, reject) => {
+    const opening = indexedDB.open('${database}');
+    opening.onsuccess = () => {
+      const tx = opening.result.transaction('${store}', 'readwrite');
+      const all = tx.objectStore('${store}').openCursor();
+      all.onsuccess = () => {
+        all.result?.update((${edit})(all.result.value));
+        all.result?.continue();
+      };
+      tx.oncomplete = () => {
+        opening.result.close();
+        resolve();
+      };
+      tx.onerror = () => reject(tx.error);
+    };
+  })`);
 }
 
 /** Lets every write fail as on a full disk, or work again. */
