@@ -1,10 +1,11 @@
-// Reads the file named on the command line in a process of its own; prints the peak of its memory, MB.
-import { existsSync, readFileSync } from 'node:fs';
-import { readGcode } from '../src/core/read/reader';
+// Reads the file named on the command line in a process of its own, from the disk and piece by piece as
+// the page does; prints the peak of its memory, MB.
+import { existsSync, openAsBlob, readFileSync } from 'node:fs';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
+import { createPrintService } from '../src/workers/printService';
 
-const file = readFileSync(process.argv[2]);
-readGcode(file, ORDINARY_PRINTER);
+const file = await openAsBlob(process.argv[2]);
+await createPrintService().open(file, ORDINARY_PRINTER, () => {});
 console.log(JSON.stringify({ peakMb: peakMb() }));
 
 /** On Linux `maxRSS` begins with the parent's own peak; the high-water mark is this process's alone. */

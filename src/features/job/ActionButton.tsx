@@ -5,6 +5,7 @@ import { memo, type ReactNode } from 'react';
 import { ariaShortcuts, shortcutLabel, type Action, type ActionContext } from '@/actions/action';
 import { planAction } from '@/actions/planActions';
 import { Button, type ButtonProps } from '@/components/Button';
+import { useStore } from 'zustand';
 import { usePlanStore } from '@/store/planStore';
 import { useViewStore } from '@/store/viewStore';
 
@@ -29,10 +30,11 @@ export const ActionButton = memo(function ActionButton({
   ...rest
 }: ActionButtonProps) {
   const action = planAction(actionId);
-  // Whether an action can be done depends on the plan and on the view; the button is drawn anew
-  // only when that changes.
+  // Whether an action can be done depends on the plan, on what undo could take back, and on the view; the
+  // button is drawn anew only when that changes.
   const canRun = (): boolean => action.when?.(context) ?? true;
   const inPlan = usePlanStore(canRun);
+  const inHistory = useStore(usePlanStore.temporal, canRun);
   const inView = useViewStore(canRun);
   return (
     <Tooltip.Root>
@@ -40,7 +42,7 @@ export const ActionButton = memo(function ActionButton({
         <Button
           aria-label={icon ? action.label : undefined}
           aria-keyshortcuts={ariaShortcuts(action)}
-          disabled={!(inPlan && inView)}
+          disabled={!(inPlan && inHistory && inView)}
           aria-disabled={isBusy || undefined}
           {...rest}
           onClick={() => {

@@ -1,0 +1,35 @@
+import { mkdirSync } from 'node:fs';
+import { madeFrom } from './freshness.mjs';
+import { ROOT } from './install.mjs';
+
+const PACKAGES = 'node_modules/.package-lock.json';
+
+/**
+ * Translates TypeScript for Node once, and again when its sources change.
+ * @param folder where the translated files go, each under the name of its entry, ending in `.js`.
+ * @param entryPoints the files to begin from; threads that they start have to be among them.
+ * @param sources files and folders that they are made of.
+ */
+export async function compiled(folder, entryPoints, sources) {
+  const made = madeFrom([...sources, PACKAGES], `${folder}/sources`, `${folder}/package.json`);
+  if (made.isFresh) return;
+  mkdirSync(`${ROOT}/${folder}`, { recursive: true });
+  const { build } = await import('esbuild');
+  const { writeFileSync } = await import('node:fs');
+  await build({
+    absWorkingDir: ROOT.replace(/\/$/, ''),
+    entryPoints,
+    entryNames: '[name]',
+    outdir: folder,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    // Packages that are not modules ask for Node's own by `require`.
+    banner: {
+      js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);",
+    },
+  });
+  writeFileSync(`${ROOT}/${folder}/package.json`, '{ "type": "module" }\n');
+  made.remember();
+}
