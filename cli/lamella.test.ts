@@ -42,7 +42,7 @@ async function lamella(...args: string[]): Promise<Answer> {
 
 /** Runs it as a person or a script does, from the shell. */
 function fromShell(...args: string[]): Answer {
-  const run = spawnSync(process.execPath, ['--import', 'tsx', 'cli/lamella.ts', ...args], {
+  const run = spawnSync(process.execPath, ['cli/run.mjs', ...args], {
     cwd: ROOT,
     encoding: 'utf8',
     env: { ...process.env, INIT_CWD: ROOT },

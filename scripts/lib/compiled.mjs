@@ -1,4 +1,4 @@
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { madeFrom } from './freshness.mjs';
 import { ROOT } from './install.mjs';
 
@@ -13,14 +13,15 @@ const PACKAGES = 'node_modules/.package-lock.json';
 export async function compiled(folder, entryPoints, sources) {
   const made = madeFrom([...sources, PACKAGES], `${folder}/sources`, `${folder}/package.json`);
   if (made.isFresh) return;
+  // Made beside and put in place file by file, so that whoever starts at the same time meets whole files.
+  const beside = `${folder}.${process.pid}`;
   mkdirSync(`${ROOT}/${folder}`, { recursive: true });
   const { build } = await import('esbuild');
-  const { writeFileSync } = await import('node:fs');
   await build({
     absWorkingDir: ROOT.replace(/\/$/, ''),
     entryPoints,
     entryNames: '[name]',
-    outdir: folder,
+    outdir: beside,
     bundle: true,
     platform: 'node',
     format: 'esm',
@@ -30,6 +31,10 @@ export async function compiled(folder, entryPoints, sources) {
       js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);",
     },
   });
-  writeFileSync(`${ROOT}/${folder}/package.json`, '{ "type": "module" }\n');
+  writeFileSync(`${ROOT}/${beside}/package.json`, '{ "type": "module" }\n');
+  for (const name of readdirSync(`${ROOT}/${beside}`)) {
+    renameSync(`${ROOT}/${beside}/${name}`, `${ROOT}/${folder}/${name}`);
+  }
+  rmSync(`${ROOT}/${beside}`, { recursive: true });
   made.remember();
 }
