@@ -82,7 +82,15 @@ const directionRules = Object.entries(above)
 
 const config = [
   {
-    ignores: ['.next/**', 'node_modules/**', 'next-env.d.ts', 'public/**', 'tmp/**', '**/*.d.mts'],
+    ignores: [
+      '.next/**',
+      'node_modules/**',
+      'next-env.d.ts',
+      'public/**',
+      'tmp/**',
+      '**/*.d.mts',
+      'assembly/**',
+    ],
   },
   ...next,
   ...directionRules,

@@ -4,6 +4,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
 import type { Browser, Page } from 'puppeteer-core';
 import { startApp, startBrowser } from '../tests/e2e/app';
 import { byRole, openPage, seeText } from '../tests/e2e/harness';
@@ -48,25 +49,20 @@ async function measured(page: Page, what: string, work: () => Promise<unknown>):
   );
 }
 
-/** Kilobytes of script that a screen transfers until it rests. */
+/** Kilobytes of script, packed by gzip, that a screen transfers until it rests. */
 async function scriptOf(browser: Browser, url: string, seed: boolean): Promise<number> {
   const { page } = await openPage(browser);
   const origin = new URL(url).origin;
   if (seed) await seedJobs(page, origin, ['Hide plate 7']);
-  const session = await page.createCDPSession();
-  await session.send('Network.enable');
-  await session.send('Network.setCacheDisabled', { cacheDisabled: true });
-  const scripts = new Set<string>();
-  let bytes = 0;
-  session.on('Network.responseReceived', ({ requestId, type }) => {
-    if (type === 'Script') scripts.add(requestId);
-  });
-  session.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
-    if (scripts.has(requestId)) bytes += encodedDataLength;
+  const scripts: Promise<Buffer>[] = [];
+  page.on('response', (response) => {
+    if (response.request().resourceType() === 'script')
+      scripts.push(Promise.resolve(response.buffer()).then((one) => Buffer.from(one)));
   });
   await page.goto(url, { waitUntil: 'networkidle0' });
+  const bodies = await Promise.all(scripts);
   await page.close();
-  return bytes / 1000;
+  return bodies.reduce((sum, body) => sum + gzipSync(body).length, 0) / 1000;
 }
 
 const app = await startApp();

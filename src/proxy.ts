@@ -46,7 +46,7 @@ function policyWith(scripts: string): string {
   const developing = process.env.NODE_ENV === 'development';
   return [
     "default-src 'self'",
-    // WebAssembly for the fingerprint of files; it may compile that, and evaluate nothing else.
+    // WebAssembly for the fingerprint and the footprint of files; nothing else may be evaluated.
     `script-src 'self' 'wasm-unsafe-eval' ${scripts}${developing ? " 'unsafe-eval'" : ''}`,
     "worker-src 'self' blob:",
     "style-src 'self' 'unsafe-inline'",

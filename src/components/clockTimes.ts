@@ -1,6 +1,6 @@
 'use client';
 
-import { addSeconds, format, isSameDay, parseISO } from 'date-fns';
+import { addSeconds, isSameDay, parseISO } from 'date-fns';
 import { useSyncExternalStore } from 'react';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { clockFormOf, clockTime, type ClockForm } from '@/core/schedule/clock';
@@ -23,6 +23,9 @@ export function useStart({ startAt }: Pick<JobPlan, 'startAt'>): Date {
   return startAt === null ? new Date(now) : parseISO(startAt);
 }
 
+// The words of the page are English, and so are the days among them.
+const weekday = new Intl.DateTimeFormat('en', { weekday: 'short' });
+
 let form: ClockForm | null = null;
 
 /** How clock times are written: as the browser writes them in its own fields. Only in the browser. */
@@ -35,5 +38,5 @@ export function clockForm(): ClockForm {
 export function clockAt(start: Date, seconds: number): string {
   const at = addSeconds(start, seconds);
   const time = clockTime(at, clockForm());
-  return isSameDay(start, at) ? time : `${format(at, 'EEE')} ${time}`;
+  return isSameDay(start, at) ? time : `${weekday.format(at)} ${time}`;
 }

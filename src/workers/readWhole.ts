@@ -1,3 +1,5 @@
+import { fastCells } from '@/core/geometry/fastCells';
+import { plainCells } from '@/core/geometry/plainCells';
 import { assembleReading } from '@/core/read/assemble';
 import { GcodeReader } from '@/core/read/reader';
 import type { Reading } from '@/core/read/reading';
@@ -35,8 +37,9 @@ export async function readWhole(
   stopsAtMark: boolean,
   onProgress: (progress: GcodeReader['progress']) => boolean,
 ): Promise<WholeRead | 'stopped' | 'marked'> {
-  const beside = sides !== null && gcode.size >= WORTH_HELPERS;
-  const work = beside ? sideWorkBeside(sides) : await sideWorkHere();
+  const isLarge = gcode.size >= WORTH_HELPERS;
+  const work =
+    isLarge && sides ? sideWorkBeside(sides) : await sideWorkHere(isLarge ? fastCells : plainCells);
   try {
     const reader = new GcodeReader(model, work.lines);
     for await (const chunk of gcode.chunks()) {

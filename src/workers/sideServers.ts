@@ -1,4 +1,5 @@
 import { createSHA256 } from 'hash-wasm';
+import { fastCells } from '@/core/geometry/fastCells';
 import { stampBatch } from '@/core/geometry/lineBatch';
 import { FootprintRaster } from '@/core/geometry/raster';
 
@@ -7,7 +8,7 @@ export type AnswerSide = (answer: unknown, transfer: ArrayBuffer[]) => void;
 
 /** A raster as a helper: takes batches of lines, and answers what they cover. */
 export function rasterServer(answer: AnswerSide): (message: unknown) => void {
-  const raster = new FootprintRaster();
+  const raster = new FootprintRaster(fastCells);
   return (message) => {
     if (message instanceof Float64Array) {
       stampBatch(raster, message);

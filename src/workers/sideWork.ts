@@ -3,6 +3,7 @@ import { joinRasters, rasterOf } from '@/core/geometry/joinRasters';
 import { LineBatcher } from '@/core/geometry/lineBatch';
 import type { LineSink } from '@/core/geometry/lineSink';
 import { FootprintRaster } from '@/core/geometry/raster';
+import type { MakeCells } from '@/core/geometry/rasterCells';
 import type { SettledRaster } from '@/core/geometry/footprint';
 import { Helper, type SideKinds } from './sidePort';
 
@@ -24,8 +25,8 @@ export interface SideWork {
 }
 
 /** Does it here, one thing after the other: where there is no second core, and no way to start helpers. */
-export async function sideWorkHere(): Promise<SideWork> {
-  const raster = new FootprintRaster();
+export async function sideWorkHere(makeCells: MakeCells): Promise<SideWork> {
+  const raster = new FootprintRaster(makeCells);
   const hash = await createSHA256();
   return {
     lines: raster,

@@ -190,6 +190,8 @@ describe('the keyboard', () => {
     await seeText(page, 'The file is written');
     assert.equal(await focused(), before);
     await byRole(page, 'link', 'Plan').click();
+    // Output has such a button as well: not before Plan is there.
+    await seeText(page, 'Bands');
     await byRole(page, 'button', 'Write file').click();
     await page.waitForFunction(() => document.activeElement?.id === 'proof-title');
     assert.deepEqual(complaints, []);

@@ -1,6 +1,8 @@
 import { CELL_MM, type LevelBox, type SettledRaster } from './footprint';
-import { LevelBits, popcount } from './levelBits';
+import { LevelBits } from './levelBits';
 import type { LineSink } from './lineSink';
+import { plainCells } from './plainCells';
+import type { MakeCells, RasterCells } from './rasterCells';
 
 /** Cells beyond which a file is too wide to be drawn (600 × 600 mm at 0.15 mm). */
 const MOST_CELLS = 16_000_000;
@@ -9,8 +11,6 @@ const MARGIN = 128;
 /** Memory for levels that are gathered as bits before they are folded into the grids, bytes. */
 const GATHERED_BYTES = 12_000_000;
 const MOST_GATHERED = 256;
-/** Half-rows below this length of rise are drawn as level lines, cells. */
-const FLAT = 1e-6;
 
 /**
  * The growing grid behind a {@link Footprint}. Lines are stamped in printing order, each with the
@@ -32,16 +32,16 @@ export class FootprintRaster implements LineSink {
   /** Grid position of cell (0, 0), in cells from machine zero. */
   private column0 = 0;
   private row0 = 0;
-  private top = new Uint16Array(0);
-  private low = new Uint16Array(0);
-  /** Cells that any folded level covers. */
-  private ever = new Int32Array(0);
-  /** Scratch of a fold: cells that a higher level of the same fold covers. */
-  private seen = new Int32Array(0);
+  private cells: RasterCells;
   private readonly gathered: LevelBits[] = [];
   private inUse = 0;
   private gatheredAtMost = 0;
   private current: LevelBits | null = null;
+
+  /** @param makeCells where its cells are; the two kinds do the same, and the quicker takes longer to begin. */
+  constructor(private readonly makeCells: MakeCells = plainCells) {
+    this.cells = plainCells(0);
+  }
 
   /** Stamps a line from (x0, y0) to (x1, y1), machine mm, `width` mm wide, of level `level` ≥ 1. */
   stamp(x0: number, y0: number, x1: number, y1: number, width: number, level: number): void {
@@ -62,111 +62,22 @@ export class FootprintRaster implements LineSink {
       ay += row0 - this.row0;
       by += row0 - this.row0;
     }
+    // A place that is no number passes every comparison above.
+    if (!((bx - ax) ** 2 + (by - ay) ** 2 < Infinity)) return;
     const bits = this.current?.level === level ? this.current : this.bitsOf(level);
-    this.stampRows(bits, ax, ay, bx, by, r);
-  }
-
-  /**
-   * Sets the cells whose centre lies within `r` of the line from a to b (a below b, in cells).
-   *
-   * The edge of such a shape in a row is its slanted side, or an end's circle beyond the points
-   * where the side touches it. Rows that only meet the sides are the inner loop; they need no root.
-   */
-  private stampRows(
-    bits: LevelBits,
-    ax: number,
-    ay: number,
-    bx: number,
-    by: number,
-    r: number,
-  ): void {
-    const dx = bx - ax;
-    const dy = by - ay;
-    const length = Math.sqrt(dx * dx + dy * dy);
-    if (!(length < Infinity)) return;
-    const firstRow = (ay - r + 0.5) | 0;
-    const lastRow = (by + r - 0.5) | 0;
     bits.extend(
-      firstRow,
-      lastRow,
+      (ay - r + 0.5) | 0,
+      (by + r - 0.5) | 0,
       ((ax < bx ? ax : bx) - r + 0.5) >> 5,
       ((ax < bx ? bx : ax) + r - 0.5) >> 5,
     );
-    const touch = length > 0 ? (r * dx) / length : 0;
-    const reach = touch < 0 ? -touch : touch;
-    // Rows of which both sides are straight: from where the lower circle ends to where the upper begins.
-    const sidesFrom = Math.ceil(ay + reach - 0.5);
-    const sidesTo = Math.floor(by - reach - 0.5);
-    const { words } = bits;
-    const { wordsPerRow } = this;
-    if (dy < FLAT || sidesFrom > sidesTo) {
-      this.stampEnds(words, firstRow, lastRow, ax, ay, bx, by, r);
-      return;
-    }
-    this.stampEnds(words, firstRow, sidesFrom - 1, ax, ay, bx, by, r);
-    this.stampEnds(words, sidesTo + 1, lastRow, ax, ay, bx, by, r);
-    const slope = dx / dy;
-    const half = (r * length) / dy;
-    let left = ax + (sidesFrom + 0.5 - ay) * slope - half + 0.5;
-    let right = left + 2 * half - 1;
-    let base = sidesFrom * wordsPerRow;
-    for (let row = sidesFrom; row <= sidesTo; row++) {
-      setBits(words, base, left | 0, right | 0);
-      left += slope;
-      right += slope;
-      base += wordsPerRow;
-    }
-  }
-
-  /** The rows that meet an end's circle, of the shape that `stampRows` describes. */
-  private stampEnds(
-    words: Int32Array,
-    firstRow: number,
-    lastRow: number,
-    ax: number,
-    ay: number,
-    bx: number,
-    by: number,
-    r: number,
-  ): void {
-    const dx = bx - ax;
-    const dy = by - ay;
-    const r2 = r * r;
-    const flat = dy < FLAT;
-    const length = Math.sqrt(dx * dx + dy * dy);
-    const slope = flat ? 0 : dx / dy;
-    const half = flat ? 0 : (r * length) / dy;
-    const touch = length > 0 ? (r * dx) / length : 0;
-    for (let row = firstRow; row <= lastRow; row++) {
-      const up = row + 0.5 - ay;
-      const down = row + 0.5 - by;
-      let left: number;
-      let right: number;
-      if (flat) {
-        const h = Math.sqrt(r2 - up * up);
-        left = (dx < 0 ? bx : ax) - h;
-        right = (dx < 0 ? ax : bx) + h;
-      } else {
-        const x = ax + up * slope;
-        if (up < touch) left = ax - Math.sqrt(r2 - up * up);
-        else if (up - touch > dy) left = bx - Math.sqrt(r2 - down * down);
-        else left = x - half;
-        if (up < -touch) right = ax + Math.sqrt(r2 - up * up);
-        else if (up + touch > dy) right = bx + Math.sqrt(r2 - down * down);
-        else right = x + half;
-      }
-      setBits(words, row * this.wordsPerRow, (left + 0.5) | 0, (right - 0.5) | 0);
-    }
+    this.cells.stampLine(bits.words, this.wordsPerRow, ax, ay, bx, by, r);
   }
 
   /** The bits of a level that begins now. */
   private bitsOf(level: number): LevelBits {
     if (this.inUse === this.gatheredAtMost) this.fold();
-    let bits = this.gathered[this.inUse];
-    if (!bits) {
-      bits = new LevelBits(new Int32Array(this.wordsPerRow * this.rows));
-      this.gathered.push(bits);
-    }
+    const bits = (this.gathered[this.inUse] ??= new LevelBits(this.cells.place(this.inUse)));
     bits.reset(level, this.wordsPerRow);
     this.inUse++;
     this.current = bits;
@@ -175,62 +86,35 @@ export class FootprintRaster implements LineSink {
 
   /** Folds the gathered levels into the grids. */
   private fold(): void {
-    this.seen.fill(0);
+    const { cells } = this;
+    cells.seen.fill(0);
     for (let i = this.inUse - 1; i >= 0; i--) this.foldTop(this.gathered[i]);
     // Once a print is a few layers high, it rarely covers a cell that nothing covered before.
-    if (this.coversNewCells()) {
-      for (let i = 0; i < this.inUse; i++) this.foldLow(this.gathered[i]);
+    if (cells.hasNewCells()) {
+      for (let i = 0; i < this.inUse; i++) {
+        const bits = this.gathered[i];
+        const [from, to] = this.wordsOf(bits);
+        cells.foldLow(bits.words, from, to, bits.level);
+      }
     }
     this.inUse = 0;
     this.current = null;
   }
 
-  private coversNewCells(): boolean {
-    const { seen, ever } = this;
-    for (let i = 0; i < seen.length; i++) if ((seen[i] & ~ever[i]) !== 0) return true;
-    return false;
-  }
-
   /** Takes the cells of a level that no higher level of this fold covers. */
   private foldTop(bits: LevelBits): void {
-    const { seen, wordsPerRow } = this;
-    const { words, level, minWord, maxWord, maxRow } = bits;
+    const { words, level } = bits;
     this.makeRoomFor(level);
-    let covered = 0;
-    let leftmost = 0;
-    let rightmost = 0;
-    for (let row = bits.minRow; row <= maxRow; row++) {
-      const last = row * wordsPerRow + maxWord;
-      leftmost |= words[last - maxWord + minWord];
-      rightmost |= words[last];
-      for (let i = row * wordsPerRow + minWord; i <= last; i++) {
-        const here = words[i];
-        if (here === 0) continue;
-        covered += popcount(here);
-        const before = seen[i];
-        const added = here & ~before;
-        if (added === 0) continue;
-        seen[i] = before | here;
-        writeCells(this.top, added, i << 5, level);
-      }
-    }
-    this.covered[level] += covered;
-    this.boxes[level] = joinedBox(this.boxes[level], this.boxOf(bits, leftmost, rightmost));
+    const [from, to] = this.wordsOf(bits);
+    this.covered[level] += this.cells.foldTop(words, from, to, level);
+    this.boxes[level] = joinedBox(this.boxes[level], this.boxOf(bits));
   }
 
-  /** Takes the cells that no earlier level covers. */
-  private foldLow(bits: LevelBits): void {
-    const { ever, wordsPerRow } = this;
-    const { words, level, minWord, maxWord, maxRow } = bits;
-    for (let row = bits.minRow; row <= maxRow; row++) {
-      const last = row * wordsPerRow + maxWord;
-      for (let i = row * wordsPerRow + minWord; i <= last; i++) {
-        const added = words[i] & ~ever[i];
-        if (added === 0) continue;
-        ever[i] |= added;
-        writeCells(this.low, added, i << 5, level);
-      }
-    }
+  /** The words of a level's rows, as whole fours. */
+  private wordsOf({ minRow, maxRow }: LevelBits): [number, number] {
+    if (maxRow < 0) return [0, 0];
+    const { wordsPerRow } = this;
+    return [(minRow * wordsPerRow) & ~3, ((maxRow + 1) * wordsPerRow + 3) & ~3];
   }
 
   private makeRoomFor(level: number): void {
@@ -241,21 +125,29 @@ export class FootprintRaster implements LineSink {
   }
 
   /** The box of a level, from the bits of its leftmost and its rightmost words. */
-  private boxOf(bits: LevelBits, leftmost: number, rightmost: number): LevelBox {
+  private boxOf({ words, minRow, maxRow, minWord, maxWord }: LevelBits): LevelBox {
+    let leftmost = 0;
+    let rightmost = 0;
+    for (let row = minRow; row <= maxRow; row++) {
+      leftmost |= words[row * this.wordsPerRow + minWord];
+      rightmost |= words[row * this.wordsPerRow + maxWord];
+    }
     const first = leftmost === 0 ? 0 : 31 - Math.clz32(leftmost & -leftmost);
     const last = rightmost === 0 ? 31 : 31 - Math.clz32(rightmost);
     return {
-      minX: (bits.minWord * 32 + first + this.column0) * CELL_MM,
-      maxX: (bits.maxWord * 32 + last + 1 + this.column0) * CELL_MM,
-      minY: (bits.minRow + this.row0) * CELL_MM,
-      maxY: (bits.maxRow + 1 + this.row0) * CELL_MM,
+      minX: (minWord * 32 + first + this.column0) * CELL_MM,
+      maxX: (maxWord * 32 + last + 1 + this.column0) * CELL_MM,
+      minY: (minRow + this.row0) * CELL_MM,
+      maxY: (maxRow + 1 + this.row0) * CELL_MM,
     };
   }
 
   /** Folds what is left, and hands out all that was counted; nothing is stamped any more. */
   settle(): SettledRaster {
     this.fold();
-    const { columns, rows, column0, row0, top, low, covered, boxes, overflowed } = this;
+    const { columns, rows, column0, row0, cells, covered, boxes, overflowed } = this;
+    // Copies, since the cells' memory may not be given away.
+    const [top, low] = [cells.top, cells.low].map((grid) => grid.slice(0, columns * rows));
     return { columns, rows, column0, row0, top, low, covered, boxes, overflowed };
   }
 
@@ -284,29 +176,28 @@ export class FootprintRaster implements LineSink {
       row0: this.row0,
       rows: this.rows,
     };
-    const move = (grid: Uint16Array): Uint16Array<ArrayBuffer> => {
-      const larger = new Uint16Array(columns * rows);
-      for (let row = 0; row < before.rows; row++) {
-        const from = row * before.columns;
-        const to = (row + before.row0 - row0) * columns + (before.column0 - column0);
-        larger.set(grid.subarray(from, from + before.columns), to);
-      }
-      return larger;
-    };
-    this.top = move(this.top);
-    this.low = move(this.low);
+    const { top, low } = this.cells;
+    const words = Math.ceil((wordsPerRow * rows) / 4) * 4;
+    this.gatheredAtMost = Math.max(
+      1,
+      Math.min(MOST_GATHERED, Math.floor(GATHERED_BYTES / (words * 4))),
+    );
+    const cells = this.makeCells(words, this.gatheredAtMost);
+    for (let row = 0; row < before.rows; row++) {
+      const from = row * before.columns;
+      const to = (row + before.row0 - row0) * columns + (before.column0 - column0);
+      cells.top.set(top.subarray(from, from + before.columns), to);
+      cells.low.set(low.subarray(from, from + before.columns), to);
+    }
+    for (let i = 0; i < cells.low.length; i++) {
+      if (cells.low[i] !== 0) cells.ever[i >> 5] |= 1 << (i & 31);
+    }
+    this.cells = cells;
     this.columns = columns;
     this.rows = rows;
     this.wordsPerRow = wordsPerRow;
-    const bytes = wordsPerRow * rows * 4;
-    this.gatheredAtMost = Math.max(1, Math.min(MOST_GATHERED, Math.floor(GATHERED_BYTES / bytes)));
     this.column0 = column0;
     this.row0 = row0;
-    this.seen = new Int32Array(wordsPerRow * rows);
-    this.ever = new Int32Array(wordsPerRow * rows);
-    for (let i = 0; i < this.low.length; i++) {
-      if (this.low[i] !== 0) this.ever[i >> 5] |= 1 << (i & 31);
-    }
     if (underWay) this.putUnderWay(underWay);
     return true;
   }
@@ -338,38 +229,6 @@ export class FootprintRaster implements LineSink {
       bits.extend(row, row, column >> 5, column >> 5);
       bits.words[row * this.wordsPerRow + (column >> 5)] |= 1 << (column & 31);
     }
-  }
-}
-
-/** Sets the bits of columns `first` to `last` of the row that begins at word `base`. */
-function setBits(words: Int32Array, base: number, first: number, last: number): void {
-  if (last < first) return;
-  const firstWord = base + (first >> 5);
-  const lastWord = base + (last >> 5);
-  const firstMask = -1 << (first & 31);
-  const lastMask = -1 >>> (31 - (last & 31));
-  if (firstWord === lastWord) {
-    words[firstWord] |= firstMask & lastMask;
-    return;
-  }
-  words[firstWord] |= firstMask;
-  for (let word = firstWord + 1; word < lastWord; word++) words[word] = -1;
-  words[lastWord] |= lastMask;
-}
-
-/** Gives the cells of the set bits to a level; `cell` is the first one's. */
-function writeCells(
-  grid: Uint16Array<ArrayBuffer>,
-  bits: number,
-  cell: number,
-  level: number,
-): void {
-  if (bits === -1) {
-    for (let i = cell; i < cell + 32; i++) grid[i] = level;
-    return;
-  }
-  for (let left = bits; left !== 0; left &= left - 1) {
-    grid[cell + 31 - Math.clz32(left & -left)] = level;
   }
 }
 

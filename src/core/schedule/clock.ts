@@ -1,4 +1,4 @@
-import { format } from 'date-fns';
+import { lightFormat } from 'date-fns';
 
 /** How clock times are written: 18:42 or 6:42 PM. */
 export type ClockForm = '24' | '12';
@@ -11,7 +11,7 @@ export function clockFormOf(language?: string): ClockForm {
 
 /** A moment as the clock on the wall shows it. */
 export function clockTime(at: Date, form: ClockForm): string {
-  return format(at, form === '24' ? 'HH:mm' : 'h:mm a');
+  return lightFormat(at, form === '24' ? 'HH:mm' : 'h:mm a');
 }
 
 /** How far local time is ahead of UTC at a moment, minutes. */

@@ -1,10 +1,12 @@
 'use client';
 
-import { addMilliseconds, format } from 'date-fns';
+import { addMilliseconds } from 'date-fns';
 import { Button } from '@/components/Button';
 import { formatBytes, plural } from '@/core/format';
 import { KEPT_AFTER_DELETION, purgeJobs, restoreJob } from '@/store/jobs';
 import type { Job } from '@/store/records';
+
+const dayAndMonth = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
 
 /** The jobs that were deleted: they can be brought back until they are gone for good. */
 export function DeletedJobs({ deleted }: { deleted: readonly Job[] }) {
@@ -23,7 +25,7 @@ export function DeletedJobs({ deleted }: { deleted: readonly Job[] }) {
               <span className="text-sm text-muted">
                 {' '}
                 · kept until{' '}
-                {format(addMilliseconds(job.deleted?.at ?? 0, KEPT_AFTER_DELETION), 'd MMM')}
+                {dayAndMonth.format(addMilliseconds(job.deleted?.at ?? 0, KEPT_AFTER_DELETION))}
               </span>
             </span>
             <Button aria-label={`Bring ${job.name} back`} onClick={() => restoreJob(job.id)}>

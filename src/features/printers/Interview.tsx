@@ -1,6 +1,6 @@
 'use client';
 
-import { format } from 'date-fns';
+import { lightFormat } from 'date-fns';
 import { FileDown } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
@@ -67,7 +67,11 @@ function Questions({ printer, onClose, onKnown }: Omit<InterviewProps, 'open'>) 
   const given = answers.filter((answer) => answer !== null);
   const isComplete = given.length === PROBE_WAYS.length && heard !== null;
   const verdict = isComplete
-    ? judgeProbe(given, { heardBeeps: heard, host: printer.host }, format(new Date(), 'yyyy-MM-dd'))
+    ? judgeProbe(
+        given,
+        { heardBeeps: heard, host: printer.host },
+        lightFormat(new Date(), 'yyyy-MM-dd'),
+      )
     : null;
   const stem = printer.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
   return (

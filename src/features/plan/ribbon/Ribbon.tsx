@@ -1,6 +1,6 @@
 'use client';
 
-import { format } from 'date-fns';
+import { lightFormat } from 'date-fns';
 import { FileDown, MoonStar } from 'lucide-react';
 import { InlineNumber } from '@/components/InlineNumber';
 import { Button } from '@/components/Button';
@@ -99,7 +99,7 @@ function StartField({ start, isNow }: { start: Date; isNow: boolean }) {
         Start
         <input
           type="datetime-local"
-          value={format(start, LOCAL_TIME)}
+          value={lightFormat(start, LOCAL_TIME)}
           onChange={(event) => {
             const startAt = event.target.value;
             if (startAt !== '') changePlan('start of the print', (one) => ({ ...one, startAt }));
