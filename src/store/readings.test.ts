@@ -5,7 +5,7 @@ import { readingKeyOf } from '@/core/printer/model';
 import { analysePrint } from '@/core/read/analysis';
 import { keepReading, openKept } from '@/core/read/keptReading';
 import { readGcode } from '@/core/read/reader';
-import { timesIn } from '@/core/read/times';
+import type { PrintTimes } from '@/core/read/times';
 import { bytesOf, writePrint } from '../../tests/support/printFiles';
 import {
   dropReadings,
@@ -19,6 +19,12 @@ import {
 
 const reading = readGcode(bytesOf(writePrint({ layers: 6 })), ORDINARY_PRINTER);
 const analysis = analysePrint(reading);
+const times: PrintTimes = {
+  seconds: reading.seconds,
+  secondsBefore: reading.secondsBefore,
+  secondsAfter: reading.secondsAfter,
+  layers: Float64Array.from(reading.layers, (layer) => layer.seconds),
+};
 const printer = readingKeyOf(ORDINARY_PRINTER);
 const OTHER = { ...ORDINARY_PRINTER, filamentDiameter: 2.85 };
 
@@ -46,7 +52,6 @@ describe('readings', () => {
   });
 
   it('have times beside them, by all that times depend on', async () => {
-    const times = timesIn(reading);
     await keepTimes('one', ORDINARY_PRINTER, times);
     expect(await keptTimes('one', ORDINARY_PRINTER)).toEqual(times);
     expect(await keptTimes('one', { ...ORDINARY_PRINTER, homingSeconds: 1 })).toBeNull();
@@ -64,7 +69,7 @@ describe('readings', () => {
 
   it('go with the last job of their file', async () => {
     for (const name of ['one', 'two']) await keepPrint(print(name));
-    await keepTimes('one', ORDINARY_PRINTER, timesIn(reading));
+    await keepTimes('one', ORDINARY_PRINTER, times);
     await forgetReadings(['one']);
     expect(await Promise.all(['one', 'two'].map(isKept))).toEqual([false, true]);
     expect(await keptTimes('one', ORDINARY_PRINTER)).toBeNull();

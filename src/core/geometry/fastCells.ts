@@ -62,8 +62,14 @@ function moduleOrNull(): WebAssembly.Module | null {
 
 /** The quickest cells that this machine has: both kinds do the same to the last one. */
 export const fastCells: MakeCells = (words, places) => {
-  compiled ??= compiled === null ? null : moduleOrNull();
-  return compiled ? assembledCells(compiled, words, places) : plainCells(words);
+  if (compiled === undefined) compiled = moduleOrNull();
+  if (compiled === null) return plainCells(words);
+  try {
+    return assembledCells(compiled, words, places);
+  } catch {
+    // It takes its memory in one piece, which there may not be.
+    return plainCells(words);
+  }
 };
 
 function assembledCells(module: WebAssembly.Module, words: number, places: number): RasterCells {

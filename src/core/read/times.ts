@@ -44,9 +44,3 @@ export function withTimes(reading: Reading, times: PrintTimes): Reading {
   const layers = reading.layers.map((layer, i) => ({ ...layer, seconds: times.layers[i] }));
   return { ...reading, layers, seconds, secondsBefore, secondsAfter };
 }
-
-/** The times that a reading holds. */
-export function timesIn({ layers, seconds, secondsBefore, secondsAfter }: Reading): PrintTimes {
-  const byLayer = Float64Array.from(layers, (layer) => layer.seconds);
-  return { seconds, secondsBefore, secondsAfter, layers: byLayer };
-}
