@@ -16,7 +16,9 @@ const fingerprint = createHash('sha256').update(FILE).digest('hex');
 const goOn = () => true;
 
 /** A reading with digests in place of its cells: comparing millions of numbers one by one takes seconds. */
-function comparable(read: Awaited<ReturnType<typeof readWhole>> | { reading: Reading; fingerprint: string }) {
+function comparable(
+  read: Awaited<ReturnType<typeof readWhole>> | { reading: Reading; fingerprint: string },
+) {
   if (typeof read === 'string') return read;
   const { footprint } = read.reading;
   const digest = (cells: Uint16Array): string => createHash('sha256').update(cells).digest('hex');
