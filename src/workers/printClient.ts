@@ -35,11 +35,11 @@ export class PrintClient {
   private closed = false;
 
   /**
-   * @param onTrouble is told in words when the worker died; whoever takes the client over may be told instead.
+   * @param onTrouble is told in words when the worker died.
    * @param start starts a worker; another one than the browser's in tests.
    */
   constructor(
-    public onTrouble: (message: string) => void = () => {},
+    private readonly onTrouble: (message: string) => void = () => {},
     private readonly start: StartWorker = startPrintWorker,
   ) {}
 

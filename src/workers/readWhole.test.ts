@@ -57,6 +57,9 @@ const dyingPort = (): SidePort => {
   };
 };
 
+/** A helper that says at its first piece that it cannot go on. */
+const failing = (answer: AnswerSide) => () => answer({ died: 'not allowed' }, []);
+
 const sides = (rasters: number): SideKinds => ({
   startRaster: () => portTo(rasterServer),
   startHash: () => portTo(hashServer),
@@ -72,6 +75,7 @@ describe('reading a file with helpers beside', () => {
   it.each([
     ['raster', { ...sides(1), startRaster: dyingPort }],
     ['hash', { ...sides(1), startHash: dyingPort }],
+    ['hash, in its own words', { ...sides(1), startHash: () => portTo(failing) }],
   ])('goes on alone when the %s dies', async (_name, broken) => {
     const read = await readWhole(file, ORDINARY_PRINTER, broken, true, goOn);
     expect(comparable(read)).toEqual(comparable({ reading: whole, fingerprint }));

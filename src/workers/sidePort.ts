@@ -17,6 +17,11 @@ export interface SideKinds {
 /** Thrown when a helper died before its answer. */
 export class SideDiedError extends Error {}
 
+/** What a helper says when it cannot go on. */
+function isDeath(message: unknown): message is { readonly died: string } {
+  return typeof message === 'object' && message !== null && 'died' in message;
+}
+
 /** A helper that takes pieces of work one after another, and answers once at the end. */
 export class Helper<Answer> {
   private waiting = 0;
@@ -30,19 +35,19 @@ export class Helper<Answer> {
     private readonly most: number,
   ) {
     this.answer = new Promise((resolve, reject) => {
-      port.listen(
-        (message) => {
-          // One word for each piece that is done; anything else is the answer.
-          if (message !== null) return resolve(message as Answer);
+      const die = (why: string): void => {
+        this.dead = new SideDiedError(why);
+        reject(this.dead);
+        this.onRoom();
+      };
+      port.listen((message) => {
+        // One word for each piece that is done; its own end, or the answer.
+        if (message === null) {
           this.waiting--;
           this.onRoom();
-        },
-        (why) => {
-          this.dead = new SideDiedError(why);
-          reject(this.dead);
-          this.onRoom();
-        },
-      );
+        } else if (isDeath(message)) die(message.died);
+        else resolve(message as Answer);
+      }, die);
     });
     // Whoever waits for the answer hears of it.
     this.answer.catch(() => {});

@@ -23,7 +23,7 @@ export function rasterServer(answer: AnswerSide): (message: unknown) => void {
 /** The fingerprint as a helper: takes bytes in their order, and answers their SHA-256 in hexadecimal. */
 export function hashServer(answer: AnswerSide): (message: unknown) => void {
   // What comes before the hash is ready waits for it, in order.
-  let ready = createSHA256().then((hash) => hash);
+  let ready = createSHA256();
   return (message) => {
     ready = ready.then((hash) => {
       if (message instanceof Uint8Array) {
@@ -34,8 +34,7 @@ export function hashServer(answer: AnswerSide): (message: unknown) => void {
       }
       return hash;
     });
-    ready.catch((error: unknown) => {
-      throw error;
-    });
+    // A promise that fails in a worker is no error that anybody outside would hear of.
+    ready.catch((error: unknown) => answer({ died: String(error) }, []));
   };
 }

@@ -8,8 +8,7 @@ import type { Job } from '@/store/records';
 import { giveFile, jobWithoutFile, newPlans, saveWholeJob } from '@/store/jobs';
 import { factsOf } from '@/store/jobFacts';
 import { askToKeep, missingRoom, storageSentence } from '@/store/room';
-import { keepPrint } from '@/store/readings';
-import { handOver } from '@/workers/handOver';
+import { readPrint } from '@/features/job/openPrint';
 import { PrintClient, WorkerClosedError } from '@/workers/printClient';
 import type { ReadProgress } from '@/workers/protocol';
 
@@ -54,16 +53,14 @@ export function importFile(
 ): Import {
   const client = new PrintClient();
   let cancelled = false;
-  let handedOver = false;
   const run = async (): Promise<ImportOutcome> => {
     const room = await missingRoom(file.size);
     if (room) return { kind: 'refused', refusal: { code: 'storage-short', message: room } };
-    const opened = await client.open(file, ORDINARY_PRINTER, onProgress);
+    const opened = await readPrint(client, file, ORDINARY_PRINTER, onProgress);
     if (!opened.ok) return { kind: 'refused', refusal: opened.refusal };
     // It may have been read to its end while the person reached for the button.
     if (cancelled) return { kind: 'cancelled' };
-    const { fingerprint, gcode, blocks, kept } = opened.value;
-    if (kept) await keepPrint({ kept, timedFor: ORDINARY_PRINTER });
+    const { fingerprint, gcode, blocks } = opened.value;
     const waiting = await jobWithoutFile(fingerprint);
     if (waiting && (await giveFile(waiting.id, gcode))) return { kind: 'given-back', job: waiting };
     const job: Job = {
@@ -81,12 +78,7 @@ export function importFile(
     const saved = await saveWholeJob({ job, file: gcode, plans }, demoFile);
     if (!saved.ok) return { kind: 'refused', refusal: saved.refusal };
     // What is their own should not be cleared when the disk runs full.
-    if (!details.isDemo) {
-      await askToKeep();
-      // Its desk is what the person opens next, most often.
-      handOver({ client, print: { ...opened.value, kept: null }, model: ORDINARY_PRINTER });
-      handedOver = true;
-    }
+    if (!details.isDemo) await askToKeep();
     return { kind: 'added', swapsTaken: blocks.length === 0 ? 0 : plan.swaps.length };
   };
   const outcome = run()
@@ -94,9 +86,7 @@ export function importFile(
       if (error instanceof WorkerClosedError) return { kind: 'cancelled' };
       return { kind: 'refused', refusal: { code: 'trouble', message: storageSentence(error) } };
     })
-    .finally(() => {
-      if (!handedOver) client.close();
-    });
+    .finally(() => client.close());
   const cancel = (): void => {
     cancelled = true;
     client.close();

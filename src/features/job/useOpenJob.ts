@@ -20,7 +20,6 @@ import { shelf } from '@/store/shelf';
 import { openView } from '@/store/viewStore';
 import { PrintClient, WorkerClosedError } from '@/workers/printClient';
 import type { OpenPrint, ReadProgress } from '@/workers/protocol';
-import { takeOver } from '@/workers/handOver';
 import { openKnown, readPrint, timesFor } from './openPrint';
 import { tellOfPlans } from './tellOfPlans';
 
@@ -49,15 +48,15 @@ export interface ReadyJob {
 const say = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 
 /**
- * Loads a job, opens its file in a worker, and keeps its plans stored while it is open. What is shortest
- * comes first: the print as the Bench left it open, what was kept of it, and reading the file.
+ * Loads a job, opens its file in a worker, and keeps its plans stored while it is open. What was
+ * kept of the file comes first, as the Bench keeps it of a new one; it is read only without that.
  * @param version changes when the job was replaced and has to be opened anew.
  */
 export function useOpenJob(jobId: string, version: number): OpenJob {
   const [opened, setOpened] = useState<OpenJob>({ stage: 'loading', progress: null });
 
   useEffect(() => {
-    let client = new PrintClient();
+    const client = new PrintClient((message) => toast.error(message, { id: 'print-worker' }));
     let active = true;
     let plans: OpenPlans | null = null;
     const show = (stage: OpenJob): void => {
@@ -69,14 +68,6 @@ export function useOpenJob(jobId: string, version: number): OpenJob {
       file: Blob,
       timedFor: Printer,
     ): Promise<Result<OpenPrint>> => {
-      const left = takeOver(fingerprint);
-      if (left && timesAlike(left.model, timedFor)) {
-        client.close();
-        client = left.client;
-        if (!active) client.close();
-      } else left?.client.close();
-      client.onTrouble = (message) => toast.error(message, { id: 'print-worker' });
-      if (left && client === left.client) return success(left.print);
       const known = await openKnown(client, file, fingerprint, timedFor);
       if (known) return success(known);
       return readPrint(client, file, timedFor, (progress) => show({ stage: 'loading', progress }));
