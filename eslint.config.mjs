@@ -80,6 +80,30 @@ const directionRules = Object.entries(above)
     },
   }));
 
+/**
+ * Next's rules, with the rules of React (the compiler's among them, the slowest of all) only where
+ * React is: core must not import it, and the rest is scripts.
+ */
+const reactRules = ['react', 'react-hooks', 'jsx-a11y'];
+const nextRules = next.flatMap((part) => {
+  const ofReact = Object.entries(part.rules ?? {}).filter(([name]) =>
+    reactRules.some((plugin) => name.startsWith(`${plugin}/`)),
+  );
+  if (ofReact.length === 0) return [part];
+  const rest = Object.fromEntries(
+    Object.entries(part.rules).filter((entry) => !ofReact.some(([name]) => name === entry[0])),
+  );
+  return [
+    { ...part, rules: rest },
+    {
+      name: `${part.name} (React)`,
+      files: ['src/**/*.{ts,tsx}'],
+      ignores: ['src/core/**', 'src/workers/**', '**/*.test.ts'],
+      rules: Object.fromEntries(ofReact),
+    },
+  ];
+});
+
 const config = [
   {
     ignores: [
@@ -92,7 +116,7 @@ const config = [
       'assembly/**',
     ],
   },
-  ...next,
+  ...nextRules,
   ...directionRules,
   ...coreRules,
   {

@@ -68,7 +68,7 @@ class Printer {
 
   constructor(private readonly kind: Firmware) {}
 
-  private get countsFromHere(): boolean {
+  get countsFromHere(): boolean {
     return this.kind === 'E relative if either' ? this.m83 || this.relative : this.eRelative;
   }
 
@@ -435,7 +435,7 @@ function runOn(
         if (line.fromInput) numberFault(parsed, false);
         for (const one of kinds) obey(one, parsed);
         if (/^G[0-3]$/.test(parsed.code) && parsed.words.has('E')) {
-          const modes = new Set(kinds.map((one) => one.snapshot(false).eRelative));
+          const modes = new Set(kinds.map((one) => one.countsFromHere));
           if (modes.size > 1) alone.ambiguous = printer.ambiguous = true;
         }
         obey(alone, parsed);

@@ -45,7 +45,19 @@ export interface SettledRaster {
 /** How many cells of a grid each level has, by level; entry 0 counts the empty ones. */
 export function cellsByLevel(grid: Uint16Array, levels: number): Uint32Array {
   const cells = new Uint32Array(levels + 1);
-  for (let i = 0; i < grid.length; i++) cells[grid[i]]++;
+  // Most of a grid is empty: two cells at a time.
+  const pairs = new Uint32Array(grid.buffer, grid.byteOffset, grid.length >> 1);
+  let empty = 0;
+  for (let pair = 0; pair < pairs.length; pair++) {
+    if (pairs[pair] === 0) {
+      empty += 2;
+      continue;
+    }
+    cells[grid[2 * pair]]++;
+    cells[grid[2 * pair + 1]]++;
+  }
+  if (grid.length % 2 === 1) cells[grid[grid.length - 1]]++;
+  cells[0] += empty;
   return cells;
 }
 
@@ -82,14 +94,18 @@ export function footprintOf(raster: SettledRaster, layerOfLevel: Uint16Array): F
 /** The rectangle of cells that have a layer; a single empty cell when nothing is printed. */
 function printedBox({ columns, rows, top }: SettledRaster, layerOfLevel: Uint16Array) {
   const box = { left: columns, right: -1, first: rows, last: -1 };
+  const isLayer = (cell: number) => layerOfLevel[top[cell]] !== 0;
   for (let row = 0; row < rows; row++) {
-    for (let column = 0; column < columns; column++) {
-      if (layerOfLevel[top[row * columns + column]] === 0) continue;
-      if (column < box.left) box.left = column;
-      if (column > box.right) box.right = column;
-      if (row < box.first) box.first = row;
-      box.last = row;
-    }
+    const [from, to] = [row * columns, (row + 1) * columns - 1];
+    let left = from;
+    while (left <= to && !isLayer(left)) left++;
+    if (left > to) continue;
+    let right = to;
+    while (!isLayer(right)) right--;
+    box.left = Math.min(box.left, left - from);
+    box.right = Math.max(box.right, right - from);
+    box.first = Math.min(box.first, row);
+    box.last = row;
   }
   return box.right < 0 ? { left: 0, right: 0, first: 0, last: 0 } : box;
 }

@@ -145,10 +145,28 @@ export class FootprintRaster implements LineSink {
   /** Folds what is left, and hands out all that was counted; nothing is stamped any more. */
   settle(): SettledRaster {
     this.fold();
-    const { columns, rows, column0, row0, cells, covered, boxes, overflowed } = this;
-    // Copies, since the cells' memory may not be given away.
-    const [top, low] = [cells.top, cells.low].map((grid) => grid.slice(0, columns * rows));
+    const { cells, covered, boxes, overflowed } = this;
+    const { left, first, columns, rows } = this.usedPart();
+    // Copies, since the cells' memory may not be given away; the margins stay behind.
+    const [top, low] = [cells.top, cells.low].map((grid) => {
+      const part = new Uint16Array(columns * rows);
+      for (let row = 0; row < rows; row++) {
+        const from = (first + row) * this.columns + left;
+        part.set(grid.subarray(from, from + columns), row * columns);
+      }
+      return part;
+    });
+    const [column0, row0] = [this.column0 + left, this.row0 + first];
     return { columns, rows, column0, row0, top, low, covered, boxes, overflowed };
+  }
+
+  /** The part of the grid that the levels' boxes cover, in cells from its corner. */
+  private usedPart(): { left: number; first: number; columns: number; rows: number } {
+    const { minX, minY, maxX, maxY } = this.boxes.reduce(joinedBox);
+    if (maxX < minX) return { left: 0, first: 0, columns: 0, rows: 0 };
+    const [left, right] = [minX, maxX].map((x) => Math.round(x / CELL_MM) - this.column0);
+    const [first, last] = [minY, maxY].map((y) => Math.round(y / CELL_MM) - this.row0);
+    return { left, first, columns: right - left, rows: last - first };
   }
 
   /** Enlarges the grid to hold the given cells; false when it would become too large. */
@@ -188,9 +206,9 @@ export class FootprintRaster implements LineSink {
       const to = (row + before.row0 - row0) * columns + (before.column0 - column0);
       cells.top.set(top.subarray(from, from + before.columns), to);
       cells.low.set(low.subarray(from, from + before.columns), to);
-    }
-    for (let i = 0; i < cells.low.length; i++) {
-      if (cells.low[i] !== 0) cells.ever[i >> 5] |= 1 << (i & 31);
+      for (let i = to; i < to + before.columns; i++) {
+        if (cells.low[i] !== 0) cells.ever[i >> 5] |= 1 << (i & 31);
+      }
     }
     this.cells = cells;
     this.columns = columns;
@@ -234,6 +252,7 @@ export class FootprintRaster implements LineSink {
 
 function joinedBox(a: LevelBox, b: LevelBox): LevelBox {
   if (a.maxX < a.minX) return b;
+  if (b.maxX < b.minX) return a;
   return {
     minX: Math.min(a.minX, b.minX),
     minY: Math.min(a.minY, b.minY),
