@@ -1,6 +1,15 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { byRole, openPlan, seeSwaps, seeSaved, seeText, setValue, testBed } from './harness';
+import {
+  byRole,
+  openPlan,
+  seeSwaps,
+  seeSaved,
+  seeText,
+  setValue,
+  testBed,
+  seeNoText,
+} from './harness';
 
 const bed = testBed();
 
@@ -16,7 +25,7 @@ describe('checks before printing', () => {
     await seeText(page, 'One layer seldom hides what is below it.');
     const fixes = await page.$$('::-p-aria([name="Merge it with the band below"][role="button"])');
     await fixes[0].click();
-    await page.waitForFunction(() => !document.body.innerText.includes('One layer thin'));
+    await seeNoText(page, 'One layer thin');
 
     await seeText(page, 'Nobody has tried out yet how Ordinary printer can be stopped.');
     await byRole(page, 'button', 'I know').click();
@@ -46,7 +55,7 @@ describe('checks before printing', () => {
     await byRole(page, 'button', 'Go to Recipe').click();
     await byRole(page, 'button', 'Remove the line G91').click();
     await byRole(page, 'link', 'Checks may fail').click();
-    await page.waitForFunction(() => !document.body.innerText.includes('Will fail'));
+    await seeNoText(page, 'Will fail');
     assert.deepEqual(complaints, []);
   });
 

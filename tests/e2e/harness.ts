@@ -5,6 +5,7 @@ import { afterEach, before, after } from 'node:test';
 import puppeteer, {
   type Browser,
   type BrowserContext,
+  type ElementHandle,
   type Page,
   type Viewport,
 } from 'puppeteer-core';
@@ -144,9 +145,64 @@ const clockScript = (begins: number): string => `{
   };
 }`;
 
-/** The element with a role and a name, as assistive technology sees it. */
-export function byRole(page: Page, role: string, name: string) {
-  return page.locator(`::-p-aria([name="${name}"][role="${role}"])`);
+/** An element that may not be there yet. */
+export interface Sought {
+  /** Waits until it is there. */
+  readonly wait: () => Promise<ElementHandle>;
+  /** Waits until it is there, at rest and enabled, and presses it. */
+  readonly click: () => Promise<void>;
+}
+
+/**
+ * The element with a role and a name, as assistive technology sees it. Puppeteer's own locators ask the
+ * whole tree for it at every frame, which takes a core away from what is waited for.
+ */
+export function byRole(page: Page, role: string, name: string): Sought {
+  const selector = `::-p-aria([name="${name}"][role="${role}"])`;
+  const wait = (): Promise<ElementHandle> =>
+    soon(`There is no ${role} “${name}”`, () => page.$(selector));
+  const click = (): Promise<void> =>
+    soon(`The ${role} “${name}” cannot be pressed`, async () => {
+      const handle = await wait();
+      const isReady = await handle.evaluate(isAtRest);
+      if (!isReady) return null;
+      return handle.click().then(
+        () => true,
+        // It went away, or was covered, between the two.
+        () => null,
+      );
+    }).then(() => undefined);
+  return { wait, click };
+}
+
+/** Asks again and again, with a breath between, until there is an answer. */
+async function soon<T>(complaint: string, ask: () => Promise<T | null>): Promise<T> {
+  const ends = performance.now() + PATIENCE;
+  while (performance.now() < ends) {
+    const answer = await ask();
+    if (answer !== null) return answer;
+    await new Promise((resolve) => setTimeout(resolve, POLLING.polling));
+  }
+  throw new Error(complaint);
+}
+
+/** Runs in a page: whether an element is enabled and stands still, scrolled to where it can be seen. */
+async function isAtRest(element: Element): Promise<boolean> {
+  if (!element.isConnected || (element as HTMLButtonElement).disabled) return false;
+  element.scrollIntoView({ block: 'nearest', inline: 'nearest', behavior: 'instant' });
+  const before = element.getBoundingClientRect();
+  await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+  const now = element.getBoundingClientRect();
+  return element.isConnected && before.x === now.x && before.y === now.y && now.width > 0;
+}
+
+/** Waits until a function that runs in the page answers with something. */
+export async function until<Args extends unknown[]>(
+  page: Page,
+  holds: (...given: Args) => unknown,
+  ...given: Args
+): Promise<void> {
+  await page.waitForFunction(holds as (...all: unknown[]) => unknown, POLLING, ...given);
 }
 
 /** The Bench with these demo jobs and no others. */
@@ -195,7 +251,7 @@ export async function swapLayers(page: Page): Promise<number[]> {
 
 /** Waits until the swaps stand before exactly these layers. */
 export async function seeSwaps(page: Page, ...layers: number[]): Promise<void> {
-  await page.waitForFunction(flagsShown, POLLING, layers.join());
+  await until(page, flagsShown, layers.join());
 }
 
 /** Runs in a page: the layers of its flags, or whether they are those that are wanted. */
@@ -266,12 +322,12 @@ export async function setValue(page: Page, selector: string, value: string): Pro
 
 /** Waits until a text stands on the page. */
 export async function seeText(page: Page, text: string): Promise<void> {
-  await page.waitForFunction((wanted) => document.body.innerText.includes(wanted), POLLING, text);
+  await until(page, (wanted) => document.body.innerText.includes(wanted), text);
 }
 
 /** Waits until a text is on the page no longer. */
 export async function seeNoText(page: Page, text: string): Promise<void> {
-  await page.waitForFunction((gone) => !document.body.innerText.includes(gone), POLLING, text);
+  await until(page, (gone) => !document.body.innerText.includes(gone), text);
 }
 
 /** Hands a file to the field that a key or a button asks for. */
@@ -282,5 +338,5 @@ export async function giveFile(
 ): Promise<void> {
   await open();
   const field = await page.waitForSelector('input#picked-file');
-  await (field as import('puppeteer-core').ElementHandle<HTMLInputElement>).uploadFile(path);
+  await (field as ElementHandle<HTMLInputElement>).uploadFile(path);
 }

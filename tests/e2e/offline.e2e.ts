@@ -12,6 +12,7 @@ import {
   seeSwaps,
   seeText,
   testBed,
+  until,
 } from './harness';
 import { demoId, seedJobs } from './seed';
 
@@ -25,7 +26,7 @@ describe('without the server', () => {
       await seedJobs(page, app.url, ['Hide plate 7']);
       await page.goto(app.url);
       await seeText(page, 'Hide plate 7');
-      await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+      await until(page, () => navigator.serviceWorker.controller !== null);
     } finally {
       app.stop();
     }
@@ -73,7 +74,7 @@ describe('without the server', () => {
     try {
       await seedJobs(page, app.url, ['Hide plate 7']);
       await page.goto(app.url);
-      await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+      await until(page, () => navigator.serviceWorker.controller !== null);
       writeFileSync(file, kept.replace(/^const VERSION = "/m, '$&next-'));
       await page.evaluate(async () => {
         const registration = await navigator.serviceWorker.getRegistration();

@@ -19,6 +19,7 @@ import {
   seeText,
   testBed,
   type Complaints,
+  until,
 } from './harness';
 
 const DEMO = readFileSync(join(ROOT, 'public/demo/hide-plate-7.gcode'));
@@ -217,7 +218,7 @@ describe('printers', () => {
     await page.reload();
     await seeText(page, 'Attic printer');
     await giveFile(page, saved.path, () => byRole(page, 'button', 'Open a profile').click());
-    await page.waitForFunction(() => document.body.innerText.split('Attic printer').length > 3);
+    await until(page, () => document.body.innerText.split('Attic printer').length > 3);
     assert.deepEqual(complaints, []);
   });
 });

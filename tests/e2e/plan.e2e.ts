@@ -20,6 +20,7 @@ import {
   seeText,
   swapLayers,
   testBed,
+  until,
 } from './harness';
 
 const DEMO = readFileSync(join(ROOT, 'public/demo/hide-plate-7.gcode'));
@@ -98,7 +99,7 @@ describe('planning by hand', () => {
     assert.ok(box);
     await page.mouse.move(box.x + box.width / 2, box.y + 50);
     await page.mouse.wheel({ deltaY: -100 });
-    await page.waitForFunction(() =>
+    await until(page, () =>
       document
         .querySelector('[role="slider"]')
         ?.getAttribute('aria-valuetext')
@@ -141,9 +142,7 @@ describe('a first visit', () => {
   it('brings the demo, two of its jobs with a plan', async () => {
     const { page, complaints } = await openPage(bed.browser);
     await page.goto(bed.app.url);
-    await page.waitForFunction(
-      () => document.querySelectorAll('ul[aria-label="Jobs"] canvas').length === 7,
-    );
+    await until(page, () => document.querySelectorAll('ul[aria-label="Jobs"] canvas').length === 7);
     await seeText(page, '4 swaps');
     await seeSaved(page);
     await page.reload();
@@ -182,9 +181,7 @@ describe('files that are no prints', () => {
       await seeText(page, sentence);
       await byRole(page, 'button', `Dismiss the message about ${name}`).click();
     }
-    await page.waitForFunction(
-      () => document.querySelectorAll('ul[aria-label="Jobs"] h2').length === 1,
-    );
+    await until(page, () => document.querySelectorAll('ul[aria-label="Jobs"] h2').length === 1);
     assert.deepEqual(complaints, []);
   });
 
@@ -199,7 +196,7 @@ describe('files that are no prints', () => {
     await byRole(page, 'button', 'Delete Reed sign').click();
     await seeText(page, 'Reed sign is deleted');
     await byRole(page, 'button', 'Undo').click();
-    await page.waitForFunction(() => document.body.innerText.includes('reed_sign.gcode.gz'));
+    await seeText(page, 'reed_sign.gcode.gz');
     assert.deepEqual(complaints, []);
   });
 });

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import type { KeyInput, Page } from 'puppeteer-core';
-import { byRole, openPlan, seeSwaps, seeText, setValue, testBed } from './harness';
+import { byRole, openPlan, seeSwaps, seeText, setValue, testBed, until } from './harness';
 
 const bed = testBed();
 
@@ -180,9 +180,9 @@ describe('the keyboard', () => {
       await page.keyboard.press(key);
       await seeText(page, text);
       await page.keyboard.press('Escape');
-      await page.waitForFunction(
+      await until(
+        page,
         (label) => document.activeElement?.getAttribute('aria-label') === label,
-        {},
         before,
       );
     }
@@ -193,7 +193,7 @@ describe('the keyboard', () => {
     // Output has such a button as well: not before Plan is there.
     await seeText(page, 'Bands');
     await byRole(page, 'button', 'Write file').click();
-    await page.waitForFunction(() => document.activeElement?.id === 'proof-title');
+    await until(page, () => document.activeElement?.id === 'proof-title');
     assert.deepEqual(complaints, []);
   });
 

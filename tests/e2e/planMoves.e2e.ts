@@ -17,6 +17,7 @@ import {
   seeSaved,
   seeText,
   testBed,
+  until,
 } from './harness';
 
 const bed = testBed();
@@ -138,13 +139,9 @@ describe('plans side by side', () => {
     await byRole(page, 'button', 'Use Plan 1').click();
     await seeSwaps(page, 11, 26);
     await byRole(page, 'button', 'Delete Plan 2').click();
-    await page.waitForFunction(
-      () => document.querySelectorAll('ul[aria-label="Plans"] > li').length === 1,
-    );
+    await until(page, () => document.querySelectorAll('ul[aria-label="Plans"] > li').length === 1);
     await page.keyboard.press('z');
-    await page.waitForFunction(
-      () => document.querySelectorAll('ul[aria-label="Plans"] > li').length === 2,
-    );
+    await until(page, () => document.querySelectorAll('ul[aria-label="Plans"] > li').length === 2);
     await seeSaved(page);
     await page.reload();
     await seeText(page, 'Bands');
@@ -173,28 +170,28 @@ describe('plans side by side', () => {
     const id = (await option?.evaluate((one) => (one as HTMLOptionElement).value)) ?? '';
     await page.select('select[aria-label="Printer of this plan"]', id);
     await byRole(page, 'link', 'Plan').click();
-    await page.waitForFunction(
+    await until(
+      page,
       (old) =>
         ![...document.querySelectorAll('section[aria-label^="Ribbon"] dl div')]
           .map((one) => one.textContent ?? '')
           .join(' ')
           .includes(old),
-      {},
       before,
     );
     await page.keyboard.press('k');
-    await page.waitForFunction(() => {
+    await until(page, () => {
       const cards = [...document.querySelectorAll('ul[aria-label="Plans"] > li')];
       const totals = cards.map((card) => /Total(.*?)Ends/s.exec(card.textContent ?? '')?.[1]);
       return totals.length === 2 && totals.every((one) => one !== '…') && totals[0] !== totals[1];
     });
     await page.keyboard.press('z');
-    await page.waitForFunction(
+    await until(
+      page,
       (old) =>
         [...document.querySelectorAll('section[aria-label^="Ribbon"] dl div')]
           .map((one) => one.textContent ?? '')
           .join(' ') === old,
-      {},
       before,
     );
     assert.deepEqual(complaints, []);

@@ -5,7 +5,16 @@ import { join } from 'node:path';
 import { describe, it } from 'node:test';
 import { zipSync } from 'fflate';
 import { makeBigFile } from '../../bench/bigFile';
-import { byRole, catchDownloads, openBench, ROOT, seeText, testBed } from './harness';
+import {
+  byRole,
+  catchDownloads,
+  openBench,
+  ROOT,
+  seeText,
+  testBed,
+  until,
+  seeNoText,
+} from './harness';
 
 const DEMO = readFileSync(join(ROOT, 'public/demo/hide-plate-7.gcode'), 'utf8');
 const folder = mkdtempSync(join(tmpdir(), 'lamella-read-'));
@@ -40,9 +49,7 @@ describe('reading a file', () => {
 
     const odd = text.split('\n').indexOf('M106 S#1') + 1;
     await byRole(page, 'button', `line ${odd}`).click();
-    await page.waitForFunction(
-      () => document.querySelector('.lamella-gone-to')?.textContent === 'M106 S#1',
-    );
+    await until(page, () => document.querySelector('.lamella-gone-to')?.textContent === 'M106 S#1');
 
     const radios = await page.$$('::-p-aria([name="Take over"][role="radio"])');
     assert.equal(radios.length, 2);
@@ -106,7 +113,7 @@ describe('reading a file', () => {
   it('can be cancelled, and leaves nothing behind', async () => {
     const { page, complaints } = await openWith(save('large.gcode', makeBigFile(60e6)));
     await byRole(page, 'button', 'Cancel reading large.gcode').click();
-    await page.waitForFunction(() => !document.body.innerText.includes('large.gcode'));
+    await seeNoText(page, 'large.gcode');
     const names = await page.$$eval('ul[aria-label="Jobs"] h2', (all) =>
       all.map((one) => one.textContent),
     );

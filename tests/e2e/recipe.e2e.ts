@@ -4,7 +4,16 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, it } from 'node:test';
 import type { ElementHandle, Page } from 'puppeteer-core';
-import { byRole, catchDownloads, openBench, openPlan, ROOT, seeText, testBed } from './harness';
+import {
+  byRole,
+  catchDownloads,
+  openBench,
+  openPlan,
+  ROOT,
+  seeText,
+  testBed,
+  seeNoText,
+} from './harness';
 
 const bed = testBed();
 
@@ -39,7 +48,7 @@ describe('the recipe', () => {
       await field?.type(value);
       await page.keyboard.press('Enter');
     }
-    await page.waitForFunction(() => document.body.innerText.includes('M600 X5 Y200 Z25'));
+    await seeText(page, 'M600 X5 Y200 Z25');
     await page.locator('::-p-text(Stop and ask for A Peat black)').click();
     await page.locator('::-p-text(Where the old colour ends)').click();
     await page.keyboard.press('w');
@@ -68,7 +77,7 @@ describe('the recipe', () => {
     await byRole(page, 'link', 'Output').click();
     await seeText(page, 'with your swap, the printer stops twice before this layer');
     await byRole(page, 'button', 'Take it out').click();
-    await page.waitForFunction(() => !document.body.innerText.includes('stops twice'));
+    await seeNoText(page, 'stops twice');
     await byRole(page, 'button', 'Write file').click();
     await seeText(page, 'The file is written');
     const said = await page.evaluate(
