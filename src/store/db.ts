@@ -31,6 +31,19 @@ export class DatabaseReplacedError extends Error {
   }
 }
 
+/** Thrown when the browser cannot open its store; says what the person can do. */
+export class DatabaseUnusableError extends Error {
+  constructor(cause: unknown) {
+    const isNewer = cause instanceof DOMException && cause.name === 'VersionError';
+    super(
+      isNewer
+        ? 'A newer Lamella has written what is stored here. Load the page anew to get it.'
+        : 'The browser cannot open what it has stored. Its disk may be full: make room on it, and try again.',
+      { cause },
+    );
+  }
+}
+
 let opening: Promise<Database> | null = null;
 let tell: (trouble: DatabaseTrouble | null) => void = () => {};
 
@@ -41,13 +54,14 @@ export function onDatabaseTrouble(listener: (trouble: DatabaseTrouble | null) =>
 
 /**
  * The one way to the database; opened on first use. Rejects with `DatabaseReplacedError` when it is
- * not the one that this browser held before.
+ * not the one that this browser held before, and with `DatabaseUnusableError` when it cannot be opened.
  */
 export function database(): Promise<Database> {
   opening ??= open().catch((error: unknown) => {
     opening = null;
-    tell(error instanceof DatabaseReplacedError ? 'replaced' : 'unusable');
-    throw error;
+    const isReplaced = error instanceof DatabaseReplacedError;
+    tell(isReplaced ? 'replaced' : 'unusable');
+    throw isReplaced ? error : new DatabaseUnusableError(error);
   });
   return opening;
 }

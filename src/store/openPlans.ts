@@ -18,8 +18,11 @@ export interface OpenPlans {
 
 let open: (OpenPlans & { readonly settled: () => Promise<void> }) | null = null;
 
-/** Puts a job's plans on the desk, and stores every change of them until they are closed. */
-export function openPlans(stored: StoredPlans): OpenPlans {
+/**
+ * Puts a job's plans on the desk, and stores every change of them until they are closed.
+ * @param isRestored true for plans that only the second place had: they are stored at once.
+ */
+export function openPlans(stored: StoredPlans, isRestored: boolean): OpenPlans {
   closePlans();
   let following = false;
   /** Runs what changes the book without anything to be stored. */
@@ -41,6 +44,7 @@ export function openPlans(stored: StoredPlans): OpenPlans {
   const stopSaving = usePlanStore.subscribe(({ book }, before) => {
     if (book && before.book && book !== before.book && !following) saver.save(book);
   });
+  if (isRestored) saver.save(stored.book);
   const wake = (): void => {
     if (document.visibilityState !== 'visible') return;
     saver.catchUp().catch(() => {

@@ -5,8 +5,9 @@ import { emptyPlan, withSwap } from '@/core/plan/jobPlan';
 import { bookOf, chosenVariant, withPlan, type PlanBook } from '@/core/plan/planBook';
 import { fillDisk, stubLocalStorage } from '../../tests/support/browserStorage';
 import { FINGERPRINT, wholeJob } from '../../tests/support/storedJobs';
-import { database } from './db';
-import { fromJournal } from './journal';
+import { closeDatabase, database } from './db';
+import { fromJournal, keepInJournal } from './journal';
+import { openPlans, plansSettled } from './openPlans';
 import { allPlans, loadJob, purgeJobs, saveWholeJob } from './jobs';
 import { PlanSaver } from './planSaver';
 import type { StoredPlans } from './records';
@@ -162,6 +163,36 @@ describe('opening a job again', () => {
     expect(found.value).toMatchObject({ isRestored: true, unreadable: null });
     expect(layersOf(found.value.plans.book)).toEqual([5]);
     saver.close();
+  });
+
+  it('stores what only the second place has as soon as its plan is on the desk', async () => {
+    vi.stubGlobal('document', new EventTarget());
+    vi.stubGlobal('window', new EventTarget());
+    const before = await stored();
+    keepInJournal([
+      { store: 'plans', key: 'job-1', value: { ...before, revision: 9, book: withSwaps(5) } },
+    ]);
+    const found = await loadJob('job-1');
+    if (!found?.ok) throw new Error('not found');
+    const open = openPlans(found.value.plans, found.value.isRestored);
+    await plansSettled();
+    expect(layersOf((await stored()).book)).toEqual([5]);
+    open.close();
+  });
+
+  it('says in words that the browser cannot open its store, and of a newer one what to do', async () => {
+    for (const [name, words] of [
+      ['UnknownError', /Its disk may be full: make room/],
+      ['VersionError', /A newer Lamella/],
+    ] as const) {
+      await closeDatabase();
+      const opening = vi.spyOn(indexedDB, 'open').mockImplementation(() => {
+        throw new DOMException('Internal error opening backing store.', name);
+      });
+      await expect(database()).rejects.toThrow(words);
+      opening.mockRestore();
+    }
+    expect(layersOf((await stored()).book)).toEqual([]);
   });
 
   it('keeps the plans of a book that can be read, and the rest as it is', async () => {

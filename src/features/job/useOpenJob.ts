@@ -81,7 +81,7 @@ export function useOpenJob(jobId: string, version: number): OpenJob {
       if (!active) return;
       if (!result.ok) return show({ stage: 'failed', message: result.refusal.message });
       const { reading, analysis, fingerprint, gcode } = result.value;
-      plans = openPlans(found.plans);
+      plans = openPlans(found.plans, found.isRestored);
       tellOfPlans(found);
       openView(reading.layers.length);
       if (!job.picture) {
