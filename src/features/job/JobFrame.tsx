@@ -47,7 +47,7 @@ export function JobFrame({ jobId, children }: JobFrameProps) {
   }, []);
   if (deleted) return <DeletedJob jobId={jobId} onBack={reopen} />;
   if (opened.stage === 'no-file') return <MissingFile job={opened.job} onFile={reopen} />;
-  if (opened.stage === 'failed') return <Trouble message={opened.message} />;
+  if (opened.stage === 'failed') return <Trouble message={opened.message} onRetry={reopen} />;
   if (opened.stage === 'loading' || plan === null) {
     return <Loading progress={opened.stage === 'loading' ? opened.progress : null} />;
   }

@@ -9,7 +9,7 @@ import {
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp, Pencil, Trash2 } from 'lucide-react';
-import { useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useMemo, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
 import { formatGrams } from '@/core/format';
 import { FAMILIES, type Spool } from '@/core/filament/spool';
@@ -115,22 +115,36 @@ const ROW = 45;
 /** The spools as a table that can be searched, filtered and sorted; as cards on a phone. */
 export function ShelfTable({ spools, onEdit, onDelete }: ShelfTableProps) {
   const [search, setSearch] = useState('');
+  // The letter is on the screen before the list is.
+  const sought = useDeferredValue(search);
   const [family, setFamily] = useState('');
   const [sorting, setSorting] = useState<SortingState>([{ id: 'name', desc: false }]);
   const frame = useRef<HTMLDivElement>(null);
   const sorted = useMemo(() => sortedBy(spools, sorting), [spools, sorting]);
   const data = useMemo(() => {
-    const wanted = search.trim().toLowerCase();
+    const wanted = sought.trim().toLowerCase();
     return sorted.filter(
       (spool) =>
         (family === '' || spool.family === family) &&
         (wanted === '' || haystackOf(spool).includes(wanted)),
     );
-  }, [sorted, search, family]);
-  // The table keeps functions of its own that a compiler must not memoise.
+  }, [sorted, sought, family]);
+  // Virtualizer and table keep functions of their own that a compiler must not memoise.
   // eslint-disable-next-line react-hooks/incompatible-library
+  const virtual = useVirtualizer({
+    count: data.length,
+    getScrollElement: () => frame.current,
+    estimateSize: () => ROW,
+    getItemKey: (i) => data[i].id,
+    overscan: 12,
+  });
+  const shown = virtual.getVirtualItems();
+  const first = shown[0]?.index ?? 0;
+  const end = first + shown.length;
+  // Rows are made only for what is in sight: ten thousand of them at each letter would be felt.
+  const inSight = useMemo(() => data.slice(first, end), [data, first, end]);
   const table = useReactTable({
-    data: data as Spool[],
+    data: inSight,
     columns: COLUMNS,
     state: { sorting },
     manualSorting: true,
@@ -138,15 +152,6 @@ export function ShelfTable({ spools, onEdit, onDelete }: ShelfTableProps) {
     getRowId: ({ id }) => id,
     getCoreRowModel: getCoreRowModel(),
   });
-  const { rows } = table.getRowModel();
-  const virtual = useVirtualizer({
-    count: rows.length,
-    getScrollElement: () => frame.current,
-    estimateSize: () => ROW,
-    getItemKey: (i) => rows[i].id,
-    overscan: 12,
-  });
-  const shown = virtual.getVirtualItems();
   const above = shown[0]?.start ?? 0;
   const below = virtual.getTotalSize() - (shown.at(-1)?.end ?? 0);
   return (
@@ -172,7 +177,7 @@ export function ShelfTable({ spools, onEdit, onDelete }: ShelfTableProps) {
           ))}
         </select>
         <p role="status" className="text-sm text-muted">
-          {rows.length} of {spools.length} spools
+          {data.length} of {spools.length} spools
         </p>
       </div>
       <div
@@ -181,7 +186,7 @@ export function ShelfTable({ spools, onEdit, onDelete }: ShelfTableProps) {
       >
         <table
           aria-label="Spools"
-          aria-rowcount={rows.length + 1}
+          aria-rowcount={data.length + 1}
           className="w-full border-collapse text-left max-md:block"
         >
           <thead className="sticky top-0 z-10 bg-panel text-sm max-md:sr-only">
@@ -218,8 +223,8 @@ export function ShelfTable({ spools, onEdit, onDelete }: ShelfTableProps) {
           </thead>
           <tbody className="max-md:block">
             {above > 0 && <Spacer height={above} />}
-            {shown.map(({ index }) => {
-              const { id, original, getVisibleCells } = rows[index];
+            {table.getRowModel().rows.map(({ id, original, getVisibleCells, index: at }) => {
+              const index = first + at;
               return (
                 <tr
                   key={id}
@@ -263,7 +268,7 @@ export function ShelfTable({ spools, onEdit, onDelete }: ShelfTableProps) {
             {below > 0 && <Spacer height={below} />}
           </tbody>
         </table>
-        {rows.length === 0 && (
+        {data.length === 0 && (
           <p className="p-6 text-center text-muted">
             {spools.length === 0 ? 'The shelf is empty.' : 'No spool fits what you look for.'}
           </p>
