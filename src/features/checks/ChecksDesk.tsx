@@ -2,6 +2,7 @@
 
 import { CHECK_LEVELS, type Check, type CheckLevel } from '@/core/checks/check';
 import { useJob } from '@/features/job/jobContext';
+import { usePlanFindings } from '@/features/job/PlanFindings';
 import { Cautions } from '@/components/Cautions';
 import { CheckItem } from './CheckItem';
 
@@ -13,7 +14,8 @@ const LEVEL_TITLES: Readonly<Record<CheckLevel, { title: string; about: string }
 
 /** The Checks station: everything to know before pressing start, worst first. */
 export function ChecksDesk() {
-  const { checks, plan } = useJob();
+  const { plan } = useJob();
+  const { checks } = usePlanFindings();
   const known = new Map(plan.known.map(({ id, note }) => [id, note]));
   const open = checks.filter((check) => isOpen(check, known));
   const settled = checks.filter((check) => !isOpen(check, known));

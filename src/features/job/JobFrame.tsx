@@ -17,6 +17,7 @@ import { DropOnJob } from '@/features/reslice/DropOnJob';
 import { DeletedJob, MissingFile } from './LostJob';
 import { JobContext } from './jobContext';
 import { JobHeader } from './JobHeader';
+import { PlanFindingsProvider } from './PlanFindings';
 import { useActionKeys } from './useActionKeys';
 import { useDesk } from './useDesk';
 import { usePlanWork } from './usePlanWork';
@@ -79,13 +80,15 @@ function AtWork({ ready, plan, reopen, children }: AtWorkProps) {
   useActionKeys(actions, desk.isBusy ? 'none' : onPlan ? 'all' : 'anywhere');
   return (
     <JobContext.Provider value={value}>
-      <Tooltip.Provider delayDuration={500}>
-        <DropOnJob moving={desk.moving}>
-          <JobHeader />
-          {children}
-        </DropOnJob>
-      </Tooltip.Provider>
-      <DeskDialogs desk={desk} />
+      <PlanFindingsProvider ready={ready} plan={plan} printer={printer} work={work}>
+        <Tooltip.Provider delayDuration={500}>
+          <DropOnJob moving={desk.moving}>
+            <JobHeader />
+            {children}
+          </DropOnJob>
+        </Tooltip.Provider>
+        <DeskDialogs desk={desk} />
+      </PlanFindingsProvider>
     </JobContext.Provider>
   );
 }

@@ -6,6 +6,7 @@ import type { Check, CheckLevel } from '@/core/checks/check';
 import { worstLevel } from '@/core/checks/checks';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { useJob } from './jobContext';
+import { usePlanFindings } from './PlanFindings';
 
 /** How a station stands: a number to look at, a word, or nothing to say. */
 interface Note {
@@ -16,7 +17,8 @@ interface Note {
 
 /** A job's stations in working order; each says how it stands. */
 export function Stations() {
-  const { job, reading, plan, printer, output, checks } = useJob();
+  const { job, reading, plan, printer, output } = useJob();
+  const { checks } = usePlanFindings();
   const path = usePathname();
   const warnings = reading.findings.filter(({ severity }) => severity === 'warning').length;
   const home = `/jobs/${job.id}`;

@@ -4,6 +4,7 @@ import { FileDown, RotateCcw } from 'lucide-react';
 import { Button } from '@/components/Button';
 import { download } from '@/components/download';
 import { useJob } from '@/features/job/jobContext';
+import { usePlanFindings } from '@/features/job/PlanFindings';
 import { ActionButton } from '@/features/job/ActionButton';
 import { plural } from '@/core/format';
 import type { OutputResult } from './useOutput';
@@ -21,7 +22,7 @@ import { ShelfPart } from './ShelfPart';
 export function OutputDesk() {
   const job = useJob();
   const { plan, printer, output, actions, gcode } = job;
-  const { preview, refusal } = job.preview;
+  const { preview, refusal } = usePlanFindings().preview;
   const { progress, result } = output;
   const trouble = output.refusal ?? refusal;
   return (

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { useJob } from '@/features/job/jobContext';
+import { usePlanFindings } from '@/features/job/PlanFindings';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { ActionList } from './ActionList';
 import { CommandsPanel } from './CommandsPanel';
@@ -10,7 +11,8 @@ import { WayChoice } from './WayChoice';
 
 /** The Recipe station: how this printer is stopped, and what is written for it. */
 export function RecipeDesk() {
-  const { plan, printer, preview } = useJob();
+  const { plan, printer } = useJob();
+  const { preview } = usePlanFindings();
   const recipe = recipeOfPlan(plan, printer);
   const [index, setIndex] = useState(0);
   return (

@@ -7,7 +7,7 @@ import type { OpenedJob } from '@/features/job/jobContext';
 import { bandLayers } from './bandLayers';
 import { BandMenu } from './BandMenu';
 import { FilamentMenu } from './FilamentMenu';
-import { NoteLine } from './NoteLine';
+import { BandNotes } from './BandNotes';
 
 /** A band: filament, layers, heights, time, mass, what is seen of it, and what to know about it. */
 export function BandRow({ band, view }: { band: Band; view: OpenedJob }) {
@@ -34,11 +34,7 @@ export function BandRow({ band, view }: { band: Band; view: OpenedJob }) {
         <span className="whitespace-nowrap">{formatShare(above)} above,</span> {formatShare(below)}{' '}
         below
       </p>
-      {view.notes
-        .filter((note) => note.band === band.first)
-        .map((note) => (
-          <NoteLine key={note.code} note={note} />
-        ))}
+      <BandNotes first={band.first} />
     </li>
   );
 }

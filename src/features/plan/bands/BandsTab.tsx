@@ -11,13 +11,12 @@ import { useViewStore } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { BandRow } from './BandRow';
 import { MENU, MENU_ITEM } from '@/components/menuLook';
-import { NoteLine } from './NoteLine';
+import { BandNotes } from './BandNotes';
 
 /** The bands in the order of the core, top first. */
 export function BandsTab({ view }: { view: OpenedJob }) {
-  const { bands, notes, plan, actions } = view;
+  const { bands, plan, actions } = view;
   const layer = useViewStore((state) => state.layer);
-  const loose = notes.filter(({ band }) => band === null);
   return (
     <>
       <div className="mb-2 flex items-center gap-2">
@@ -26,9 +25,7 @@ export function BandsTab({ view }: { view: OpenedJob }) {
         </ActionButton>
         <ColoursMenu view={view} />
       </div>
-      {loose.map((note) => (
-        <NoteLine key={note.sentence} note={note} />
-      ))}
+      <BandNotes first={null} />
       <ol aria-label="Bands" className="grid gap-2">
         {bands.toReversed().map((band) => (
           <BandRow key={band.first} band={band} view={view} />

@@ -10,6 +10,7 @@ import { withFilament } from '@/core/plan/bandEdits';
 import { HATCHES, type Hatch, type PaletteFilament } from '@/core/filament/palette';
 import { changePlan } from '@/store/planStore';
 import { useJob } from '@/features/job/jobContext';
+import { usePlanFindings } from '@/features/job/PlanFindings';
 import { SpoolMenu } from '@/features/pickers/SpoolMenu';
 
 interface FilamentsDialogProps {
@@ -31,7 +32,8 @@ const FIELD = 'rounded border border-edge bg-paper px-2 py-1';
 
 /** The filaments of the plan: give them the names and colours of the spools at hand. */
 export function FilamentsDialog({ open, onClose }: FilamentsDialogProps) {
-  const { plan, checks } = useJob();
+  const { plan } = useJob();
+  const { checks } = usePlanFindings();
   const alike = checks.filter(({ code }) => code.startsWith('alike-'));
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>

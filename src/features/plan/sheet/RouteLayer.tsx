@@ -5,6 +5,7 @@ import type { SwapRoute } from '@/core/output/route';
 import { printedSwaps } from '@/core/plan/jobPlan';
 import { useViewStore } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
+import { usePlanFindings } from '@/features/job/PlanFindings';
 import { pointOver, type SheetPoint, type SheetView } from './sheetView';
 
 interface RouteLayerProps {
@@ -14,15 +15,16 @@ interface RouteLayerProps {
 }
 
 /** The way of the nozzle round the swap before the shown layer, over the layer's lines. */
-export function RouteLayer(props: RouteLayerProps) {
+export function RouteLayer({ job, view, size }: RouteLayerProps) {
   const layer = useViewStore((state) => state.layer);
-  const { plan, reading } = props.job;
+  const { plan, reading } = job;
   const hasSwap = printedSwaps(plan, reading.layers.length).some((swap) => swap.layer === layer);
-  return hasSwap ? <RouteOfLayer {...props} layer={layer} /> : null;
+  return hasSwap ? <RouteOfLayer view={view} size={size} layer={layer} /> : null;
 }
 
-function RouteOfLayer({ job, view, size, layer }: RouteLayerProps & { layer: number }) {
-  const route = job.preview.preview?.routes.find((one) => one.layer === layer);
+function RouteOfLayer({ view, size, layer }: Omit<RouteLayerProps, 'job'> & { layer: number }) {
+  const { preview } = usePlanFindings().preview;
+  const route = preview?.routes.find((one) => one.layer === layer);
   return route ? <RouteDrawing route={route} view={view} size={size} /> : null;
 }
 

@@ -1,0 +1,102 @@
+'use client';
+
+import { createContext, useContext, useMemo, type ReactNode } from 'react';
+import type { Check } from '@/core/checks/check';
+import { checksOf } from '@/core/checks/checks';
+import type { JobPlan } from '@/core/plan/jobPlan';
+import { planNotes, type PlanNote } from '@/core/plan/notes';
+import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
+import type { Printer } from '@/core/printer/printer';
+import { clockForm, useStart } from '@/components/clockTimes';
+import { usePresence } from '@/store/settings';
+import type { ReadyJob } from './useOpenJob';
+import type { PlanWork } from './usePlanWork';
+import { usePreview, type PreviewState } from './usePreview';
+import { useWidths } from './useWidths';
+
+/** What is found out about the plan a moment after its last change. */
+export interface PlanFindings {
+  readonly notes: readonly PlanNote[];
+  /** What would be written. */
+  readonly preview: PreviewState;
+  readonly checks: readonly Check[];
+}
+
+const FindingsContext = createContext<PlanFindings | null>(null);
+
+/** What is found out about the plan; only inside a `PlanFindingsProvider`. */
+export function usePlanFindings(): PlanFindings {
+  const findings = useContext(FindingsContext);
+  if (!findings) throw new Error('usePlanFindings needs a PlanFindingsProvider around it.');
+  return findings;
+}
+
+interface FindingsProps {
+  readonly ready: ReadyJob;
+  readonly plan: JobPlan;
+  readonly printer: Printer;
+  readonly work: PlanWork;
+}
+
+/**
+ * Works out notes, blocks and checks, once for all stations. They come after the plan itself, in several
+ * steps; only what shows them is drawn anew then.
+ */
+export function PlanFindingsProvider({
+  children,
+  ...given
+}: FindingsProps & { readonly children: ReactNode }) {
+  return <FindingsContext.Provider value={useFindings(given)}>{children}</FindingsContext.Provider>;
+}
+
+function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFindings {
+  const { job, reading, analysis, client, fingerprint } = ready;
+  const { bands, spools, purges, timeline } = work;
+  const { layers } = reading;
+  const widths = useWidths(client, bands);
+  const notes = useMemo(
+    () => planNotes({ plan, bands, layers, steps: analysis.steps, widths }),
+    [plan, bands, layers, analysis, widths],
+  );
+  const preview = usePreview({ plan, printer, reading, client, spools });
+  const begins = useStart(plan).getTime();
+  const presence = usePresence();
+  const checks = useMemo(() => {
+    const { refusal } = preview;
+    const troubles = refusal === null ? (preview.preview?.troubles ?? []) : [];
+    const refused =
+      refusal === null ? [] : [{ layer: plan.swaps[0]?.layer ?? 1, message: refusal }];
+    const inputs = {
+      plan,
+      fingerprint,
+      printer,
+      recipe: recipeOfPlan(plan, printer),
+      reading,
+      bands,
+      spools,
+      jobId: job.id,
+      purges,
+      timeline,
+      presence,
+      start: new Date(begins),
+      clock: clockForm(),
+      troubles: [...refused, ...troubles],
+    };
+    return checksOf(inputs, notes);
+  }, [
+    plan,
+    fingerprint,
+    printer,
+    reading,
+    bands,
+    spools,
+    purges,
+    timeline,
+    presence,
+    begins,
+    preview,
+    notes,
+    job.id,
+  ]);
+  return useMemo(() => ({ notes, preview, checks }), [notes, preview, checks]);
+}
