@@ -24,6 +24,7 @@ const times: PrintTimes = {
   secondsBefore: reading.secondsBefore,
   secondsAfter: reading.secondsAfter,
   layers: Float64Array.from(reading.layers, (layer) => layer.seconds),
+  sections: Float64Array.from(reading.sections, (section) => section.seconds),
 };
 const printer = readingKeyOf(ORDINARY_PRINTER);
 const OTHER = { ...ORDINARY_PRINTER, filamentDiameter: 2.85 };

@@ -69,7 +69,9 @@ async function tried<T>(run: (db: IDBPDatabase<Schema>) => Promise<T>, otherwise
   }
 }
 
-const idOf = (fingerprint: string, printer: string): string => `${fingerprint} ${printer}`;
+/** What another reader kept is of no use, and goes as the oldest does. */
+const idOf = (fingerprint: string, printer: string): string =>
+  `${fingerprint} ${printer} ${READER_VERSION}`;
 
 /** What is kept of a file for a printer; null when it has to be read. */
 export function keptPrint(fingerprint: string, model: PrinterModel): Promise<KeptPrint | null> {

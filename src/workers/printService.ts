@@ -134,7 +134,7 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
       const { gcode, reading } = held;
       const reader = new GcodeReader(model, NO_LINES);
       for await (const chunk of chunkedBlob(gcode).chunks()) reader.push(chunk);
-      return timesOf(reader.finish(), reading.firstLevels);
+      return timesOf(reader.finish(), reading.firstSections);
     },
 
     async preview(request: OutputRequest): Promise<Result<SwapPreview>> {

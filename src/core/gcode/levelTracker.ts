@@ -1,5 +1,11 @@
 import type { LayerMark } from './labels';
-import { LEVEL_EPSILON, thicknessAt, type Level, type LevelPlace } from './levels';
+import {
+  LEVEL_EPSILON,
+  thicknessAt,
+  type Level,
+  type LevelPlace,
+  type LevelSection,
+} from './levels';
 import type { Machine } from './machine';
 
 /** A `G92 E` after so few moves may end the priming of the nozzle. */
@@ -8,11 +14,13 @@ const PRIMING_MOVES = 200;
 const MOST_MARKS = 8;
 
 /**
- * Makes levels while a file is read. It is told of every move, so what it does per move is kept
- * to a few numbers; a level's own totals are written when it ends.
+ * Makes levels and their sections while a file is read. It is told of every move, so what it does per
+ * move is kept to a few numbers; the totals of a level or section are written when it ends.
  */
 export class LevelTracker {
   readonly levels: Level[] = [];
+  /** Those of all levels, in file order. */
+  readonly sections: LevelSection[] = [];
   /** The level under way; null before the first extrusion. */
   level: Level | null = null;
   /** Way extruded, and the part of it that rose or fell, mm. */
@@ -21,6 +29,10 @@ export class LevelTracker {
   sawAbsolute = false;
   sawRelative = false;
 
+  private section: LevelSection | null = null;
+  private sectionFilament = 0;
+  /** The file waits for a person here; what comes next is another section. */
+  private stopped = false;
   private marks: LayerMark[] = [];
   private splits = false;
   private endOffset = 0;
@@ -59,6 +71,10 @@ export class LevelTracker {
     this.level?.tools.push(this.machine.tool);
   }
 
+  takeStop(): void {
+    this.stopped = this.level !== null;
+  }
+
   /** A move without extrusion ended at `offset`, on `line`. */
   takeTravel(offset: number, line: number): void {
     this.restartOffset = offset;
@@ -85,6 +101,9 @@ export class LevelTracker {
       z - level.z <= LEVEL_EPSILON &&
       level.z - z <= LEVEL_EPSILON;
     if (!isSame) this.startLevel(z, this.ramp ?? this.placeOf(start, line));
+    else if (this.stopped || machine.tool !== this.section?.tool) {
+      this.startSection(this.placeOf(start, line));
+    }
     if (!sloped) this.ramp = null;
     this.endOffset = end;
     this.endLine = line;
@@ -97,10 +116,19 @@ export class LevelTracker {
   /** Writes the totals of the level under way. */
   closeLevel(filament: number): void {
     if (this.level === null) return;
+    this.closeSection(filament);
     this.level.endOffset = this.endOffset;
     this.level.endLine = this.endLine;
     this.level.extrusions = this.extrusions;
     this.level.filamentMm = filament - this.filamentAtStart;
+  }
+
+  private closeSection(filament: number): void {
+    const { section } = this;
+    if (section === null) return;
+    section.endOffset = this.endOffset;
+    section.endLine = this.endLine;
+    section.filamentMm = filament - this.sectionFilament;
   }
 
   /** A rising path starts the next level when it has risen by one thickness. */
@@ -157,8 +185,26 @@ export class LevelTracker {
       tools: [machine.tool],
     };
     levels.push(this.level);
+    this.section = null;
+    this.startSection(place);
     this.marks = [];
     this.splits = false;
     this.ramp = null;
+  }
+
+  private startSection(place: LevelPlace): void {
+    const { machine } = this;
+    this.closeSection(machine.fromFilament);
+    this.sectionFilament = machine.fromFilament;
+    this.section = {
+      ...place,
+      level: this.levels.length - 1,
+      tool: machine.tool,
+      endOffset: place.firstOffset,
+      endLine: place.firstLine,
+      filamentMm: 0,
+    };
+    this.sections.push(this.section);
+    this.stopped = false;
   }
 }

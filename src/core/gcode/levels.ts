@@ -47,6 +47,21 @@ export interface Level extends LevelPlace {
 }
 
 /**
+ * A part of a level that is printed in one go: with one tool, and without a stop inside. Most levels
+ * have one.
+ */
+export interface LevelSection extends LevelPlace {
+  /** Index of its level. */
+  readonly level: number;
+  readonly tool: number;
+  /** Offset after the last extruding line, and that line's number. */
+  endOffset: number;
+  endLine: number;
+  /** Filament that stays, mm. */
+  filamentMm: number;
+}
+
+/**
  * How thick a level at `z` is: up from the level before it, or, where the file goes down again,
  * from the highest level below or as thick as an earlier one at that height.
  */

@@ -9,6 +9,8 @@ import type { LevelTracker } from '../gcode/levelTracker';
 import type { ExtrusionMode, LineEnding, Reading } from './reading';
 import { reportWholeFile } from './report';
 import { stopPlace, type StopAt } from '../gcode/stops';
+import { firstIndex } from '../search';
+import type { Section } from './sections';
 import { timesOf, type CountedSeconds, type PrintTimes } from './times';
 
 /** Above this share of extruded way that rises or falls, a file is a spiral. */
@@ -35,7 +37,7 @@ export interface GatheredFile extends CountedSeconds {
   readonly skippedLine: boolean;
 }
 
-/** Makes the reading of what was gathered: layers, footprint, and the findings on the whole. */
+/** Makes the reading of what was gathered: layers, sections, footprint, and the findings on the whole. */
 export function assembleReading(file: GatheredFile, raster: SettledRaster): Reading {
   const { tracker } = file;
   const { levels } = tracker;
@@ -54,7 +56,8 @@ export function assembleReading(file: GatheredFile, raster: SettledRaster): Read
   const cellArea = footprint.cellMm ** 2;
   const skirtCells = takeSkirtOut(footprint);
   const spans = spannedCells(footprint, groups.members.length);
-  const times = timesOf(file, groups.firstLevels);
+  const firstSections = firstSectionsOf(tracker, groups);
+  const times = timesOf(file, firstSections);
   const layers = layersOf(file, groups, labels, { raster, exposed, spans, cellArea, times });
   const whole: Omit<Reading, 'findings'> = {
     bytes: file.bytes,
@@ -67,7 +70,8 @@ export function assembleReading(file: GatheredFile, raster: SettledRaster): Read
     seconds: times.seconds,
     secondsBefore: times.secondsBefore,
     secondsAfter: times.secondsAfter,
-    firstLevels: groups.firstLevels,
+    sections: sectionsIn(tracker, firstSections, times),
+    firstSections,
     filamentMm: file.filamentMm,
     footprint,
     skirtCells,
@@ -94,6 +98,35 @@ export function assembleReading(file: GatheredFile, raster: SettledRaster): Read
     overflowed: raster.overflowed,
   });
   return { ...whole, findings: file.findings.toArray() };
+}
+
+/** The slot of the first section of each layer, and behind the last layer how many there are. */
+function firstSectionsOf(
+  { sections }: LevelTracker,
+  { members }: LevelGroups,
+): Uint32Array<ArrayBuffer> {
+  const first = members.map(([level]) =>
+    firstIndex(sections.length, (slot) => sections[slot].level >= level),
+  );
+  return Uint32Array.from([...first, sections.length]);
+}
+
+/** The sections of all layers. */
+function sectionsIn(
+  { levels, sections }: LevelTracker,
+  firstSections: Uint32Array,
+  times: PrintTimes,
+): Section[] {
+  const all: Section[] = [];
+  for (let n = 1; n < firstSections.length; n++) {
+    const layer = layerNumber(n);
+    for (let slot = firstSections[n - 1]; slot < firstSections[n]; slot++) {
+      const { level, ...section } = sections[slot];
+      const seconds = times.sections[all.length];
+      all.push({ ...section, layer, z: levels[level].z, seconds });
+    }
+  }
+  return all;
 }
 
 /** What is known of the layers' cells and times. */

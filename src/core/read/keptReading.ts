@@ -7,9 +7,10 @@ import type { SettingLine } from '../gcode/settingName';
 import { STATE_FIELDS, type StateField } from '../gcode/stateFields';
 import type { PrintAnalysis } from './analysis';
 import type { Reading } from './reading';
+import type { Section } from './sections';
 
 /** Rises whenever reading a file brings something else than before: what was kept is then read anew. */
-export const READER_VERSION = 1;
+export const READER_VERSION = 2;
 
 /** What a reading depends on besides the file's bytes and the reader. */
 export interface ReadingKey {
@@ -26,6 +27,8 @@ export interface KeptReading extends ReadingKey {
   readonly check: number;
   /** One row a layer: {@link LAYER_NUMBERS}, then the numbers of its state, then its row of `settings`. */
   readonly layers: Float64Array<ArrayBuffer>;
+  /** One row a section: {@link SECTION_NUMBERS}, then its state as in `layers`. */
+  readonly sections: Float64Array<ArrayBuffer>;
   /** The firmware's settings in the states, each set once. */
   readonly settings: Float64Array<ArrayBuffer>;
   readonly lineIndex: Float64Array<ArrayBuffer>;
@@ -34,7 +37,7 @@ export interface KeptReading extends ReadingKey {
   readonly top: Uint16Array<ArrayBuffer>;
   readonly low: Uint16Array<ArrayBuffer>;
   readonly skirtCells: Uint32Array<ArrayBuffer>;
-  readonly firstLevels: Uint32Array<ArrayBuffer>;
+  readonly firstSections: Uint32Array<ArrayBuffer>;
   readonly above: Float64Array<ArrayBuffer>;
   readonly below: Float64Array<ArrayBuffer>;
   /** All that is small. */
@@ -59,6 +62,20 @@ const LAYER_NUMBERS = [
   'exposedMm2',
   'spanMm2',
 ] as const satisfies readonly (keyof Layer)[];
+const SECTION_NUMBERS = [
+  'tool',
+  'z',
+  'firstLine',
+  'firstOffset',
+  'endLine',
+  'endOffset',
+  'restartOffset',
+  'restartLine',
+  'travelOffset',
+  'travelLine',
+  'seconds',
+  'filamentMm',
+] as const satisfies readonly (keyof Section)[];
 const BOOLEANS: ReadonlySet<StateField> = new Set<StateField>([
   'relativeE',
   'firmwareRetracted',
@@ -67,14 +84,23 @@ const BOOLEANS: ReadonlySet<StateField> = new Set<StateField>([
   'sums',
 ]);
 const STATE_NUMBERS = STATE_FIELDS.filter((field) => field !== 'settings');
-const ROW = LAYER_NUMBERS.length + STATE_NUMBERS.length + 1;
+/** A state's numbers, and the row of its settings. */
+const STATE_ROW = STATE_NUMBERS.length + 1;
+const LAYER_ROW = LAYER_NUMBERS.length + STATE_ROW;
+const SECTION_ROW = SECTION_NUMBERS.length + STATE_ROW;
 const SETTINGS = ['nozzle', 'fan', 'flow', 'speed', 'remaining'] as const;
 const SETTING_ROW = 5;
 
 /** What of a reading is small. `Omit` keeps this honest: a new field of a reading is kept by itself. */
 type SmallReading = Omit<
   Reading,
-  'layers' | 'footprint' | 'lineIndex' | 'settingLines' | 'skirtCells' | 'firstLevels'
+  | 'layers'
+  | 'sections'
+  | 'footprint'
+  | 'lineIndex'
+  | 'settingLines'
+  | 'skirtCells'
+  | 'firstSections'
 >;
 interface Rest {
   readonly reading: SmallReading;
@@ -94,21 +120,19 @@ export function keepReading(
   whole: Reading,
   analysis: PrintAnalysis,
 ): KeptReading {
-  const { layers, footprint, lineIndex, settingLines, skirtCells, firstLevels, ...reading } = whole;
+  const { layers, sections, footprint, lineIndex, settingLines, ...others } = whole;
+  const { skirtCells, firstSections, ...reading } = others;
   const { top, low, ...place } = footprint;
-  const settings = new Map<string, { row: number; values: Float64Array }>();
-  const table = new Float64Array(layers.length * ROW);
+  const settings = new SettingsTable();
+  const layerTable = new Float64Array(layers.length * LAYER_ROW);
   layers.forEach((layer, i) => {
-    const { state } = layer;
-    const name = state.settings.join();
-    const known = settings.get(name) ?? { row: settings.size, values: state.settings };
-    settings.set(name, known);
-    const row = [
-      ...LAYER_NUMBERS.map((field) => layer[field]),
-      ...STATE_NUMBERS.map((field) => Number(state[field])),
-      known.row,
-    ];
-    table.set(row, i * ROW);
+    const numbers = LAYER_NUMBERS.map((field) => layer[field]);
+    layerTable.set([...numbers, ...settings.rowOf(layer.state)], i * LAYER_ROW);
+  });
+  const sectionTable = new Float64Array(sections.length * SECTION_ROW);
+  sections.forEach((section, i) => {
+    const numbers = SECTION_NUMBERS.map((field) => section[field]);
+    sectionTable.set([...numbers, ...settings.rowOf(section.state)], i * SECTION_ROW);
   });
   const rest: Rest = {
     reading,
@@ -124,19 +148,45 @@ export function keepReading(
     version: READER_VERSION,
     fingerprint,
     printer,
-    layers: table,
-    settings: Float64Array.from([...settings.values()].flatMap(({ values }) => [...values])),
+    layers: layerTable,
+    sections: sectionTable,
+    settings: settings.toArray(),
     lineIndex: Float64Array.from(lineIndex),
     settingLines: Float64Array.from(settingLines.flatMap(settingRow)),
     top: top.slice(),
     low: low.slice(),
     skirtCells: skirtCells.slice(),
-    firstLevels: firstLevels.slice(),
+    firstSections: firstSections.slice(),
     above: analysis.surface.above.slice(),
     below: analysis.surface.below.slice(),
     rest,
   };
   return { ...kept, check: checkOf(kept) };
+}
+
+/** The firmware's settings of all states, each set once. */
+class SettingsTable {
+  private readonly sets = new Map<string, { row: number; values: Float64Array }>();
+  /** States come one after another with the same settings. */
+  private latest: { values: Float64Array; row: number } | null = null;
+
+  /** The numbers of a state, and the row of its settings. */
+  rowOf(state: MachineState): number[] {
+    return [...STATE_NUMBERS.map((field) => Number(state[field])), this.rowOfSet(state.settings)];
+  }
+
+  private rowOfSet(values: Float64Array): number {
+    if (this.latest?.values === values) return this.latest.row;
+    const name = values.join();
+    const known = this.sets.get(name) ?? { row: this.sets.size, values };
+    this.sets.set(name, known);
+    this.latest = { values, row: known.row };
+    return known.row;
+  }
+
+  toArray(): Float64Array<ArrayBuffer> {
+    return Float64Array.from([...this.sets.values()].flatMap(({ values }) => [...values]));
+  }
 }
 
 /** Its buffers, to be handed on instead of copied. */
@@ -158,17 +208,18 @@ export function openKept(
     kept.printer === printer &&
     isWhole(kept);
   if (!isWanted) return null;
-  const { rest, top, low, above, below, skirtCells, firstLevels } = kept;
+  const { rest, top, low, above, below, skirtCells, firstSections } = kept;
   const reading: Reading = {
     ...rest.reading,
-    layers: rest.labels.map((label, i) => layerAt(kept, rest, i, label)),
+    layers: rest.labels.map((label, i) => layerAt(kept, i, label)),
+    sections: sectionsIn(kept),
     footprint: { ...rest.footprint, top, low },
     lineIndex: Array.from(kept.lineIndex),
     settingLines: Array.from({ length: kept.settingLines.length / SETTING_ROW }, (_, i) =>
       settingLineAt(kept.settingLines, i * SETTING_ROW),
     ),
     skirtCells,
-    firstLevels,
+    firstSections,
   };
   const analysis: PrintAnalysis = {
     steps: rest.steps,
@@ -179,31 +230,51 @@ export function openKept(
   return { reading, analysis };
 }
 
-function layerAt(
-  { layers, settings }: KeptReading,
-  { tools, settingSlots }: Rest,
-  i: number,
-  label: string | null,
-): Layer {
-  const row = layers.subarray(i * ROW, (i + 1) * ROW);
-  const stateFrom = LAYER_NUMBERS.length;
-  const numbers = LAYER_NUMBERS.map((field, at) => [field, row[at]] as const);
-  const fields = STATE_NUMBERS.map((field, at) => {
-    const value = row[stateFrom + at];
-    return [field, BOOLEANS.has(field) ? value !== 0 : value] as const;
-  });
-  const from = row[ROW - 1] * settingSlots;
-  const state = {
-    ...Object.fromEntries(fields),
-    settings: settings.slice(from, from + settingSlots),
-  };
+function layerAt(kept: KeptReading, i: number, label: string | null): Layer {
+  const row = kept.layers.subarray(i * LAYER_ROW, (i + 1) * LAYER_ROW);
   return {
     number: layerNumber(i + 1),
     label,
-    tools: tools[i],
-    state: state as MachineState,
-    ...(Object.fromEntries(numbers) as Record<(typeof LAYER_NUMBERS)[number], number>),
+    tools: kept.rest.tools[i],
+    state: stateIn(kept, row),
+    ...numbersIn(row, LAYER_NUMBERS),
   };
+}
+
+function sectionsIn(kept: KeptReading): Section[] {
+  const { sections, firstSections } = kept;
+  const all: Section[] = [];
+  for (let n = 1; n < firstSections.length; n++) {
+    const layer = layerNumber(n);
+    for (let slot = firstSections[n - 1]; slot < firstSections[n]; slot++) {
+      const row = sections.subarray(all.length * SECTION_ROW, (all.length + 1) * SECTION_ROW);
+      all.push({ layer, state: stateIn(kept, row), ...numbersIn(row, SECTION_NUMBERS) });
+    }
+  }
+  return all;
+}
+
+/** The named numbers at the start of a row. */
+function numbersIn<Name extends string>(
+  row: Float64Array,
+  names: readonly Name[],
+): Record<Name, number> {
+  const entries = names.map((name, i) => [name, row[i]] as const);
+  return Object.fromEntries(entries) as Record<Name, number>;
+}
+
+/** The state at the end of a row. */
+function stateIn({ settings, rest }: KeptReading, row: Float64Array): MachineState {
+  const first = row.length - STATE_ROW;
+  const fields = STATE_NUMBERS.map((field, i) => {
+    const value = row[first + i];
+    return [field, BOOLEANS.has(field) ? value !== 0 : value] as const;
+  });
+  const from = row[row.length - 1] * rest.settingSlots;
+  return {
+    ...Object.fromEntries(fields),
+    settings: settings.slice(from, from + rest.settingSlots),
+  } as MachineState;
 }
 
 function settingRow({ line, offset, what, value, waits }: SettingLine): number[] {
@@ -218,9 +289,9 @@ function settingLineAt(rows: Float64Array, from: number): SettingLine {
 type Columns = Omit<KeptReading, 'check'>;
 
 function columnsOf(kept: Columns) {
-  const { layers, settings, lineIndex, settingLines } = kept;
-  const { top, low, skirtCells, firstLevels, above, below } = kept;
-  const small = [layers, settings, lineIndex, settingLines, skirtCells, firstLevels];
+  const { layers, sections, settings, lineIndex, settingLines } = kept;
+  const { top, low, skirtCells, firstSections, above, below } = kept;
+  const small = [layers, sections, settings, lineIndex, settingLines, skirtCells, firstSections];
   return [...small, top, low, above, below];
 }
 

@@ -8,8 +8,6 @@ export interface LevelGroups {
   readonly priming: number;
   /** Level indices of each layer, in file order; the layer's number is the position plus 1. */
   readonly members: readonly (readonly number[])[];
-  /** The first level of each layer, and behind the last layer how many levels there are. */
-  readonly firstLevels: Uint32Array<ArrayBuffer>;
   /** Height of each layer's underside, mm. */
   readonly floors: readonly number[];
   /** Layer number by level index; 0 for priming before the print. */
@@ -64,8 +62,7 @@ export function groupLevels(
     for (const level of group) if (level < layerOfLevel.length) layerOfLevel[level] = index + 1;
   });
   floors[0] = firstFloor(levels, members);
-  const firstLevels = Uint32Array.from([...members.map(([first]) => first), levels.length]);
-  return { priming, members, firstLevels, floors, layerOfLevel, objects, asides };
+  return { priming, members, floors, layerOfLevel, objects, asides };
 }
 
 /** The underside of layer 1: the bed, or, for a part that starts on another, one layer down. */

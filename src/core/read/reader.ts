@@ -268,12 +268,12 @@ export class GcodeReader {
     const length = Math.sqrt(dx * dx + dy * dy);
     if (!(length + m.z < Infinity)) return this.sayLost();
     this.takeExtrusion(start, end, length, dz);
-    const slot = tracker.levels.length - 1;
-    planner.addLine(dx, dy, dz, de, feed, slot);
-    if (slot >= MOST_LEVELS) return;
+    planner.addLine(dx, dy, dz, de, feed, tracker.sections.length - 1);
+    const level = tracker.levels.length;
+    if (level > MOST_LEVELS) return;
     const area = m.volumetricArea || this.filamentArea;
     const width = lineWidth(de, length, tracker.level!.thickness, area);
-    this.merger.add(m.fromX, m.fromY, m.x, m.y, width, slot + 1);
+    this.merger.add(m.fromX, m.fromY, m.x, m.y, width, level);
   }
 
   private takeUnclear(message: string): void {
@@ -313,12 +313,12 @@ export class GcodeReader {
     }
     if (!(length + m.z < Infinity)) return this.sayLost();
     this.takeExtrusion(start, end, length, dz);
-    const slot = tracker.levels.length - 1;
-    planner.addArc(length, from, to, dz, de, feed, slot);
-    if (slot >= MOST_LEVELS) return;
+    planner.addArc(length, from, to, dz, de, feed, tracker.sections.length - 1);
+    const level = tracker.levels.length;
+    if (level > MOST_LEVELS) return;
     const area = m.volumetricArea || this.filamentArea;
     const width = lineWidth(de, length, tracker.level!.thickness, area);
-    forEachChord(curve, (x0, y0, x1, y1) => this.merger.add(x0, y0, x1, y1, width, slot + 1));
+    forEachChord(curve, (x0, y0, x1, y1) => this.merger.add(x0, y0, x1, y1, width, level));
   }
 
   private takeExtrusion(start: number, end: number, length: number, dz: number): void {
@@ -358,6 +358,7 @@ export class GcodeReader {
     if (effect === Effect.Unknown) this.takeUnknown();
     if (waitsForSomebody(effect, machine)) {
       const command = commandText(words, bytes, start);
+      this.tracker.takeStop();
       this.stops.push({ line: this.line, command, offset: this.base + start });
     }
     if (words.macro) this.takeMacro(bytes, start);

@@ -6,6 +6,7 @@ import type { Layer } from '../gcode/layers';
 import type { LineIndex } from '../gcode/lineIndex';
 import type { SettingLine } from '../gcode/settingName';
 import type { FoundStop } from '../gcode/stops';
+import type { SectionedPrint } from './sections';
 
 export type LineEnding = 'lf' | 'crlf' | 'cr' | 'mixed';
 export type ExtrusionMode = 'absolute' | 'relative' | 'mixed';
@@ -17,7 +18,7 @@ export interface PrimedStrip {
 }
 
 /** All that reading a file brings. */
-export interface Reading {
+export interface Reading extends SectionedPrint {
   readonly bytes: number;
   readonly lines: number;
   readonly lineEnding: LineEnding;
@@ -27,8 +28,6 @@ export interface Reading {
   readonly continuous: boolean;
   readonly layers: readonly Layer[];
   readonly seconds: PrintSeconds;
-  /** The first level of each layer, and behind the last layer how many levels there are. */
-  readonly firstLevels: Uint32Array<ArrayBuffer>;
   /** Seconds before layer 1 begins (part of the total), and after the last extrusion. */
   readonly secondsBefore: number;
   readonly secondsAfter: number;

@@ -19,7 +19,7 @@ describe('the times of another printer', () => {
         const reading = readGcode(bytes, ORDINARY_PRINTER);
         const reader = new GcodeReader(OTHER, NO_LINES);
         reader.push(bytes);
-        const timed = withTimes(reading, timesOf(reader.finish(), reading.firstLevels));
+        const timed = withTimes(reading, timesOf(reader.finish(), reading.firstSections));
         const read = readGcode(bytes, OTHER);
         const secondsOf = ({ layers, seconds, secondsBefore, secondsAfter }: typeof read) => [
           layers.map((layer) => layer.seconds),

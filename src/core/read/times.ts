@@ -7,40 +7,46 @@ export interface PrintTimes {
   /** Seconds before layer 1 begins (part of the total), and after the last extrusion. */
   readonly secondsBefore: number;
   readonly secondsAfter: number;
-  /** By layer, from the bed up. */
+  /** By layer, from the bed up, and by section of the layers. */
   readonly layers: Float64Array<ArrayBuffer>;
+  readonly sections: Float64Array<ArrayBuffer>;
 }
 
 /** What a clock has counted while a file was followed. */
 export interface CountedSeconds {
-  /** By level, in file order. */
+  /** By section, in file order, priming included. */
   readonly slotSeconds: readonly number[];
   readonly seconds: PrintSeconds;
   readonly secondsAfter: number;
 }
 
 /**
- * Times by layer, of times by level.
- * @param firstLevels the first level of each layer, and behind the last layer how many levels there are.
+ * Times by layer, of times by section.
+ * @param firstSections as in `SectionedPrint`.
  */
 export function timesOf(
   { slotSeconds, seconds, secondsAfter }: CountedSeconds,
-  firstLevels: Uint32Array,
+  firstSections: Uint32Array,
 ): PrintTimes {
-  const layers = new Float64Array(Math.max(0, firstLevels.length - 1));
+  const layers = new Float64Array(Math.max(0, firstSections.length - 1));
   let inLayers = 0;
   for (let i = 0; i < layers.length; i++) {
-    for (let level = firstLevels[i]; level < firstLevels[i + 1]; level++) {
-      layers[i] += slotSeconds[level] ?? 0;
+    for (let slot = firstSections[i]; slot < firstSections[i + 1]; slot++) {
+      layers[i] += slotSeconds[slot] ?? 0;
     }
     inLayers += layers[i];
   }
-  return { seconds, secondsBefore: seconds.total - inLayers - secondsAfter, secondsAfter, layers };
+  const [priming] = firstSections;
+  const count = firstSections[layers.length] - priming;
+  const sections = Float64Array.from({ length: count }, (_, i) => slotSeconds[priming + i] ?? 0);
+  const secondsBefore = seconds.total - inLayers - secondsAfter;
+  return { seconds, secondsBefore, secondsAfter, layers, sections };
 }
 
 /** The same print with the times of another printer. */
 export function withTimes(reading: Reading, times: PrintTimes): Reading {
   const { seconds, secondsBefore, secondsAfter } = times;
   const layers = reading.layers.map((layer, i) => ({ ...layer, seconds: times.layers[i] }));
-  return { ...reading, layers, seconds, secondsBefore, secondsAfter };
+  const sections = reading.sections.map((one, i) => ({ ...one, seconds: times.sections[i] }));
+  return { ...reading, layers, sections, seconds, secondsBefore, secondsAfter };
 }
