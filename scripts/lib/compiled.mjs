@@ -26,6 +26,8 @@ export async function compiled(folder, entryPoints, sources) {
     platform: 'node',
     format: 'esm',
     target: 'node20',
+    minifySyntax: true,
+    minifyWhitespace: true,
     // Packages that are not modules ask for Node's own by `require`.
     banner: {
       js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);",
