@@ -10,7 +10,7 @@ import type { ExtrusionMode, LineEnding, Reading } from './reading';
 import { reportWholeFile } from './report';
 import { stopPlace, type StopAt } from '../gcode/stops';
 import { firstIndex } from '../search';
-import type { Section } from './sections';
+import { sectionsBySlot } from './sections';
 import { timesOf, type CountedSeconds, type PrintTimes } from './times';
 
 /** Above this share of extruded way that rises or falls, a file is a spiral. */
@@ -70,7 +70,10 @@ export function assembleReading(file: GatheredFile, raster: SettledRaster): Read
     seconds: times.seconds,
     secondsBefore: times.secondsBefore,
     secondsAfter: times.secondsAfter,
-    sections: sectionsIn(tracker, firstSections, times),
+    sections: sectionsBySlot(firstSections, (layer, slot, place) => {
+      const { level, ...section } = tracker.sections[slot];
+      return { ...section, layer, z: levels[level].z, seconds: times.sections[place] };
+    }),
     firstSections,
     filamentMm: file.filamentMm,
     footprint,
@@ -109,24 +112,6 @@ function firstSectionsOf(
     firstIndex(sections.length, (slot) => sections[slot].level >= level),
   );
   return Uint32Array.from([...first, sections.length]);
-}
-
-/** The sections of all layers. */
-function sectionsIn(
-  { levels, sections }: LevelTracker,
-  firstSections: Uint32Array,
-  times: PrintTimes,
-): Section[] {
-  const all: Section[] = [];
-  for (let n = 1; n < firstSections.length; n++) {
-    const layer = layerNumber(n);
-    for (let slot = firstSections[n - 1]; slot < firstSections[n]; slot++) {
-      const { level, ...section } = sections[slot];
-      const seconds = times.sections[all.length];
-      all.push({ ...section, layer, z: levels[level].z, seconds });
-    }
-  }
-  return all;
 }
 
 /** What is known of the layers' cells and times. */

@@ -1,13 +1,13 @@
 import { bytesOfText } from '../text';
 import { crc32 } from '../archive/crc32';
 import type { Footprint } from '../geometry/footprint';
-import { layerNumber, type Layer } from '../gcode/layers';
+import { layerNumber, type Layer, type LayerNumber } from '../gcode/layers';
 import type { MachineState } from '../gcode/machine';
 import type { SettingLine } from '../gcode/settingName';
 import { STATE_FIELDS, type StateField } from '../gcode/stateFields';
 import type { PrintAnalysis } from './analysis';
 import type { Reading } from './reading';
-import type { Section } from './sections';
+import { sectionsBySlot, type Section } from './sections';
 
 /** Rises whenever reading a file brings something else than before: what was kept is then read anew. */
 export const READER_VERSION = 2;
@@ -212,7 +212,7 @@ export function openKept(
   const reading: Reading = {
     ...rest.reading,
     layers: rest.labels.map((label, i) => layerAt(kept, i, label)),
-    sections: sectionsIn(kept),
+    sections: sectionsBySlot(firstSections, (layer, _slot, place) => sectionAt(kept, layer, place)),
     footprint: { ...rest.footprint, top, low },
     lineIndex: Array.from(kept.lineIndex),
     settingLines: Array.from({ length: kept.settingLines.length / SETTING_ROW }, (_, i) =>
@@ -241,17 +241,9 @@ function layerAt(kept: KeptReading, i: number, label: string | null): Layer {
   };
 }
 
-function sectionsIn(kept: KeptReading): Section[] {
-  const { sections, firstSections } = kept;
-  const all: Section[] = [];
-  for (let n = 1; n < firstSections.length; n++) {
-    const layer = layerNumber(n);
-    for (let slot = firstSections[n - 1]; slot < firstSections[n]; slot++) {
-      const row = sections.subarray(all.length * SECTION_ROW, (all.length + 1) * SECTION_ROW);
-      all.push({ layer, state: stateIn(kept, row), ...numbersIn(row, SECTION_NUMBERS) });
-    }
-  }
-  return all;
+function sectionAt(kept: KeptReading, layer: LayerNumber, place: number): Section {
+  const row = kept.sections.subarray(place * SECTION_ROW, (place + 1) * SECTION_ROW);
+  return { layer, state: stateIn(kept, row), ...numbersIn(row, SECTION_NUMBERS) };
 }
 
 /** The named numbers at the start of a row. */

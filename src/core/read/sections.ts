@@ -1,4 +1,4 @@
-import type { LayerNumber } from '../gcode/layers';
+import { layerNumber, type LayerNumber } from '../gcode/layers';
 import type { LevelPlace } from '../gcode/levels';
 
 /**
@@ -26,6 +26,24 @@ export interface SectionedPrint {
    * count what primes the nozzle before layer 1 as well; `sections` does not hold it.
    */
   readonly firstSections: Uint32Array<ArrayBuffer>;
+}
+
+/**
+ * Makes the sections of all layers.
+ * @param make is given the layer, the section's slot, and its place among those of the layers.
+ */
+export function sectionsBySlot(
+  firstSections: Uint32Array,
+  make: (layer: LayerNumber, slot: number, place: number) => Section,
+): Section[] {
+  const all: Section[] = [];
+  for (let n = 1; n < firstSections.length; n++) {
+    const layer = layerNumber(n);
+    for (let slot = firstSections[n - 1]; slot < firstSections[n]; slot++) {
+      all.push(make(layer, slot, all.length));
+    }
+  }
+  return all;
 }
 
 /** The sections of a layer, in file order; none beyond the last layer. */
