@@ -22,6 +22,7 @@ const coreFolders = [
   'read',
   'filament',
   'printer',
+  'order',
   'recipe',
   'schedule',
   'guide',

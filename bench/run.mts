@@ -115,6 +115,7 @@ const request: OutputRequest = {
   loadFirst: null,
   rewrite: [],
   addToRemaining: null,
+  arrangement: null,
 };
 const prepared = await prepareOutput(sourceOf(file), reading, request);
 if (!prepared.ok) throw new Error(prepared.refusal.message);

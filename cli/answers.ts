@@ -3,6 +3,7 @@ import { findSteps } from '../src/core/geometry/steps';
 import type { Insertion, OutputRequest } from '../src/core/output/insert';
 import type { Proof } from '../src/core/output/proofTypes';
 import { bottomOf, type Layer } from '../src/core/gcode/layers';
+import { swapsAsSliced, swapsOf } from '../src/core/plan/arrangement';
 import type { FoundStop } from '../src/core/gcode/stops';
 import { requestFindings } from '../src/core/output/requestFindings';
 import { bedFindings } from '../src/core/printer/bedFit';
@@ -64,12 +65,16 @@ export function applyAnswer(
   request: OutputRequest,
   insertions: readonly Insertion[],
   proof: Proof,
+  file: { readonly name: string; readonly bytes: number },
 ) {
-  const { swaps: planned, recipe, printer, takeOut } = request;
+  const { swaps: planned, recipe, printer, takeOut, arrangement } = request;
   let insertedLines = 0;
-  const swaps = insertions.flatMap(({ title, line, lines }) => {
-    const place = line + insertedLines;
+  // Lines between the output's and the input's count: what was put in, and ways that were left out.
+  let ahead = 0;
+  const swaps = insertions.flatMap(({ title, line, lines, resume }) => {
+    const place = line + ahead;
     insertedLines += lines;
+    ahead += lines + line - resume.line;
     if (title?.kind !== 'swap') return [];
     const layer: Layer = reading.layers[title.layer - 1];
     const answer = {
@@ -77,6 +82,8 @@ export function applyAnswer(
       line: place,
       z: rounded(bottomOf(layer), 4),
       filament: title.filament,
+      file: file.name,
+      afterSection: sectionsBefore(reading, request, title.index - 1),
     };
     return answer;
   });
@@ -85,7 +92,14 @@ export function applyAnswer(
   const purges = planned.map(({ purge }) => purge ?? byRecipe);
   const atSwaps = rounded(swapSeconds(purges), 3);
   return {
+    files: [{ ...file, swaps: swaps.length }],
     swaps,
+    ...(arrangement && {
+      order: arrangement.order,
+      dipMm: arrangement.dipMm,
+      exact: arrangement.exact,
+      swapsAsSliced: swapsAsSliced(arrangement),
+    }),
     insertedLines,
     insertedBytes: insertions.reduce((sum, { bytes }) => sum + bytes.length, 0),
     proof,
@@ -100,6 +114,16 @@ export function applyAnswer(
   };
 }
 
+/** How many sections are printed before swap `i`. */
+function sectionsBefore(
+  { sections }: Reading,
+  { swaps, arrangement }: OutputRequest,
+  i: number,
+): number {
+  if (!arrangement) return sections.filter(({ layer }) => layer < swaps[i].layer).length;
+  return swapsOf({ sections }, arrangement.sections)[i].at;
+}
+
 function secondsOf({ seconds }: Reading) {
   return {
     motion: rounded(seconds.motion, 3),
@@ -109,6 +133,6 @@ function secondsOf({ seconds }: Reading) {
   };
 }
 
-function rounded(value: number, decimals: number): number {
+export function rounded(value: number, decimals: number): number {
   return Number(value.toFixed(decimals));
 }

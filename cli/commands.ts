@@ -11,6 +11,7 @@ import { type Proof } from '../src/core/output/proofTypes';
 import { ORDINARY_PROFILE, type Printer } from '../src/core/printer/printer';
 import { parsePrinter } from '../src/core/printer/printerFile';
 import { applyAnswer, inspectAnswer } from './answers';
+import { sidesAnswer } from './sides';
 import { readWhole, type WholeRead } from '../src/workers/readWhole';
 import { checkTarget, chunked, readBytes, readJson, writeWhole } from './files';
 import { requestFrom } from './request';
@@ -62,7 +63,9 @@ async function inspect(name: string, options: { printer?: string }): Promise<obj
   const bytes = await readGcodeFile(name);
   const printer = printerFrom(options.printer);
   const { reading, fingerprint } = await readPrint(bytes, printer);
-  return inspectAnswer({ name: basename(name), sha256: fingerprint }, reading, printer);
+  const file = { name: basename(name), sha256: fingerprint };
+  const sides = await sidesAnswer(sourceOf(bytes), reading, printer);
+  return { ...inspectAnswer(file, reading, printer), ...sides };
 }
 
 async function apply(
@@ -82,14 +85,15 @@ async function apply(
   const printer = printerFrom(options.printer);
   const input = sourceOf(bytes);
   const { reading, fingerprint } = await readPrint(bytes, printer);
-  const request = unwrap(requestFrom(plan, { reading, printer, sha256: fingerprint }));
+  const request = unwrap(await requestFrom(plan, { input, reading, printer, sha256: fingerprint }));
   const insertions = unwrap(await prepareOutput(input, reading, request));
   const output = writeOutput(bytes, insertions);
   const proof = insist(
     await proveOutput(input, sourceOf(output), { reading, planned: request, printer }),
   );
   unwrap(writeWhole(options.out, output));
-  return applyAnswer(reading, request, insertions, proof);
+  const file = { name: basename(options.out), bytes: output.length };
+  return applyAnswer(reading, request, insertions, proof, file);
 }
 
 async function prove(

@@ -1,11 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { bytesOf, writePrint } from '../tests/support/printFiles';
+import { sourceOf } from '../src/core/byteSource';
 import { readGcode } from '../src/core/read/reader';
 import { ORDINARY_PROFILE } from '../src/core/printer/printer';
 import { requestFrom } from './request';
 
-const reading = readGcode(bytesOf(writePrint({ layers: 8 })), ORDINARY_PROFILE);
-const inputs = { reading, printer: ORDINARY_PROFILE, sha256: 'ab'.repeat(32) };
+const bytes = bytesOf(writePrint({ layers: 8 }));
+const reading = readGcode(bytes, ORDINARY_PROFILE);
+const input = sourceOf(bytes);
+const inputs = { input, reading, printer: ORDINARY_PROFILE, sha256: 'ab'.repeat(32) };
 const swaps = [{ layer: 3, filament: 'B' }];
 
 describe('requestFrom', () => {
@@ -32,8 +35,8 @@ describe('requestFrom', () => {
     [{ version: 99 }, 'bad-plan', /version 99/],
     [{ version: '5' }, 'bad-plan', /./],
     [{ lamella: 'plan', plan: [] }, 'bad-plan', /is missing|a list/],
-  ])('answers %j in a sentence', (json, code, words) => {
-    const result = requestFrom(json, inputs);
+  ])('answers %j in a sentence', async (json, code, words) => {
+    const result = await requestFrom(json, inputs);
     expect(result).toMatchObject({ ok: false, refusal: { code } });
     const message = result.ok ? '' : result.refusal.message;
     expect(message).toMatch(words);
@@ -41,7 +44,7 @@ describe('requestFrom', () => {
     expect(message).not.toMatch(/`|undefined|\[object|NaN/);
   });
 
-  it('never throws, whatever stands in a field', () => {
+  it('never throws, whatever stands in a field', async () => {
     const odd = [null, [], {}, '', 'x', -1, 1e99, true, [[]], { layer: 1 }];
     const fields = [
       'swaps',
@@ -54,7 +57,7 @@ describe('requestFrom', () => {
     ];
     for (const field of fields) {
       for (const value of odd) {
-        const result = requestFrom({ swaps, [field]: value }, inputs);
+        const result = await requestFrom({ swaps, [field]: value }, inputs);
         if (!result.ok) expect(result.refusal.message).toMatch(/^[A-Z].*\.$/s);
       }
     }

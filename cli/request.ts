@@ -1,11 +1,19 @@
 import { refuse, success, type Result } from '../src/core/findings';
+import type { ByteSource } from '../src/core/byteSource';
+import { arrange, findParts, survey } from '../src/core/output/partsRequest';
+import { sectionsOfList } from '../src/core/plan/partList';
 import type { Reading } from '../src/core/read/reading';
 import type { OutputRequest } from '../src/core/output/insert';
 import type { JobPlan } from '../src/core/plan/jobPlan';
 import { requestOfPlan } from '../src/core/output/planRequest';
 import { savedPlan } from '../src/core/plan/planFile';
 import { resolveSwaps } from '../src/core/plan/resolve';
-import { parseSwapList, rewrittenSettings, type SwapList } from '../src/core/plan/swapList';
+import {
+  parseSwapList,
+  rewrittenSettings,
+  type PartWishes,
+  type SwapList,
+} from '../src/core/plan/swapList';
 import { machineSeconds, SWAP_SECONDS } from '../src/core/plan/time';
 import { fixedPurge } from '../src/core/plan/purges';
 import type { Printer } from '../src/core/printer/printer';
@@ -14,6 +22,7 @@ import { parseRecipe } from '../src/core/recipe/recipeFile';
 
 /** What a plan is applied to. */
 interface ApplyInputs {
+  readonly input: ByteSource;
   readonly reading: Reading;
   readonly printer: Printer;
   /** Fingerprint of the G-code. */
@@ -24,7 +33,10 @@ interface ApplyInputs {
  * What a plan asks to be written: the plan that the screens save (as a file, or as a job keeps it),
  * or a short list of swaps written by hand.
  */
-export function requestFrom(json: unknown, inputs: ApplyInputs): Result<OutputRequest> {
+export async function requestFrom(
+  json: unknown,
+  inputs: ApplyInputs,
+): Promise<Result<OutputRequest>> {
   const saved = savedPlan(json);
   if (saved !== null) return saved.ok ? fromPlan(saved.value, inputs) : saved;
   const list = parseSwapList(json);
@@ -42,30 +54,67 @@ function fromPlan(plan: JobPlan, { reading, printer, sha256 }: ApplyInputs): Res
   return success(requestOfPlan(plan, reading, printer));
 }
 
-function fromList(
-  list: SwapList,
-  { reading, printer, sha256 }: ApplyInputs,
-): Result<OutputRequest> {
+async function fromList(list: SwapList, inputs: ApplyInputs): Promise<Result<OutputRequest>> {
+  const { reading, printer, sha256 } = inputs;
   if (list.fingerprint !== undefined && list.fingerprint !== sha256) return OTHER_FILE;
   const recipe = parseRecipe(list.recipe);
   if (!recipe.ok) return recipe;
-  const swaps = resolveSwaps(reading.layers, list.swaps);
-  if (!swaps.ok) return swaps;
   const takeOut = stopsNamed(list.existingStops, reading);
   if (!takeOut.ok) return takeOut;
+  const asked = list.side
+    ? await arrangedSwaps(list.side, takeOut.value, inputs)
+    : layeredSwaps(list, takeOut.value, reading);
+  if (!asked.ok) return asked;
   const purge = fixedPurge({ ...recipe.value, purge: numbersOf(recipe.value, printer).purge }) ?? 0;
   return success({
-    swaps: swaps.value,
+    ...asked.value,
     recipe: recipe.value,
     printer,
     stopAt: list.stopAt,
-    takeOut: takeOut.value,
     loadFirst: list.loadFirst,
     rewrite: rewrittenSettings(list),
     addToRemaining: list.moveRemainingTimes
-      ? swaps.value.map((swap) => machineSeconds(swap.purge ?? purge) + SWAP_SECONDS.hands)
+      ? asked.value.swaps.map((swap) => machineSeconds(swap.purge ?? purge) + SWAP_SECONDS.hands)
       : null,
   });
+}
+
+/** Swaps, what is taken out for them, and the order in which parts are printed. */
+type AskedSwaps = Pick<OutputRequest, 'swaps' | 'takeOut' | 'arrangement'>;
+
+function layeredSwaps(
+  list: SwapList,
+  takeOut: OutputRequest['takeOut'],
+  { layers }: Reading,
+): Result<AskedSwaps> {
+  const swaps = resolveSwaps(layers, list.swaps);
+  return swaps.ok ? success({ swaps: swaps.value, takeOut, arrangement: null }) : swaps;
+}
+
+async function arrangedSwaps(
+  { parts, order, dipMm }: PartWishes,
+  takeOut: OutputRequest['takeOut'],
+  { input, reading, printer, sha256 }: ApplyInputs,
+): Promise<Result<AskedSwaps>> {
+  if (reading.sections.length === 0) {
+    return refuse('no-extrusion', 'The file prints nothing.');
+  }
+  const { stretches, replaced } = await findParts(input, reading, printer);
+  const gone = [...new Set([...takeOut, ...replaced])].sort((a, b) => a.line - b.line);
+  const sections = sectionsOfList(reading, parts, stretches);
+  if (!sections.ok) return sections;
+  const found = await survey(input, reading, printer, gone, order === 'colour-by-colour');
+  const arranged = arrange({
+    reading,
+    survey: found,
+    sections: sections.value,
+    order,
+    dipMm,
+    fingerprint: sha256,
+  });
+  if (!arranged.ok) return arranged;
+  const { swaps, arrangement } = arranged.value;
+  return success({ swaps, takeOut: gone, arrangement });
 }
 
 function stopsNamed(

@@ -80,6 +80,7 @@ describe('the print service', () => {
       loadFirst: null,
       rewrite: [],
       addToRemaining: null,
+      arrangement: null,
     } as const;
     const { service } = await opened();
     const written = await service.write(request, () => {});

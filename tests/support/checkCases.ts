@@ -5,7 +5,7 @@ import { layerNumber } from '../../src/core/gcode/layers';
 import { readGcode } from '../../src/core/read/reader';
 import { analysePrint } from '../../src/core/read/analysis';
 import { impossibleMove } from '../../src/core/output/apply';
-import { makeInsertions } from '../../src/core/output/insert';
+import { makeInsertions } from '../../src/core/output/makeInsertions';
 import { dryRun } from '../../src/core/output/route';
 import { bandsOf } from '../../src/core/plan/bands';
 import { emptyPlan, withSwap, type JobPlan } from '../../src/core/plan/jobPlan';

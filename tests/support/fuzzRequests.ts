@@ -110,5 +110,6 @@ export function randomRequest(
     loadFirst: chance(0.2) ? 'A Peat black' : null,
     rewrite: chance(0.5) ? SETTING_NAMES : [],
     addToRemaining: chance(0.5) ? swaps.value.map(() => 180) : null,
+    arrangement: null,
   };
 }

@@ -45,6 +45,7 @@ export async function writeSwaps(text: string, options: WriteOptions): Promise<W
     loadFirst: null,
     rewrite: [],
     addToRemaining: null,
+    arrangement: null,
     ...asked,
     swaps: swaps.value.map(withSwap),
     takeOut: takesOut ? reading.stops : [],

@@ -54,3 +54,18 @@ export function slotDifferences(expected: Float64Array, found: Float64Array): st
       : [`M${code} ${letter}`],
   );
 }
+
+/** The commands that lead from some settings to others; what neither file ever set is left alone. */
+export function slotCommands(from: Float64Array, to: Float64Array): string[] {
+  const byCode = new Map<number, string>();
+  SLOTS.forEach(({ code, letter }, slot) => {
+    if (Object.is(from[slot], to[slot]) || Math.abs(from[slot] - to[slot]) <= 1e-9) return;
+    byCode.set(code, `${byCode.get(code) ?? `M${code}`} ${letter}${Number(to[slot].toFixed(5))}`);
+  });
+  return [...byCode.values()];
+}
+
+/** True when a setting is set in one state and not in the other, so that nothing can lead back to it. */
+export function losesSlots(from: Float64Array, to: Float64Array): boolean {
+  return from.some((value, slot) => Number.isNaN(to[slot]) && !Number.isNaN(value));
+}

@@ -4,7 +4,9 @@ import type { Reading } from '../read/reading';
 import { isInReach, reachOf } from '../printer/printer';
 import { LEAST_CLEARANCE } from '../recipe/actions';
 import { numbersOf } from '../recipe/recipe';
-import { makeInsertions, printedTopBefore, type Insertion, type OutputRequest } from './insert';
+import { impossibleArrangement } from './impossibleArrangement';
+import { printedTopBefore, type Insertion, type OutputRequest } from './insert';
+import { makeInsertions } from './makeInsertions';
 import { PrintedHeights } from '../read/printedHeights';
 import { ownStopWord } from '../printer/stopKinds';
 import { PARK_DISTANCE } from './clearance';
@@ -42,13 +44,17 @@ export function impossibleMove(reading: Reading, request: OutputRequest): Result
   const blocking = blockers.find(({ severity }) => severity === 'error') ?? blockers[0];
   if (blocking) return refuse(blocking.code, blocking.message, blocking.line ?? undefined);
   return (
+    impossibleArrangement(reading, request) ??
     impossibleSwap(reading, request) ??
     unknownTemperature(reading, request) ??
     impossibleStop(reading, request)
   );
 }
 
-function impossibleSwap({ layers }: Reading, { swaps }: OutputRequest): Result<never> | null {
+function impossibleSwap(
+  { layers }: Reading,
+  { swaps, arrangement }: OutputRequest,
+): Result<never> | null {
   const late = swaps.find(({ layer }) => layer > layers.length);
   if (late) {
     return refuse(
@@ -56,7 +62,9 @@ function impossibleSwap({ layers }: Reading, { swaps }: OutputRequest): Result<n
       `There is no layer ${late.layer}; the print has ${layers.length} layers.`,
     );
   }
-  const twice = swaps.find(({ layer }, i) => swaps[i + 1]?.layer === layer);
+  const twice = arrangement
+    ? undefined
+    : swaps.find(({ layer }, i) => swaps[i + 1]?.layer === layer);
   if (!twice) return null;
   return refuse(
     'two-swaps-on-a-layer',

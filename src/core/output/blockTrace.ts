@@ -148,7 +148,9 @@ export class BlockTrace {
 
   private takeStop({ machine, line }: ObeyedLine, command: string): void {
     const park = { x: machine.x, y: machine.y, z: machine.z };
-    this.stops.push({ line, command, park: this.moves.length > 0 ? park : null });
+    // Lifted where it stood, it waits there; where a firmware goes by itself is not known.
+    const goes = this.moves.some(({ from, to }) => Math.hypot(to.x - from.x, to.y - from.y) > 0);
+    this.stops.push({ line, command, park: goes ? park : null });
     this.afterStop(machine);
   }
 

@@ -15,7 +15,14 @@ function find(text: string, chunk = 1 << 20): BlockFinder {
   return finder;
 }
 
-const title = { kind: 'swap', index: 1, count: 2, layer: 11, filament: 'Reed green' } as const;
+const title = {
+  kind: 'swap',
+  index: 1,
+  count: 2,
+  layer: 11,
+  inside: false,
+  filament: 'Reed green',
+} as const;
 const block = (index: number, layer: number): string =>
   `${blockLines({ ...title, index, layer }, NO_WORDS, ['M600']).join('\n')}\n`;
 const closing = '; lamella: end swap 1\n';

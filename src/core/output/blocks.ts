@@ -11,10 +11,11 @@ import {
 } from '../recipe/settings';
 
 /**
- * What a block is for: a swap, a warning some layers before one, the first filament to load, a
- * setting in place of one of the file's, or the line number of a numbered line that was taken out.
+ * What a block is for: a swap, a warning some layers before one, the first filament to load, the way to
+ * another place of the print without a swap, a setting in place of one of the file's, or the line number
+ * of a numbered line that was taken out.
  */
-export type BlockKind = 'swap' | 'warning' | 'load' | 'rewrite' | 'number';
+export type BlockKind = 'swap' | 'warning' | 'load' | 'hop' | 'rewrite' | 'number';
 
 /** What the first line of a block says. */
 export interface BlockTitle {
@@ -22,8 +23,10 @@ export interface BlockTitle {
   /** Position among the blocks of its kind, from 1, and how many there are. */
   readonly index: number;
   readonly count: number;
-  /** The layer that it stands before, or, for a setting or a line number, in. */
+  /** The layer that it stands before, or in. */
   readonly layer: number;
+  /** Something of its layer is printed before it; always so for a setting or a line number. */
+  readonly inside: boolean;
   /** Letter and name of the filament that it is about. */
   readonly filament: string;
 }
@@ -38,6 +41,8 @@ export interface Block extends BlockTitle {
   readonly own: readonly OwnLines[];
   /** The macro that it says to stop by, when only its printer knows it. */
   readonly stopWord: string | null;
+  /** How far it says that what follows may lie below what is printed beside it, mm. */
+  readonly dipMm: number;
   readonly start: number;
   readonly end: number;
   readonly line: number;
@@ -53,16 +58,18 @@ export interface OwnLines {
 
 /** Lines of heat stood in blocks of their own kind once. */
 const TITLE =
-  /^; lamella: (swap|warning|load|heat|rewrite|number) (\d+) of (\d+), (?:before|in) layer (\d+), (.*)$/;
+  /^; lamella: (swap|warning|load|hop|heat|rewrite|number) (\d+) of (\d+), (before|in) layer (\d+), (.*)$/;
 const SETS = /^; lamella: sets (.*)$/;
 const STOPS_BY = /^; lamella: stops by ([A-Z_][A-Z_0-9]*)$/;
 const DOES = /^; lamella: does (.*)$/;
-const CLOSING = /^; lamella: end (swap|warning|load|heat|rewrite|number) (\d+)$/;
+const DIPS = /^; lamella: dips (\d+(?:\.\d+)?) mm$/;
+const CLOSING = /^; lamella: end (swap|warning|load|hop|heat|rewrite|number) (\d+)$/;
+const FROM = /^; lamella: from ([0-9a-f]{8}), bytes (\d+) to (\d+)$/;
 /** No mark is longer, bytes. */
 const LONGEST_MARK = 300;
 
 /** Display names go into comments as plain ASCII on one line, which every printer survives. */
-function plainName(name: string): string {
+export function plainName(name: string): string {
   const plain = name
     .normalize('NFKD')
     .replace(/[^\x20-\x7e]/g, '')
@@ -70,8 +77,8 @@ function plainName(name: string): string {
   return plain === '' ? 'unnamed' : plain.slice(0, 60);
 }
 
-export function blockTitle({ kind, index, count, layer, filament }: BlockTitle): string {
-  const place = kind === 'rewrite' || kind === 'number' ? 'in' : 'before';
+export function blockTitle({ kind, index, count, layer, inside, filament }: BlockTitle): string {
+  const place = inside ? 'in' : 'before';
   return `${OWN_MARK}${kind} ${index} of ${count}, ${place} layer ${layer}, ${plainName(filament)}`;
 }
 
@@ -81,18 +88,26 @@ export interface BlockWords {
   readonly promises: BlockPromises;
   /** The macro that it stops by, when only its printer knows it. */
   readonly stopWord: string | null;
+  /** How much higher than what is printed after it other things may stand beside it, mm; 0 for nothing. */
+  readonly dipMm: number;
 }
 
 export const NO_WORDS: BlockWords = {
   settings: NO_SETTINGS,
   promises: NO_PROMISES,
   stopWord: null,
+  dipMm: 0,
 };
+
+/** Says that the output goes on at another place of the input than it has come from. */
+export function goesOnAt(fingerprint: string, start: number, end: number): string {
+  return `${OWN_MARK}from ${fingerprint.slice(0, 8)}, bytes ${start} to ${end}`;
+}
 
 /** All lines of a block. */
 export function blockLines(
   title: BlockTitle,
-  { settings, promises, stopWord }: BlockWords,
+  { settings, promises, stopWord, dipMm }: BlockWords,
   commands: readonly string[],
 ): string[] {
   const does = promiseText(promises);
@@ -101,6 +116,7 @@ export function blockLines(
     ...(hasSettings(settings) ? [`${OWN_MARK}sets ${settingsText(settings)}`] : []),
     ...(does === '' ? [] : [`${OWN_MARK}does ${does}`]),
     ...(stopWord === null ? [] : [`${OWN_MARK}stops by ${stopWord}`]),
+    ...(dipMm > 0 ? [`${OWN_MARK}dips ${Number(dipMm.toFixed(3))} mm`] : []),
     ...commands,
     `${OWN_MARK}end ${title.kind} ${title.index}`,
   ];
@@ -122,8 +138,21 @@ interface OpenBlock extends BlockTitle {
   promises: BlockPromises | null;
   readonly own: OwnLines[];
   stopWord: string | null;
+  dipMm: number;
   readonly start: number;
   readonly line: number;
+}
+
+/** A mark that says where in the input the output goes on. */
+export interface Jump {
+  /** The mark's own bytes, and the line it stands on. */
+  readonly start: number;
+  readonly end: number;
+  readonly line: number;
+  /** The first digits of the input's fingerprint, and which of its bytes follow. */
+  readonly source: string;
+  readonly from: number;
+  readonly to: number;
 }
 
 /**
@@ -133,6 +162,7 @@ interface OpenBlock extends BlockTitle {
 export class BlockFinder {
   readonly blocks: Block[] = [];
   readonly mutes: Mute[] = [];
+  readonly jumps: Jump[] = [];
   /** Line of the first broken block; null when all are whole. */
   brokenLine: number | null = null;
   private open: OpenBlock | null = null;
@@ -157,12 +187,12 @@ export class BlockFinder {
 
   /** Everything that Lamella inserted, in the order of the file. */
   get insertions(): { readonly start: number; readonly end: number }[] {
-    return [...this.blocks, ...this.mutes].sort((a, b) => a.start - b.start);
+    return [...this.blocks, ...this.mutes, ...this.jumps].sort((a, b) => a.start - b.start);
   }
 
   /** True when the file holds anything of Lamella's. */
   get foundAny(): boolean {
-    return this.blocks.length > 0 || this.mutes.length > 0 || this.brokenLine !== null;
+    return this.insertions.length > 0 || this.brokenLine !== null;
   }
 
   finish(): void {
@@ -173,6 +203,12 @@ export class BlockFinder {
     if (text.startsWith(MUTE)) {
       if (this.open) this.break(this.line);
       else this.mutes.push({ start, end: start + MUTE.length, line: this.line });
+      return;
+    }
+    const jump = FROM.exec(text);
+    if (jump && !this.open) {
+      const [from, to] = [Number(jump[2]), Number(jump[3])];
+      this.jumps.push({ start, end, line: this.line, source: jump[1], from, to });
       return;
     }
     if (this.ownAfter !== null && text !== OWN_LINES_END) return this.break(this.line);
@@ -186,17 +222,19 @@ export class BlockFinder {
 
   private begin(title: RegExpExecArray, start: number): void {
     if (this.open) this.break(this.open.line);
-    const [index, count, layer] = title.slice(2, 5).map(Number);
+    const [index, count, layer] = [title[2], title[3], title[5]].map(Number);
     this.open = {
       kind: kindNamed(title[1]),
       index,
       count,
       layer,
-      filament: title[5],
+      inside: title[4] === 'in',
+      filament: title[6],
       settings: NO_SETTINGS,
       promises: null,
       own: [],
       stopWord: null,
+      dipMm: 0,
       start,
       line: this.line,
     };
@@ -216,9 +254,11 @@ export class BlockFinder {
     const settings = parseSettings(SETS.exec(text)?.[1] ?? '');
     const promises = parsePromises(DOES.exec(text)?.[1] ?? '');
     const stopWord = STOPS_BY.exec(text)?.[1];
+    const dips = DIPS.exec(text)?.[1];
     if (settings) open.settings = settings;
     else if (promises && open.promises === null) open.promises = promises;
     else if (stopWord) open.stopWord = stopWord;
+    else if (dips) open.dipMm = Number(dips);
     else if (text.startsWith(OWN_LINES) && /^\d+$/.test(text.slice(OWN_LINES.length))) {
       this.ownCount = Number(text.slice(OWN_LINES.length));
       this.ownAfter = this.line;

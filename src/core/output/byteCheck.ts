@@ -1,36 +1,84 @@
 import { chunksOf, type ByteSource } from '../byteSource';
 import { CR, LF } from '../gcode/words';
+import type { Reading } from '../read/reading';
 import type { BlockFinder } from './blocks';
+import { copiesOf, type Copy } from './copies';
 import type { ProofCheck } from './proofTypes';
 
-/** Check 1: without what Lamella put in, the output is the input, byte for byte. */
+/**
+ * Check 1: without what Lamella put in, the output is the input, byte for byte; or, where its order is another
+ * one, all of the input that prints, each byte once.
+ */
 export async function checkBytes(
   input: ByteSource,
   output: ByteSource,
-  { insertions, brokenLine }: BlockFinder,
+  found: BlockFinder,
+  reading: Pick<Reading, 'sections' | 'bytes'>,
 ): Promise<ProofCheck> {
+  const { brokenLine } = found;
   if (brokenLine !== null) {
     const message = 'A block of Lamella is not whole: its first and its last line do not fit.';
     return { check: 1, ok: false, message, line: brokenLine };
   }
-  let inputAt = 0;
-  let at = 0;
-  for (const stretchEnd of [...insertions.map(({ start }) => start), output.size]) {
-    const differs = await firstDifference(input, inputAt, output, at, stretchEnd);
+  const copies = copiesOf(found, output.size);
+  for (const { start, end, inputStart } of copies) {
+    const differs = await firstDifference(input, inputStart, output, start, end);
     if (differs !== null) {
       const line = await lineAt(output, differs);
       const message = 'Outside of the blocks, the output differs from the input.';
       return { check: 1, ok: false, message, line };
     }
-    inputAt += stretchEnd - at;
-    at = insertions.find(({ start }) => start === stretchEnd)?.end ?? stretchEnd;
   }
+  if (found.jumps.length > 0) return checkTiling(copies, found, reading);
+  const last = copies[copies.length - 1];
+  const inputAt = last.inputStart + last.end - last.start;
   if (inputAt !== input.size) {
     const message = `The output lacks the last ${input.size - inputAt} bytes of the input.`;
     return { check: 1, ok: false, message, line: await lineAt(output, output.size) };
   }
   const message = `Without the blocks, the output is the input: ${input.size} bytes are the same.`;
   return { check: 1, ok: true, message };
+}
+
+/** In another order, each section is copied once, and so are the start and the end of the file. */
+function checkTiling(
+  copies: readonly Copy[],
+  { jumps }: BlockFinder,
+  { sections, bytes }: Pick<Reading, 'sections' | 'bytes'>,
+): ProofCheck {
+  const fail = (message: string, line?: number): ProofCheck => ({
+    check: 1,
+    ok: false,
+    message,
+    ...(line !== undefined && { line }),
+  });
+  const ranges = joinedRanges(copies);
+  const odd = jumps.find(({ from, to }) => !ranges.some(([a, b]) => a === from && b === to));
+  if (odd) return fail('What follows here is not the part of the input that it says.', odd.line);
+  const sorted = ranges.toSorted((a, b) => a[0] - b[0]);
+  const twice = sorted.findIndex(([start], i) => i > 0 && start < sorted[i - 1][1]);
+  if (twice > 0) return fail(`Bytes of the input from ${sorted[twice][0]} on are there twice.`);
+  const has = (start: number, end: number): boolean =>
+    start >= end || sorted.some(([a, b]) => a <= start && end <= b);
+  const [first, last] = [sections[0], sections[sections.length - 1]];
+  if (!has(0, first.restartOffset)) return fail('The start of the file is not there.');
+  if (!has(last.endOffset, bytes)) return fail('The end of the file is not there.');
+  const lost = sections.find(({ restartOffset, endOffset }) => !has(restartOffset, endOffset));
+  if (lost) return fail(`What the file prints from its line ${lost.firstLine} on is not there.`);
+  const message = `All that the file prints is there once, in ${jumps.length + 1} pieces that are the same to the byte; only ways between them are left out.`;
+  return { check: 1, ok: true, message };
+}
+
+/** Stretches of the input that are copied without a jump between. */
+function joinedRanges(copies: readonly Copy[]): [number, number][] {
+  const ranges: [number, number][] = [];
+  for (const { inputStart, start, end, jumps } of copies) {
+    const inputEnd = inputStart + end - start;
+    const last = ranges.at(-1);
+    if (last && !jumps) last[1] = inputEnd;
+    else ranges.push([inputStart, inputEnd]);
+  }
+  return ranges;
 }
 
 const COMPARED = 4 << 20;

@@ -5,7 +5,7 @@ import type { BlockTrace, NozzlePoint, TracedMove } from './blockTrace';
 
 /** What stands on the bed when a block begins. */
 export interface PrintedSoFar {
-  readonly heights: PrintedHeights;
+  readonly heights: Pick<PrintedHeights, 'along' | 'everNear'>;
   /** Some of the print could not be drawn, so nobody knows where it stands. */
   readonly hasUndrawn: boolean;
   /** Layers up to but without this one are printed. */
@@ -32,12 +32,14 @@ const NOTHING = 1e-3;
  * what is printed, outside of what it can reach, or pushing filament anywhere but where it waits.
  * Where it waits, nothing may be printed before or after.
  * @param back where the file itself has the nozzle, which is never out of reach.
+ * @param start where the block begins, when that is another place.
  */
 export function findCollision(
   trace: Pick<BlockTrace, 'moves' | 'stops'>,
   printed: PrintedSoFar,
   reach: Reach,
   back: NozzlePoint,
+  start: NozzlePoint = back,
 ): Collision | null {
   if (printed.hasUndrawn && (trace.moves.length > 0 || trace.stops.some(({ park }) => park))) {
     const line = trace.moves[0]?.line ?? trace.stops[0].line;
@@ -46,7 +48,7 @@ export function findCollision(
     return { line, message };
   }
   for (const move of trace.moves) {
-    const found = moveCollision(move, trace, printed, reach, back);
+    const found = moveCollision(move, trace, printed, reach, [back, start]);
     if (found) return { line: move.line, message: found };
   }
   for (const { line, park } of trace.stops) {
@@ -66,7 +68,7 @@ function moveCollision(
   { stops }: Pick<BlockTrace, 'stops'>,
   printed: PrintedSoFar,
   reach: Reach,
-  back: NozzlePoint,
+  [back, start]: readonly [NozzlePoint, NozzlePoint],
 ): string | null {
   // A script that lifted the head and took it away is taken at its word; it must come back to the point.
   if (unseen && pushed === 0) {
@@ -74,7 +76,9 @@ function moveCollision(
   }
   const lost = [from, to].find(({ x, y, z }) => ![x, y, z].every(Number.isFinite));
   if (lost) return 'it would move from or to a place that is not known';
-  const beyond = [from, to].find((end) => !isWithin(end, reach, back));
+  const beyond = [from, to].find(
+    (end) => !isWithin(end, reach, back) && !isWithin(end, reach, start),
+  );
   if (beyond) return `it would be at ${place(beyond)}, out of the machine’s reach`;
   if (pushed > NOTHING) {
     const moves = Math.hypot(to.x - from.x, to.y - from.y) > HAIR;
@@ -87,7 +91,8 @@ function moveCollision(
   if (lowest.z < -HAIR) return `it would go below the bed, to ${place(lowest)}`;
   const sideways = Math.hypot(to.x - from.x, to.y - from.y) > HAIR;
   // Over its own point the nozzle may be where the file itself has it.
-  if (!sideways && isBack(to, back) && lowest.z >= back.z - HAIR) return null;
+  const own = [back, start].some((one) => isBack(to, one) && lowest.z >= one.z - HAIR);
+  if (!sideways && own) return null;
   const height = printed.heights.along(from, to, NOZZLE_RADIUS, printed.layer);
   // Sideways over the print takes room; straight down to the point takes none.
   const needed = sideways && height > 0 ? height + LEAST_CLEARANCE : height;

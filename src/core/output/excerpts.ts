@@ -27,9 +27,10 @@ export async function excerptsOf(
 ): Promise<Excerpt[]> {
   const excerpts: Excerpt[] = [];
   let added = 0;
-  for (const { title, commands, offset, line, lines } of insertions) {
+  for (const { title, commands, offset, line, lines, resume } of insertions) {
     const before = await textOf(input, Math.max(0, offset - ENOUGH), offset);
-    const after = await textOf(input, offset, Math.min(input.size, offset + ENOUGH));
+    const goesOn = resume.offset;
+    const after = await textOf(input, goesOn, Math.min(input.size, goesOn + ENOUGH));
     excerpts.push({
       title,
       commands,
@@ -37,7 +38,7 @@ export async function excerptsOf(
       before: linesOf(before).slice(-AROUND),
       after: linesOf(after).slice(0, AROUND),
     });
-    added += lines;
+    added += lines + line - resume.line;
   }
   return excerpts;
 }

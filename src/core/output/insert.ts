@@ -5,6 +5,7 @@ import type { MachineState } from '../gcode/machine';
 import type { Reading } from '../read/reading';
 import type { FoundStop } from '../gcode/stops';
 import type { StopPlace } from '../plan/stopPlace';
+import type { Arrangement } from '../plan/arrangement';
 import type { ResolvedSwap } from '../plan/resolve';
 import type { Printer } from '../printer/printer';
 import { stateAt } from '../printer/stateAt';
@@ -33,6 +34,8 @@ export interface OutputRequest {
   readonly rewrite: readonly (keyof BandSettings)[];
   /** What each swap takes, s, to be added to the times left that the file shows; null to leave them. */
   readonly addToRemaining: readonly number[] | null;
+  /** For colours inside a layer: which filament prints each section, and in which order; else null. */
+  readonly arrangement: Arrangement | null;
 }
 
 /** A piece of text and where it goes in the input. */
@@ -47,15 +50,17 @@ export interface Insertion {
   readonly bytes: Uint8Array;
   /** Lines that it adds. */
   readonly lines: number;
+  /** Where the input goes on after it: at its own place, or at another one. */
+  readonly resume: Place;
 }
 
-interface Place {
+export interface Place {
   readonly offset: number;
   readonly line: number;
 }
 
 /** A block before it is text. */
-interface Draft {
+export interface Draft {
   readonly title: BlockTitle;
   readonly words: BlockWords;
   readonly place: Place;
@@ -66,8 +71,8 @@ interface Draft {
 
 type Ground = Pick<Reading, 'layers' | 'settingLines'>;
 
-/** Makes everything that goes into the input, in the order of the file. */
-export async function makeInsertions(
+/** Makes the swaps before layers, and everything else that goes into a file in its own order. */
+export async function insertionsBetweenLayers(
   input: ByteSource,
   reading: Ground,
   request: OutputRequest,
@@ -88,11 +93,14 @@ export async function makeInsertions(
     insertions.push(await finished(input, draft, state));
   }
   const takenOut = [...request.takeOut, ...rewritten.map(({ setting }) => setting)];
-  for (const { offset, line } of takenOut) {
-    const bytes = bytesOfText(MUTE);
-    insertions.push({ title: null, commands: [], offset, line, bytes, lines: 0 });
-  }
+  insertions.push(...takenOut.map(muteAt));
   return insertions.sort((a, b) => a.offset - b.offset);
+}
+
+/** The mark that takes a line of the file out. */
+export function muteAt({ offset, line }: Place): Insertion {
+  const bytes = bytesOfText(MUTE);
+  return { title: null, commands: [], offset, line, bytes, lines: 0, resume: { offset, line } };
 }
 
 /** All lines of the file that other lines take the place of. */
@@ -125,6 +133,7 @@ export function momentOf(
   const about = { index: i + 1, count: swaps.length, filament };
   return {
     state,
+    from: null,
     printedTop: printedTopBefore(layers, layer),
     message: swapMessage(about, printer.displayCharacters),
     settings,
@@ -141,6 +150,7 @@ export function loadMomentOf(
 ): SwapMoment {
   return {
     state,
+    from: null,
     printedTop: 0,
     message: loadMessage(filament, displayCharacters),
     settings: NO_SETTINGS,
@@ -162,7 +172,12 @@ function draftOf(
   const promises = promisesOf(actions, state.retracted);
   return {
     title,
-    words: { settings, promises, stopWord: stops ? ownStopWord(recipe.command) : null },
+    words: {
+      settings,
+      promises,
+      stopWord: stops ? ownStopWord(recipe.command) : null,
+      dipMm: 0,
+    },
     place,
     commands: renderActions(actions, state, printer.firmware),
     replaces: false,
@@ -180,7 +195,14 @@ async function swapDrafts(
     const place = placeOf(layers[layer - 1], stopAt);
     const state = await stateAt(input, layers, place.offset);
     const actions = actionsOf(recipe, printer, momentOf(request, layers, i, state));
-    const title = { kind: 'swap', index: i + 1, count: swaps.length, layer, filament } as const;
+    const title = {
+      kind: 'swap',
+      index: i + 1,
+      count: swaps.length,
+      layer,
+      inside: false,
+      filament,
+    } as const;
     drafts.push(draftOf(title, place, actions, state, request, settings));
   }
   return drafts;
@@ -197,7 +219,14 @@ async function loadDraft(
   const place = placeOf(layers[0], 'restart');
   const state = await stateAt(input, layers, place.offset);
   const actions = actionsOf(recipe, printer, loadMomentOf(loadFirst, printer, state));
-  const title = { kind: 'load', index: 1, count: 1, layer: 1, filament: loadFirst } as const;
+  const title = {
+    kind: 'load',
+    index: 1,
+    count: 1,
+    layer: 1,
+    inside: false,
+    filament: loadFirst,
+  } as const;
   return [draftOf(title, place, actions, state, request)];
 }
 
@@ -220,13 +249,14 @@ async function warningDrafts(
     const place = placeOf(layers[layer - 1], 'restart');
     const state = await stateAt(input, layers, place.offset);
     const count = wanted.length;
-    const title = { kind: 'warning', index: i + 1, count, layer, filament: swap.filament } as const;
+    const { filament } = swap;
+    const title = { kind: 'warning', index: i + 1, count, layer, inside: false, filament } as const;
     drafts.push(draftOf(title, place, warningActions(recipe, tones, state), state, request));
   }
   return drafts;
 }
 
-function layerRound(layers: readonly Layer[], offset: number): number {
+export function layerRound(layers: readonly Layer[], offset: number): number {
   return (layers.findLast(({ firstOffset }) => firstOffset <= offset) ?? layers[0]).number;
 }
 
@@ -246,13 +276,10 @@ async function rewriteDrafts(
         index: i + 1,
         count: rewritten.length,
         layer: layerRound(layers, setting.offset),
+        inside: true,
         filament: swap.filament,
       },
-      words: {
-        settings,
-        promises: { ...NO_PROMISES, heatsTo: waits ? value : 0 },
-        stopWord: null,
-      },
+      words: { ...NO_WORDS, settings, promises: { ...NO_PROMISES, heatsTo: waits ? value : 0 } },
       place: setting,
       commands: await rewriteCommands(input, rewrite, waits),
       replaces: true,
@@ -262,13 +289,14 @@ async function rewriteDrafts(
 }
 
 /** A numbered line that goes leaves its number behind, so that there is no gap. */
-function numberDrafts(layers: readonly Layer[], takeOut: readonly FoundStop[]): Draft[] {
+export function numberDrafts(layers: readonly Layer[], takeOut: readonly Place[]): Draft[] {
   return takeOut.map((stop, i): Draft => ({
     title: {
       kind: 'number',
       index: i + 1,
       count: takeOut.length,
       layer: layerRound(layers, stop.offset),
+      inside: true,
       filament: 'line number of a stop',
     },
     words: NO_WORDS,
@@ -282,7 +310,7 @@ function numberDrafts(layers: readonly Layer[], takeOut: readonly FoundStop[]): 
  * A draft as bytes, in the line ending that the file has at its place.
  * @param state of the printer there, in a file with numbered lines; null in others.
  */
-async function finished(
+export async function finished(
   input: ByteSource,
   draft: Draft,
   state: MachineState | null,
@@ -304,6 +332,7 @@ async function finished(
     line: place.line,
     bytes: bytesOfText(lines.map((line) => line + ending).join('')),
     lines: lines.length,
+    resume: { offset: place.offset, line: place.line },
   };
 }
 
@@ -315,7 +344,7 @@ async function numberAt(input: ByteSource, offset: number): Promise<number | nul
 }
 
 /** The line end that the bytes before an insertion finish with. */
-function endingOf(before: Uint8Array): string {
+export function endingOf(before: Uint8Array): string {
   const text = String.fromCharCode(...before);
   if (text.endsWith('\r\n')) return '\r\n';
   return text.endsWith('\r') ? '\r' : '\n';

@@ -87,6 +87,7 @@ describe('writing swaps', () => {
     const title = blockTitle({
       kind: 'swap',
       index: 1,
+      inside: false,
       count: 1,
       layer: 2,
       filament: 'Bläu\ngrün ☃',

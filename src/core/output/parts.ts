@@ -2,18 +2,18 @@ import type { Insertion } from './insert';
 
 /**
  * The output as a list of parts: stretches of the input, copied as they are, and blocks between
- * them. Nothing of the input is printed anew.
+ * them, in the order of the output. Nothing of the input is printed anew.
  */
 export function outputParts<T>(
   inputSize: number,
-  insertions: readonly Pick<Insertion, 'offset' | 'bytes'>[],
+  insertions: readonly Pick<Insertion, 'offset' | 'bytes' | 'resume'>[],
   stretch: (start: number, end: number) => T,
 ): (T | Uint8Array)[] {
   const parts: (T | Uint8Array)[] = [];
   let at = 0;
-  for (const { offset, bytes } of insertions) {
+  for (const { offset, bytes, resume } of insertions) {
     parts.push(stretch(at, offset), bytes);
-    at = offset;
+    at = resume.offset;
   }
   parts.push(stretch(at, inputSize));
   return parts;

@@ -44,5 +44,6 @@ export function requestOfPlan(
     addToRemaining: plan.addToRemaining
       ? resolved.map(({ purge }) => machineSeconds(purge) + plan.handSeconds)
       : null,
+    arrangement: null,
   };
 }

@@ -58,9 +58,9 @@ export function checkPromises(run: ProvenRun, block: Block, i: number): ProofChe
 
 /** What a block should promise by the plan; null when the plan is not known or does not decide. */
 function plannedPromises(run: ProvenRun, block: Block, i: number): BlockPromises | null {
-  const { planned, printer, before, reading } = run;
-  if (!planned) return null;
-  const state = before.captured[i];
+  const { planned, printer, inputStates, reading } = run;
+  if (!planned || planned.arrangement) return null;
+  const state = inputStates[i];
   const moment =
     block.kind === 'swap' && planned.swaps[block.index - 1]
       ? momentOf(planned, reading.layers, block.index - 1, state)

@@ -5,7 +5,10 @@ import { SimulatedPrinter, type ObeyedLine, type WatchedStretch } from '../print
 import { PrintedHeights } from '../read/printedHeights';
 import { BlockTrace } from './blockTrace';
 import { BlockFinder } from './blocks';
+import { checkArranged } from './arrangedChecks';
+import { arrangedRun, isArranged } from './arrangedRun';
 import { checkBytes } from './byteCheck';
+import { copiesOf, inputBehind } from './copies';
 import { mutedLine } from './muteCheck';
 import { type MutedLine } from './proofTypes';
 import type { Proof, ProofInputs } from './proofTypes';
@@ -13,14 +16,14 @@ import { checkBlocks, checkFile } from './runChecks';
 
 /**
  * Proves an output against its input:
- * 1. without Lamella's blocks it is the input, byte for byte;
+ * 1. without Lamella's blocks it is the input, byte for byte; in another order, all that prints is there once;
  * 2. the file and every block can be followed, and after each block the printer's state is what it
  *    is at that place of the input, on every kind of firmware, except for what the block changes on
  *    purpose;
  * 3. in a block the nozzle stays above what is printed and inside the machine, pushes filament out
  *    only where it waits, and there as much as the block says;
- * 4. there are as many stops as planned, each before its layer, and nothing was taken out of the file
- *    but what was asked for;
+ * 4. there are as many stops as planned, each in its place, every section prints in its filament, and nothing
+ *    was taken out of the file but what was asked for and what speaks of tools;
  * 5. no block switches a heater off, each heats as it says, and the heaters end as in the input.
  */
 export async function proveOutput(
@@ -30,11 +33,12 @@ export async function proveOutput(
 ): Promise<Proof> {
   const { planned, printer = ORDINARY_PROFILE, reading, onProgress } = inputs;
   const found = await findBlocks(output);
-  const { blocks, insertions, mutes } = found;
+  const { blocks, mutes } = found;
+  const copies = copiesOf(found, output.size);
   const own = blocks.flatMap(({ stopWord }) => stopWord ?? []);
   const stopWords = [...new Set([...printer.stopWords, ...own])];
-  const places = offsetsInInput(blocks, insertions);
-  const mutePlaces = offsetsInInput(mutes, insertions);
+  const places = blocks.map(({ end }) => inputBehind(copies, end));
+  const mutePlaces = mutes.map(({ end }) => inputBehind(copies, end));
   let done = 0;
   const run = async (
     source: ByteSource,
@@ -51,12 +55,19 @@ export async function proveOutput(
     simulated.finish();
     return simulated;
   };
-  const bytes = await checkBytes(input, output, found);
+  const bytes = await checkBytes(input, output, found, reading);
+  // In another order, places of the input do not rise with those of the output.
+  const muteOrder = mutePlaces.map((_, i) => i).sort((a, b) => mutePlaces[a] - mutePlaces[b]);
   const muted: MutedLine[] = [];
-  const lines = mutePlaces.map((start) => ({ start, end: start + 1 }));
-  const before = await run(input, places, lines, (mute, obeyed) => {
-    muted[mute] = mutedLine(obeyed);
+  const lines = muteOrder.map((i) => ({ start: mutePlaces[i], end: mutePlaces[i] + 1 }));
+  const rising = [...new Set(places)].sort((a, b) => a - b);
+  const before = await run(input, rising, lines, (mute, obeyed) => {
+    muted[muteOrder[mute]] = mutedLine(obeyed);
   });
+  const stateAt = new Map(rising.map((place, i) => [place, before.captured[i]]));
+  const arranged = isArranged(found, muted, planned)
+    ? await arrangedRun(input, inputs, found, copies, muted)
+    : null;
   const traces = blocks.map((block) => new BlockTrace(block, printer));
   const edges = blocks.flatMap(({ start, end }) => [start, end]);
   const after = await run(output, edges, blocks, (block, obeyed) => traces[block].obey(obeyed));
@@ -68,6 +79,8 @@ export async function proveOutput(
     muted,
     muteAt,
     before,
+    inputStates: places.map((place) => arranged?.states.get(place) ?? stateAt.get(place)!),
+    arranged,
     after,
     traces,
     printer,
@@ -75,7 +88,12 @@ export async function proveOutput(
     reading,
     heights,
   };
-  const checks = [bytes, ...checkFile(reading), ...checkBlocks(proven)];
+  const checks = [
+    bytes,
+    ...checkFile(reading),
+    ...checkBlocks(proven),
+    ...(arranged ? await checkArranged(input, output, proven, arranged) : []),
+  ];
   return { ok: checks.every((check) => check.ok), checks };
 }
 
@@ -87,20 +105,4 @@ export async function findBlocks(source: ByteSource): Promise<BlockFinder> {
   stream.finish();
   finder.finish();
   return finder;
-}
-
-/** Where pieces, in the order of the file, stand in the input: less all that was inserted before each. */
-function offsetsInInput(
-  pieces: readonly { readonly start: number }[],
-  insertions: BlockFinder['insertions'],
-): number[] {
-  let next = 0;
-  let inserted = 0;
-  return pieces.map((piece) => {
-    while (next < insertions.length && insertions[next].start < piece.start) {
-      inserted += insertions[next].end - insertions[next].start;
-      next++;
-    }
-    return piece.start - inserted;
-  });
 }

@@ -6,6 +6,7 @@ import type { MachineState } from '../gcode/machine';
 import type { SettingName } from '../gcode/settingName';
 import type { Block, BlockFinder } from './blocks';
 import type { BlockTrace } from './blockTrace';
+import type { ArrangedRun } from './arrangedRun';
 import type { OutputRequest } from './insert';
 
 /** One statement of the proof, by its number in {@link proveOutput}. */
@@ -53,8 +54,11 @@ export interface ProvenRun {
   readonly muted: readonly MutedLine[];
   /** The same by the place of the mark in the output. */
   readonly muteAt: ReadonlyMap<number, MutedLine | undefined>;
-  /** The input, captured at `places`. */
   readonly before: SimulatedPrinter;
+  /** States that the input wants at `places`, with one nozzle for all its tools. */
+  readonly inputStates: readonly MachineState[];
+  /** What is known besides where sections have filaments of their own; null where none have. */
+  readonly arranged: ArrangedRun | null;
   /** The output, captured at the start and the end of each block. */
   readonly after: SimulatedPrinter;
   readonly traces: readonly BlockTrace[];
@@ -65,7 +69,7 @@ export interface ProvenRun {
 }
 
 /** `Swap 2`, `The warning before layer 9`: a block as the start of a sentence. */
-export function nameOf({ kind, index, layer }: Block): string {
+export function nameOf({ kind, index, layer, inside }: Block): string {
   switch (kind) {
     case 'swap':
       return `Swap ${index}`;
@@ -73,6 +77,8 @@ export function nameOf({ kind, index, layer }: Block): string {
       return `The warning before layer ${layer}`;
     case 'load':
       return 'The stop for the first filament';
+    case 'hop':
+      return `The way to ${inside ? 'another place of' : ''} layer ${layer}`.replace('  ', ' ');
     case 'rewrite':
       return `The setting in layer ${layer}`;
     case 'number':

@@ -39,17 +39,19 @@ export function checkBlocks(run: ProvenRun): ProofCheck[] {
 
 /** The state that a block has to leave behind. */
 function expectedState(run: ProvenRun, block: Block, i: number): MachineState {
-  const { before, after, muteAt } = run;
-  const input = before.captured[i];
-  // A swap sets things as the file has them; other blocks leave what the swap before them set.
-  if (block.kind === 'swap') return stateWith(block.settings, input);
+  const { inputStates, after, muteAt, arranged } = run;
   const start = after.captured[2 * i];
+  const input = arranged ? { ...inputStates[i], tool: start.tool } : inputStates[i];
+  // A swap sets things as the file has them; other blocks leave what the swap before them set.
+  if (isSeam(block, arranged)) return stateWith(block.settings, input);
   const { nozzleTarget, fan, flowFactor, speedFactor } = start;
   const kept = { ...input, nozzleTarget, fan, flowFactor, speedFactor };
   const line = muteAt.get(block.end)?.after;
   if (!line) return stateWith(block.settings, kept);
   // One that stands for a line of the file goes on from what that line set.
   const { settings } = block;
+  if (arranged?.isOff.has(block.end))
+    return { ...kept, lineNumber: line.lineNumber, nozzleTarget: 0 };
   return stateWith(settings, {
     ...kept,
     lineNumber: line.lineNumber,
@@ -58,6 +60,11 @@ function expectedState(run: ProvenRun, block: Block, i: number): MachineState {
     ...(settings.flow !== null && { flowFactor: line.flowFactor }),
     ...(settings.speed !== null && { speedFactor: line.speedFactor }),
   });
+}
+
+/** A block that makes everything as the section behind it wants it. */
+function isSeam({ kind }: Block, arranged: ProvenRun['arranged']): boolean {
+  return kind === 'swap' || kind === 'hop' || (kind === 'load' && arranged !== null);
 }
 
 /** Check 2: the state after a block is the input's, except for what it changes on purpose. */
@@ -76,7 +83,8 @@ function checkState(run: ProvenRun, block: Block, i: number): ProofCheck {
   }
   const purpose = settingsText(block.settings);
   const except = purpose === '' ? '' : `, except ${purpose} on purpose`;
-  const where = block.kind === 'swap' ? `Before layer ${block.layer}: back` : `${nameOf(block)}:`;
+  const place = block.inside ? 'In' : 'Before';
+  const where = block.kind === 'swap' ? `${place} layer ${block.layer}: back` : `${nameOf(block)}:`;
   return {
     check: 2,
     ok: true,
@@ -91,7 +99,7 @@ function checkFollowed({ traces }: ProvenRun, block: Block, i: number): ProofChe
     const message = `${nameOf(block)} ${unknown.message}.`;
     return [{ check: 2, ok: false, message, line: unknown.line }];
   }
-  const repeats = block.kind === 'swap' || block.kind === 'load' || block.kind === 'warning';
+  const repeats = block.kind !== 'rewrite' && block.kind !== 'number';
   if (!repeats || sinceFilamentMode === 0) return [];
   const message = `${nameOf(block)} does not end with saying how filament counts (M82 or M83).`;
   return [{ check: 2, ok: false, message, line: block.line + block.lines - 1 }];
@@ -112,15 +120,18 @@ function checkNumbers({ found, before, after, traces }: ProvenRun): ProofCheck[]
 function checkClearance(run: ProvenRun, block: Block, i: number): ProofCheck[] {
   const trace = run.traces[i];
   if (trace.moves.length === 0 && trace.stops.every(({ park }) => park === null)) return [];
-  const { heights, reading, before } = run;
-  const printed = { heights, hasUndrawn: reading.hasUndrawn, layer: block.layer };
-  const collision = findCollision(trace, printed, reachOf(run.printer), before.captured[i]);
+  const { heights, reading, inputStates, arranged } = run;
+  const printed = arranged
+    ? arranged.printedBefore(block, heights, reading)
+    : { heights, hasUndrawn: reading.hasUndrawn, layer: block.layer };
+  const [start, back] = [run.after.captured[2 * i], inputStates[i]];
+  const collision = findCollision(trace, printed, reachOf(run.printer), back, start);
   const name = nameOf(block);
   if (collision) {
     const message = `${name} is not safe: ${collision.message}.`;
     return [{ check: 3, ok: false, message, line: collision.line }];
   }
-  const top = Math.max(before.captured[i].z, ...trace.moves.map(({ to }) => to.z));
+  const top = Math.max(back.z, ...trace.moves.map(({ to }) => to.z));
   const { clears } = trace.kept;
   const park = trace.stops.find((stop) => stop.park !== null)?.park;
   const waits = park ? `, waits at X ${park.x.toFixed(2)} Y ${park.y.toFixed(2)}` : '';
@@ -130,13 +141,17 @@ function checkClearance(run: ProvenRun, block: Block, i: number): ProofCheck[] {
 }
 
 /** Check 4: as many swaps as planned, one after the other. */
-function checkStops({ found: { blocks }, planned }: ProvenRun): ProofCheck[] {
+function checkStops(run: ProvenRun): ProofCheck[] {
+  const {
+    found: { blocks },
+    planned,
+  } = run;
   const swaps = blocks.filter(({ kind }) => kind === 'swap');
   const count = planned?.swaps.length ?? swaps[0]?.count ?? 0;
   const fail = (message: string, line?: number): ProofCheck[] => [
     { check: 4, ok: false, message, ...(line !== undefined && { line }) },
   ];
-  if (count === 0) return fail('The output holds no swap.');
+  if (count === 0 && !run.arranged) return fail('The output holds no swap.');
   if (swaps.length !== count) {
     return fail(`${count} swaps are planned, ${swaps.length} are in the output.`);
   }
@@ -182,8 +197,14 @@ function checkPlace(run: ProvenRun, block: Block, i: number): ProofCheck[] {
   const target = run.reading.layers[block.layer - 1];
   const from = block.layer === 1 ? 0 : target?.travelOffset;
   const place = run.places[i];
-  if (!target || place > target.firstOffset || place < from) {
+  const isThere = run.arranged
+    ? run.arranged.standsAtSection(block, place)
+    : target && place <= target.firstOffset && place >= from;
+  if (!isThere) {
     return fail(`${name} does not stand right before layer ${block.layer}.`);
+  }
+  if (block.kind === 'hop') {
+    return stops.length === 0 && tones === 0 ? [] : fail(`${name} stops the printer.`);
   }
   if (block.kind === 'warning') {
     return stops.length === 0 && tones > 0 ? [] : fail(`${name} does not just beep.`);
@@ -192,14 +213,14 @@ function checkPlace(run: ProvenRun, block: Block, i: number): ProofCheck[] {
     ? run.planned.recipe.kind === 'beep-only'
     : (block.promises?.stops ?? 0) === 0;
   if (calls && stops.length === 0 && tones > 0) {
-    const message = `${name} beeps ${tones} times before layer ${block.layer} begins; you press pause.`;
+    const message = `${name} beeps ${tones} times ${whereText(block)}; you press pause.`;
     return [{ check: 4, ok: true, message }];
   }
   if (stops.length !== 1 || calls) {
     return fail(`${name} stops the printer ${stops.length} times instead of once.`);
   }
   const count = block.kind === 'swap' ? ` of ${block.count}` : '';
-  const message = `${name}${count} stops once (${stops[0].command}), before layer ${block.layer} begins.`;
+  const message = `${name}${count} stops once (${stops[0].command}), ${whereText(block)}.`;
   const back = block.promises?.comesBack
     ? ', and that its script lifts the head before it takes it away'
     : '';
@@ -211,20 +232,26 @@ function checkPlace(run: ProvenRun, block: Block, i: number): ProofCheck[] {
   return [{ check: 4, ok: true, message }, ...words];
 }
 
+function whereText({ inside, layer }: Block): string {
+  return inside ? `in layer ${layer}` : `before layer ${layer} begins`;
+}
+
 /** Check 5: heaters stay on through the blocks, and end as the input leaves them. */
-function checkHeaters({ traces, before, after }: ProvenRun): ProofCheck {
-  const cold = traces.find(({ coldLine }) => coldLine !== null)?.coldLine ?? null;
+function checkHeaters({ traces, before, after, arranged, found }: ProvenRun): ProofCheck {
+  // One that stands for a line by which the file itself switches a tool off may do so.
+  const isOff = (i: number): boolean => arranged?.isOff.has(found.blocks[i].end) ?? false;
+  const cold = traces.find(({ coldLine }, i) => coldLine !== null && !isOff(i))?.coldLine ?? null;
   if (cold !== null) {
     const message = 'A block switches a heater off.';
     return { check: 5, ok: false, message, line: cold };
   }
-  const [wanted, found] = [before.state, after.state];
+  const [wanted, ends] = [arranged?.end ?? before.state, after.state];
   const same =
-    wanted.bedTarget === found.bedTarget && wanted.nozzleTarget > 0 === found.nozzleTarget > 0;
+    wanted.bedTarget === ends.bedTarget && wanted.nozzleTarget > 0 === ends.nozzleTarget > 0;
   if (!same) {
     return { check: 5, ok: false, message: 'The heaters do not end as in the original.' };
   }
-  const off = found.bedTarget === 0 && found.nozzleTarget === 0;
+  const off = ends.bedTarget === 0 && ends.nozzleTarget === 0;
   const message = off
     ? 'No block switches a heater off, and both are off at the end.'
     : 'No block switches a heater off. The file itself leaves a heater on at the end, as it did before.';

@@ -1,7 +1,8 @@
 import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
-import type { Result } from '../findings';
+import { success, type Result } from '../findings';
+import { ORDERS, type Order } from '../order/ordering';
 import { SETTING_NAMES, type BandSettings } from '../recipe/settings';
-import { readShape } from '../shape';
+import { readShape, type ShapeWords } from '../shape';
 import { PLAN_DEFAULTS } from './jobPlan';
 import type { StopPlace } from './stopPlace';
 
@@ -30,8 +31,7 @@ const swapSchema = object({
   return !swap || (swap.layer === undefined) !== (swap.height === undefined);
 });
 
-const schema = object({
-  swaps: array(swapSchema.required()).min(1, 'there is no swap in it').required(),
+const common = {
   stopAt: mixed<StopPlace>().oneOf(['restart', 'before-travel']).default(PLAN_DEFAULTS.stopAt),
   /** See `recipe/recipeFile`; checked there. */
   recipe: mixed<{ kind: string; command?: string }>().default({
@@ -71,17 +71,71 @@ const schema = object({
   fingerprint: string()
     .matches(/^[0-9a-f]{64}$/)
     .optional(),
+};
+
+const listSchema = object({
+  swaps: array(swapSchema.required()).min(1, 'there is no swap in it').required(),
+  ...common,
 });
+
+const filamentName = string()
+  .matches(/\S/, 'the filament of a part needs a name')
+  .max(60)
+  .required()
+  .transform(trimmed);
+
+const partSchema = object({
+  filament: filamentName,
+  swaps: array(swapSchema.required()).default([]),
+}).required();
+
+/** A list with parts: whichever the person names, each by its filament or with swaps of its own. */
+function partsSchema(parts: unknown) {
+  const named = typeof parts === 'object' && parts !== null ? Object.entries(parts) : [];
+  const fields = named.map(([key, wish]) => [
+    key,
+    typeof wish === 'string' ? filamentName : partSchema,
+  ]);
+  return object({
+    swaps: array(swapSchema.required())
+      .max(0, 'a plan with parts has its swaps inside of the parts')
+      .default([]),
+    parts: object(Object.fromEntries(fields) as Record<string, typeof partSchema>).default({}),
+    order: mixed<Order>().oneOf(ORDERS).default('as-sliced'),
+    dipMm: number().min(0).max(50).default(0),
+    ...common,
+  });
+}
+
+/** How a short list gives a part its filament: by name, or with swaps of its own. */
+export type PartWish = string | { readonly filament: string; readonly swaps: SwapList['swaps'] };
+
+/** What a short list says of parts that are printed side by side, by their keys: `T0`, `T1`, or `P1`, `P2`. */
+export interface PartWishes {
+  readonly parts: Readonly<Record<string, PartWish>>;
+  readonly order: Order;
+  /** How far the nozzle may go down between what is higher, mm. */
+  readonly dipMm: number;
+}
 
 /**
  * The short list: swaps by layer or by height in mm, and how to stop, as a person or a script writes
  * them by hand. The plan that the screens save is a `JobPlan`.
  */
-export type SwapList = InferType<typeof schema>;
+export type SwapList = InferType<typeof listSchema> & { readonly side: PartWishes | null };
 
 /** Reads a short list from parsed JSON; refuses with a sentence that names the place. */
 export function parseSwapList(json: unknown): Result<SwapList> {
-  return readShape(schema, json, { what: 'The plan', code: 'bad-plan' });
+  const words: ShapeWords = { what: 'The plan', code: 'bad-plan' };
+  const isObject = typeof json === 'object' && json !== null;
+  if (!isObject || !('parts' in json || 'order' in json)) {
+    const read = readShape(listSchema, json, words);
+    return read.ok ? success({ ...read.value, side: null }) : read;
+  }
+  const read = readShape(partsSchema('parts' in json ? json.parts : undefined), json, words);
+  if (!read.ok) return read;
+  const { parts, order, dipMm, ...list } = read.value;
+  return success({ ...list, side: { parts: parts as PartWishes['parts'], order, dipMm } });
 }
 
 /** Which settings of the file a short list wants replaced. */

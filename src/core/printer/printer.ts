@@ -1,4 +1,5 @@
 import { ORDINARY_PRINTER, type PrinterModel } from '../motion/limits';
+import { ORDINARY_NOZZLE, type NozzleShape } from './nozzleShape';
 import type { RecipeKind } from './stopKinds';
 
 /** A point on the bed, machine mm. */
@@ -42,6 +43,8 @@ export interface Printer extends PrinterModel {
   };
   /** Diameter of the nozzle, mm. */
   readonly nozzleMm: number;
+  /** Its shape outside: how far it may go down between what is higher. */
+  readonly nozzle: NozzleShape;
   /** How filament reaches the nozzle, and how much has to be pulled out to change it, mm. */
   readonly feed: { readonly kind: 'direct' | 'tube'; readonly lengthMm: number };
   /** Where the head waits; null for a place near the back edge. */
@@ -74,6 +77,7 @@ export const ORDINARY_PROFILE: Printer = {
   name: 'Ordinary printer',
   bed: { shape: 'rectangle', origin: 'corner' },
   nozzleMm: 0.4,
+  nozzle: ORDINARY_NOZZLE,
   feed: { kind: 'direct', lengthMm: 100 },
   park: null,
   liftMm: 20,

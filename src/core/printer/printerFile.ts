@@ -69,6 +69,11 @@ const schema: ObjectSchema<AnyObject> = object({
     origin: mixed<Printer['bed']['origin']>().oneOf(['corner', 'centre']).optional(),
   }).optional(),
   nozzleMm: number().min(0.05).max(5).optional(),
+  nozzle: object({
+    tipMm: number().min(0.05).max(20).optional(),
+    coneDegrees: number().min(1).max(85).optional(),
+    headClearance: object({ radiusMm: amount(200), heightMm: amount(200) }).optional(),
+  }).optional(),
   feed: object({
     kind: mixed<Printer['feed']['kind']>().oneOf(['direct', 'tube']).optional(),
     lengthMm: amount(MOST_MM),

@@ -40,6 +40,8 @@ interface SimulationOptions {
   readonly watch?: (stretch: number, obeyed: ObeyedLine) => void;
 }
 
+const T = 84;
+
 /**
  * A printer that obeys a file without moving anything: it keeps state, notes every stop, captures
  * the state at given places, and shows the lines of given stretches. The proof runs the input and
@@ -47,6 +49,8 @@ interface SimulationOptions {
  */
 export class SimulatedPrinter {
   readonly stops: SimulatedStop[] = [];
+  /** The first line that names a tool; null when none does. */
+  toolLine: number | null = null;
   /** State before the line that begins at each place of `captureAt`, in their order. */
   readonly captured: MachineState[] = [];
   private readonly machine: Machine;
@@ -93,6 +97,7 @@ export class SimulatedPrinter {
     const after = (effect: Effect, at: number): void => {
       const start = base + at;
       this.line++;
+      if (words.letter === T) this.toolLine ??= this.line;
       if (waitsForSomebody(effect, machine)) {
         const command = commandText(words, bytes, at);
         this.stops.push({ line: this.line, offset: start, command });

@@ -1,6 +1,7 @@
 import type { MachineState } from '../gcode/machine';
 import { pauseText } from './message';
 import { reachOf, type Brush, type Printer } from '../printer/printer';
+import { slotCommands } from '../gcode/settingSlots';
 import {
   CHANGE_LETTERS,
   numbersOf,
@@ -29,6 +30,8 @@ export type SwapAction =
   | { readonly kind: 'wait'; readonly command: string; readonly seconds: number }
   /** The modes that a swap's own moves are written in; `unseen` after a script that nobody can see. */
   | { readonly kind: 'note-state'; readonly unseen: boolean }
+  /** The same modes said anew, whatever holds. */
+  | { readonly kind: 'say-modes' }
   | { readonly kind: 'retract'; readonly mm: number }
   | { readonly kind: 'lift'; readonly z: number }
   | { readonly kind: 'lift-by'; readonly mm: number }
@@ -46,6 +49,9 @@ export type SwapAction =
   | { readonly kind: 'scrub'; readonly brush: Brush; readonly backTo: number }
   | { readonly kind: 'return'; readonly x: number; readonly y: number }
   | { readonly kind: 'lower'; readonly z: number }
+  /** Limits and other settings of the firmware, as commands. */
+  | { readonly kind: 'firmware-settings'; readonly commands: readonly string[] }
+  | { readonly kind: 'bed'; readonly celsius: number }
   | { readonly kind: 'un-retract'; readonly mm: number }
   | {
       readonly kind: 'restore';
@@ -66,8 +72,10 @@ export type SwapAction =
 
 /** Where a swap stands, and which one it is. */
 export interface SwapMoment {
-  /** State of the printer where the swap begins, as the input has it. */
+  /** State of the printer that it has to leave behind, but for its settings: as the input has it there. */
   readonly state: MachineState;
+  /** State in which it begins, where the output goes on at another place than it has come from; else null. */
+  readonly from: MachineState | null;
   /** Height of the tallest thing printed by then, mm. */
   readonly printedTop: number;
   /** What the display says. */
@@ -83,10 +91,13 @@ export interface SwapMoment {
 export function actionsOf(recipe: Recipe, printer: Printer, moment: SwapMoment): SwapAction[] {
   const own = (commands: readonly string[]): SwapAction[] =>
     commands.length === 0 ? [] : [{ kind: 'own', commands: commands.map(asPrintersRead) }];
+  const stop = moment.from
+    ? stopOnTheWay(recipe, printer, { ...moment, from: moment.from })
+    : stopOf(recipe, printer, moment);
   const actions = [
     ...own(recipe.before),
     ...callsOf(recipe, moment),
-    ...withSets(stopOf(recipe, printer, moment), setActions(recipe, moment)),
+    ...withSets(stop, setActions(recipe, moment)),
     ...own(recipe.after),
   ];
   // Whoever comes last says how filament counts, since some firmwares lose it.
@@ -187,33 +198,39 @@ export const LEAST_CLEARANCE = 1;
 
 /** Height to which a spelled-out swap lifts: as asked, with room for a strand, and inside the machine. */
 export function liftHeight(lift: number, printer: Printer, moment: SwapMoment): number {
-  const base = Math.max(moment.printedTop, moment.state.z);
+  const { state, from } = moment;
+  const base = Math.max(moment.printedTop, state.z, from?.z ?? 0);
   const wanted = Math.max(base + lift, PURGE_HEIGHT);
-  return Math.max(moment.state.z, Math.min(wanted, reachOf(printer).maxZ));
+  return Math.max(state.z, from?.z ?? 0, Math.min(wanted, reachOf(printer).maxZ));
 }
 
 function spelledOut(recipe: Recipe, printer: Printer, moment: SwapMoment): SwapAction[] {
   const { state } = moment;
+  const from = moment.from ?? state;
   const numbers = numbersOf(recipe, printer);
   const z = liftHeight(numbers.lift, printer, moment);
   // Filament that firmware retraction holds back needs no pulling back of our own.
-  const retract = state.firmwareRetracted ? 0 : numbers.retract;
+  const retract = from.firmwareRetracted ? 0 : numbers.retract;
   const purge = moment.purge ?? numbers.purge;
-  const held = state.retracted + retract;
+  const held = from.retracted + retract;
+  // What is to be pulled back where it goes on, besides what is pushed forward there.
+  const kept = state.retracted + retract;
   const moves = numbers.unload + numbers.load + purge > 0;
   // Pulled out by the printer and pushed in by hand, filament is at the tip when the printer goes on.
   const byHand = isFedByHand(numbers);
   const missing = byHand ? 0 : Math.max(0, held + numbers.unload - numbers.load);
   const pushed = moves ? missing + purge : 0;
   const target = moment.settings.nozzle ?? state.nozzleTarget;
-  const netE = moves ? numbers.load + pushed - numbers.unload - held : 0;
+  const netE = moves ? numbers.load + pushed - numbers.unload - kept : 0;
+  const push = moves ? retract : held - state.retracted;
   const list: (SwapAction | false)[] = [
     { kind: 'note-state', unseen: false },
     retract > 0 && { kind: 'retract', mm: retract },
     { kind: 'lift', z },
     { kind: 'park', ...numbers.park },
     recipe.keepMotors && { kind: 'keep-motors' },
-    state.firmwareRetracted && moves && { kind: 'firmware-retract', pull: false },
+    from.firmwareRetracted &&
+      (moves || !state.firmwareRetracted) && { kind: 'firmware-retract', pull: false },
     numbers.unload > 0 && { kind: 'unload', mm: numbers.unload },
     recipe.releaseExtruder && { kind: 'release-extruder' },
     recipe.standby !== null && { kind: 'standby', celsius: recipe.standby },
@@ -229,15 +246,104 @@ function spelledOut(recipe: Recipe, printer: Printer, moment: SwapMoment): SwapA
     numbers.load > 0 && { kind: 'load', mm: numbers.load },
     // What was pulled back is pushed first, and the rest comes out.
     pushed > 0 && { kind: 'purge', mm: pushed },
-    moves && held > 0 && { kind: 'pull-back', mm: held },
-    state.firmwareRetracted && moves && { kind: 'firmware-retract', pull: true },
+    moves && kept > 0 && { kind: 'pull-back', mm: kept },
+    state.firmwareRetracted &&
+      (moves || !from.firmwareRetracted) && { kind: 'firmware-retract', pull: true },
     recipe.scrub && printer.brush !== null && { kind: 'scrub', brush: printer.brush, backTo: z },
     { kind: 'return', x: state.x, y: state.y },
     { kind: 'lower', z: state.z },
-    retract > 0 && { kind: 'un-retract', mm: retract },
-    { kind: 'restore', state, unseen: false, movesE: Math.abs(netE) > 1e-6 },
+    ...pushBack(push),
+    {
+      kind: 'restore',
+      state,
+      unseen: false,
+      movesE: moment.from !== null || Math.abs(netE) > 1e-6,
+    },
   ];
   return list.filter((one): one is SwapAction => one !== false);
+}
+
+/** A moment whose block begins in another state than it leaves behind. */
+type MomentOnTheWay = SwapMoment & { readonly from: MachineState };
+
+/** A stop where the output goes on at another place, or with the filament otherwise than the file has it. */
+function stopOnTheWay(recipe: Recipe, printer: Printer, moment: MomentOnTheWay): SwapAction[] {
+  const { state, from } = moment;
+  const other = firmwareActions(moment);
+  if (recipe.kind === 'spelled-out') return withSets(spelledOut(recipe, printer, moment), other);
+  const stop = stopOf(recipe, printer, moment);
+  const push = pushBack(from.retracted - state.retracted);
+  if (recipe.kind === 'host-scripts') return withSets(stop, [...push, ...other]);
+  const stays = from.x === state.x && from.y === state.y && from.z === state.z;
+  if (!stays) return wayRound(recipe, printer, moment, stop);
+  const same = push.length === 0 && from.firmwareRetracted === state.firmwareRetracted;
+  if (same) return [...stop, ...other];
+  return [...stop, { kind: 'note-state', unseen: false }, ...push, ...other, restored(state)];
+}
+
+/** The way to another place of the output without a swap: see {@link wayRound}. */
+export function hopActions(recipe: Recipe, printer: Printer, moment: SwapMoment): SwapAction[] {
+  const { state } = moment;
+  const from = moment.from ?? state;
+  const sets = setActions(recipe, moment, false);
+  const stays = from.x === state.x && from.y === state.y && from.z === state.z;
+  const onTheWay = { ...moment, from };
+  if (!stays) return withSets(wayRound(recipe, printer, onTheWay, []), sets);
+  return [
+    { kind: 'note-state', unseen: false },
+    ...pushBack(from.retracted - state.retracted),
+    ...sets,
+    ...firmwareActions(onTheWay),
+    restored(state),
+  ];
+}
+
+/** Pulls back, lifts above all that is printed, does what is to be done, and comes down over the new place. */
+function wayRound(
+  recipe: Recipe,
+  printer: Printer,
+  moment: MomentOnTheWay,
+  stop: readonly SwapAction[],
+): SwapAction[] {
+  const { state, from, printedTop } = moment;
+  const byFirmware = from.firmwareRetracted || state.firmwareRetracted;
+  const most = Math.max(numbersOf(recipe, printer).retract, state.retracted);
+  const pull = byFirmware ? 0 : Math.max(0, most - from.retracted);
+  const z = Math.max(printedTop, state.z, from.z) + LEAST_CLEARANCE;
+  return [
+    { kind: 'note-state', unseen: false },
+    ...pushBack(-pull),
+    ...(state.firmwareRetracted && !from.firmwareRetracted ? [firmwareRetract(true)] : []),
+    { kind: 'lift', z },
+    ...stop,
+    // A firmware's own change may come back in modes of its own.
+    ...(stop.length > 0 ? [{ kind: 'say-modes' } as const] : []),
+    { kind: 'return', x: state.x, y: state.y },
+    { kind: 'lower', z: state.z },
+    ...(from.firmwareRetracted && !state.firmwareRetracted ? [firmwareRetract(false)] : []),
+    ...pushBack(from.retracted + pull - state.retracted),
+    ...firmwareActions(moment),
+    restored(state),
+  ];
+}
+
+function firmwareRetract(pull: boolean): SwapAction {
+  return { kind: 'firmware-retract', pull };
+}
+
+function restored(state: MachineState): SwapAction {
+  return { kind: 'restore', state, unseen: false, movesE: true };
+}
+
+/** Limits, the bed and other settings of the firmware, where they are not as the place wants them. */
+function firmwareActions({ state, from }: MomentOnTheWay): SwapAction[] {
+  const commands = slotCommands(from.settings, state.settings);
+  return [
+    ...(commands.length > 0 ? [{ kind: 'firmware-settings', commands } as const] : []),
+    ...(from.bedTarget !== state.bedTarget && state.bedTarget > 0
+      ? [{ kind: 'bed', celsius: state.bedTarget } as const]
+      : []),
+  ];
 }
 
 /** The printer pulls the old filament out, and the person pushes the new one in up to the tip. */
@@ -245,15 +351,30 @@ export function isFedByHand({ unload, load }: Pick<RecipeNumbers, 'unload' | 'lo
   return unload > 0 && load === 0;
 }
 
-/** What changes for the coming band, and what goes back to the file's own after the band before. */
-function setActions(recipe: Recipe, moment: SwapMoment): SwapAction[] {
-  const { settings, settingsBefore, state } = moment;
+/** Filament that is pushed forward by a length, or pulled back when it is below 0. */
+export function pushBack(mm: number): SwapAction[] {
+  if (Math.abs(mm) < LEAST_PUSH) return [];
+  return [mm > 0 ? { kind: 'un-retract', mm } : { kind: 'retract', mm: -mm }];
+}
+
+/** Shorter lengths of filament are rounding, mm. */
+const LEAST_PUSH = 1e-6;
+
+/**
+ * What changes for the coming band, and what goes back to the file's own after the band before.
+ * @param reheats the nozzle is waited for anyway.
+ */
+export function setActions(
+  recipe: Pick<Recipe, 'kind'>,
+  { settings, settingsBefore, state, from }: SwapMoment,
+  reheats = recipe.kind === 'spelled-out',
+): SwapAction[] {
   const values = settingValues(settings, state);
+  const before = from && settingValues(settingsBefore, from);
   return SETTING_NAMES.flatMap((what): SwapAction[] => {
-    if (settings[what] === null && settingsBefore[what] === null) return [];
-    const isReheated = what === 'nozzle' && recipe.kind === 'spelled-out';
-    return isReheated
-      ? []
-      : [{ kind: 'set', what, value: values[what], waits: recipe.kind !== 'beep-only' }];
+    const differs = before !== null && Math.abs(before[what] - values[what]) > 1e-9;
+    if (settings[what] === null && settingsBefore[what] === null && !differs) return [];
+    if (what === 'nozzle' && (reheats || values.nozzle <= 0)) return [];
+    return [{ kind: 'set', what, value: values[what], waits: recipe.kind !== 'beep-only' }];
   });
 }

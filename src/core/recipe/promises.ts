@@ -162,6 +162,7 @@ export function promisesOf(actions: readonly SwapAction[], retracted: number): B
       case 'change':
       case 'pause':
         done.stops++;
+        gauge.stop(false);
         break;
       case 'wait':
         done.stops++;

@@ -15,6 +15,7 @@ const moment = (
   given: Partial<SwapMoment> = {},
 ): SwapMoment => ({
   state: Object.assign(new Machine(), { x: 61.2, y: 44, z: 2.24, ...state }).capture(),
+  from: null,
   printedTop: 2.04,
   message: '1/2 B Bone white',
   settings: NO_SETTINGS,

@@ -23,13 +23,21 @@ const WORKING_MODES = Mode.own | Mode.follows | Mode.cleared;
 /** What may hold after a script that nobody can see, once `G90` has been said. */
 const UNSEEN_MODES = [0, Mode.own];
 
-/** The lines of a swap's actions. This is the only place where actions become G-code. */
+/**
+ * The lines of a swap's actions. This is the only place where actions become G-code.
+ * @param state that the swap leaves behind; `from`, the one in which it begins.
+ */
 export function renderActions(
   actions: readonly SwapAction[],
   state: MachineState,
   firmware: Firmware,
+  from: MachineState = state,
 ): RecipeLine[] {
-  return actions.flatMap((action) => renderAction(action, state, firmware));
+  return actions.flatMap((action) =>
+    action.kind === 'note-state'
+      ? noteState(from, action.unseen)
+      : renderAction(action, state, firmware),
+  );
 }
 
 /** A number as files write it: no more digits than it has. */
@@ -41,7 +49,11 @@ function line(command: string, words: string): RecipeLine {
   return { command, words };
 }
 
-function renderAction(action: SwapAction, state: MachineState, firmware: Firmware): RecipeLine[] {
+function renderAction(
+  action: Exclude<SwapAction, { kind: 'note-state' }>,
+  state: MachineState,
+  firmware: Firmware,
+): RecipeLine[] {
   // Numbers in the file count from its own origin.
   const X = (x: number): string => `X${digits(x - state.offsetX)}`;
   const Y = (y: number): string => `Y${digits(y - state.offsetY)}`;
@@ -91,8 +103,14 @@ function renderAction(action: SwapAction, state: MachineState, firmware: Firmwar
             )
           : line(numberedInCapitals(action.command), 'Waits until you go on.'),
       ];
-    case 'note-state':
-      return noteState(state, action.unseen);
+    case 'say-modes':
+      return [line('G21', 'Numbers are millimetres.'), modeLine(90), modeLine(83)];
+    case 'firmware-settings':
+      return action.commands.map((command) =>
+        line(command, 'A setting of the printer, as it is there.'),
+      );
+    case 'bed':
+      return [line(`M140 S${digits(action.celsius)}`, `Bed at ${digits(action.celsius)} °C.`)];
     case 'retract':
       return [line(`G1 ${E(-action.mm)} F${FEED.retract}`, `Pulls back ${digits(action.mm)} mm.`)];
     case 'lift':

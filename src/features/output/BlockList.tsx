@@ -1,6 +1,5 @@
 'use client';
 
-import type { BlockKind } from '@/core/output/blocks';
 import type { Excerpt } from '@/core/output/excerpts';
 import { plural } from '@/core/format';
 
@@ -13,6 +12,7 @@ const KIND_TITLES = {
   swap: 'Swap',
   warning: 'Warning',
   load: 'First filament',
+  hop: 'Way to another place',
   rewrite: 'Setting',
   number: 'Line number',
 } as const;
@@ -44,15 +44,10 @@ export function BlockList({ excerpts, isWritten }: BlockListProps) {
   );
 }
 
-/** A block in the place of a line of the file stands inside of a layer. */
-function isInside(kind: BlockKind): boolean {
-  return kind === 'rewrite' || kind === 'number';
-}
-
 function BlockView({ excerpt: { title, commands, line, before, after } }: { excerpt: Excerpt }) {
   const [taken, ...rest] = after;
   const name = title
-    ? `${KIND_TITLES[title.kind]} ${title.index} of ${title.count}, ${isInside(title.kind) ? 'in' : 'before'} layer ${title.layer}`
+    ? `${KIND_TITLES[title.kind]} ${title.index} of ${title.count}, ${title.inside ? 'in' : 'before'} layer ${title.layer}`
     : 'A line of the file is taken out';
   const old = (text: string, key: string) => (
     <div key={key} className="pl-5 text-muted">

@@ -1,0 +1,66 @@
+import type { ByteSource } from '../src/core/byteSource';
+import { ORDERS, type Order } from '../src/core/order/ordering';
+import { helpfulDips } from '../src/core/order/dips';
+import { NO_SETTINGS } from '../src/core/recipe/settings';
+import { arrange, findParts, survey } from '../src/core/output/partsRequest';
+import { partOfSections } from '../src/core/plan/parts';
+import type { Printer } from '../src/core/printer/printer';
+import type { Reading } from '../src/core/read/reading';
+import { sectionAreas } from '../src/core/read/sectionAreas';
+import { rounded } from './answers';
+
+/** The part of `inspect` that tells of colours inside a layer: parts side by side, and what each order takes. */
+export async function sidesAnswer(input: ByteSource, reading: Reading, printer: Printer) {
+  const { sections } = reading;
+  if (sections.length === 0) return { parts: [], orders: [] };
+  const { stretches, replaced } = await findParts(input, reading, printer);
+  const keys = partOfSections(reading, stretches);
+  const areas = await sectionAreas(input, reading, printer.filamentDiameter, keys);
+  const parts = [...new Set(keys)].map((key) => {
+    const own = sections.filter((_, i) => keys[i] === key);
+    const sum = (of: (i: number) => number): number =>
+      sections.reduce((total, _, i) => total + (keys[i] === key ? of(i) : 0), 0);
+    return {
+      key,
+      tool: own[0].tool,
+      layers: new Set(own.map(({ layer }) => layer)).size,
+      seconds: rounded(
+        sum((i) => sections[i].seconds),
+        3,
+      ),
+      filamentMm: rounded(
+        sum((i) => sections[i].filamentMm),
+        4,
+      ),
+      footprintMm2: rounded(areas.footprintMm2.get(key) ?? 0, 2),
+      exposedMm2: rounded(areas.exposedMm2.get(key) ?? 0, 2),
+    };
+  });
+  const found = await survey(input, reading, printer, replaced, parts.length > 1);
+  const planned = keys.map((filament, section) => {
+    return { section, filament, settings: NO_SETTINGS, purge: null };
+  });
+  const ordered = (order: Order, dipMm: number) => {
+    const made = arrange({
+      reading,
+      survey: found,
+      sections: planned,
+      order,
+      dipMm,
+      fingerprint: '',
+    });
+    if (!made.ok) return [];
+    return [{ order, dipMm, swaps: made.value.swaps.length, exact: made.value.arrangement.exact }];
+  };
+  const orders = ORDERS.flatMap((order) => {
+    if (order !== 'colour-by-colour') return ordered(order, 0);
+    let fewest = Infinity;
+    return helpfulDips(found.standing, printer.nozzle).flatMap((dipMm) => {
+      const [made] = ordered(order, dipMm);
+      if (!made || made.swaps >= fewest) return [];
+      fewest = made.swaps;
+      return [made];
+    });
+  });
+  return { parts, orders };
+}

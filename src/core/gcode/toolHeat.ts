@@ -1,0 +1,24 @@
+import { Effect } from './effect';
+import type { Machine } from './machine';
+import type { Words } from './words';
+
+/**
+ * What the nozzle of each tool is to be heated to, where a file heats tools by their numbers. One nozzle has
+ * to be as hot as the tool that prints. A tool without a temperature of its own is as hot as the printer is
+ * told to be.
+ */
+export class ToolHeat {
+  private readonly own = new Map<number, number>();
+
+  /** Takes a line that has just been obeyed. */
+  take(effect: Effect, words: Words, machine: Machine): void {
+    if (effect !== Effect.Heat || machine.heatsBed) return;
+    const tool = words.has('T') ? words.get('T') : machine.tool;
+    if (words.has('T') || this.own.has(tool)) this.own.set(tool, machine.heatTarget);
+  }
+
+  /** The target of the tool in use, °C. */
+  target({ tool, nozzleTarget }: Pick<Machine, 'tool' | 'nozzleTarget'>): number {
+    return this.own.get(tool) ?? nozzleTarget;
+  }
+}

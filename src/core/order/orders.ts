@@ -1,0 +1,85 @@
+import type { Reading } from '../read/reading';
+import { colourByColour, type OnStage, type Precedence } from './colourByColour';
+import { fewestSwaps } from './fewestSwaps';
+import { asSliced, type Order, type Orderable, type Ordered } from './ordering';
+import { precedenceFor, type Standing } from './precedence';
+
+/** A print whose sections are to be put in order. */
+export interface OrderInputs {
+  readonly reading: Pick<Reading, 'sections'>;
+  /** Filament of each section, by any name that tells filaments apart. */
+  readonly filaments: readonly string[];
+  /** Sections that are printed in their place. */
+  readonly fixed: ReadonlySet<number>;
+  /** The orders of single layers that the person has laid down: all sections of the layer, by their places. */
+  readonly given: ReadonlyMap<number, readonly number[]>;
+  /** What lies on what; needed for colour by colour only. */
+  readonly standing: Standing | null;
+  readonly purge: (from: string, to: string) => number;
+}
+
+/** Puts the sections of a print in order; null when it was given up, or when it is not known what lies on what. */
+export function orderSections(
+  order: Order,
+  dipMm: number,
+  inputs: OrderInputs,
+  onStage?: OnStage,
+): Ordered | null {
+  const print = orderableOf(inputs);
+  switch (order) {
+    case 'as-sliced':
+      return inputs.given.size > 0 ? withGiven(print, inputs.given) : asSliced(print);
+    case 'fewest-swaps':
+      return fewestSwaps(print, inputs.given);
+    case 'colour-by-colour': {
+      if (!inputs.standing) return null;
+      const precedence = withBarriers(precedenceFor(inputs.standing, dipMm), print, inputs.given);
+      return colourByColour(print, precedence, onStage);
+    }
+  }
+}
+
+function orderableOf({ reading, filaments, fixed, purge }: OrderInputs): Orderable {
+  const names = [...new Set(filaments)];
+  const numberOf = new Map(names.map((name, i) => [name, i]));
+  return {
+    layers: reading.sections.map(({ layer }) => layer),
+    filaments: filaments.map((name) => numberOf.get(name)!),
+    fixed,
+    purge: (from, to) => purge(names[from], names[to]),
+  };
+}
+
+/** The order of the file, but for the layers that have been laid down. */
+function withGiven(print: Orderable, given: ReadonlyMap<number, readonly number[]>): Ordered {
+  const all = print.layers.map((_, i) => i);
+  const pinned: Orderable = { ...print, fixed: new Set([...all, ...print.fixed]) };
+  const free = all.filter((i) => given.has(print.layers[i]));
+  for (const i of free) (pinned.fixed as Set<number>).delete(i);
+  return fewestSwaps(pinned, given);
+}
+
+/** What stays in its place has everything before it before, and everything behind it behind. */
+function withBarriers(
+  precedence: Precedence,
+  { layers, fixed }: Orderable,
+  given: ReadonlyMap<number, readonly number[]>,
+): number[][] {
+  const all = precedence.map((before) => new Set(before));
+  const behind = (first: number, end: number): void => {
+    for (let i = 0; i < first; i++) all[first].add(i);
+    for (let i = end; i < all.length; i++) all[i].add(end - 1);
+  };
+  for (const i of fixed) behind(i, i + 1);
+  for (const [layer, order] of given) {
+    const first = layers.findIndex((one) => one === layer);
+    if (first < 0) continue;
+    const end = first + order.length;
+    order.forEach((i, k) => {
+      if (k > 0) all[i].add(order[k - 1]);
+      else for (let before = 0; before < first; before++) all[i].add(before);
+    });
+    for (let i = end; i < all.length; i++) all[i].add(order[order.length - 1]);
+  }
+  return all.map((before) => [...before]);
+}

@@ -1,0 +1,182 @@
+import { distancesTo } from '../geometry/distance';
+import { nozzleRadius, type NozzleShape } from '../printer/nozzleShape';
+import type { Precedence } from './colourByColour';
+import type { Box, SectionShape, SectionShapes } from './sectionShapes';
+
+/** Heights nearer than this are the same, mm. */
+const HAIR = 0.005;
+
+/** A section that stands higher than another one, and how near to the way of that one. */
+export interface Neighbours {
+  /** The section that is printed lower, and the higher one, as places in the list of sections. */
+  readonly low: number;
+  readonly high: number;
+  /** How much higher it stands, mm. */
+  readonly rise: number;
+  /** From the middle of the nozzle to it, mm; Infinity beyond the nozzle's reach. */
+  readonly distance: number;
+  /** Of the higher one, the length of outline within the cone's reach, and how deep the cone comes, mm. */
+  readonly touchMm: number;
+  readonly depthMm: number;
+}
+
+/** What lies on what, and what stands beside what: enough to judge any order for any dip, for any filaments. */
+export interface Standing {
+  /** Sections that each one lies on, as places in the list of sections. */
+  readonly liesOn: Precedence;
+  readonly neighbours: readonly Neighbours[];
+}
+
+/** Told how many sections have been looked at; returns false to give up. */
+export type OnSection = (done: number, of: number) => boolean;
+
+/**
+ * Looks at which sections lie on others, and which stand beside others, within the nozzle's reach when they
+ * are higher.
+ * @param heights of the tops of the sections, mm.
+ * @returns null when it was given up.
+ */
+export function standingOf(
+  { shapes, ...grid }: SectionShapes,
+  heights: readonly number[],
+  nozzle: NozzleShape,
+  onSection: OnSection = () => true,
+): Standing | null {
+  const liesOn = supports(shapes, heights, grid);
+  const neighbours: Neighbours[] = [];
+  for (let low = 0; low < shapes.length; low++) {
+    if (!onSection(low, shapes.length)) return null;
+    const higher = shapes.flatMap((_, high) => (heights[high] > heights[low] + HAIR ? [high] : []));
+    if (higher.length === 0 || isEmpty(shapes[low].box)) continue;
+    neighbours.push(...besides(low, higher, shapes, heights, grid, nozzle));
+  }
+  return { liesOn, neighbours };
+}
+
+type Grid = Omit<SectionShapes, 'shapes'>;
+
+/** For each section the topmost ones below the middles of its lines. */
+function supports(
+  shapes: readonly SectionShape[],
+  heights: readonly number[],
+  { wordsPerRow, rows }: Grid,
+): number[][] {
+  const top = new Int32Array(wordsPerRow * rows * 32).fill(-1);
+  const byHeight = shapes.map((_, i) => i).toSorted((a, b) => heights[a] - heights[b] || a - b);
+  const liesOn: number[][] = shapes.map(() => []);
+  let waiting: number[] = [];
+  const lay = (): void => {
+    for (const i of waiting) forEachBit(shapes[i].covers, (cell) => (top[cell] = i));
+    waiting = [];
+  };
+  for (const i of byHeight) {
+    // Sections of one height do not lie on each other.
+    if (waiting.length > 0 && heights[i] > heights[waiting[0]] + HAIR) lay();
+    const below = new Set<number>();
+    forEachBit(shapes[i].rests, (cell) => {
+      if (top[cell] >= 0) below.add(top[cell]);
+    });
+    liesOn[i] = [...below];
+    waiting.push(i);
+  }
+  return liesOn;
+}
+
+/** The higher sections within reach of a nozzle that prints `low`. */
+function besides(
+  low: number,
+  higher: readonly number[],
+  shapes: readonly SectionShape[],
+  heights: readonly number[],
+  grid: Grid,
+  nozzle: NozzleShape,
+): Neighbours[] {
+  const { cellMm } = grid;
+  const { radiusMm, heightMm } = nozzle.headClearance;
+  const most = Math.min(heightMm, Math.max(...higher.map((i) => heights[i])) - heights[low]);
+  const near = nearMap(shapes[low], nozzleRadius(nozzle, most), grid);
+  return higher.flatMap((high): Neighbours[] => {
+    const rise = heights[high] - heights[low];
+    if (rise > heightMm + HAIR && apart(shapes[low].box, shapes[high].box) < radiusMm) {
+      return [{ low, high, rise, distance: 0, touchMm: 0, depthMm: 0 }];
+    }
+    const radius = nozzleRadius(nozzle, Math.min(rise, heightMm));
+    // Lines reach beyond their middles by half of their width, which is less than a millimetre and a half.
+    if (apart(shapes[low].box, shapes[high].box) > radius + 1.5) return [];
+    let distance = Infinity;
+    let touched = 0;
+    forEachBit(shapes[high].covers, (cell) => {
+      const d = near(cell);
+      if (d >= radius) return;
+      if (d < distance) distance = d;
+      if (!isInside(shapes[high].covers, cell, grid)) touched++;
+    });
+    if (distance === Infinity) return [];
+    return [{ low, high, rise, distance, touchMm: touched * cellMm, depthMm: radius - distance }];
+  });
+}
+
+/** Distance of a cell from a section's way, mm; Infinity beyond `most`. */
+export function nearMap(
+  { way, box }: SectionShape,
+  most: number,
+  { wordsPerRow, rows, cellMm, originX, originY }: Grid,
+): (cell: number) => number {
+  const margin = Math.ceil(most / cellMm) + 2;
+  const columns = wordsPerRow * 32;
+  const clamp = (value: number, end: number): number => Math.min(end, Math.max(0, value));
+  const left = clamp(Math.floor((box.minX - originX) / cellMm) - margin, columns);
+  const right = clamp(Math.ceil((box.maxX - originX) / cellMm) + margin, columns);
+  const first = clamp(Math.floor((box.minY - originY) / cellMm) - margin, rows);
+  const last = clamp(Math.ceil((box.maxY - originY) / cellMm) + margin, rows);
+  const [w, h] = [right - left, last - first];
+  const set = new Uint8Array(Math.max(0, w * h));
+  forEachBit(way, (cell) => {
+    const [x, y] = [(cell % columns) - left, Math.floor(cell / columns) - first];
+    if (x >= 0 && x < w && y >= 0 && y < h) set[y * w + x] = 1;
+  });
+  const distances = distancesTo(set, w, h);
+  return (cell) => {
+    const [x, y] = [(cell % columns) - left, Math.floor(cell / columns) - first];
+    return x >= 0 && x < w && y >= 0 && y < h ? distances[y * w + x] * cellMm : Infinity;
+  };
+}
+
+/**
+ * What has to be printed before each section when nothing within the nozzle's reach may stand more than
+ * `dipMm` above it: what it lies on, and what is too low beside it.
+ */
+export function precedenceFor({ liesOn, neighbours }: Standing, dipMm: number): number[][] {
+  const before = liesOn.map((below) => new Set(below));
+  for (const { low, high, rise } of neighbours) {
+    if (rise > dipMm + HAIR) before[high].add(low);
+  }
+  return before.map((one) => [...one]);
+}
+
+/** Visits the cells whose bits are set. */
+export function forEachBit(bits: Int32Array, visit: (cell: number) => void): void {
+  for (let word = 0; word < bits.length; word++) {
+    for (let left = bits[word]; left !== 0; left &= left - 1) {
+      visit(word * 32 + 31 - Math.clz32(left & -left));
+    }
+  }
+}
+
+/** A cell all of whose neighbours are covered too is no outline. */
+function isInside(bits: Int32Array, cell: number, { wordsPerRow }: Grid): boolean {
+  const has = (at: number): boolean => ((bits[at >> 5] ?? 0) & (1 << (at & 31))) !== 0;
+  const row = wordsPerRow * 32;
+  return has(cell - 1) && has(cell + 1) && has(cell - row) && has(cell + row);
+}
+
+function isEmpty({ minX, maxX }: Box): boolean {
+  return maxX < minX;
+}
+
+/** Distance of two boxes, mm; 0 where they overlap. */
+function apart(a: Box, b: Box): number {
+  const dx = Math.max(0, a.minX - b.maxX, b.minX - a.maxX);
+  const dy = Math.max(0, a.minY - b.maxY, b.minY - a.maxY);
+  return Math.hypot(dx, dy);
+}

@@ -1,0 +1,276 @@
+import { firstIndex } from '../search';
+import { bytesOfText } from '../text';
+import type { ByteSource } from '../byteSource';
+import type { MachineState } from '../gcode/machine';
+import type { Arrangement } from '../plan/arrangement';
+import type { Reading } from '../read/reading';
+import { actionsOf, hopActions, type SwapAction, type SwapMoment } from '../recipe/actions';
+import { loadMessage, swapMessage } from '../recipe/message';
+import { NO_PROMISES, promisesOf } from '../recipe/promises';
+import { renderActions, settingLine } from '../recipe/render';
+import { NO_SETTINGS, stateWith } from '../recipe/settings';
+import { stateAt } from '../printer/stateAt';
+import { ownStopWord } from '../printer/stopKinds';
+import { goesOnAt, NO_WORDS, type BlockTitle } from './blocks';
+import {
+  endingOf,
+  finished,
+  layerRound,
+  muteAt,
+  numberDrafts,
+  type Draft,
+  type Insertion,
+  type OutputRequest,
+  type Place,
+} from './insert';
+import { copiedRuns, seamsOf, type CopiedRun, type Seam } from './seams';
+import { filamentAtSeam, statesOfSeams, type SeamStates } from './seamStates';
+import { toolAnswer, type ToolLine } from './toolLines';
+
+/** A seam that has something standing in it. */
+interface Block {
+  readonly draft: Draft;
+  readonly stops: Place;
+  readonly resumes: Place;
+  readonly follows: boolean;
+  /** State in which it begins. */
+  readonly from: MachineState;
+}
+
+/**
+ * Makes everything that goes into a file whose sections are printed in filaments of their own: swaps and ways
+ * between sections, marks that take tool changes out, and temperatures without the number of a tool.
+ */
+export async function arrangedInsertions(
+  input: ByteSource,
+  reading: Reading,
+  request: OutputRequest,
+  arrangement: Arrangement,
+): Promise<Insertion[]> {
+  const seams = seamsOf(reading, arrangement);
+  const runs = copiedRuns(seams, reading);
+  const known = await statesOfSeams(input, reading, seams);
+  const blocks = blocksOf(reading, request, arrangement, seams, known);
+  const inside = [
+    ...(await insertedLines(input, reading, request, known.toolLines)),
+    ...(await Promise.all(
+      blocks
+        .filter(({ follows }) => follows)
+        .map(({ draft, from }) => finished(input, draft, from.lineNumber < 0 ? null : from)),
+    )),
+  ].sort((a, b) => a.offset - b.offset);
+  const openings: Insertion[] = [];
+  for (const block of blocks.filter(({ follows }) => !follows)) {
+    const run = runs[openings.length + 1];
+    openings.push(await jumping(input, block, run, arrangement.fingerprint));
+  }
+  const placeOf = (at: number): number => firstIndex(inside.length, (i) => inside[i].offset >= at);
+  return runs.flatMap(({ start, end }, i) => [
+    ...(i > 0 ? [openings[i - 1]] : []),
+    ...inside.slice(placeOf(start), placeOf(end)),
+  ]);
+}
+
+/** Where the blocks of all seams stand, and the way back to the file's end. */
+function blocksOf(
+  reading: Reading,
+  request: OutputRequest,
+  { dipMm }: Arrangement,
+  seams: readonly Seam[],
+  states: SeamStates,
+): Block[] {
+  const count = { swap: seams.filter(({ swaps }) => swaps).length };
+  let swap = 0;
+  const made = seams.flatMap((seam, i): Block[] => {
+    const { from, to } = filamentAtSeam(seam, states.ofSeams[i]);
+    const kind = seam.swaps ? 'swap' : seam.before || request.loadFirst === null ? 'hop' : 'load';
+    if (kind === 'swap') swap++;
+    if (kind === 'hop' && seam.follows && !differs(seam, from, to)) return [];
+    const { stops, resumes, follows } = seam;
+    const title = titleOf(seam, kind, swap, count.swap);
+    const moment = momentAt(request, seam, title, from, to);
+    const actions =
+      kind === 'hop'
+        ? hopActions(request.recipe, request.printer, moment)
+        : actionsOf(request.recipe, request.printer, moment);
+    const draft = draftOf(title, stops, actions, moment, request, dipMm);
+    return [{ draft, stops, resumes, follows, from }];
+  });
+  const back = wayBack(reading, request, seams, states);
+  return numbered(back ? [...made, back] : made);
+}
+
+/** The way from the section that is printed last to where the file itself ends printing. */
+function wayBack(
+  { sections }: Reading,
+  request: OutputRequest,
+  seams: readonly Seam[],
+  { ofEnd }: SeamStates,
+): Block | null {
+  const last = seams[seams.length - 1];
+  const end = sections[sections.length - 1];
+  if (last.section === end) return null;
+  const { from, to } = ofEnd;
+  const printedTop = Math.max(last.printedTop, last.section.z);
+  const { filament, settings } = last.planned;
+  const title = {
+    kind: 'hop',
+    index: 0,
+    count: 0,
+    layer: end.layer,
+    inside: true,
+    filament,
+  } as const;
+  const moment = {
+    ...momentAt(request, last, title, from, to),
+    printedTop,
+    settingsBefore: settings,
+  };
+  const stops = { offset: last.section.endOffset, line: last.section.endLine + 1 };
+  const resumes = { offset: end.endOffset, line: end.endLine + 1 };
+  const actions = hopActions(request.recipe, request.printer, { ...moment, settings: NO_SETTINGS });
+  const draft = draftOf(title, stops, actions, { ...moment, settings: NO_SETTINGS }, request, 0);
+  return { draft, stops, resumes, follows: false, from };
+}
+
+function numbered(blocks: readonly Block[]): Block[] {
+  const count = blocks.filter(({ draft }) => draft.title.kind === 'hop').length;
+  let index = 0;
+  return blocks.map((block) => {
+    const { draft } = block;
+    if (draft.title.kind !== 'hop') return block;
+    index++;
+    return { ...block, draft: { ...draft, title: { ...draft.title, index, count } } };
+  });
+}
+
+/** A seam without a swap needs nothing where the printer is as the section wants it. */
+function differs({ planned, before }: Seam, from: MachineState, to: MachineState): boolean {
+  if (!before) return from.retracted !== to.retracted || from.nozzleTarget !== to.nozzleTarget;
+  const [found, wanted] = [stateWith(before.settings, from), stateWith(planned.settings, to)];
+  return (['nozzleTarget', 'fan', 'flowFactor', 'speedFactor', 'retracted'] as const).some(
+    (field) => Math.abs(found[field] - wanted[field]) > 1e-6,
+  );
+}
+
+function titleOf(
+  { section, inside, planned }: Seam,
+  kind: 'swap' | 'hop' | 'load',
+  index: number,
+  count: number,
+): BlockTitle {
+  const numbers = kind === 'swap' ? { index, count } : { index: 1, count: 1 };
+  return { kind, ...numbers, layer: section.layer, inside, filament: planned.filament };
+}
+
+function momentAt(
+  { printer }: OutputRequest,
+  { planned, before, printedTop, follows }: Seam,
+  { kind, index, count, filament }: BlockTitle,
+  from: MachineState,
+  to: MachineState,
+): SwapMoment {
+  const width = printer.displayCharacters;
+  const isAsIs = follows && kind !== 'hop' && sameState(from, to);
+  return {
+    state: to,
+    from: isAsIs ? null : from,
+    printedTop,
+    message:
+      kind === 'load'
+        ? loadMessage(filament, width)
+        : swapMessage({ index, count, filament }, width),
+    settings: planned.settings,
+    settingsBefore: before?.settings ?? NO_SETTINGS,
+    purge: kind === 'load' ? null : planned.purge,
+  };
+}
+
+function sameState(from: MachineState, to: MachineState): boolean {
+  return from.retracted === to.retracted && from.nozzleTarget === to.nozzleTarget;
+}
+
+function draftOf(
+  title: BlockTitle,
+  place: Place,
+  actions: readonly SwapAction[],
+  moment: SwapMoment,
+  { recipe, printer }: OutputRequest,
+  dipMm: number,
+): Draft {
+  const from = moment.from ?? moment.state;
+  const promises = promisesOf(actions, from.retracted);
+  const stopWord = title.kind === 'hop' ? null : ownStopWord(recipe.command);
+  return {
+    title,
+    words: { settings: moment.settings, promises, stopWord, dipMm },
+    place,
+    commands: renderActions(actions, moment.state, printer.firmware, from),
+    replaces: false,
+  };
+}
+
+/** A block behind which the input goes on at another place, which its last line names. */
+async function jumping(
+  input: ByteSource,
+  { draft, resumes }: Block,
+  { end }: CopiedRun,
+  fingerprint: string,
+): Promise<Insertion> {
+  const made = await finished(input, draft, null);
+  const ending = endingOf(await input.slice(Math.max(0, made.offset - 2), made.offset));
+  const mark = bytesOfText(goesOnAt(fingerprint, resumes.offset, end) + ending);
+  const bytes = new Uint8Array(made.bytes.length + mark.length);
+  bytes.set(made.bytes);
+  bytes.set(mark, made.bytes.length);
+  return { ...made, bytes, lines: made.lines + 1, resume: resumes };
+}
+
+/** Lines of the file that go, and those in their place. */
+async function insertedLines(
+  input: ByteSource,
+  reading: Reading,
+  request: OutputRequest,
+  toolLines: readonly ToolLine[],
+): Promise<Insertion[]> {
+  const { layers, sections } = reading;
+  const last = sections[sections.length - 1].endOffset;
+  const isNumbered = layers.some(({ state }) => state.lineNumber >= 0);
+  const answered = toolLines.map((line) => ({ line, answer: toolAnswer(line, last) }));
+  const goes = answered.flatMap(({ line, answer }) => (answer === 'take-out' ? [line] : []));
+  const mapped = answered.flatMap(({ line, answer }) => (answer === 'without-tool' ? [line] : []));
+  const out = [...goes, ...request.takeOut];
+  const drafts = [
+    ...mapped.map((line, i) => withoutTool(line, i, mapped.length, reading)),
+    ...(isNumbered ? numberDrafts(layers, out) : []),
+  ];
+  const standIns: Insertion[] = [];
+  for (const draft of drafts) {
+    standIns.push(
+      await finished(
+        input,
+        draft,
+        isNumbered ? await stateAt(input, layers, draft.place.offset) : null,
+      ),
+    );
+  }
+  return [...standIns, ...[...out, ...mapped].map(muteAt)];
+}
+
+function withoutTool(line: ToolLine, i: number, count: number, { layers }: Reading): Draft {
+  const { celsius, waits, tool } = line;
+  const layer = layerRound(layers, line.offset);
+  const filament = `heat of tool ${tool}`;
+  const off = celsius <= 0;
+  return {
+    title: { kind: 'rewrite', index: i + 1, count, layer, inside: true, filament },
+    words: {
+      ...NO_WORDS,
+      settings: off ? NO_SETTINGS : { ...NO_SETTINGS, nozzle: celsius },
+      promises: { ...NO_PROMISES, heatsTo: waits ? celsius : 0 },
+    },
+    place: line,
+    commands: [settingLine({ what: 'nozzle', value: celsius, waits })],
+    replaces: true,
+  };
+}

@@ -1,0 +1,113 @@
+import { chunksOf, type ByteSource } from '../byteSource';
+import type { MachineState } from '../gcode/machine';
+import { SimulatedPrinter } from '../printer/simulate';
+import type { ArrangedRun } from './arrangedRun';
+import { plainName } from './blocks';
+import { checkStanding } from './dipCheck';
+import type { ProofCheck, ProvenRun } from './proofTypes';
+import { stateDifferences } from './stateCheck';
+
+/** What holds besides where sections have filaments of their own. */
+export async function checkArranged(
+  input: ByteSource,
+  output: ByteSource,
+  run: ProvenRun,
+  arranged: ArrangedRun,
+): Promise<ProofCheck[]> {
+  return [
+    ...checkJumps(run),
+    ...checkToolsGone(run, arranged),
+    ...(await checkOpenSeams(output, run, arranged)),
+    ...checkFilaments(run, arranged),
+    ...(await checkStanding(input, run, arranged)),
+  ];
+}
+
+/** Check 2: where the output goes on at another place, a block stands that leads there. */
+function checkJumps({ found }: ProvenRun): ProofCheck[] {
+  const leads = new Map(
+    found.blocks
+      .filter(({ kind }) => kind === 'swap' || kind === 'hop' || kind === 'load')
+      .map((block) => [block.end, block]),
+  );
+  const bare = found.jumps.find(({ start }) => !leads.has(start));
+  if (!bare) return [];
+  const message = 'The output goes on at another place of the file, and nothing leads there.';
+  return [{ check: 2, ok: false, message, line: bare.line }];
+}
+
+/** Check 4: no tool is changed any more. */
+function checkToolsGone({ after }: ProvenRun, { toolLines }: ArrangedRun): ProofCheck[] {
+  if (after.toolLine !== null) {
+    const message = 'A change of tool is left in, which a printer with one nozzle does not know.';
+    return [{ check: 4, ok: false, message, line: after.toolLine }];
+  }
+  const gone = toolLines.filter(({ kind }) => kind === 'change').length;
+  if (gone === 0) return [];
+  const message =
+    gone === 1
+      ? 'The change of tool in the file is taken out.'
+      : `All ${gone} changes of tool in the file are taken out.`;
+  return [{ check: 4, ok: true, message }];
+}
+
+/** Check 2: where the file changed a tool and no block stands, the printer is as the section wants it. */
+async function checkOpenSeams(
+  output: ByteSource,
+  { found, reading }: ProvenRun,
+  { order, states, changed }: ArrangedRun,
+): Promise<ProofCheck[]> {
+  const blockEnds = new Set([...found.blocks, ...found.jumps].map(({ end }) => end));
+  const open = order.filter(({ section, at }) => changed.has(section) && !blockEnds.has(at));
+  if (open.length === 0) return [];
+  const simulated = new SimulatedPrinter({ captureAt: open.map(({ at }) => at), stopWords: [] });
+  for await (const chunk of chunksOf(output)) simulated.push(chunk);
+  simulated.finish();
+  return open.flatMap(({ section }, i): ProofCheck[] => {
+    const { restartOffset, layer } = reading.sections[section];
+    const end = simulated.captured[i];
+    // What a band sets on purpose holds on; the blocks before are held to it.
+    const { tool, nozzleTarget, fan, flowFactor, speedFactor } = end;
+    const wanted: MachineState = {
+      ...states.get(restartOffset)!,
+      ...{ tool, nozzleTarget, fan, flowFactor, speedFactor },
+    };
+    const wrong = stateDifferences(wanted, end);
+    if (wrong.length === 0) return [];
+    const message = `In layer ${layer}, where the file changes its tool, the printer is not as it was: ${wrong.join(', ')}.`;
+    return [{ check: 2, ok: false, message }];
+  });
+}
+
+/** Check 4: every section prints in its planned filament. */
+function checkFilaments(
+  { found, planned, reading }: ProvenRun,
+  { order }: ArrangedRun,
+): ProofCheck[] {
+  const arrangement = planned?.arrangement;
+  const swaps = found.blocks.filter(({ kind }) => kind === 'swap');
+  const same = swaps.find(({ filament }, i) => i > 0 && swaps[i - 1].filament === filament);
+  if (same) {
+    const message = `Swap ${same.index} asks for the filament that is loaded already, ${same.filament}.`;
+    return [{ check: 4, ok: false, message, line: same.line }];
+  }
+  if (!arrangement) return [];
+  const wanted = arrangement.sections;
+  const odd = order.findIndex(({ section }, i) => section !== wanted[i]?.section);
+  if (odd >= 0 || order.length !== wanted.length) {
+    const layer = reading.sections[order[odd]?.section ?? 0].layer;
+    const message = `The order is not the planned one, from layer ${layer} on.`;
+    return [{ check: 4, ok: false, message }];
+  }
+  let next = 0;
+  let loaded = plainName(wanted[0].filament);
+  for (const [i, { section, at }] of order.entries()) {
+    for (; next < swaps.length && swaps[next].end <= at; next++) loaded = swaps[next].filament;
+    if (loaded === plainName(wanted[i].filament)) continue;
+    const { layer } = reading.sections[section];
+    const message = `In layer ${layer}, ${wanted[i].filament} is planned, and ${loaded} is loaded.`;
+    return [{ check: 4, ok: false, message }];
+  }
+  const message = `All ${order.length} sections print in their planned filaments.`;
+  return [{ check: 4, ok: true, message }];
+}

@@ -1,0 +1,140 @@
+import type { ByteSource } from '../byteSource';
+import type { MachineState } from '../gcode/machine';
+import type { PrintedHeights } from '../read/printedHeights';
+import type { Reading } from '../read/reading';
+import type { Block, BlockFinder } from './blocks';
+import type { PrintedSoFar } from './clearance';
+import { inOutput, type Copy } from './copies';
+import type { OutputRequest } from './insert';
+import type { MutedLine, ProofInputs } from './proofTypes';
+import { scanTools, toolAnswer, type ToolLine } from './toolLines';
+
+/** A section where the output prints it. */
+export interface PrintedSection {
+  /** Place among the reading's sections. */
+  readonly section: number;
+  /** Offset in the output of its restart. */
+  readonly at: number;
+}
+
+/** What the proof knows of an output whose sections have filaments of their own. */
+export interface ArrangedRun {
+  /** The sections in the order in which the output prints them. */
+  readonly order: readonly PrintedSection[];
+  /** What the input wants at its places, with one nozzle for all tools. */
+  readonly states: ReadonlyMap<number, MachineState>;
+  /** What the input ends with, and what it says of tools. */
+  readonly end: MachineState;
+  readonly toolLines: readonly ToolLine[];
+  /** Ends of blocks that stand for a line by which the file switches a tool off. */
+  readonly isOff: ReadonlySet<number>;
+  /** A tool changes on the way to these sections. */
+  readonly changed: ReadonlySet<number>;
+  /** Whether a line that was taken out, by its place among them, speaks of a tool and has to go. */
+  readonly isToolLine: (mute: number) => boolean;
+  /** What stands when a block begins: as high as the highest that is printed by then, everywhere. */
+  readonly printedBefore: (
+    block: Block,
+    heights: PrintedHeights,
+    reading: Pick<Reading, 'priming' | 'hasUndrawn'>,
+  ) => PrintedSoFar;
+  /** Whether a block stands where a section of its layer begins, or where the file has printed its last. */
+  readonly standsAtSection: (block: Block, place: number) => boolean;
+}
+
+const T = /^T\d/i;
+
+/** Whether an output has sections in filaments of their own: its order, or a tool change that is gone, says so. */
+export function isArranged(
+  { jumps, blocks }: BlockFinder,
+  muted: readonly (MutedLine | undefined)[],
+  planned: OutputRequest | null,
+): boolean {
+  if (planned?.arrangement || jumps.length > 0) return true;
+  const inside = ({ kind, inside: isIn }: Block): boolean =>
+    kind === 'hop' || (kind === 'swap' && isIn);
+  return blocks.some(inside) || muted.some((line) => line !== undefined && T.test(line.text));
+}
+
+/** Follows the input for all that an arranged output is held to. */
+export async function arrangedRun(
+  input: ByteSource,
+  { reading }: Pick<ProofInputs, 'reading'>,
+  { blocks, mutes }: BlockFinder,
+  copies: readonly Copy[],
+  muted: readonly (MutedLine | undefined)[],
+): Promise<ArrangedRun> {
+  const { sections } = reading;
+  const endOffset = sections[sections.length - 1]?.endOffset ?? 0;
+  const places = new Set([endOffset, input.size]);
+  for (const { travelOffset, restartOffset, firstOffset } of sections) {
+    for (const place of [travelOffset, restartOffset, firstOffset]) places.add(place);
+  }
+  const sorted = [...places].sort((a, b) => a - b);
+  const scan = await scanTools(input, sorted);
+  const raw = new Map(sorted.map((place, i) => [place, scan.states[i]]));
+  const changes = scan.lines.filter(({ kind }) => kind === 'change');
+  const states = new Map(raw);
+  const changed = new Set<number>();
+  sections.forEach(({ travelOffset, restartOffset, firstOffset }, i) => {
+    const changesHere = changes.some(
+      ({ offset }) => offset >= travelOffset && offset < firstOffset,
+    );
+    if (!changesHere) return;
+    changed.add(i);
+    const [restart, first] = [raw.get(restartOffset)!, raw.get(firstOffset)!];
+    // What the file pushes forward before it prints is what has to be pulled back.
+    states.set(restartOffset, { ...restart, retracted: Math.max(0, first.e - restart.e) });
+  });
+  const byLine = new Map(scan.lines.map((line) => [line.line, line]));
+  const toolLineOf = (mute: number): ToolLine | undefined => byLine.get(muted[mute]?.line ?? -1);
+  const isOff = new Set(
+    mutes.flatMap(({ start }, i) => {
+      const line = toolLineOf(i);
+      return line?.kind === 'heat' && line.celsius <= 0 ? [start] : [];
+    }),
+  );
+  const order = sections
+    .flatMap(({ restartOffset }, section): PrintedSection[] => {
+      const at = inOutput(copies, restartOffset);
+      return at === null ? [] : [{ section, at }];
+    })
+    .sort((a, b) => a.at - b.at);
+  const blockEnds = new Map(blocks.map((block) => [block.end, block]));
+  return {
+    order,
+    states,
+    end: raw.get(input.size)!,
+    toolLines: scan.lines,
+    isOff,
+    changed,
+    isToolLine: (mute) => {
+      const line = toolLineOf(mute);
+      if (!line) return false;
+      const answer = toolAnswer(line, endOffset);
+      // The one that stands for it says the temperature itself; it is looked at like any other.
+      if (answer === 'without-tool') return blockEnds.get(mutes[mute].start)?.kind === 'rewrite';
+      return answer === 'take-out';
+    },
+    printedBefore: (block, heights, { priming, hasUndrawn }) => {
+      const done = order.filter(({ at }) => at < block.end);
+      const before = done.filter(({ at }) => at < block.start);
+      const primed = priming.reduce((top, { z }) => Math.max(top, z), 0);
+      const top = before.reduce((most, one) => Math.max(most, sections[one.section].z), primed);
+      return {
+        heights: { along: () => top, everNear: (at, radius) => heights.everNear(at, radius) },
+        hasUndrawn,
+        layer: block.layer,
+      };
+    },
+    standsAtSection: ({ kind, layer, inside, start }, place) => {
+      const isEnd = kind === 'hop' && place === endOffset;
+      const at = sections.findIndex((one) => one.restartOffset === place && one.layer === layer);
+      if (at < 0) return isEnd;
+      const begun = order.some(
+        (one) => one.at < start && sections[one.section].layer === layer && one.section !== at,
+      );
+      return kind === 'warning' || begun === inside;
+    },
+  };
+}

@@ -1,0 +1,86 @@
+import { refuse, type Result } from '../findings';
+import { losesSlots } from '../gcode/settingSlots';
+import type { Reading } from '../read/reading';
+import type { Section } from '../read/sections';
+import { reachOf } from '../printer/printer';
+import { LEAST_CLEARANCE } from '../recipe/actions';
+import { hasSettings } from '../recipe/settings';
+import type { OutputRequest } from './insert';
+import { seamsOf } from './seams';
+
+/** Why colours inside a layer cannot be written as asked; null when they can. */
+export function impossibleArrangement(
+  reading: Reading,
+  request: OutputRequest,
+): Result<never> | null {
+  const { arrangement } = request;
+  if (!arrangement) return null;
+  const { sections } = reading;
+  const places = new Set(arrangement.sections.map(({ section }) => section));
+  if (places.size !== sections.length || arrangement.sections.length !== sections.length) {
+    return refuse('bad-order', 'The order does not print every section of the file once.');
+  }
+  if (request.rewrite.length > 0 && arrangement.sections.some((one) => hasSettings(one.settings))) {
+    return refuse(
+      'rewrite-with-parts',
+      'Settings of the file cannot be replaced band by band while parts have filaments of their own. Leave the file’s settings as they are.',
+    );
+  }
+  const seams = seamsOf(reading, arrangement);
+  if (seams.every(({ follows }) => follows)) return null;
+  const why = whyNoOtherOrder(reading);
+  if (why) return why;
+  const high = seams.find(
+    ({ follows, printedTop }) =>
+      !follows && printedTop + LEAST_CLEARANCE > reachOf(request.printer).maxZ,
+  );
+  if (!high) return null;
+  return refuse(
+    'no-room-to-lift',
+    `In layer ${high.section.layer} the head has no room to lift over the print, which is ${high.printedTop.toFixed(2)} mm tall by then.`,
+  );
+}
+
+/** Why a file can only be printed in its own order; null when it can be in others. */
+export function whyNoOtherOrder({
+  sections,
+  layers,
+  continuous,
+  hasUndrawn,
+}: Pick<Reading, 'sections' | 'layers' | 'continuous' | 'hasUndrawn'>): Result<never> | null {
+  const no = (why: string): Result<never> =>
+    refuse('cannot-reorder', `${why} It can be printed in its own order only.`);
+  if (continuous) return no('The file prints in a spiral.');
+  if (hasUndrawn) return no('Some of the print lies too far out to be drawn.');
+  if (layers.some(({ z }, i) => i > 0 && z <= layers[i - 1].z)) {
+    return no('The file prints its objects one after another.');
+  }
+  if (sections.some(({ state }) => state.lineNumber >= 0)) {
+    return no('The lines of the file are numbered.');
+  }
+  if (sections.some(({ state }) => Number.isNaN(state.x + state.y + state.z + state.e))) {
+    return no('Somewhere in the file it is not known where the head is.');
+  }
+  const [first] = sections;
+  if (sections.some((one) => movesOrigin(first, one))) {
+    return no('The file moves the origin of X, Y or Z on the way (G92).');
+  }
+  if (sections.some((one) => countsOtherwise(first, one))) {
+    return no('The file changes how it counts on the way (M200, G18 or G19).');
+  }
+  const end = sections[sections.length - 1].state.settings;
+  if (losesSlots(end, first.state.settings)) {
+    return no(
+      'The file sets a limit on the way (such as M204) that it does not set at its start, and nobody knows what held before.',
+    );
+  }
+  return null;
+}
+
+function movesOrigin({ state: a }: Section, { state: b }: Section): boolean {
+  return a.offsetX !== b.offsetX || a.offsetY !== b.offsetY || a.offsetZ !== b.offsetZ;
+}
+
+function countsOtherwise({ state: a }: Section, { state: b }: Section): boolean {
+  return a.volumetricArea !== b.volumetricArea || a.oddPlane !== b.oddPlane;
+}

@@ -1,0 +1,50 @@
+import type { Order } from '../order/ordering';
+import type { ResolvedSwap } from './resolve';
+import type { BandSettings } from '../recipe/settings';
+import type { Reading } from '../read/reading';
+
+/** A section as it is to be printed. */
+export interface PlannedSection {
+  /** Place among the reading's sections. */
+  readonly section: number;
+  /** Letter and name of its filament. */
+  readonly filament: string;
+  readonly settings: BandSettings;
+  /** Filament to push through when it begins with a swap, mm; null for the recipe's. */
+  readonly purge: number | null;
+}
+
+/** The sections of a print in the order in which they are printed, each in its filament. */
+export interface Arrangement {
+  readonly sections: readonly PlannedSection[];
+  readonly order: Order;
+  /** False when an order with fewer swaps may exist. */
+  readonly exact: boolean;
+  /** How much higher than a section other things may stand beside it, mm; 0 for nothing. */
+  readonly dipMm: number;
+  /** SHA-256 of the input: what is taken out of its order names where it comes from. */
+  readonly fingerprint: string;
+}
+
+/** A swap inside an order: before which of its sections. */
+export interface SectionSwap extends ResolvedSwap {
+  /** Place in the order, from 0. */
+  readonly at: number;
+}
+
+/** The swaps of an arrangement, in the order of printing; what is loaded first is none. */
+export function swapsOf(
+  { sections }: Pick<Reading, 'sections'>,
+  planned: readonly PlannedSection[],
+): SectionSwap[] {
+  return planned.flatMap(({ section, filament, settings, purge }, at): SectionSwap[] => {
+    if (at === 0 || planned[at - 1].filament === filament) return [];
+    return [{ layer: sections[section].layer, filament, settings, purge, at }];
+  });
+}
+
+/** How many swaps the same sections take in the order of the file. */
+export function swapsAsSliced({ sections }: Pick<Arrangement, 'sections'>): number {
+  const inFile = sections.toSorted((a, b) => a.section - b.section);
+  return inFile.filter(({ filament }, i) => i > 0 && filament !== inFile[i - 1].filament).length;
+}

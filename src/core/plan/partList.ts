@@ -1,0 +1,51 @@
+import { refuse, success, type Result } from '../findings';
+import type { Reading } from '../read/reading';
+import { NO_SETTINGS } from '../recipe/settings';
+import type { PlannedSection } from './arrangement';
+import { partOfSections, type Stretch } from './parts';
+import { resolveSwaps, type ResolvedSwap } from './resolve';
+import type { PartWish, PartWishes } from './swapList';
+
+/**
+ * What a short list wants of every section, in file order: the filament of its part, from the layer of the
+ * part's latest swap on. A part that it does not name prints in a filament that is called like the part.
+ */
+export function sectionsOfList(
+  reading: Pick<Reading, 'sections' | 'layers'>,
+  parts: PartWishes['parts'],
+  stretches: readonly Stretch[],
+): Result<PlannedSection[]> {
+  const keys = partOfSections(reading, stretches);
+  const known = new Set(keys);
+  const wishes = new Map<string, PartWish>();
+  for (const [name, wish] of Object.entries(parts)) {
+    const key = name.trim().toUpperCase();
+    if (!known.has(key)) {
+      return refuse(
+        'no-such-part',
+        `There is no part ${name} in the file; it has ${[...known].join(', ')}.`,
+      );
+    }
+    wishes.set(key, wish);
+  }
+  const swaps = new Map<string, ResolvedSwap[]>();
+  for (const [key, wish] of wishes) {
+    if (typeof wish === 'string') continue;
+    const resolved = resolveSwaps(reading.layers, wish.swaps);
+    if (!resolved.ok) return resolved;
+    swaps.set(key, resolved.value);
+  }
+  return success(
+    reading.sections.map(({ layer }, section): PlannedSection => {
+      const key = keys[section];
+      const swap = swaps.get(key)?.findLast((one) => one.layer <= layer);
+      if (swap) {
+        const { filament, settings, purge } = swap;
+        return { section, filament, settings, purge };
+      }
+      const wish = wishes.get(key);
+      const filament = typeof wish === 'string' ? wish : (wish?.filament ?? key);
+      return { section, filament: filament.trim(), settings: NO_SETTINGS, purge: null };
+    }),
+  );
+}

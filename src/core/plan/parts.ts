@@ -1,0 +1,64 @@
+import { layerNumber, type LayerNumber } from '../gcode/layers';
+import type { Reading } from '../read/reading';
+import type { PlannedSwap } from './jobPlan';
+
+/** A part of the print as a plan has it: with which filament it begins, and its own swaps by layer. */
+export interface PlannedPart {
+  /** `T0` for what a tool prints, `P1` for what lies between stops of the file. */
+  readonly key: string;
+  readonly firstLetter: string;
+  readonly swaps: readonly PlannedSwap[];
+}
+
+/** A stop of the file that stands for a change of filament: what comes behind it belongs to a part. */
+export interface Stretch {
+  /** Line of the stop, from 1. */
+  readonly line: number;
+  readonly part: string;
+}
+
+/** The part that a file with such stops begins with. */
+export const FIRST_STRETCH = 'P1';
+
+/** The key of the part that each section belongs to. */
+export function partOfSections(
+  { sections }: Pick<Reading, 'sections'>,
+  stretches: readonly Stretch[],
+): string[] {
+  if (stretches.length === 0) return sections.map(({ tool }) => `T${tool}`);
+  let at = 0;
+  let part = FIRST_STRETCH;
+  return sections.map(({ firstLine }) => {
+    for (; at < stretches.length && stretches[at].line < firstLine; at++) part = stretches[at].part;
+    return part;
+  });
+}
+
+/** The keys of a print's parts, in the order in which they first print. */
+export function partKeys(
+  reading: Pick<Reading, 'sections'>,
+  stretches: readonly Stretch[],
+): string[] {
+  return [...new Set(partOfSections(reading, stretches))];
+}
+
+/** The swaps of a part as they come out in print: see `printedSwaps`. */
+export function printedSwapsOf(
+  swaps: readonly PlannedSwap[],
+  extraLayer: boolean,
+  layerCount: number,
+): PlannedSwap[] {
+  const byLayer = new Map<number, PlannedSwap>();
+  for (const swap of swaps) {
+    const { layer } = swap;
+    if (layer < 2) continue;
+    const later = extraLayer && layer < layerCount ? layerNumber(layer + 1) : layer;
+    byLayer.set(later, { ...swap, layer: later, chosen: layer });
+  }
+  return [...byLayer.values()];
+}
+
+/** The swap whose colour a part has at a layer; null below its first. */
+export function partSwapAt(swaps: readonly PlannedSwap[], layer: LayerNumber): PlannedSwap | null {
+  return swaps.findLast((swap) => swap.layer <= layer) ?? null;
+}
