@@ -1,6 +1,15 @@
 import { refuse, success, type Result } from '../src/core/findings';
+import { isSideBySide } from '../src/core/plan/sidePlan';
 import type { ByteSource } from '../src/core/byteSource';
-import { arrange, findParts, survey } from '../src/core/output/partsRequest';
+import {
+  arrange,
+  findParts,
+  orderInputs,
+  orderOrWhy,
+  sideRequest,
+  stopsReplaced,
+  survey,
+} from '../src/core/output/partsRequest';
 import { sectionsOfList } from '../src/core/plan/partList';
 import type { Reading } from '../src/core/read/reading';
 import type { OutputRequest } from '../src/core/output/insert';
@@ -48,8 +57,25 @@ const OTHER_FILE = refuse(
   'The plan was made for another file than this one.',
 );
 
-function fromPlan(plan: JobPlan, { reading, printer, sha256 }: ApplyInputs): Result<OutputRequest> {
+async function fromPlan(
+  plan: JobPlan,
+  { input, reading, printer, sha256 }: ApplyInputs,
+): Promise<Result<OutputRequest>> {
   if (plan.fingerprint !== sha256) return OTHER_FILE;
+  if (isSideBySide(plan) && reading.sections.length > 0) {
+    const replaced = stopsReplaced(plan, reading);
+    const found = await survey(
+      input,
+      reading,
+      printer,
+      replaced,
+      plan.order === 'colour-by-colour',
+    );
+    const inputs = orderInputs(plan, reading, printer, new Map(), found);
+    const ordered = orderOrWhy(plan.order, plan.dipMm, reading, inputs);
+    if (!ordered.ok) return ordered;
+    return success(sideRequest(plan, reading, printer, new Map(), ordered.value));
+  }
   if (plan.swaps.length === 0) return refuse('bad-plan', 'There is no swap in the plan.');
   return success(requestOfPlan(plan, reading, printer));
 }

@@ -2,6 +2,7 @@ import { layerNumber, type LayerNumber } from '@/core/gcode/layers';
 import { exchangeColours, mergeWithAbove, mergeWithBelow } from '@/core/plan/bandEdits';
 import { bandsOf, type Band } from '@/core/plan/bands';
 import { withSwap, type JobPlan } from '@/core/plan/jobPlan';
+import { isSideBySide } from '@/core/plan/sidePlan';
 import { suggestSwaps } from '@/core/plan/suggestions';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import {
@@ -16,7 +17,11 @@ import { showLayer, useViewStore } from '@/store/viewStore';
 import type { Action, ActionContext } from './action';
 
 const shown = (): number => useViewStore.getState().layer;
-const currentPlan = (): JobPlan | null => usePlanStore.getState().plan;
+/** The plan in colours by height; null where parts lie side by side, whose swaps are their own. */
+const currentPlan = (): JobPlan | null => {
+  const { plan } = usePlanStore.getState();
+  return plan && isSideBySide(plan) ? null : plan;
+};
 
 /** The swap right before the shown layer, if there is one. */
 function swapHere() {

@@ -26,6 +26,7 @@ export const MODE_NAMES: Readonly<Record<SheetMode, string>> = {
 
 /** The parts of the right panel. */
 export const TAB_NAMES: Readonly<Record<PlanTab, string>> = {
+  parts: 'Parts',
   bands: 'Bands',
   steps: 'Steps',
   'by-hand': 'By hand',

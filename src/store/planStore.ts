@@ -114,6 +114,14 @@ export function changePlan(name: string, edit: (plan: JobPlan) => JobPlan): void
   changeBook(name, (book) => withPlan(book, edit(chosenVariant(book).plan)));
 }
 
+/** Gives the chosen plan the parts that its file shows. Nobody asked for that, so there is nothing to undo. */
+export function adoptParts(edit: (plan: JobPlan) => JobPlan): void {
+  const { pause, resume } = usePlanStore.temporal.getState();
+  pause();
+  changePlan('parts of the file', edit);
+  if (!dragging) resume();
+}
+
 export function addSwap(layer: LayerNumber): void {
   changePlan(`swap before layer ${layer}`, (plan) => withSwap(plan, layer));
 }

@@ -5,7 +5,7 @@ export const SHEET_MODES = ['layer', 'above', 'below', 'beside', 'side', 'backli
 export type SheetMode = (typeof SHEET_MODES)[number];
 
 /** What stands at the right of the Plan station. */
-export const PLAN_TABS = ['bands', 'steps', 'by-hand', 'variants'] as const;
+export const PLAN_TABS = ['parts', 'bands', 'steps', 'by-hand', 'variants'] as const;
 export type PlanTab = (typeof PLAN_TABS)[number];
 
 /** A stretch of heights, mm, or of time, s. */

@@ -2,13 +2,17 @@ import { transfer } from 'comlink';
 import type { Result } from '@/core/findings';
 import type { PrinterModel } from '@/core/motion/limits';
 import type { OutputRequest } from '@/core/output/insert';
+import type { LayerPaths } from '@/core/geometry/paths';
 import type { KeptReading } from '@/core/read/keptReading';
 import type { PrintTimes } from '@/core/read/times';
 import type {
   FileLines,
   OpenPrint,
+  OrdersAnswer,
+  OrdersQuestion,
   PrintWorkerApi,
   ReadProgress,
+  SideFindings,
   SwapPreview,
   WrittenFile,
 } from './protocol';
@@ -62,7 +66,7 @@ export class PrintClient {
     return opened;
   }
 
-  layerPaths(layer: number): Promise<Float32Array<ArrayBuffer>> {
+  layerPaths(layer: number): Promise<LayerPaths> {
     return this.ask((remote) => remote.layerPaths(layer));
   }
 
@@ -82,6 +86,20 @@ export class PrintClient {
     return this.ask((remote) =>
       withProgress(onProgress, (port) => remote.write(request, transfer(port, [port]))),
     );
+  }
+
+  sides(): Promise<SideFindings | null> {
+    return this.ask((remote) => remote.sides());
+  }
+
+  orders(asked: OrdersQuestion, onProgress: (share: number) => void): Promise<OrdersAnswer | null> {
+    return this.ask((remote) =>
+      withProgress(onProgress, (port) => remote.orders(asked, transfer(port, [port]))),
+    );
+  }
+
+  cancelOrders(): Promise<void> {
+    return this.ask((remote) => remote.cancelOrders());
   }
 
   preview(request: OutputRequest): Promise<Result<SwapPreview>> {

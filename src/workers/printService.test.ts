@@ -52,12 +52,12 @@ describe('the print service', () => {
 
   it('gives a layer’s lines at their places', async () => {
     const { service } = await opened();
-    const paths = await service.layerPaths(2);
+    const { lines: paths } = await service.layerPaths(2);
     expect(paths.length % PATH_STRIDE).toBe(0);
     const [x0, y0, x1, y1, width] = paths;
     expect([x0, y0, x1, y1]).toEqual([50, 50, 70, 50]);
     expect(width).toBeCloseTo(0.5, 2);
-    expect(await service.layerPaths(99)).toHaveLength(0);
+    expect((await service.layerPaths(99)).lines).toHaveLength(0);
   });
 
   it('gives any stretch of lines', async () => {

@@ -7,11 +7,12 @@ import { analysePrint } from '@/core/read/analysis';
 import { buffersOf, keepReading, openKept } from '@/core/read/keptReading';
 import { GcodeReader } from '@/core/read/reader';
 import type { Reading } from '@/core/read/reading';
+import { sectionsOf } from '@/core/read/sections';
 import { timesOf, type PrintTimes } from '@/core/read/times';
 import { readingKeyOf } from '@/core/printer/model';
 import { elevationOf } from '@/core/geometry/elevation';
 import { narrowestWidth } from '@/core/geometry/narrow';
-import { layerPaths as linesOfLayer } from '@/core/geometry/paths';
+import { layerPaths as linesOfLayer, type LayerPaths } from '@/core/geometry/paths';
 import type { PrinterModel } from '@/core/motion/limits';
 import { impossibleMove, prepareOutput } from '@/core/output/apply';
 import type { Block } from '@/core/output/blocks';
@@ -22,10 +23,11 @@ import { undoingLines } from '@/core/output/rewrites';
 import { outputParts, withoutInsertions } from '@/core/output/parts';
 import { findBlocks, proveOutput } from '@/core/output/proof';
 import { dryRun } from '@/core/output/route';
-import { brokenBlocks } from '@/core/output/strip';
+import { brokenBlocks, reorderedFile } from '@/core/output/strip';
 import { stateAt } from '@/core/printer/stateAt';
 import { blobSource, chunkedBlob, gcodeOf } from './blobFiles';
 import { readWhole } from './readWhole';
+import { SideService } from './sideService';
 import type { SideKinds } from './sidePort';
 import type { FileLines, OpenPrint, PrintService, SwapPreview, WrittenFile } from './protocol';
 
@@ -49,6 +51,7 @@ interface Held {
 export function createPrintService(sides: SideKinds | null = null): PrintService {
   let held: Held | null = null;
   let opened = 0;
+  const side = new SideService();
   return {
     async open(file, model, onProgress): Promise<Result<OpenPrint>> {
       const mine = ++opened;
@@ -90,12 +93,13 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
       return { ...known, fingerprint, gcode, blocks: [], kept: null };
     },
 
-    async layerPaths(number: number): Promise<Float32Array<ArrayBuffer>> {
+    async layerPaths(number: number): Promise<LayerPaths> {
       const layer = held?.reading.layers[number - 1];
-      if (!held || !layer) return new Float32Array(0);
+      if (!held || !layer) return { lines: new Float32Array(0), ends: [] };
       const bytes = await blobSource(held.gcode).slice(layer.firstOffset, layer.endOffset);
-      const paths = linesOfLayer(bytes, layer, held.model.filamentDiameter);
-      return transfer(paths, [paths.buffer]);
+      const ends = sectionsOf(held.reading, layer.number).map(({ endOffset }) => endOffset);
+      const paths = linesOfLayer(bytes, layer, ends, held.model.filamentDiameter);
+      return transfer(paths, [paths.lines.buffer]);
     },
 
     async elevation(): Promise<Float32Array<ArrayBuffer>> {
@@ -146,7 +150,9 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
       if (impossible) return impossible;
       const insertions = await makeInsertions(input, reading, request);
       const swaps = insertions.filter(({ title }) => title?.kind === 'swap');
-      const runs = await Promise.all(swaps.map((swap) => dryRun(input, reading, request, swap)));
+      // In an order of its own the way of a swap depends on all before it; the proof looks at that.
+      const followed = request.arrangement ? [] : swaps;
+      const runs = await Promise.all(followed.map((swap) => dryRun(input, reading, request, swap)));
       const at = await stateAt(input, reading.layers, swaps[0]?.offset ?? 0);
       return success({
         excerpts: await excerptsOf(input, insertions),
@@ -161,6 +167,22 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
         },
         undoing: undoingLines(reading, request).map(({ setting }) => setting),
       });
+    },
+
+    async sides() {
+      if (!held) return null;
+      const { gcode, reading, model } = held;
+      return side.find({ input: blobSource(gcode), reading }, model.filamentDiameter);
+    },
+
+    async orders(asked, onProgress) {
+      if (!held) return null;
+      const { gcode, reading } = held;
+      return side.orders({ input: blobSource(gcode), reading }, asked, onProgress);
+    },
+
+    async cancelOrders() {
+      side.cancel();
     },
 
     async lines(from: number, count: number): Promise<FileLines> {
@@ -182,8 +204,9 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
 async function withoutBlocks(
   file: Blob,
 ): Promise<Result<{ gcode: Blob; blocks: readonly Block[] }>> {
-  const { blocks, insertions, brokenLine } = await findBlocks(blobSource(file));
+  const { blocks, insertions, jumps, brokenLine } = await findBlocks(blobSource(file));
   if (brokenLine !== null) return brokenBlocks(brokenLine);
+  if (jumps.length > 0) return reorderedFile(jumps[0].line);
   if (insertions.length === 0) return success({ gcode: file, blocks });
   const stretches = withoutInsertions(file.size, insertions, (from, to) => file.slice(from, to));
   return success({ gcode: new Blob(stretches), blocks });

@@ -1,9 +1,18 @@
 import type { Result } from '@/core/findings';
 import type { Reading } from '@/core/read/reading';
 import type { SettingLine } from '@/core/gcode/settingName';
+import type { LayerPaths } from '@/core/geometry/paths';
 import type { PrintAnalysis } from '@/core/read/analysis';
 import type { KeptReading } from '@/core/read/keptReading';
 import type { PrintTimes } from '@/core/read/times';
+import type { Spool } from '@/core/filament/spool';
+import type { HeldSection } from '@/core/order/movable';
+import type { Ordered } from '@/core/order/ordering';
+import type { OrderDip } from '@/core/order/touches';
+import type { JobPlan } from '@/core/plan/jobPlan';
+import type { Stretch } from '@/core/plan/parts';
+import type { Printer } from '@/core/printer/printer';
+import type { SectionPicture } from '@/core/read/sectionPicture';
 import type { PrinterModel } from '@/core/motion/limits';
 import type { Proof } from '@/core/output/proofTypes';
 import type { Block } from '@/core/output/blocks';
@@ -62,13 +71,36 @@ export interface SwapPreview {
   readonly undoing: readonly SettingLine[];
 }
 
+/** What an open print shows of parts side by side. */
+export interface SideFindings {
+  /** The part behind each stop that stands for a change of filament; none where tools change. */
+  readonly stretches: readonly Stretch[];
+  readonly picture: SectionPicture;
+}
+
+/** For which plan orders are wanted. */
+export interface OrdersQuestion {
+  readonly plan: JobPlan;
+  readonly printer: Printer;
+  readonly spools: ReadonlyMap<string, Spool>;
+}
+
+/** One order of a plan's sections, and how the nozzle fares in it. */
+export interface OrderChoice extends Ordered, OrderDip {}
+
+/** The orders of a plan, as they stand in `ORDERS`; why there is none where one cannot be. */
+export interface OrdersAnswer {
+  readonly held: readonly HeldSection[];
+  readonly choices: readonly Result<OrderChoice>[];
+}
+
 /**
  * What is asked of an open print. Both sides import this file. Failures that are to be expected come
  * back as values, because an error loses its code on the way.
  */
 interface PrintQuestions {
   /** The printed lines of a layer of the open print: see `core/geometry/paths`. */
-  layerPaths(layer: number): Promise<Float32Array<ArrayBuffer>>;
+  layerPaths(layer: number): Promise<LayerPaths>;
   /** The print seen from the front: see `core/geometry/elevation`. */
   elevation(): Promise<Float32Array<ArrayBuffer>>;
   /** Narrowest width of what each of these layers prints, mm, in the same order. */
@@ -77,6 +109,10 @@ interface PrintQuestions {
   times(model: PrinterModel): Promise<PrintTimes | null>;
   /** What would be written, without writing or proving it. */
   preview(request: OutputRequest): Promise<Result<SwapPreview>>;
+  /** What the open print shows of parts side by side; null when none is open. */
+  sides(): Promise<SideFindings | null>;
+  /** Gives up the orders that are being worked out. */
+  cancelOrders(): Promise<void>;
   /** `count` lines from line `from` on, fewer at the end of the file. */
   lines(from: number, count: number): Promise<FileLines>;
   /**
@@ -98,6 +134,8 @@ export interface PrintService extends PrintQuestions {
     model: PrinterModel,
     onProgress: (progress: ReadProgress) => void,
   ): Promise<Result<OpenPrint>>;
+  /** The orders in which a plan's sections can be printed; null when it was given up or overtaken. */
+  orders(asked: OrdersQuestion, onProgress: (share: number) => void): Promise<OrdersAnswer | null>;
   /** Writes the open print with swaps, and proves it. */
   write(request: OutputRequest, onProgress: (share: number) => void): Promise<Result<WrittenFile>>;
 }
@@ -106,4 +144,5 @@ export interface PrintService extends PrintQuestions {
 export interface PrintWorkerApi extends PrintQuestions {
   open(file: Blob, model: PrinterModel, progress: MessagePort): Promise<Result<OpenPrint>>;
   write(request: OutputRequest, progress: MessagePort): Promise<Result<WrittenFile>>;
+  orders(asked: OrdersQuestion, progress: MessagePort): Promise<OrdersAnswer | null>;
 }

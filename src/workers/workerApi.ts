@@ -16,6 +16,7 @@ export function workerApi(service: PrintService): PrintWorkerApi {
   return {
     ...service,
     open: (file, model, port) => telling(port, (tell) => service.open(file, model, tell)),
+    orders: (asked, port) => telling(port, (tell) => service.orders(asked, tell)),
     write: (request, port) => telling(port, (tell) => service.write(request, tell)),
   };
 }

@@ -87,6 +87,16 @@ export function looksOf(
   return colours;
 }
 
+/** The colour of a thickness of a filament over a colour, mm; its own over nothing. */
+export function mixedLook(
+  { colour, hidingDepth }: Pick<PaletteFilament, 'colour' | 'hidingDepth'>,
+  thickness: number,
+  behind: string | null,
+): string {
+  if (behind === null) return colour;
+  return hexOf(mixed(linearOf(colour), linearOf(behind), showsThrough(thickness, hidingDepth)));
+}
+
 /**
  * How much of red, green and blue layers 1 to n keep back: natural logarithms, four numbers a layer
  * (the fourth is 0), from nothing at entry 0. Light through layers m to n is

@@ -9,20 +9,36 @@ import { filamentArea, lineWidth } from './lineWidth';
 /** Numbers per printed line: x0, y0, x1, y1 in machine mm, and the width in mm. */
 export const PATH_STRIDE = 5;
 
+/** The printed lines of one layer, in the order of the file. */
+export interface LayerPaths {
+  /** {@link PATH_STRIDE} numbers each. */
+  readonly lines: Float32Array<ArrayBuffer>;
+  /** How many lines there are up to the end of each section of the layer. */
+  readonly ends: readonly number[];
+}
+
 /**
- * The printed lines of one layer, {@link PATH_STRIDE} numbers each, in printing order.
+ * The printed lines of one layer.
  * @param bytes the file's bytes from the layer's `firstOffset` to its `endOffset`.
+ * @param sectionEnds where the layer's sections end in the file.
  * @param filamentDiameter mm.
  */
 export function layerPaths(
   bytes: Uint8Array,
   layer: Layer,
+  sectionEnds: readonly number[],
   filamentDiameter: number,
-): Float32Array<ArrayBuffer> {
+): LayerPaths {
   const machine = Machine.from(layer.state);
   const words = new Words();
   const area = layer.state.volumetricArea || filamentArea(filamentDiameter);
   const numbers: number[] = [];
+  const ends: number[] = [];
+  const before = (at: number): void => {
+    while (ends.length < sectionEnds.length && layer.firstOffset + at >= sectionEnds[ends.length]) {
+      ends.push(numbers.length / PATH_STRIDE);
+    }
+  };
   const after = (effect: Effect): void => {
     const filament = (machine.e - machine.fromE) * machine.flowFactor;
     if (effect === Effect.Line && machine.extruded) {
@@ -35,6 +51,7 @@ export function layerPaths(
       forEachChord(curve, (x0, y0, x1, y1) => numbers.push(x0, y0, x1, y1, width));
     }
   };
-  obeyLines(machine, words, bytes, bytes.length, { after });
-  return new Float32Array(numbers);
+  obeyLines(machine, words, bytes, bytes.length, { before, after });
+  while (ends.length < sectionEnds.length) ends.push(numbers.length / PATH_STRIDE);
+  return { lines: new Float32Array(numbers), ends };
 }

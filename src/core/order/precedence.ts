@@ -27,8 +27,8 @@ export interface Standing {
   readonly neighbours: readonly Neighbours[];
 }
 
-/** Told how many sections have been looked at; returns false to give up. */
-export type OnSection = (done: number, of: number) => boolean;
+/** Told how many sections have been looked at; comes to false to give up. */
+export type OnSection = (done: number, of: number) => boolean | Promise<boolean>;
 
 /**
  * Looks at which sections lie on others, and which stand beside others, within the nozzle's reach when they
@@ -36,16 +36,16 @@ export type OnSection = (done: number, of: number) => boolean;
  * @param heights of the tops of the sections, mm.
  * @returns null when it was given up.
  */
-export function standingOf(
+export async function standingOf(
   { shapes, ...grid }: SectionShapes,
   heights: readonly number[],
   nozzle: NozzleShape,
   onSection: OnSection = () => true,
-): Standing | null {
+): Promise<Standing | null> {
   const liesOn = supports(shapes, heights, grid);
   const neighbours: Neighbours[] = [];
   for (let low = 0; low < shapes.length; low++) {
-    if (!onSection(low, shapes.length)) return null;
+    if (!(await onSection(low, shapes.length))) return null;
     const higher = shapes.flatMap((_, high) => (heights[high] > heights[low] + HAIR ? [high] : []));
     if (higher.length === 0 || isEmpty(shapes[low].box)) continue;
     neighbours.push(...besides(low, higher, shapes, heights, grid, nozzle));

@@ -31,6 +31,6 @@ export async function surveyOf(
   if (!looksBelow || !canShape(reading)) return { held, standing: null };
   const shapes = await sectionShapes(input, reading, filamentDiameter);
   const heights = reading.sections.map(({ z }) => z);
-  const standing = standingOf(shapes, heights, nozzle, onSection);
+  const standing = await standingOf(shapes, heights, nozzle, onSection);
   return standing && { held, standing };
 }

@@ -1,7 +1,8 @@
 import { layerNumber } from '../gcode/layers';
 import type { Block } from './blocks';
 import { hasSettings } from '../recipe/settings';
-import type { JobPlan, PlannedSwap } from '../plan/jobPlan';
+import type { JobPlan } from '../plan/jobPlan';
+import type { PlannedSwap } from '../plan/plannedSwap';
 
 /** Swaps that Lamella wrote into a file before, put on a plan: the blocks' own words say which. */
 export function withSwapsOf(plan: JobPlan, blocks: readonly Block[]): JobPlan {

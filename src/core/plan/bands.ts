@@ -6,7 +6,7 @@ import { seenShare, type SeenShare, type Surface } from '../geometry/surface';
 import { filamentOf, printedSwaps, type JobPlan } from './jobPlan';
 import type { PaletteFilament } from '../filament/palette';
 
-/** A run of layers in one filament. */
+/** A run of layers in one filament, or a run of sections where parts lie side by side. */
 export interface Band {
   readonly filament: PaletteFilament;
   readonly first: LayerNumber;
@@ -23,6 +23,8 @@ export interface Band {
   readonly settings: BandSettings;
   /** Its part of the finished surface. */
   readonly seen: SeenShare;
+  /** Places of its sections among the reading's, in the order of printing; null for whole layers. */
+  readonly sections: readonly number[] | null;
 }
 
 /**
@@ -57,6 +59,7 @@ export function bandsOf(
       swap: chosen ?? null,
       settings,
       seen: seenShare(surface, members[0].number, last.number),
+      sections: null,
     };
   });
 }

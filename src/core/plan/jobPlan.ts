@@ -2,27 +2,12 @@ import { isBeforeLayer, type FoundStop } from '../gcode/stops';
 import { layerNumber, type LayerNumber } from '../gcode/layers';
 import type { OwnPurge } from '../filament/purgeTable';
 import { STARTING_PALETTE, type PaletteFilament } from '../filament/palette';
+import type { Order } from '../order/ordering';
+import { printedSwapsOf, type PlannedPart, type Stretch } from './parts';
+import type { PlannedSwap } from './plannedSwap';
 import { SWAP_SECONDS } from './time';
 import type { StopPlace } from './stopPlace';
 import type { Recipe } from '../recipe/recipe';
-import type { BandSettings } from '../recipe/settings';
-
-/** The layer that the plan names for a swap, wherever it is printed. */
-export function chosenLayer({ layer, chosen }: PlannedSwap): LayerNumber {
-  return chosen ?? layer;
-}
-
-/** A swap on a plan: before `layer`, to the filament with `letter`. */
-export interface PlannedSwap {
-  readonly layer: LayerNumber;
-  /** As it comes out in print: the layer that the plan names, which the habit of an extra layer moves. */
-  readonly chosen?: LayerNumber;
-  readonly letter: string;
-  /** What its band wants otherwise than the file. */
-  readonly settings?: BandSettings;
-  /** Filament to push through, mm; the recipe's when left out. */
-  readonly purge?: number;
-}
 
 /** A check that a person lets be. */
 export interface KnownCheck {
@@ -30,14 +15,30 @@ export interface KnownCheck {
   readonly note: string;
 }
 
+/** The order of the parts in one layer, by their keys. */
+export interface LayerOrder {
+  readonly layer: LayerNumber;
+  readonly parts: readonly string[];
+}
+
 /** The plan of one job: what is loaded first, and each swap in the order of printing. */
 export interface JobPlan {
-  readonly version: 5;
+  readonly version: 6;
   /** SHA-256 of the G-code that it was made for. */
   readonly fingerprint: string;
   readonly palette: readonly PaletteFilament[];
   readonly firstLetter: string;
   readonly swaps: readonly PlannedSwap[];
+  /** Parts that are printed side by side, each with a filament; none for a print in colours by height. */
+  readonly parts: readonly PlannedPart[];
+  /** In which order their sections are printed. */
+  readonly order: Order;
+  /** How far the nozzle may go down between what is higher, colour by colour, mm. */
+  readonly dipMm: number;
+  /** Layers whose parts are printed in an order of the person's own. */
+  readonly layerOrders: readonly LayerOrder[];
+  /** Stops of the file that stand for a change of filament, and the part behind each. */
+  readonly stretches: readonly Stretch[];
   /** Lines of stops that the file has itself and that are taken out of the output. */
   readonly takenOut: readonly number[];
   /** The habit of one more layer of the old colour: each swap is printed one layer later. */
@@ -69,6 +70,11 @@ export interface JobPlan {
 
 /** What a plan is until the person says otherwise; the short list of the command line begins alike. */
 export const PLAN_DEFAULTS = {
+  parts: [],
+  order: 'as-sliced',
+  dipMm: 0.6,
+  layerOrders: [],
+  stretches: [],
   extraLayer: false,
   handSeconds: SWAP_SECONDS.hands,
   startAt: null,
@@ -89,7 +95,7 @@ export function emptyPlan(
   firstLetter: string = STARTING_PALETTE[0].letter,
 ): JobPlan {
   return {
-    version: 5,
+    version: 6,
     fingerprint,
     palette: STARTING_PALETTE,
     firstLetter,
@@ -113,14 +119,7 @@ export function filamentOf(plan: JobPlan, letter: string): PaletteFilament {
  * One before layer 1 changes nothing and is left out.
  */
 export function printedSwaps(plan: JobPlan, layerCount: number): PlannedSwap[] {
-  const byLayer = new Map<number, PlannedSwap>();
-  for (const swap of plan.swaps) {
-    const { layer } = swap;
-    if (layer < 2) continue;
-    const later = plan.extraLayer && layer < layerCount ? layerNumber(layer + 1) : layer;
-    byLayer.set(later, { ...swap, layer: later, chosen: layer });
-  }
-  return [...byLayer.values()];
+  return printedSwapsOf(plan.swaps, plan.extraLayer, layerCount);
 }
 
 /** The letter that prints `layer` of a print with `layerCount` layers. */

@@ -1,6 +1,6 @@
 import { layerNumber, type LayerNumber } from '../gcode/layers';
 import type { Reading } from '../read/reading';
-import type { PlannedSwap } from './jobPlan';
+import type { PlannedSwap } from './plannedSwap';
 
 /** A part of the print as a plan has it: with which filament it begins, and its own swaps by layer. */
 export interface PlannedPart {

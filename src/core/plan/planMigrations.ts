@@ -47,6 +47,18 @@ const PLAN_MIGRATIONS: readonly PlanMigration[] = [
       addToRemaining: false,
     }),
   },
+  {
+    from: 5,
+    run: (plan) => ({
+      ...plan,
+      version: 6,
+      parts: [],
+      order: 'as-sliced',
+      dipMm: 0.6,
+      layerOrders: [],
+      stretches: [],
+    }),
+  },
 ];
 
 /** Filaments got a hiding depth: that of the same colour to start with, or else an ordinary one. */

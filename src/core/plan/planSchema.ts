@@ -4,7 +4,9 @@ import { layerNumber } from '../gcode/layers';
 import { parseRecipe } from '../recipe/recipeFile';
 import { NO_SETTINGS } from '../recipe/settings';
 import { readShape, type ShapeWords } from '../shape';
-import type { JobPlan, PlannedSwap } from './jobPlan';
+import { ORDERS, type Order } from '../order/ordering';
+import type { JobPlan } from './jobPlan';
+import type { PlannedSwap } from './plannedSwap';
 import { swapFields } from './swapList';
 import { type StopPlace } from './stopPlace';
 import { HATCHES, type Hatch } from '../filament/palette';
@@ -15,7 +17,17 @@ const letterSchema = string()
   .required();
 const { purge: _purge, ...settingFields } = swapFields;
 
-const PLAN_VERSION = 5;
+const keySchema = string()
+  .matches(/^[TP]\d{1,9}$/)
+  .required();
+const swapSchema = object({
+  layer: number().integer().min(1).required(),
+  letter: letterSchema,
+  settings: object(settingFields).optional().default(undefined),
+  purge: swapFields.purge.nonNullable(),
+}).required();
+
+const PLAN_VERSION = 6;
 
 const schema = object({
   version: number().oneOf([PLAN_VERSION]).required(),
@@ -37,13 +49,24 @@ const schema = object({
     .min(1)
     .required(),
   firstLetter: letterSchema,
-  swaps: array(
+  swaps: array(swapSchema).required(),
+  parts: array(
+    object({
+      key: keySchema,
+      firstLetter: letterSchema,
+      swaps: array(swapSchema).required(),
+    }).required(),
+  ).required(),
+  order: mixed<Order>().oneOf(ORDERS).required(),
+  dipMm: number().min(0).max(50).required(),
+  layerOrders: array(
     object({
       layer: number().integer().min(1).required(),
-      letter: letterSchema,
-      settings: object(settingFields).optional().default(undefined),
-      purge: swapFields.purge.nonNullable(),
+      parts: array(keySchema).required(),
     }).required(),
+  ).required(),
+  stretches: array(
+    object({ line: number().integer().min(1).required(), part: keySchema }).required(),
   ).required(),
   takenOut: array(number().integer().min(1).required()).required(),
   extraLayer: boolean().required(),
@@ -72,7 +95,7 @@ const schema = object({
   namePattern: string().max(80).required(),
 }).required();
 
-function plannedSwap(swap: InferType<typeof schema>['swaps'][number]): PlannedSwap {
+function plannedSwap(swap: InferType<typeof swapSchema>): PlannedSwap {
   const { settings, purge } = swap;
   return {
     layer: layerNumber(swap.layer),
@@ -96,7 +119,10 @@ export function parseJobPlan(json: unknown): Result<JobPlan> {
   if (!read.ok) return read;
   const plan = read.value;
   const known = new Set(plan.palette.map(({ letter }) => letter));
-  const used = [plan.firstLetter, ...plan.swaps.map(({ letter }) => letter)];
+  const used = [plan, ...plan.parts].flatMap(({ firstLetter, swaps }) => [
+    firstLetter,
+    ...swaps.map(({ letter }) => letter),
+  ]);
   const unknown = used.find((letter) => !known.has(letter));
   if (unknown)
     return refuse('bad-plan', `The stored plan uses filament ${unknown}, which it lacks.`);
@@ -104,10 +130,12 @@ export function parseJobPlan(json: unknown): Result<JobPlan> {
   if (!recipe.ok) return refuse('bad-plan', recipe.refusal.message);
   return success({
     ...plan,
-    version: 5,
+    version: 6,
     startAt: plan.startAt ?? null,
     printerId: plan.printerId ?? null,
     recipe: recipe.value,
     swaps: plan.swaps.map(plannedSwap),
+    parts: plan.parts.map((part) => ({ ...part, swaps: part.swaps.map(plannedSwap) })),
+    layerOrders: plan.layerOrders.map((one) => ({ ...one, layer: layerNumber(one.layer) })),
   });
 }

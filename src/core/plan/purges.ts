@@ -5,7 +5,8 @@ import type { Spool } from '../filament/spool';
 import type { Printer } from '../printer/printer';
 import type { Recipe } from '../recipe/recipe';
 import type { Band } from './bands';
-import type { JobPlan, PlannedSwap } from './jobPlan';
+import type { JobPlan } from './jobPlan';
+import type { PlannedSwap } from './plannedSwap';
 import type { PaletteFilament } from '../filament/palette';
 
 /** What decides how much a swap pushes through. */

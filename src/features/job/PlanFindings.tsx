@@ -51,21 +51,22 @@ export function PlanFindingsProvider({
 
 function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFindings {
   const { job, reading, analysis, client, fingerprint } = ready;
-  const { bands, spools, purges, timeline } = work;
+  const { bands, spools, purges, timeline, side, request } = work;
   const { layers } = reading;
   const widths = useWidths(client, bands);
   const notes = useMemo(
-    () => planNotes({ plan, bands, layers, steps: analysis.steps, widths }),
-    [plan, bands, layers, analysis, widths],
+    () => (side ? [] : planNotes({ plan, bands, layers, steps: analysis.steps, widths })),
+    [plan, bands, layers, analysis, widths, side],
   );
-  const preview = usePreview({ plan, printer, reading, client, spools });
+  const refused = side?.refusal ?? null;
+  const preview = usePreview({ request, refusal: refused, client });
   const begins = useStart(plan).getTime();
   const presence = usePresence();
   const checks = useMemo(() => {
     const { refusal } = preview;
     const troubles = refusal === null ? (preview.preview?.troubles ?? []) : [];
     const refused =
-      refusal === null ? [] : [{ layer: plan.swaps[0]?.layer ?? 1, message: refusal }];
+      refusal === null ? [] : [{ layer: request.swaps[0]?.layer ?? 1, message: refusal }];
     const inputs = {
       plan,
       fingerprint,
@@ -96,6 +97,7 @@ function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFinding
     begins,
     preview,
     notes,
+    request,
     job.id,
   ]);
   return useMemo(() => ({ notes, preview, checks }), [notes, preview, checks]);

@@ -17,7 +17,7 @@ interface Note {
 
 /** A job's stations in working order; each says how it stands. */
 export function Stations() {
-  const { job, reading, plan, printer, output } = useJob();
+  const { job, reading, plan, printer, output, request } = useJob();
   const { checks } = usePlanFindings();
   const path = usePathname();
   const warnings = reading.findings.filter(({ severity }) => severity === 'warning').length;
@@ -38,7 +38,7 @@ export function Stations() {
           : null,
     },
     { href: `${home}/checks`, name: 'Checks', note: checksNote(checks, plan) },
-    { href: `${home}/output`, name: 'Output', note: outputNote(output, plan.swaps.length) },
+    { href: `${home}/output`, name: 'Output', note: outputNote(output, request.swaps.length) },
   ];
   return (
     <nav aria-label="Stations" className="flex flex-wrap gap-1">

@@ -38,7 +38,7 @@ export function useDesk(
   ready: ReadyJob,
   plan: JobPlan,
   printer: Printer,
-  { spools, needs }: Pick<PlanWork, 'spools' | 'needs'>,
+  work: Pick<PlanWork, 'needs' | 'request' | 'side'>,
   reopen: () => void,
 ): DeskState {
   const router = useRouter();
@@ -46,7 +46,8 @@ export function useDesk(
   const [dialog, setDialog] = useState<DeskDialog>(() =>
     location.hash === ASK_LEFTOVERS ? 'leftovers' : null,
   );
-  const output = useOutput(ready, plan, printer, spools);
+  const { needs } = work;
+  const output = useOutput(ready, plan, printer, work);
   const { write } = output;
   const moving = useMoving(ready, printer, reopen);
   const { openPlanFile, openSlice } = moving;

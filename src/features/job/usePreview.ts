@@ -1,11 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { requestOfPlan } from '@/core/output/planRequest';
-import type { Spool } from '@/core/filament/spool';
-import type { Reading } from '@/core/read/reading';
-import type { JobPlan } from '@/core/plan/jobPlan';
-import type { Printer } from '@/core/printer/printer';
+import type { OutputRequest } from '@/core/output/insert';
 import { WorkerClosedError, type PrintClient } from '@/workers/printClient';
 import type { SwapPreview } from '@/workers/protocol';
 
@@ -18,11 +14,11 @@ export interface PreviewState {
 }
 
 interface PreviewInputs {
-  readonly plan: JobPlan;
-  readonly printer: Printer;
-  readonly reading: Reading;
+  /** What is to be written. */
+  readonly request: OutputRequest;
+  /** Why it cannot be; null when it can. */
+  readonly refusal: string | null;
   readonly client: PrintClient;
-  readonly spools: ReadonlyMap<string, Spool>;
 }
 
 const NOTHING: PreviewState = { preview: null, refusal: null };
@@ -30,20 +26,13 @@ const NOTHING: PreviewState = { preview: null, refusal: null };
 const CALM = 120;
 
 /** Keeps a preview of the blocks that the plan would write. */
-export function usePreview({
-  plan,
-  printer,
-  reading,
-  client,
-  spools,
-}: PreviewInputs): PreviewState {
+export function usePreview({ request, refusal, client }: PreviewInputs): PreviewState {
   const [state, setState] = useState<PreviewState>(NOTHING);
   useEffect(() => {
     let wanted = true;
-    const order = requestOfPlan(plan, reading, printer, spools);
     const timer = setTimeout(() => {
       client
-        .preview(order)
+        .preview(request)
         .then((made) => {
           if (!wanted) return;
           setState(
@@ -62,6 +51,6 @@ export function usePreview({
       wanted = false;
       clearTimeout(timer);
     };
-  }, [plan, printer, reading, client, spools]);
-  return state;
+  }, [request, client]);
+  return refusal === null ? state : { preview: null, refusal };
 }

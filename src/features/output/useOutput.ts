@@ -1,14 +1,14 @@
 'use client';
 
 import { useCallback, useState } from 'react';
-import type { Spool } from '@/core/filament/spool';
+import type { OutputRequest } from '@/core/output/insert';
 import { outputName } from '@/core/output/fileName';
 import type { Excerpt } from '@/core/output/excerpts';
 import type { Proof } from '@/core/output/proofTypes';
-import { printedSwaps, type JobPlan } from '@/core/plan/jobPlan';
-import { requestOfPlan } from '@/core/output/planRequest';
+import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Printer } from '@/core/printer/printer';
 import { download } from '@/components/download';
+import type { PlanWork } from '@/features/job/usePlanWork';
 import type { ReadyJob } from '@/features/job/useOpenJob';
 
 /** What came of writing a plan. */
@@ -36,11 +36,16 @@ export interface OutputState {
 }
 
 /** The name that a plan's output gets. */
-export function fileNameOf(plan: JobPlan, fileName: string, layers: number, printer: Printer) {
-  const swaps = printedSwaps(plan, layers);
-  return outputName(plan.namePattern, {
+export function fileNameOf(
+  { namePattern, firstLetter }: JobPlan,
+  fileName: string,
+  { swaps, arrangement, printer }: OutputRequest,
+) {
+  // Filaments are named by their letter first.
+  const first = arrangement?.sections[0].filament ?? firstLetter;
+  return outputName(namePattern, {
     fileName,
-    letters: [plan.firstLetter, ...swaps.map(({ letter }) => letter)],
+    letters: [first, ...swaps.map(({ filament }) => filament)].map((name) => name.slice(0, 1)),
     swaps: swaps.length,
     printer: printer.name,
   });
@@ -55,24 +60,25 @@ export function useOutput(
   ready: ReadyJob,
   plan: JobPlan,
   printer: Printer,
-  spools: ReadonlyMap<string, Spool>,
+  { request, side }: Pick<PlanWork, 'request' | 'side'>,
 ): OutputState {
-  const { job, client, reading } = ready;
+  const { job, client } = ready;
   const [progress, setProgress] = useState<number | null>(null);
   const [outcome, setOutcome] = useState<Outcome | null>(null);
-  const fileName = fileNameOf(plan, job.fileName, reading.layers.length, printer);
+  const fileName = fileNameOf(plan, job.fileName, request);
 
   const write = useCallback(async () => {
     const refuse = (message: string): false => {
       setOutcome({ kind: 'refused', plan, message });
       return false;
     };
+    if (side?.refusal) return refuse(side.refusal);
+    if (side && (side.answer === null || side.progress !== null)) {
+      return refuse('The order of printing is still being worked out. Try again in a moment.');
+    }
     setProgress(0);
     try {
-      const written = await client.write(
-        requestOfPlan(plan, reading, printer, spools),
-        setProgress,
-      );
+      const written = await client.write(request, setProgress);
       if (!written.ok) return refuse(written.refusal.message);
       const { file, proof, excerpts } = written.value;
       if (file) download(file, fileName);
@@ -86,7 +92,7 @@ export function useOutput(
     } finally {
       setProgress(null);
     }
-  }, [client, fileName, plan, printer, reading, spools]);
+  }, [client, fileName, plan, printer, request, side]);
 
   const written = outcome?.kind === 'written' ? outcome.result : null;
   const isCurrent = written?.plan === plan && written.printer === printer;

@@ -10,13 +10,15 @@ import { changePlan } from '@/store/planStore';
 import { useViewStore } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { BandRow } from './BandRow';
+import { SideBands } from './SideBands';
 import { MENU, MENU_ITEM } from '@/components/menuLook';
 import { BandNotes } from './BandNotes';
 
 /** The bands in the order of the core, top first. */
 export function BandsTab({ view }: { view: OpenedJob }) {
-  const { bands, plan, actions } = view;
+  const { bands, plan, actions, side } = view;
   const layer = useViewStore((state) => state.layer);
+  if (side) return <SideBands view={view} />;
   return (
     <>
       <div className="mb-2 flex items-center gap-2">

@@ -5,13 +5,16 @@ import { useThemeColours } from '@/components/useThemeColours';
 import { CORE_WIDTH } from './corePlaces';
 import { drawCore, type CoreDrawing } from './drawCore';
 
-type CoreCanvasProps = Pick<CoreDrawing, 'layers' | 'bands' | 'scale' | 'height' | 'widest'>;
+type CoreCanvasProps = Pick<
+  CoreDrawing,
+  'layers' | 'bands' | 'shares' | 'scale' | 'height' | 'widest'
+>;
 
 /** Drawn by the processor: for thin bars, drawn anew with every move, that is the faster way. */
 const SMALL_AND_OFTEN: CanvasRenderingContext2DSettings = { willReadFrequently: true };
 
 /** The drawing of the core. */
-export function CoreCanvas({ layers, bands, scale, height, widest }: CoreCanvasProps) {
+export function CoreCanvas({ layers, bands, shares, scale, height, widest }: CoreCanvasProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const { edge } = useThemeColours();
   useEffect(() => {
@@ -22,7 +25,7 @@ export function CoreCanvas({ layers, bands, scale, height, widest }: CoreCanvasP
     canvas.current.height = Math.round(height * ratio);
     context.setTransform(ratio, 0, 0, ratio, 0, 0);
     const width = CORE_WIDTH;
-    drawCore(context, { layers, bands, scale, width, height, widest, lineColour: edge });
-  }, [layers, bands, scale, height, widest, edge]);
+    drawCore(context, { layers, bands, shares, scale, width, height, widest, lineColour: edge });
+  }, [layers, bands, shares, scale, height, widest, edge]);
   return <canvas ref={canvas} aria-hidden style={{ width: CORE_WIDTH, height }} />;
 }

@@ -1,14 +1,14 @@
 'use client';
 
 import type { Layer } from '@/core/gcode/layers';
-import type { Band } from '@/core/plan/bands';
+import type { MainBand } from '@/core/plan/sideShares';
 import { panCore, useViewStore } from '@/store/viewStore';
 import { OVERVIEW_LEFT, OVERVIEW_WIDTH } from './corePlaces';
 import { coreScale } from './coreScale';
 
 interface CoreOverviewProps {
   readonly layers: readonly Layer[];
-  readonly bands: readonly Band[];
+  readonly bands: readonly MainBand[];
   readonly topZ: number;
   readonly height: number;
 }

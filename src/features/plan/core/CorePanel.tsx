@@ -6,6 +6,7 @@ import { useSize } from '@/components/useSize';
 import { describeLayer } from '@/core/gcode/describeLayer';
 import { bottomOf } from '@/core/gcode/layers';
 import { ActionButton } from '@/features/job/ActionButton';
+import { mainBands, sharesByLayer } from '@/core/plan/sideShares';
 import { revealInCore, showLayer, useViewStore } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { CoreCanvas } from './CoreCanvas';
@@ -17,6 +18,7 @@ import { LayerHover } from './LayerHover';
 import { Rulers } from './Rulers';
 import { ShownMark } from './ShownMark';
 import { StepNotch } from './StepNotch';
+import { SideCombs } from './SideCombs';
 import { SwapFlags } from './SwapFlags';
 import { useLayerWheel } from './useLayerWheel';
 
@@ -26,7 +28,7 @@ const PLUS = <Plus aria-hidden size={16} />;
 
 /** The print as a drilled core: scrub it, see its steps, and keep its swaps. */
 export function CorePanel({ view }: { view: OpenedJob }) {
-  const { reading, analysis, plan, bands, actions } = view;
+  const { reading, analysis, plan, bands, side, actions } = view;
   const { layers } = reading;
   const shown = layers[useViewStore((state) => state.layer) - 1] ?? layers[0];
   const span = useViewStore((state) => state.coreSpan);
@@ -37,6 +39,14 @@ export function CorePanel({ view }: { view: OpenedJob }) {
   const widest = useMemo(
     () => layers.reduce((m, { spanMm2 }) => Math.max(m, spanMm2), 1),
     [layers],
+  );
+  const main = useMemo(
+    () => mainBands({ reading, bands, plan, side }),
+    [reading, bands, plan, side],
+  );
+  const shares = useMemo(
+    () => (side ? sharesByLayer({ reading, plan, side }) : null),
+    [side, reading, plan],
   );
   const scale = useMemo(() => coreScale(topZ, height, span ?? undefined), [topZ, height, span]);
   const visible = useMemo(() => layersIn(layers, scale, height), [layers, scale, height]);
@@ -88,7 +98,7 @@ export function CorePanel({ view }: { view: OpenedJob }) {
       <div ref={board} className="relative min-h-0 flex-1 overflow-hidden select-none">
         {height > 0 && (
           <>
-            <CoreOverview layers={layers} bands={bands} topZ={topZ} height={height} />
+            <CoreOverview layers={layers} bands={main} topZ={topZ} height={height} />
             <Rulers scale={scale} layers={visible} layerCount={layers.length} height={height} />
             <div
               role="slider"
@@ -117,6 +127,7 @@ export function CorePanel({ view }: { view: OpenedJob }) {
               <CoreCanvas
                 layers={visible}
                 bands={bands}
+                shares={shares}
                 scale={scale}
                 height={height}
                 widest={widest}
@@ -128,15 +139,19 @@ export function CorePanel({ view }: { view: OpenedJob }) {
               .map((step) => (
                 <StepNotch key={step.layer} step={step} y={scale.y(step.z)} />
               ))}
-            <SwapFlags
-              layers={layers}
-              steps={analysis.steps}
-              plan={plan}
-              scale={scale}
-              left={CORE_LEFT}
-              width={CORE_WIDTH}
-              height={height}
-            />
+            {side ? (
+              <SideCombs view={view} scale={scale} height={height} />
+            ) : (
+              <SwapFlags
+                layers={layers}
+                steps={analysis.steps}
+                plan={plan}
+                scale={scale}
+                left={CORE_LEFT}
+                width={CORE_WIDTH}
+                height={height}
+              />
+            )}
           </>
         )}
       </div>

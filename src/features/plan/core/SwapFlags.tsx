@@ -7,13 +7,8 @@ import { formatMm } from '@/core/format';
 import { bottomOf, type Layer } from '@/core/gcode/layers';
 import type { Step } from '@/core/geometry/steps';
 import { nudgeSwap } from '@/actions/swapActions';
-import {
-  filamentOf,
-  printedSwaps,
-  type JobPlan,
-  chosenLayer,
-  type PlannedSwap,
-} from '@/core/plan/jobPlan';
+import { filamentOf, printedSwaps, type JobPlan } from '@/core/plan/jobPlan';
+import { chosenLayer, type PlannedSwap } from '@/core/plan/plannedSwap';
 import type { PlanBook } from '@/core/plan/planBook';
 import { beginDrag, endDrag, moveSwap, removeSwap, usePlanStore } from '@/store/planStore';
 import { showLayer } from '@/store/viewStore';

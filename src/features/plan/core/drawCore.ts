@@ -2,12 +2,15 @@ import { HATCH_PATH, HATCH_TILE, inkOn } from '@/components/hatch';
 import { bottomOf, type Layer } from '@/core/gcode/layers';
 import type { Band } from '@/core/plan/bands';
 import type { PaletteFilament } from '@/core/filament/palette';
+import type { LayerShare } from '@/core/plan/sideShares';
 import type { CoreScale } from './coreScale';
 
 export interface CoreDrawing {
   /** The layers in sight, lowest first. */
   readonly layers: readonly Layer[];
   readonly bands: readonly Band[];
+  /** Where parts lie side by side, what each filament takes of a layer; null otherwise. */
+  readonly shares: ReadonlyMap<number, readonly LayerShare[]> | null;
   readonly scale: CoreScale;
   /** Size in CSS px; the canvas may have more pixels. */
   readonly width: number;
@@ -24,25 +27,54 @@ export function drawCore(context: CanvasRenderingContext2D, drawing: CoreDrawing
   context.save();
   try {
     context.clearRect(0, 0, width, height);
-    for (const band of bands) {
+    if (drawing.shares) drawDivided(context, drawing, drawing.shares);
+    for (const band of drawing.shares ? [] : bands) {
       const bars = new Path2D();
       const own = layers.filter(({ number }) => number >= band.first && number <= band.last);
       for (const { top, bottom, span } of barsOf(own, scale)) {
         const barWidth = Math.max(3, (span / widest) * width);
         bars.rect((width - barWidth) / 2, top, barWidth, bottom - top);
       }
-      context.fillStyle = band.filament.colour;
-      context.fill(bars);
-      const hatch = hatchPattern(context, band.filament);
-      if (hatch) {
-        context.fillStyle = hatch;
-        context.fill(bars);
-      }
+      fillBars(context, bars, band.filament);
     }
     drawSeams(context, drawing, widest, lineColour);
   } finally {
     context.restore();
   }
+}
+
+function fillBars(
+  context: CanvasRenderingContext2D,
+  bars: Path2D,
+  filament: PaletteFilament,
+): void {
+  context.fillStyle = filament.colour;
+  context.fill(bars);
+  const hatch = hatchPattern(context, filament);
+  if (!hatch) return;
+  context.fillStyle = hatch;
+  context.fill(bars);
+}
+
+/** Bars of several filaments, each as wide as its share of the layer. */
+function drawDivided(
+  context: CanvasRenderingContext2D,
+  { layers, scale, width, widest }: CoreDrawing,
+  shares: ReadonlyMap<number, readonly LayerShare[]>,
+): void {
+  const byLetter = new Map<string, { filament: PaletteFilament; bars: Path2D }>();
+  for (const layer of layers) {
+    const [top, bottom] = [scale.y(layer.z), scale.y(bottomOf(layer))];
+    const barWidth = Math.max(3, (layer.spanMm2 / widest) * width);
+    let left = (width - barWidth) / 2;
+    for (const { filament, share } of shares.get(layer.number) ?? []) {
+      const own = byLetter.get(filament.letter) ?? { filament, bars: new Path2D() };
+      byLetter.set(filament.letter, own);
+      own.bars.rect(left, top, share * barWidth, bottom - top);
+      left += share * barWidth;
+    }
+  }
+  for (const { filament, bars } of byLetter.values()) fillBars(context, bars, filament);
 }
 
 /** Rows on the screen, and the area inside the print, mm². */

@@ -8,14 +8,18 @@ import { PLAN_TABS, showTab, useViewStore, type PlanTab } from '@/store/viewStor
 import { BandsTab } from '../bands/BandsTab';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { usePlanFindings } from '@/features/job/PlanFindings';
+import { isSideBySide } from '@/core/plan/sidePlan';
+import { PartsTab } from '../parts/PartsTab';
 import { ByHandTab } from './ByHandTab';
 import { StepsTab } from './StepsTab';
 import { VariantsTab } from './VariantsTab';
 
 /** The right of the desk: bands, steps, heights by hand, and plans side by side. */
 export function PlanPanel({ view }: { view: OpenedJob }) {
-  const tab = useViewStore((state) => state.tab);
+  const chosen = useViewStore((state) => state.tab);
   const { plan, analysis, reading } = view;
+  const isSide = isSideBySide(plan);
+  const tab = isForPlan(chosen, isSide) ? chosen : isSide ? 'parts' : 'bands';
   const { steps, shapes, surface } = analysis;
   const suggestions = useMemo(
     () => suggestSwaps(plan, steps, shapes, reading.layers, surface),
@@ -29,7 +33,7 @@ export function PlanPanel({ view }: { view: OpenedJob }) {
       className="flex min-h-0 flex-col border-line bg-panel lg:border-l"
     >
       <Tabs.List aria-label="Plan" className="flex gap-1 border-b border-line px-2 pt-2">
-        {PLAN_TABS.map((one) => (
+        {PLAN_TABS.filter((one) => isForPlan(one, isSide)).map((one) => (
           <Tabs.Trigger
             key={one}
             value={one}
@@ -48,6 +52,11 @@ export function PlanPanel({ view }: { view: OpenedJob }) {
           </Tabs.Trigger>
         ))}
       </Tabs.List>
+      {isSide && (
+        <TabBody tab="parts">
+          <PartsTab view={view} />
+        </TabBody>
+      )}
       <TabBody tab="bands">
         <BandsTab view={view} />
       </TabBody>
@@ -62,6 +71,12 @@ export function PlanPanel({ view }: { view: OpenedJob }) {
       </TabBody>
     </Tabs.Root>
   );
+}
+
+/** Parts belong to a plan of parts side by side, steps and heights to one in colours by height. */
+function isForPlan(tab: PlanTab, isSide: boolean): boolean {
+  if (tab === 'parts') return isSide;
+  return !isSide || (tab !== 'steps' && tab !== 'by-hand');
 }
 
 /** How many bands want a look. */

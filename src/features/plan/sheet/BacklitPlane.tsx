@@ -14,7 +14,8 @@ import { layerTexture, READ_LAYER } from './layerTexture';
 interface BacklitPlaneProps {
   readonly footprint: Footprint;
   readonly layers: readonly Layer[];
-  readonly bands: readonly Band[];
+  /** Runs of layers, each in its main filament. */
+  readonly bands: readonly Pick<Band, 'filament' | 'first' | 'last'>[];
 }
 
 /** The print before a lamp: light that comes through all layers of a place. */

@@ -2,12 +2,11 @@
 
 import { useEffect, useMemo, useRef } from 'react';
 import { useSize } from '@/components/useSize';
-import { looksOf, plainLooks } from '@/core/filament/look';
-import { PATH_STRIDE } from '@/core/geometry/paths';
+import { PATH_STRIDE, type LayerPaths } from '@/core/geometry/paths';
 import { colourTable, recolour, shadedCells } from '@/core/geometry/recolour';
-import { bandAt } from '@/core/plan/bands';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { useViewStore } from '@/store/viewStore';
+import { colouredLines, sheetPicture } from './sheetColours';
 import { boxFromAbove, fitView, type SheetView } from './sheetView';
 import { usePaths } from './usePaths';
 
@@ -46,15 +45,18 @@ function FlatLayer({ view }: { view: OpenedJob }) {
     if (!pen || !paths || size.width === 0) return;
     pen.clearRect(0, 0, size.width, size.height);
     const fitted = fitView(box, size);
-    const colourOf = (number: number): string =>
-      bandAt(view.bands, Math.max(1, number)).filament.colour;
+    const draw = (layer: number, layerPaths: LayerPaths): void => {
+      for (const { lines, colour } of colouredLines(view, layer, layerPaths)) {
+        drawLines(pen, lines, colour, fitted, size);
+      }
+    };
     if (paths.below) {
       pen.globalAlpha = 0.4;
-      drawLines(pen, paths.below, colourOf(paths.layer - 1), fitted, size);
+      draw(paths.layer - 1, paths.below);
     }
     pen.globalAlpha = 1;
-    drawLines(pen, paths.paths, colourOf(paths.layer), fitted, size);
-  }, [paths, view.bands, box, size]);
+    draw(paths.layer, paths.paths);
+  }, [paths, view, box, size]);
   usePicture(canvas);
   return (
     <div ref={frame} aria-busy={paths === null} className="absolute inset-0">
@@ -85,8 +87,11 @@ function drawLines(
 function FlatSurface({ view, side }: { view: OpenedJob; side: 'above' | 'below' }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const blends = useViewStore((state) => state.blends);
-  const { bands } = view;
-  const { footprint, layers } = view.reading;
+  const { reading, bands, plan, side: parts } = view;
+  const { footprint, colours } = useMemo(
+    () => sheetPicture({ reading, bands, plan, side: parts }, side, blends),
+    [reading, bands, plan, parts, side, blends],
+  );
   const { columns, rows } = footprint;
   const cells = useMemo(
     () => shadedCells({ columns, rows, top: side === 'above' ? footprint.top : footprint.low }),
@@ -95,12 +100,11 @@ function FlatSurface({ view, side }: { view: OpenedJob; side: 'above' | 'below' 
   useEffect(() => {
     const pen = canvas.current?.getContext('2d');
     if (!pen) return;
-    const looks = blends ? looksOf(bands, layers, side) : plainLooks(bands, layers.length);
     const image = pen.createImageData(columns, rows);
-    const table = colourTable(layers.length, (layer) => looks[layer]);
+    const table = colourTable(colours.length - 1, (number) => colours[number]);
     recolour(cells, table, new Uint32Array(image.data.buffer));
     pen.putImageData(image, 0, 0);
-  }, [cells, columns, rows, bands, layers, blends, side]);
+  }, [cells, columns, rows, colours]);
   usePicture(canvas);
   return (
     <canvas

@@ -3,8 +3,7 @@
 import { useMemo } from 'react';
 import { inkOn } from '@/components/hatch';
 import { useThemeColours } from '@/components/useThemeColours';
-import { looksOf, plainLooks } from '@/core/filament/look';
-import { bandAt } from '@/core/plan/bands';
+import { mainBands } from '@/core/plan/sideShares';
 import { useViewStore, type SheetMode } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { BacklitPlane } from './BacklitPlane';
@@ -12,6 +11,7 @@ import { BedGrid } from './BedGrid';
 import { ChangeMarks } from './ChangeMarks';
 import { Elevation } from './Elevation';
 import { PathLines } from './PathLines';
+import { colouredLines, layerColours, sheetPicture } from './sheetColours';
 import type { SheetBox } from './sheetView';
 import { SurfacePlane } from './SurfacePlane';
 import { useLayerColours } from './useLayerColours';
@@ -29,16 +29,20 @@ interface SheetSceneProps {
 /** What lies on the sheet. */
 export function SheetScene({ job, mode, box, stretch, scale }: SheetSceneProps) {
   const { ink } = useThemeColours();
-  const { footprint } = job.reading;
-  const { layers } = job.reading;
-  const { bands } = job;
+  const { reading, bands, plan, side } = job;
+  const { layers } = reading;
   const blends = useViewStore((state) => state.blends);
-  const colours = useLayerColours(
-    useMemo(() => {
-      const canBlend = mode === 'above' || mode === 'below';
-      return blends && canBlend ? looksOf(bands, layers, mode) : plainLooks(bands, layers.length);
-    }, [bands, layers, mode, blends]),
+  const picture = useMemo(() => {
+    const seen = { reading, bands, plan, side };
+    if (mode === 'above' || mode === 'below') return sheetPicture(seen, mode, blends);
+    return { footprint: reading.footprint, colours: layerColours(seen) };
+  }, [reading, bands, plan, side, mode, blends]);
+  const { footprint } = picture;
+  const main = useMemo(
+    () => mainBands({ reading, bands, plan, side }),
+    [reading, bands, plan, side],
   );
+  const colours = useLayerColours(picture.colours);
   const grid = <BedGrid box={box} stretch={stretch} scale={scale} colour={ink} />;
   if (mode === 'side') {
     return (
@@ -69,7 +73,7 @@ export function SheetScene({ job, mode, box, stretch, scale }: SheetSceneProps) 
     return (
       <>
         {grid}
-        <BacklitPlane footprint={footprint} layers={layers} bands={bands} />
+        <BacklitPlane footprint={footprint} layers={layers} bands={main} />
       </>
     );
   }
@@ -86,21 +90,35 @@ export function SheetScene({ job, mode, box, stretch, scale }: SheetSceneProps) 
 function LayerPaths({ job, belowOpacity }: { job: OpenedJob; belowOpacity: number }) {
   const number = useViewStore((state) => state.layer);
   const paths = usePaths(job.client, number);
-  if (!paths) return null;
-  const { colour } = bandAt(job.bands, paths.layer).filament;
-  const belowColour = bandAt(job.bands, Math.max(1, paths.layer - 1)).filament.colour;
+  const { reading, bands, plan, side } = job;
+  const drawn = useMemo(() => {
+    const seen = { reading, bands, plan, side };
+    return {
+      shown: paths ? colouredLines(seen, paths.layer, paths.paths) : [],
+      below: paths?.below ? colouredLines(seen, paths.layer - 1, paths.below) : [],
+    };
+  }, [paths, reading, bands, plan, side]);
   return (
     <>
-      {paths.below && (
-        <PathLines paths={paths.below} colour={belowColour} opacity={belowOpacity} order={0} />
-      )}
-      <PathLines
-        paths={paths.paths}
-        colour={colour}
-        outline={inkOn(colour)}
-        opacity={1}
-        order={1}
-      />
+      {drawn.below.map(({ key, lines, colour }) => (
+        <PathLines
+          key={`below ${key}`}
+          paths={lines}
+          colour={colour}
+          opacity={belowOpacity}
+          order={0}
+        />
+      ))}
+      {drawn.shown.map(({ key, lines, colour }) => (
+        <PathLines
+          key={key}
+          paths={lines}
+          colour={colour}
+          outline={inkOn(colour)}
+          opacity={1}
+          order={1}
+        />
+      ))}
     </>
   );
 }

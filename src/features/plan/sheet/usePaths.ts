@@ -1,13 +1,14 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
+import type { LayerPaths } from '@/core/geometry/paths';
 import { WorkerClosedError, type PrintClient } from '@/workers/printClient';
 
 /** The printed lines of a layer and of the one below it. */
 export interface SheetPaths {
   readonly layer: number;
-  readonly paths: Float32Array;
-  readonly below: Float32Array | null;
+  readonly paths: LayerPaths;
+  readonly below: LayerPaths | null;
 }
 
 const KEPT = 64;
@@ -15,11 +16,11 @@ const KEPT = 64;
 /** Fetches a layer's lines from the worker; keeps the latest layers so that scrubbing back is instant. */
 export function usePaths(client: PrintClient, layer: number): SheetPaths | null {
   const [shown, setShown] = useState<SheetPaths | null>(null);
-  const cache = useRef(new Map<number, Promise<Float32Array>>());
+  const cache = useRef(new Map<number, Promise<LayerPaths>>());
 
   useEffect(() => {
     let wanted = true;
-    const fetchLayer = (number: number): Promise<Float32Array> => {
+    const fetchLayer = (number: number): Promise<LayerPaths> => {
       const known = cache.current.get(number);
       if (known) return known;
       const fetched = client.layerPaths(number);

@@ -1,0 +1,2 @@
+/** More swaps than this are better printed apart. */
+export const ABSURD_SWAPS = 20;

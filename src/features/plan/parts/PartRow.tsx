@@ -1,0 +1,106 @@
+'use client';
+
+import { Plus, X } from 'lucide-react';
+import { Button } from '@/components/Button';
+import { FilamentChoice } from './FilamentChoice';
+import { formatDuration, plural } from '@/core/format';
+import { layerNumber } from '@/core/gcode/layers';
+import { filamentOf } from '@/core/plan/jobPlan';
+import type { PlannedPart } from '@/core/plan/parts';
+import { withoutPartSwap, withPartLetter, withPartSwap } from '@/core/plan/sidePlan';
+import type { OpenedJob } from '@/features/job/jobContext';
+import type { SideView } from '@/features/job/useSide';
+import { changePlan } from '@/store/planStore';
+import { showLayer, useViewStore } from '@/store/viewStore';
+import { partName } from './partName';
+import { PartPicture } from './PartPicture';
+
+interface PartRowProps {
+  readonly part: PlannedPart;
+  readonly view: OpenedJob;
+  readonly side: SideView;
+}
+
+/** One part: where it lies, its filament, its layers and time, and its own swaps by layer. */
+export function PartRow({ part, view, side }: PartRowProps) {
+  const { plan, reading } = view;
+  const { key, firstLetter, swaps } = part;
+  const name = partName(key);
+  const shown = useViewStore(({ layer }) => layer);
+  const own = reading.sections.filter((_, i) => side.wishes[i].part === key);
+  const layers = new Set(own.map(({ layer }) => layer));
+  const seconds = own.reduce((sum, one) => sum + one.seconds, 0);
+  const canSwap = shown > 1 && layers.has(layerNumber(shown)) && layers.size > 1;
+  const first = own[0]?.layer;
+  return (
+    <li className="flex gap-3 rounded-md border border-line bg-paper p-2">
+      <button
+        type="button"
+        aria-label={`Show ${name}`}
+        onClick={() => first && showLayer(first)}
+        className="size-16 shrink-0 overflow-hidden rounded border border-line bg-sunk"
+      >
+        <PartPicture
+          partKey={key}
+          colour={filamentOf(plan, swaps.at(-1)?.letter ?? firstLetter).colour}
+          side={side}
+        />
+      </button>
+      <div className="min-w-0 flex-1">
+        <div className="flex items-center gap-2">
+          <span className="font-mono text-xs text-muted">{key}</span>
+          <FilamentChoice
+            name={`Filament of ${name}`}
+            plan={plan}
+            letter={firstLetter}
+            onChoose={(letter) =>
+              changePlan(`filament of ${name}`, (one) => withPartLetter(one, key, letter))
+            }
+          />
+        </div>
+        <p className="text-sm text-muted">
+          {plural(layers.size, 'layer')} from layer {first} · {formatDuration(seconds)}
+        </p>
+        {swaps.map(({ layer, letter }) => (
+          <div key={layer} className="flex items-center gap-1 text-sm">
+            <span>from layer {layer}</span>
+            <FilamentChoice
+              name={`Filament of ${name} from layer ${layer}`}
+              plan={plan}
+              letter={letter}
+              onChoose={(chosen) =>
+                changePlan(`filament of ${name}`, (one) => withPartLetter(one, key, chosen, layer))
+              }
+            />
+            <Button
+              kind="quiet"
+              aria-label={`Take the swap before layer ${layer} off ${name}`}
+              onClick={() =>
+                changePlan(`removal of a swap of ${name}`, (one) =>
+                  withoutPartSwap(one, key, layer),
+                )
+              }
+            >
+              <X aria-hidden size={14} />
+            </Button>
+          </div>
+        ))}
+        {canSwap && !swaps.some(({ layer }) => layer === shown) && (
+          <Button
+            kind="quiet"
+            className="mt-1 px-1 text-sm"
+            onClick={() =>
+              changePlan(`swap of ${name} before layer ${shown}`, (one) =>
+                withPartSwap(one, key, layerNumber(shown)),
+              )
+            }
+          >
+            <Plus aria-hidden size={14} />
+            Another filament from layer {shown}
+            <span className="sr-only"> of {name}</span>
+          </Button>
+        )}
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,69 @@
+import { looksOf, plainLooks } from '@/core/filament/look';
+import type { Footprint } from '@/core/geometry/footprint';
+import { PATH_STRIDE, type LayerPaths } from '@/core/geometry/paths';
+import { bandAt } from '@/core/plan/bands';
+import { filamentOf } from '@/core/plan/jobPlan';
+import { plainSideLooks, sideLooks } from '@/core/plan/sideLooks';
+import { mainBands } from '@/core/plan/sideShares';
+import type { OpenedJob } from '@/features/job/jobContext';
+
+/** What the finished print is drawn from: cells with a number each, and a colour for every number. */
+export interface SheetPicture {
+  /** Cells hold numbers of layers, or of sections where parts lie side by side. */
+  readonly footprint: Footprint;
+  /** `#rrggbb` by number; entry 0 is empty. */
+  readonly colours: readonly string[];
+}
+
+type Coloured = Pick<OpenedJob, 'reading' | 'bands' | 'plan' | 'side'>;
+
+/**
+ * The picture of a side of the finished print.
+ * @param blends whether thin colours show what is behind them.
+ */
+export function sheetPicture(
+  { reading, bands, plan, side }: Coloured,
+  from: 'above' | 'below',
+  blends: boolean,
+): SheetPicture {
+  const { layers, footprint } = reading;
+  if (!side?.picture) {
+    const colours = blends ? looksOf(bands, layers, from) : plainLooks(bands, layers.length);
+    return { footprint, colours };
+  }
+  const filaments = side.wishes.map(({ letter }) => filamentOf(plan, letter));
+  const parts = side.wishes.map(({ part }) => part);
+  return {
+    footprint: side.picture.footprint,
+    colours: blends ? sideLooks(reading, filaments, parts, from) : plainSideLooks(filaments),
+  };
+}
+
+/** The colour of every layer, that of its largest part where parts lie side by side; entry 0 is empty. */
+export function layerColours(coloured: Coloured): string[] {
+  return plainLooks(mainBands(coloured), coloured.reading.layers.length);
+}
+
+/** Lines of a layer that have one colour. */
+export interface ColouredLines {
+  readonly key: number;
+  readonly lines: Float32Array;
+  readonly colour: string;
+}
+
+/** The lines of a layer by their colours. */
+export function colouredLines(
+  { reading, bands, plan, side }: Coloured,
+  layer: number,
+  { lines, ends }: LayerPaths,
+): ColouredLines[] {
+  if (!side) return [{ key: 0, lines, colour: bandAt(bands, layer).filament.colour }];
+  const { sections, firstSections } = reading;
+  const first = firstSections[layer - 1] - firstSections[0];
+  return ends.flatMap((end, i): ColouredLines[] => {
+    const start = ends[i - 1] ?? 0;
+    if (end === start || first + i >= sections.length) return [];
+    const { colour } = filamentOf(plan, side.wishes[first + i].letter);
+    return [{ key: i, lines: lines.subarray(start * PATH_STRIDE, end * PATH_STRIDE), colour }];
+  });
+}
