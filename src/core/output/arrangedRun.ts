@@ -32,6 +32,8 @@ export interface ArrangedRun {
   readonly changed: ReadonlySet<number>;
   /** Whether a line that was taken out, by its place among them, speaks of a tool and has to go. */
   readonly isToolLine: (mute: number) => boolean;
+  /** Whether a place of the input is in the output at all. */
+  readonly isCopied: (offset: number) => boolean;
   /** What stands when a block begins: as high as the highest that is printed by then, everywhere. */
   readonly printedBefore: (
     block: Block,
@@ -116,6 +118,7 @@ export async function arrangedRun(
       if (answer === 'without-tool') return blockEnds.get(mutes[mute].start)?.kind === 'rewrite';
       return answer === 'take-out';
     },
+    isCopied: (offset) => inOutput(copies, offset) !== null,
     printedBefore: (block, heights, { priming, hasUndrawn }) => {
       const done = order.filter(({ at }) => at < block.end);
       const before = done.filter(({ at }) => at < block.start);

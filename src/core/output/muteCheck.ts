@@ -51,7 +51,9 @@ export function checkMutes(run: ProvenRun): ProofCheck[] {
   });
   const checks = all.filter(({ message }) => message !== '');
   const out = new Set(muted.map(({ line }) => line));
-  const kept = planned?.takeOut.find(({ line }) => !out.has(line));
+  // One on a way that is left out is gone with it.
+  const isThere = (offset: number): boolean => run.arranged?.isCopied(offset) ?? true;
+  const kept = planned?.takeOut.find(({ line, offset }) => !out.has(line) && isThere(offset));
   if (kept) checks.push(fail(`The stop ${kept.command} on line ${kept.line} should be taken out.`));
   const rewrites = found.blocks.filter(({ kind }) => kind === 'rewrite');
   if (planned && !run.arranged && rewrites.length !== rewritesOf(reading, planned).length) {

@@ -19,6 +19,8 @@ export interface StatesOfSeam {
   /** How far the filament is pulled back where it goes on, when tool changes do nothing, mm. */
   readonly pulled: number;
   readonly firmwarePulled: boolean;
+  /** What the nozzle is heated to there by then, °C. */
+  readonly heated: number;
 }
 
 /** The same for all seams, for the way to the file's end, and the lines that speak of tools. */
@@ -36,7 +38,7 @@ export async function statesOfSeams(
 ): Promise<SeamStates> {
   const endOfAll = sections[sections.length - 1].endOffset;
   const last = seams[seams.length - 1].section;
-  const places = new Set([endOfAll, last.endOffset]);
+  const places = new Set([endOfAll, last.endOffset, sections[0].travelOffset]);
   for (const { section, stops } of seams) {
     places.add(stops.offset);
     places.add(section.travelOffset);
@@ -48,6 +50,9 @@ export async function statesOfSeams(
   const at = new Map(sorted.map((place, i) => [place, states[i]]));
   const stateAt = (place: number): MachineState => at.get(place)!;
   const changes = lines.flatMap(({ kind, offset }) => (kind === 'change' ? [offset] : []));
+  // The file's own start ends as it does when tool changes do nothing.
+  const { travelOffset: began, restartOffset: startOfAll } = sections[0];
+  const started = await withoutTools(input, stateAt(began), began, startOfAll);
   const ofSeams: StatesOfSeam[] = [];
   for (const { section, stops } of seams) {
     const { travelOffset, restartOffset, firstOffset } = section;
@@ -58,12 +63,13 @@ export async function statesOfSeams(
       ? await withoutTools(input, stateAt(travelOffset), travelOffset, restartOffset)
       : restart;
     ofSeams.push({
-      end: stateAt(stops.offset),
+      end: stops.offset === startOfAll ? started : stateAt(stops.offset),
       restart,
       first: stateAt(firstOffset),
       changesTool,
       pulled: way.retracted,
       firmwarePulled: way.firmwareRetracted,
+      heated: way.nozzleTarget,
     });
   }
   return {
@@ -104,15 +110,13 @@ const T = 84;
  */
 export function filamentAtSeam(
   { follows }: Pick<Seam, 'follows'>,
-  { end, restart, first, changesTool, pulled, firmwarePulled }: StatesOfSeam,
+  { end, restart, first, changesTool, pulled, firmwarePulled, heated }: StatesOfSeam,
 ): { from: MachineState; to: MachineState } {
   const wanted = changesTool ? Math.max(0, first.e - restart.e) : restart.retracted;
   const to = { ...restart, retracted: near(wanted, restart.retracted), tool: 0 };
   if (!follows) return { from: { ...end, tool: 0 }, to };
   const held = { retracted: near(pulled, to.retracted), firmwareRetracted: firmwarePulled };
-  // On the way the printer was told the temperature of the tool before.
-  const nozzleTarget = changesTool ? end.nozzleTarget : restart.nozzleTarget;
-  return { from: { ...to, ...held, nozzleTarget }, to };
+  return { from: { ...to, ...held, nozzleTarget: heated }, to };
 }
 
 /** One of two lengths that differ by rounding only. */

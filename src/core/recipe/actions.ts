@@ -273,7 +273,12 @@ function stopOnTheWay(recipe: Recipe, printer: Printer, moment: MomentOnTheWay):
   if (recipe.kind === 'spelled-out') return withSets(spelledOut(recipe, printer, moment), other);
   const stop = stopOf(recipe, printer, moment);
   const push = pushBack(from.retracted - state.retracted);
-  if (recipe.kind === 'host-scripts') return withSets(stop, [...push, ...other]);
+  if (recipe.kind === 'host-scripts') {
+    // What a script does to the filament's count is not known, so it is moved before.
+    const moved: SwapAction[] =
+      push.length > 0 ? [{ kind: 'note-state', unseen: false }, ...push] : [];
+    return withSets([...moved, ...stop], other);
+  }
   const stays = from.x === state.x && from.y === state.y && from.z === state.z;
   if (!stays) return wayRound(recipe, printer, moment, stop);
   const same = push.length === 0 && from.firmwareRetracted === state.firmwareRetracted;

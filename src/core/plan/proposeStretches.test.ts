@@ -1,0 +1,75 @@
+import { describe, expect, it } from 'vitest';
+import { bytesOf, textOf } from '../../../tests/support/printFiles';
+import { sideFaults } from '../../../tests/support/sideOracle';
+import { sidePrint } from '../../../tests/support/sidePrints';
+import { writeSides } from '../../../tests/support/sideWritten';
+import { broken, proveWritten } from '../../../tests/support/written';
+import { sourceOf } from '../byteSource';
+import { ORDERS } from '../order/ordering';
+import { findParts } from '../output/partsRequest';
+import { ORDINARY_PROFILE } from '../printer/printer';
+import { readGcode } from '../read/reader';
+import { partOfSections } from './parts';
+
+const FILAMENTS = ['Peat black', 'Bone white', 'Reed green'];
+const TURNS = (layer: number): number[] => (layer % 2 === 0 ? [2, 1, 0] : [0, 1, 2]);
+
+async function partsOf(text: string) {
+  const input = bytesOf(text);
+  const reading = readGcode(input, ORDINARY_PROFILE);
+  const found = await findParts(sourceOf(input), reading, ORDINARY_PROFILE);
+  return { reading, ...found, keys: partOfSections(reading, found.stretches) };
+}
+
+describe('parts of a file that stops at every change', () => {
+  it.each(['M600', 'M0 Next colour', 'PAUSE'] as const)(
+    'are found by their shapes, whatever their order in a layer, with %s',
+    async (word) => {
+      const { keys, replaced } = await partsOf(sidePrint({ word, tools: TURNS, gap: 1 }));
+      // Two layers meet in one part without a stop between.
+      expect(replaced).toHaveLength(8);
+      const [a, b, c] = ['P1', 'P2', 'P3'];
+      expect(keys).toEqual([a, b, c, c, b, a, a, b, c, c, b, a]);
+    },
+  );
+
+  it.each(ORDERS)('are printed %s, each line in its filament', async (order) => {
+    const text = sidePrint({ word: 'M600', tools: TURNS, gap: 3 });
+    const written = await writeSides(text, FILAMENTS, { order, dipMm: 1 });
+    expect(broken(await proveWritten(written))).toEqual([]);
+    const tools = sidePrint({ word: 'tool', tools: TURNS, gap: 3 });
+    // The same print by tools says which filament each line has.
+    expect(sideFaults(tools, textOf(written.output), FILAMENTS)).toEqual([]);
+  });
+
+  it('leave a stop that is no change of filament where it is', async () => {
+    const magnets = 'M0 Put the magnets in';
+    const text = sidePrint({ word: 'M600', tools: TURNS, before: new Map([[3, magnets]]) });
+    const { replaced } = await partsOf(text);
+    expect(replaced.every(({ command }) => command === 'M600')).toBe(true);
+    const { output, request } = await writeSides(text, FILAMENTS, {
+      order: 'colour-by-colour',
+      dipMm: 5,
+    });
+    const lines = textOf(output).split('\n');
+    const at = lines.indexOf(magnets);
+    expect(at).toBeGreaterThan(0);
+    const printed = (to: number): number =>
+      lines.slice(0, to).filter((line) => /^G1 X.*E/.test(line)).length;
+    const inInput = text.split('\n');
+    const before = inInput.slice(0, inInput.indexOf(magnets));
+    expect(printed(at)).toBe(before.filter((line) => /^G1 X.*E/.test(line)).length);
+    expect(request.swaps.length).toBeGreaterThan(2);
+  });
+
+  it('are none where one stop alone stands inside a layer, unless it says what it is', async () => {
+    const once = (word: string) =>
+      sidePrint({
+        word: word as 'M600',
+        layers: 3,
+        tools: (layer) => (layer === 2 ? [0, 1] : [layer === 3 ? 1 : 0]),
+      });
+    expect((await partsOf(once('M0 Put the magnets in'))).stretches).toEqual([]);
+    expect((await partsOf(once('M600'))).stretches).toHaveLength(1);
+  });
+});

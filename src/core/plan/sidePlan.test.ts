@@ -1,0 +1,102 @@
+import { describe, expect, it } from 'vitest';
+import { bytesOf } from '../../../tests/support/printFiles';
+import { sidePrint } from '../../../tests/support/sidePrints';
+import { layerNumber } from '../gcode/layers';
+import { ORDINARY_PROFILE } from '../printer/printer';
+import { readGcode } from '../read/reader';
+import { emptyPlan, PLAN_DEFAULTS } from './jobPlan';
+import { parseJobPlan } from './planSchema';
+import { sideBands } from './sideBands';
+import { sharesByLayer } from './sideShares';
+import {
+  givenOrders,
+  sectionWishes,
+  withFoundParts,
+  withLayerOrder,
+  withoutPartSwap,
+  withPartLetter,
+  withPartSwap,
+  withStretches,
+} from './sidePlan';
+
+const reading = readGcode(bytesOf(sidePrint({ tools: () => [0, 1, 2] })), ORDINARY_PROFILE);
+const fingerprint = 'ab'.repeat(32);
+const begun = emptyPlan(fingerprint, 'B');
+const plan = withFoundParts(begun, reading, []);
+const n = layerNumber;
+
+describe('a plan of parts side by side', () => {
+  it('begins with a filament of its own for each, in the order of the palette', () => {
+    expect(plan.parts.map(({ key, firstLetter }) => `${key} ${firstLetter}`)).toEqual([
+      'T0 B',
+      'T1 C',
+      'T2 D',
+    ]);
+    const swapped = { ...begun, swaps: [{ layer: n(2), letter: 'A' }] };
+    expect(withFoundParts(swapped, reading, [])).toBe(swapped);
+    expect(withFoundParts(plan, reading, [])).toBe(plan);
+  });
+
+  it('gives a part swaps by layer of its own', () => {
+    const swapped = withPartSwap(plan, 'T1', n(3));
+    const letters = sectionWishes(swapped, reading).map(({ letter }) => letter);
+    expect(letters).toEqual([...'BCDBCD', ...'BADBAD']);
+    const other = withPartLetter(swapped, 'T1', 'E', n(3));
+    expect(sectionWishes(other, reading)[7].letter).toBe('E');
+    expect(withoutPartSwap(other, 'T1', n(3))).toEqual(plan);
+    expect(withPartSwap(plan, 'T1', n(1)).parts[1].swaps).toEqual([]);
+    const later = sectionWishes({ ...swapped, extraLayer: true }, reading);
+    expect(later.map(({ letter }) => letter).join('')).toBe('BCDBCDBCDBAD');
+  });
+
+  it('lays down the order of a layer, and gives it free again', () => {
+    const laid = withLayerOrder(plan, n(2), ['T2', 'T0', 'T1']);
+    expect(givenOrders(laid, reading)).toEqual(new Map([[2, [5, 3, 4]]]));
+    expect(withLayerOrder(laid, n(2), null)).toEqual(plan);
+  });
+
+  it('keeps what a part has when the person says which is which', () => {
+    const stretches = [
+      { line: 40, part: 'P2' },
+      { line: 70, part: 'P1' },
+    ];
+    const found = withStretches(begun, reading, stretches);
+    expect(found.parts.map(({ key }) => key)).toEqual(['P1', 'P2']);
+    const chosen = withPartLetter(found, 'P2', 'E');
+    const again = withStretches(chosen, reading, [...stretches, { line: 90, part: 'P3' }]);
+    expect(again.parts.map(({ firstLetter }) => firstLetter)).toEqual(['B', 'E', 'C']);
+    expect(withStretches(chosen, reading, [])).toMatchObject({ stretches: [] });
+  });
+
+  it('is made of bands from load to load, and its layers are shared by their filament', () => {
+    const wishes = sectionWishes(plan, reading);
+    const order = [0, 1, 2, 5, 4, 3, 6, 7, 8, 9, 10, 11];
+    const bands = sideBands(plan, reading, wishes, order, null, 1.75);
+    expect(bands.map(({ filament }) => filament.letter).join('')).toBe('BCDCBCDBCD');
+    expect(bands[2]).toMatchObject({ first: 1, last: 2, sections: [2, 5] });
+    const whole = bands.reduce((sum, { seconds }) => sum + seconds, 0);
+    expect(whole).toBeCloseTo(
+      reading.sections.reduce((sum, { seconds }) => sum + seconds, 0),
+      6,
+    );
+    const shares = sharesByLayer({ reading, plan, side: { wishes } }).get(1) ?? [];
+    expect(shares.map(({ filament }) => filament.letter)).toEqual(['B', 'C', 'D']);
+    expect(shares.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
+  });
+
+  it('is read back as it was stored, and a plan from before has no parts', () => {
+    const stored = withLayerOrder(withPartSwap(plan, 'T1', n(3)), n(2), ['T2', 'T0', 'T1']);
+    expect(parseJobPlan(JSON.parse(JSON.stringify(stored)))).toEqual({ ok: true, value: stored });
+    const { parts, order, dipMm, layerOrders, stretches, ...before } = begun;
+    expect(parseJobPlan({ ...before, version: 5 })).toEqual({ ok: true, value: begun });
+    expect([parts, order, dipMm, layerOrders, stretches]).toEqual([
+      PLAN_DEFAULTS.parts,
+      'as-sliced',
+      0.6,
+      [],
+      [],
+    ]);
+    const odd = { ...stored, parts: [{ key: 'T0', firstLetter: 'Q', swaps: [] }] };
+    expect(parseJobPlan(odd)).toMatchObject({ refusal: { code: 'bad-plan' } });
+  });
+});

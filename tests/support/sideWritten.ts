@@ -1,0 +1,66 @@
+import { sourceOf } from '../../src/core/byteSource';
+import { prepareOutput } from '../../src/core/output/apply';
+import type { OutputRequest } from '../../src/core/output/insert';
+import { writeOutput } from '../../src/core/output/parts';
+import { arrange, findParts, survey } from '../../src/core/output/partsRequest';
+import type { Order } from '../../src/core/order/ordering';
+import { sectionsOfList } from '../../src/core/plan/partList';
+import { ORDINARY_PROFILE } from '../../src/core/printer/printer';
+import { plainRecipe, type Recipe } from '../../src/core/recipe/recipe';
+import { readGcode } from '../../src/core/read/reader';
+import { bytesOf } from './printFiles';
+import type { Written } from './written';
+
+/** How a test wants a print of parts side by side. */
+export interface SideOptions {
+  readonly order: Order;
+  readonly dipMm?: number;
+  readonly recipe?: Recipe;
+  readonly loadFirst?: string | null;
+}
+
+/** Writes a print of parts side by side, the parts in these filaments; throws the words of a refusal. */
+export async function writeSides(
+  text: string,
+  filaments: readonly string[],
+  { order, dipMm = 0, recipe = plainRecipe('change-command'), loadFirst = null }: SideOptions,
+): Promise<Written> {
+  const input = bytesOf(text);
+  const printer = ORDINARY_PROFILE;
+  const source = sourceOf(input);
+  const reading = readGcode(input, printer);
+  const { stretches, replaced } = await findParts(source, reading, printer);
+  const keys = stretches.length > 0 ? stretches.map(({ part }) => part) : [];
+  const parts = Object.fromEntries(
+    (stretches.length > 0
+      ? [...new Set(['P1', ...keys])].sort()
+      : [...new Set(reading.sections.map(({ tool }) => `T${tool}`))]
+    ).map((key, i) => [key, filaments[stretches.length > 0 ? i : Number(key.slice(1))]]),
+  );
+  const sections = sectionsOfList(reading, parts, stretches);
+  if (!sections.ok) throw new Error(sections.refusal.message);
+  const found = await survey(source, reading, printer, replaced, true);
+  const arranged = arrange({
+    reading,
+    survey: found,
+    sections: sections.value,
+    order,
+    dipMm,
+    fingerprint: 'c0ffee00'.repeat(8),
+  });
+  if (!arranged.ok) throw new Error(arranged.refusal.message);
+  const request: OutputRequest = {
+    recipe,
+    printer,
+    stopAt: 'restart',
+    loadFirst,
+    rewrite: [],
+    addToRemaining: null,
+    takeOut: replaced,
+    ...arranged.value,
+  };
+  const prepared = await prepareOutput(source, reading, request);
+  if (!prepared.ok) throw new Error(prepared.refusal.message);
+  const output = writeOutput(input, prepared.value);
+  return { input, output, reading, request, insertions: prepared.value };
+}
