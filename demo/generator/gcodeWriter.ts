@@ -10,6 +10,8 @@ export interface WriteSettings {
   readonly retract: { readonly mm: number; readonly speed: number; readonly hop: number };
   readonly temperatures: { readonly nozzle: number; readonly bed: number };
   readonly extrusion: 'absolute' | 'relative';
+  /** Written at every change of filament in place of a tool's number, as slicing programs can be told to. */
+  readonly changeWord?: string;
   /** The comment lines before each layer. */
   readonly layerComment: (index: number, layer: SlicedLayer, count: number) => readonly string[];
 }
@@ -95,11 +97,14 @@ class Writer {
 
   private changeTool(tool: number): void {
     this.pullBack();
-    this.lines.push(`T${tool}`);
-    if (this.settings.extrusion === 'absolute') this.lines.push('G92 E0');
+    const { changeWord, extrusion } = this.settings;
+    this.lines.push(changeWord ?? `T${tool}`);
     this.tool = tool;
-    this.e = 0;
     this.feed = 0;
+    // The printer goes on with the same extruder after a word, and with another one after a tool's number.
+    if (changeWord !== undefined) return;
+    if (extrusion === 'absolute') this.lines.push('G92 E0');
+    this.e = 0;
     this.retracted = false;
   }
 

@@ -1,4 +1,5 @@
 import { withCopy } from '@/core/plan/planBook';
+import { isSideBySide } from '@/core/plan/sidePlan';
 import { changeBook, historyNames, redo, undo, usePlanStore } from '@/store/planStore';
 import { showTab } from '@/store/viewStore';
 import type { Action } from './action';
@@ -34,7 +35,10 @@ export const DESK_ACTIONS: readonly Action[] = [
     group: 'Plan',
     anywhere: true,
     shortcuts: [{ key: 'w' }],
-    when: () => (usePlanStore.getState().plan?.swaps.length ?? 0) > 0,
+    when: () => {
+      const { plan } = usePlanStore.getState();
+      return plan !== null && (plan.swaps.length > 0 || isSideBySide(plan));
+    },
     run: ({ desk }) => desk.writeFile(),
   },
   {

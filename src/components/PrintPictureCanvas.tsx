@@ -3,6 +3,7 @@
 import { useEffect, useMemo, useRef } from 'react';
 import type { PrintPicture } from '@/core/geometry/picture';
 import { colourTable, recolour, shadedCells } from '@/core/geometry/recolour';
+import { isSideBySide, partLetterAt } from '@/core/plan/sidePlan';
 import { emptyPlan, filamentOf, letterAt, type JobPlan } from '@/core/plan/jobPlan';
 
 /** Only its colours are used. */
@@ -23,9 +24,17 @@ export function PrintPictureCanvas({ picture, plan, layerCount }: PrintPictureCa
     if (!context) return;
     const colours = plan ?? NO_PLAN;
     const image = context.createImageData(picture.columns, picture.rows);
+    const { sections } = picture;
+    const letterOf = (number: number): string => {
+      if (!sections) return letterAt(colours, number, layerCount);
+      const { part, layer } = sections[number - 1];
+      return isSideBySide(colours)
+        ? partLetterAt(colours, part, layer, layerCount)
+        : letterAt(colours, layer, layerCount);
+    };
     const table = colourTable(
-      layerCount,
-      (layer) => filamentOf(colours, letterAt(colours, layer, layerCount)).colour,
+      sections?.length ?? layerCount,
+      (number) => filamentOf(colours, letterOf(number)).colour,
     );
     recolour(cells, table, new Uint32Array(image.data.buffer));
     context.putImageData(image, 0, 0);

@@ -41,8 +41,9 @@ export function parseJob(stored: unknown): Result<Job> {
 
 function isPicture(value: unknown): value is PrintPicture {
   if (typeof value !== 'object' || value === null) return false;
-  const { columns, rows, top } = value as Partial<PrintPicture>;
-  return top instanceof Uint16Array && top.length === Number(columns) * Number(rows);
+  const { columns, rows, top, sections = [] } = value as Partial<PrintPicture>;
+  const isWhole = top instanceof Uint16Array && top.length === Number(columns) * Number(rows);
+  return isWhole && Array.isArray(sections);
 }
 
 function isBox(value: unknown): value is LevelBox {

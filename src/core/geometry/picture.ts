@@ -5,13 +5,24 @@ export interface PrintPicture {
   readonly columns: number;
   readonly rows: number;
   readonly top: Uint16Array;
+  /** Where parts lie side by side, cells hold numbers of sections, from 1: their parts and layers. */
+  readonly sections?: readonly PicturedSection[];
+}
+
+/** What a picture knows of a section. */
+export interface PicturedSection {
+  readonly part: string;
+  readonly layer: number;
 }
 
 /** Cells on the longer side of a job's picture. */
 export const PICTURE_CELLS = 240;
 
 /** Makes a picture no larger than `longest` cells on its longer side. */
-export function pictureOf(footprint: Footprint, longest: number): PrintPicture {
+export function pictureOf(
+  footprint: Pick<Footprint, 'columns' | 'rows' | 'top'>,
+  longest: number,
+): PrintPicture {
   const step = Math.max(1, Math.max(footprint.columns, footprint.rows) / longest);
   const columns = Math.max(1, Math.floor(footprint.columns / step));
   const rows = Math.max(1, Math.floor(footprint.rows / step));

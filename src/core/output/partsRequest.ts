@@ -44,9 +44,7 @@ export async function findParts(
   const changes = changingStops(reading);
   const replaced = [...changes, ...stopsBesideTools(reading)];
   if (changes.length === 0) return { stretches: [], replaced };
-  const shapes = canShape(reading)
-    ? await sectionShapes(input, reading, filamentDiameter)
-    : { shapes: [] };
+  const shapes = canShape(reading) ? await sectionShapes(input, reading, filamentDiameter) : null;
   return { stretches: proposeStretches(reading, changes, shapes), replaced };
 }
 

@@ -1,5 +1,5 @@
 import type { FoundStop } from '../gcode/stops';
-import { popcount } from '../geometry/levelBits';
+import { forEachBit } from '../order/precedence';
 import type { SectionShapes } from '../order/sectionShapes';
 import type { Reading } from '../read/reading';
 import { FIRST_STRETCH, type Stretch } from './parts';
@@ -52,8 +52,9 @@ export function stopsBesideTools({
 export function proposeStretches(
   { sections }: Pick<Reading, 'sections'>,
   changes: readonly FoundStop[],
-  { shapes }: Pick<SectionShapes, 'shapes'>,
+  shapes: SectionShapes | null,
 ): Stretch[] {
+  const outlines = shapes && coarseShapes(shapes);
   const stretchOf = sections.map(
     ({ firstLine }) => changes.filter(({ line }) => line < firstLine).length,
   );
@@ -78,25 +79,39 @@ export function proposeStretches(
         one.layer === layer && i < first ? (partOf.get(stretchOf[i]) ?? []) : [],
       ),
     );
-    if (shapes.length === 0) return null;
+    if (!outlines) return null;
     let best: { part: string; share: number } | null = null;
     for (let i = first - 1; i >= 0 && sections[i].layer >= layer - 1; i--) {
       const part = partOf.get(stretchOf[i]);
       if (sections[i].layer === layer || part === undefined || taken.has(part)) continue;
-      const share = alike(shapes[first].covers, shapes[i].covers);
+      const share = alike(outlines[first], outlines[i]);
       if (share > (best?.share ?? SAME_SHAPE)) best = { part, share };
     }
     return best?.part ?? null;
   }
 }
 
+/** Coarser than the openings of open fill, so that a part looks alike when its fill changes; cells. */
+const COARSE = 20;
+
+/** The squares in which each section has lines. */
+function coarseShapes({ shapes, wordsPerRow }: SectionShapes): ReadonlySet<number>[] {
+  const columns = wordsPerRow * 32;
+  const across = Math.ceil(columns / COARSE);
+  return shapes.map(({ covers }) => {
+    const squares = new Set<number>();
+    forEachBit(covers, (cell) => {
+      const [x, y] = [cell % columns, Math.floor(cell / columns)];
+      squares.add(Math.floor(y / COARSE) * across + Math.floor(x / COARSE));
+    });
+    return squares;
+  });
+}
+
 /** How much two shapes have in common, of all that either covers. */
-function alike(a: Int32Array, b: Int32Array): number {
+function alike(a: ReadonlySet<number>, b: ReadonlySet<number>): number {
   let both = 0;
-  let either = 0;
-  for (let i = 0; i < a.length; i++) {
-    both += popcount(a[i] & b[i]);
-    either += popcount(a[i] | b[i]);
-  }
+  for (const square of a) if (b.has(square)) both++;
+  const either = a.size + b.size - both;
   return either === 0 ? 0 : both / either;
 }

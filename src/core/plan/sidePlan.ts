@@ -172,3 +172,16 @@ export function withLayerOrder(
   const all = parts === null ? others : [...others, { layer, parts }];
   return { ...plan, layerOrders: all.sort((a, b) => a.layer - b.layer) };
 }
+
+/** The letter that prints a part of a print with `layerCount` layers at a layer. */
+export function partLetterAt(
+  plan: JobPlan,
+  key: string,
+  layer: number,
+  layerCount: number,
+): string {
+  const part = plan.parts.find((one) => one.key === key);
+  if (!part) return plan.firstLetter;
+  const swaps = printedSwapsOf(part.swaps, plan.extraLayer, layerCount);
+  return swaps.findLast((swap) => swap.layer <= layer)?.letter ?? part.firstLetter;
+}

@@ -42,7 +42,7 @@ export function JobCard({ job, plan, isLost, onRemove }: JobCardProps) {
         <Fact term="Layers" value={String(job.layers)} />
         <Fact term="Height" value={`${formatMm(job.height)} mm`} />
         <Fact term="Print time" value={formatDuration(job.seconds)} />
-        <Fact term="Plan" value={plan ? plural(plan.swaps.length, 'swap') : '–'} />
+        <Fact term="Plan" value={plan ? planFact(plan) : '–'} />
       </dl>
       <button
         type="button"
@@ -54,6 +54,11 @@ export function JobCard({ job, plan, isLost, onRemove }: JobCardProps) {
       </button>
     </li>
   );
+}
+
+/** `2 swaps`, or `3 parts` where parts lie side by side. */
+function planFact({ parts, swaps }: JobPlan): string {
+  return parts.length > 0 ? plural(parts.length, 'part') : plural(swaps.length, 'swap');
 }
 
 function Fact({ term, value }: { term: string; value: string }) {

@@ -9,6 +9,8 @@ export interface DemoJob {
   readonly firstLetter: string;
   /** Swaps that it comes with, before a layer and to a filament. */
   readonly swaps?: readonly (readonly [layer: number, letter: string])[];
+  /** Filaments of parts that it prints side by side, by their keys. */
+  readonly parts?: readonly (readonly [key: string, letter: string])[];
 }
 
 /** The demo's jobs, in the order in which they stand on the Bench. */
@@ -27,7 +29,17 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     ],
   },
   { fileName: 'ring-gauge-tags.gcode', name: 'Ring gauge tags', firstLetter: 'B' },
-  { fileName: 'tide-dial.gcode', name: 'Tide dial', firstLetter: 'D' },
+  {
+    fileName: 'tide-dial.gcode',
+    name: 'Tide dial',
+    firstLetter: 'D',
+    parts: [
+      ['T0', 'D'],
+      ['T1', 'B'],
+      ['T2', 'E'],
+    ],
+  },
+  { fileName: 'window-sign.gcode', name: 'Window sign', firstLetter: 'D' },
   {
     fileName: 'wader-coaster-base.gcode',
     name: 'Wader coaster: base',
@@ -39,11 +51,19 @@ export const DEMO_JOBS: readonly DemoJob[] = [
 ];
 
 /** The plan that a demo job comes with. */
-export function demoPlan({ firstLetter, swaps = [] }: DemoJob, fingerprint: string): JobPlan {
+export function demoPlan(
+  { firstLetter, swaps = [], parts = [] }: DemoJob,
+  fingerprint: string,
+): JobPlan {
   const layers = Math.max(...swaps.map(([layer]) => layer), 1);
+  const begun: JobPlan = {
+    ...emptyPlan(fingerprint, firstLetter),
+    parts: parts.map(([key, letter]) => ({ key, firstLetter: letter, swaps: [] })),
+    order: parts.length > 0 ? 'fewest-swaps' : 'as-sliced',
+  };
   return swaps.reduce(
     (plan, [layer, letter]) =>
       withLetterAt(withSwap(plan, layerNumber(layer)), layer, letter, layers),
-    emptyPlan(fingerprint, firstLetter),
+    begun,
   );
 }

@@ -2,6 +2,7 @@ import { refuse, success, type Refusal, type Result } from '@/core/findings';
 import { GCODE_NAME } from '@/core/archive/gcodeName';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { emptyPlan, type JobPlan } from '@/core/plan/jobPlan';
+import { withFoundParts } from '@/core/plan/sidePlan';
 import { bookOf } from '@/core/plan/planBook';
 import { withSwapsOf } from '@/core/output/takeOver';
 import type { Job } from '@/store/records';
@@ -9,6 +10,7 @@ import { giveFile, jobWithoutFile, newPlans, saveWholeJob } from '@/store/jobs';
 import { factsOf } from '@/store/jobFacts';
 import { askToKeep, missingRoom, storageSentence } from '@/store/room';
 import { readPrint } from '@/features/job/openPrint';
+import { mayHaveParts, partsPicture } from '@/features/pickers/foundParts';
 import { PrintClient, WorkerClosedError } from '@/workers/printClient';
 import type { ReadProgress } from '@/workers/protocol';
 
@@ -60,7 +62,8 @@ export function importFile(
     if (!opened.ok) return { kind: 'refused', refusal: opened.refusal };
     // It may have been read to its end while the person reached for the button.
     if (cancelled) return { kind: 'cancelled' };
-    const { fingerprint, gcode, blocks } = opened.value;
+    const { fingerprint, gcode, blocks, reading } = opened.value;
+    const sides = mayHaveParts(reading) ? await client.sides() : null;
     const waiting = await jobWithoutFile(fingerprint);
     if (waiting && (await giveFile(waiting.id, gcode))) return { kind: 'given-back', job: waiting };
     const job: Job = {
@@ -70,9 +73,11 @@ export function importFile(
       isDemo: details.isDemo,
       deleted: null,
       ...factsOf(fileName, opened.value),
+      ...(sides && { picture: partsPicture(reading, sides) }),
     };
     const beginning = details.planFor?.(fingerprint) ?? emptyPlan(fingerprint);
-    const plan = withSwapsOf(beginning, blocks);
+    const swapped = withSwapsOf(beginning, blocks);
+    const plan = sides ? withFoundParts(swapped, reading, sides.stretches) : swapped;
     const plans = newPlans(job.id, bookOf(plan));
     const demoFile = details.isDemo ? fileName : undefined;
     const saved = await saveWholeJob({ job, file: gcode, plans }, demoFile);

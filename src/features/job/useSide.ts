@@ -12,6 +12,8 @@ import {
 } from '@/core/plan/sidePlan';
 import type { Printer } from '@/core/printer/printer';
 import type { SectionPicture } from '@/core/read/sectionPicture';
+import { mayHaveParts, partsPicture } from '@/features/pickers/foundParts';
+import { jobs } from '@/store/jobs';
 import { adoptParts } from '@/store/planStore';
 import { toast } from '@/store/toast';
 import { showTab } from '@/store/viewStore';
@@ -33,12 +35,6 @@ export interface SideView {
   readonly progress: number | null;
   /** Why the plan's order cannot be; null when it can. */
   readonly refusal: string | null;
-}
-
-/** Whether a print has more than one tool or stops inside of layers, so that it may have parts side by side. */
-function mayHaveParts({ reading }: ReadyJob): boolean {
-  const { sections, layers } = reading;
-  return sections.length > layers.length || new Set(sections.map(({ tool }) => tool)).size > 1;
 }
 
 /** Keeps what belongs to parts side by side; null for a plan in colours by height. */
@@ -82,8 +78,8 @@ const say = (error: unknown): void => {
 /** Looks once at which parts a print shows; a plan that has nothing on it yet gets them. */
 function useFindings(ready: ReadyJob, plan: JobPlan): SectionPicture | null {
   const [found, setFound] = useState<{ ready: ReadyJob; picture: SectionPicture } | null>(null);
-  const wanted = isSideBySide(plan) || mayHaveParts(ready);
-  const { client, reading } = ready;
+  const wanted = isSideBySide(plan) || mayHaveParts(ready.reading);
+  const { client, reading, job } = ready;
   useEffect(() => {
     if (!wanted) return;
     let active = true;
@@ -93,12 +89,15 @@ function useFindings(ready: ReadyJob, plan: JobPlan): SectionPicture | null {
         if (!active || !sides) return;
         setFound({ ready, picture: sides.picture });
         adoptParts((one) => withFoundParts(one, reading, sides.stretches));
+        if (job.picture?.sections) return;
+        const picture = partsPicture(reading, sides);
+        jobs.edit(job.id, (now) => ({ ...now, picture })).catch(say);
       })
       .catch(say);
     return () => {
       active = false;
     };
-  }, [wanted, client, reading, ready]);
+  }, [wanted, client, reading, job, ready]);
   return found?.ready === ready ? found.picture : null;
 }
 

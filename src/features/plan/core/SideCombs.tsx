@@ -51,7 +51,7 @@ export function SideCombs({
             className="pointer-events-none absolute inset-0 size-full overflow-visible"
           >
             <path
-              d={`M${right + 20} ${row} L${right + OFFSET} ${places[i]}`}
+              d={`M${right + 32} ${row} L${right + OFFSET} ${places[i]}`}
               className="fill-none stroke-ink"
               strokeWidth="1.5"
             />

@@ -96,8 +96,8 @@ export function PartRow({ part, view, side }: PartRowProps) {
             }
           >
             <Plus aria-hidden size={14} />
-            Another filament from layer {shown}
-            <span className="sr-only"> of {name}</span>
+            Swap before layer {shown}
+            <span className="sr-only"> in {name}</span>
           </Button>
         )}
       </div>
