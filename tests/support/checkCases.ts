@@ -22,6 +22,10 @@ import { ORDINARY_PRESENCE } from '../../src/core/schedule/presence';
 import { type CheckCode } from '../../src/core/checks/catalogue';
 import type { Check } from '../../src/core/checks/check';
 import { checksOf } from '../../src/core/checks/checks';
+import type { SideInputs } from '../../src/core/checks/sideChecks';
+import { sideBands } from '../../src/core/plan/sideBands';
+import { sectionWishes } from '../../src/core/plan/sidePlan';
+import { sidePrint } from './sidePrints';
 import type { CheckInputs } from '../../src/core/checks/inputs';
 
 export const FINGERPRINT = 'ab'.repeat(32);
@@ -43,6 +47,8 @@ export interface CheckCase {
   /** Narrowest width of a band, mm, by its first layer. */
   readonly widths?: ReadonlyMap<number, number>;
   readonly change?: (inputs: CheckInputs) => CheckInputs;
+  /** What is known of parts side by side, for a plan that has them. */
+  readonly side?: Partial<SideInputs>;
 }
 
 /** A quiet print: eight layers with end code, one swap at the step, a printer that was tried out. */
@@ -55,6 +61,7 @@ export async function checksFor({
   printer = TRIED,
   start,
   change,
+  side,
   shelf = [],
   widths = new Map(),
 }: CheckCase) {
@@ -64,7 +71,17 @@ export async function checksFor({
   const analysis = analysePrint(reading);
   const begun = withSwap(emptyPlan(FINGERPRINT), n(5));
   const plan = edit ? edit(begun) : begun;
-  const bands = bandsOf(plan, layers, analysis.surface, printer.filamentDiameter);
+  const wishes = plan.parts.length > 0 ? sectionWishes(plan, reading) : null;
+  const bands = wishes
+    ? sideBands(
+        plan,
+        reading,
+        wishes,
+        wishes.map((_, i) => i),
+        null,
+        printer.filamentDiameter,
+      )
+    : bandsOf(plan, layers, analysis.surface, printer.filamentDiameter);
   const order = requestOfPlan(plan, reading, printer);
   const source = sourceOf(input);
   const impossible = impossibleMove(reading, order);
@@ -89,6 +106,7 @@ export async function checksFor({
     recipe,
     reading,
     bands,
+    side: wishes && { wishes, picture: null, fewest: 4, dip: null, held: [], ...side },
     spools,
     jobId: 'this',
     purges,
@@ -107,6 +125,22 @@ export async function checksFor({
 }
 
 export const codes = (checks: readonly Check[]): CheckCode[] => checks.map(({ code }) => code);
+
+/** The quiet plan for three parts side by side. */
+const sides = (plan: JobPlan): JobPlan => ({
+  ...plan,
+  swaps: [],
+  parts: ['T0', 'T1', 'T2'].map((key, i) => ({ key, firstLetter: 'ABC'[i], swaps: [] })),
+});
+export const SIDES: CheckCase = { text: sidePrint({ tools: () => [0, 1, 2] }), plan: sides };
+const FACE_DOWN: CheckCase = {
+  ...SIDES,
+  text: sidePrint({ layers: 6, tools: (layer) => (layer < 3 ? [0, 1, 2] : [0]) }),
+};
+export const touching = (depthMm: number): SideInputs['dip'] => ({
+  dipMm: 0.4,
+  touches: [{ low: 1, high: 5, rise: 0.4, distance: 0.6, touchMm: 12, depthMm }],
+});
 
 const spelledOut = (plan: JobPlan): JobPlan => ({ ...plan, recipe: plainRecipe('spelled-out') });
 
@@ -292,4 +326,21 @@ export const FIRING: readonly (readonly [CheckCode, Check['level'], CheckCase])[
   ['two-readings', 'may-fail', { text: QUIET.replace('M82\n', 'M83\nG90\n') }],
   ['off-the-bed', 'may-fail', { printer: { ...TRIED, volume: { x: 60, y: 60, z: 240 } } }],
   ['time-left', 'good-to-know', { text: QUIET.replace('; layer 2\n', 'M73 P40 R9\n; layer 2\n') }],
+  ['absurd-count', 'may-fail', { ...SIDES, side: { fewest: 26 } }],
+  ['first-layer-colours', 'good-to-know', SIDES],
+  ['face-down', 'good-to-know', FACE_DOWN],
+  ['thin-inlay', 'may-fail', FACE_DOWN],
+  ['small-colour', 'good-to-know', SIDES],
+  ['touches-neighbour', 'will-fail', { ...SIDES, side: { dip: touching(0.3) } }],
+  [
+    'section-held',
+    'good-to-know',
+    { ...SIDES, side: { held: [{ section: 3, line: 88, text: 'M486 S1' }] } },
+  ],
+  [
+    'part-without-filament',
+    'may-fail',
+    { ...SIDES, plan: (plan) => ({ ...sides(plan), parts: sides(plan).parts.slice(0, 2) }) },
+  ],
+  ['purge-block', 'good-to-know', { text: withTower(), plan: (plan) => sides(plan) }],
 ];

@@ -220,6 +220,50 @@ const KINDS = {
     page: 'thin-colours',
     help: OTHER_FILAMENTS,
   },
+  'absurd-count': {
+    why: 'Each swap is minutes of your hands and a seam that may show. Parts that are printed apart and put together need none.',
+    page: 'side-by-side',
+    help: go('Look at the orders in Plan', 'plan'),
+  },
+  'first-layer-colours': {
+    why: 'Every swap inside of the first layer leaves edges for the next colour to catch on.',
+    page: 'side-by-side',
+  },
+  'face-down': {
+    why: 'What lies on the bed is seen from the other side, left and right exchanged.',
+    page: 'side-by-side',
+    help: go('Look at it from below', 'plan'),
+  },
+  'thin-inlay': {
+    why: 'What is behind a thin inlay shows through it.',
+    page: 'thin-colours',
+    help: OTHER_FILAMENTS,
+  },
+  'small-colour': {
+    why: 'Another order, or a filament already in use, spares what is thrown away.',
+    page: 'colour-order',
+    help: go('Look at the orders in Plan', 'plan'),
+  },
+  'touches-neighbour': {
+    why: 'The nozzle scrapes what stands beside it, and may tear it off.',
+    page: 'dipping',
+    help: go('Choose another order in Plan', 'plan'),
+  },
+  'section-held': {
+    why: 'A command that is not known may decide how everything behind it is printed, so nothing is moved past it.',
+    page: 'colour-order',
+    help: THE_FILE,
+  },
+  'part-without-filament': {
+    why: 'A tool’s number that nobody gave a filament prints in whatever is loaded first.',
+    page: 'side-by-side',
+    help: go('Go to Plan', 'plan'),
+  },
+  'purge-block': {
+    why: 'Slicing programs print it for printers that change filament by themselves.',
+    page: 'purging',
+    help: OTHER_SLICE,
+  },
 } as const satisfies Readonly<Record<string, CheckKind>>;
 export type CheckCode = keyof typeof KINDS;
 export const CHECKS: Readonly<Record<CheckCode, CheckKind>> = KINDS;

@@ -4,6 +4,7 @@ import { bandChecks } from './bandChecks';
 import { fileChecks } from './fileChecks';
 import type { CheckInputs } from './inputs';
 import { printerChecks } from './printerChecks';
+import { sideChecks } from './sideChecks';
 import { spoolChecks } from './spoolChecks';
 import { timeChecks } from './timeChecks';
 
@@ -13,6 +14,7 @@ export function checksOf(inputs: CheckInputs, notes: readonly PlanNote[]): Check
     ...fileChecks(inputs),
     ...printerChecks(inputs),
     ...bandChecks(inputs, notes),
+    ...sideChecks(inputs),
     ...spoolChecks(inputs),
     ...timeChecks(inputs),
   ];

@@ -21,7 +21,14 @@ const FROM_FINDINGS: readonly (readonly [FindingCode, CheckCode, CheckLevel])[] 
 ];
 
 /** What the sliced file itself brings along. */
-export function fileChecks({ plan, fingerprint, printer, reading }: CheckInputs): Check[] {
+export function fileChecks({
+  plan,
+  fingerprint,
+  printer,
+  reading,
+  bands,
+  side,
+}: CheckInputs): Check[] {
   const checks: Check[] = [];
   if (plan.fingerprint !== fingerprint) {
     const sentence = 'This plan was made for another file than the one of this job.';
@@ -35,10 +42,11 @@ export function fileChecks({ plan, fingerprint, printer, reading }: CheckInputs)
     const fix = { kind: 'plan', label: 'Load it first', plan: mended } as const;
     checks.push(checkOf('swap-in-first-layer', 'will-fail', sentence, { layer: 1, fix }));
   }
-  if (plan.swaps.length === 0) {
+  if (side ? bands.length < 2 : plan.swaps.length === 0) {
     checks.push(checkOf('no-swap', 'may-fail', 'The plan has no swap yet.'));
   }
-  const kept = reading.stops.filter(({ line }) => !plan.takenOut.includes(line));
+  const gone = new Set([...plan.takenOut, ...plan.stretches.map(({ line }) => line)]);
+  const kept = reading.stops.filter(({ line }) => !gone.has(line));
   if (kept.length > 0) {
     const lines = kept.map(({ line }) => line);
     const sentence = `The file has ${plural(kept.length, 'stop')} of its own that ${kept.length === 1 ? 'stays' : 'stay'}, on line ${lines.slice(0, 3).join(', ')}${lines.length > 3 ? ' and more' : ''}.`;

@@ -5,6 +5,7 @@ import type { Band } from '../plan/bands';
 import type { JobPlan } from '../plan/jobPlan';
 import type { Timeline } from '../plan/timeline';
 import type { Printer } from '../printer/printer';
+import type { SideInputs } from './sideChecks';
 import type { ClockForm } from '../schedule/clock';
 import type { Presence } from '../schedule/presence';
 import type { Recipe } from '../recipe/recipe';
@@ -19,6 +20,7 @@ export interface CheckInputs {
   readonly reading: Pick<
     Reading,
     | 'layers'
+    | 'sections'
     | 'filamentMm'
     | 'stops'
     | 'findings'
@@ -28,6 +30,8 @@ export interface CheckInputs {
     | 'footprint'
   >;
   readonly bands: readonly Band[];
+  /** Parts side by side; null for a plan in colours by height. */
+  readonly side: SideInputs | null;
   /** Spools of the plan's filaments, by letter; those without one are missing. */
   readonly spools: ReadonlyMap<string, Spool>;
   /** The job, whose own reservations on the shelf are free to it. */

@@ -18,8 +18,8 @@ const SHORT = 0.8;
 
 /** Whether this printer stops as asked, waits well, and goes on rightly. */
 export function printerChecks(inputs: CheckInputs): Check[] {
-  const { plan, printer, recipe, troubles } = inputs;
-  if (plan.swaps.length === 0) return [];
+  const { plan, printer, recipe, troubles, side } = inputs;
+  if (plan.swaps.length === 0 && !side) return [];
   return [
     ...troubles.map(({ layer, message }) =>
       checkOf('unsafe-block', 'will-fail', message, { layer }),

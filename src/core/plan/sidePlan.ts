@@ -94,7 +94,10 @@ export function withStretches(
   stretches: readonly Stretch[],
 ): JobPlan {
   const keys = partKeys(reading, stretches);
-  if (keys.length < 2) return { ...plan, parts: [], stretches: [] };
+  if (keys.length < 2) {
+    const isPlain = plan.parts.length === 0 && plan.stretches.length === 0;
+    return isPlain ? plan : { ...plan, parts: [], stretches: [] };
+  }
   const known = new Map(plan.parts.map((part) => [part.key, part]));
   const used = new Set(plan.parts.map(({ firstLetter }) => firstLetter));
   const start = Math.max(

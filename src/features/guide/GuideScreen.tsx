@@ -3,6 +3,7 @@ import type { ComponentType } from 'react';
 import { GUIDE_PAGES, titleOf, type GuidePageId } from '@/core/guide/pages';
 import { AtTheSwapPage, BedPage, MaterialsPage, PurgingPage, SafetyPage } from './pages/handsPages';
 import { LayersPage, ThinColoursPage, TimePage } from './pages/planningPages';
+import { ColourOrderPage, DippingPage, SideBySidePage } from './pages/sidePages';
 import { OddFilesPage, StoppingPage, TheStopPage } from './pages/stoppingPages';
 
 const CONTENT: Readonly<Record<GuidePageId, ComponentType>> = {
@@ -13,6 +14,9 @@ const CONTENT: Readonly<Record<GuidePageId, ComponentType>> = {
   purging: PurgingPage,
   materials: MaterialsPage,
   'thin-colours': ThinColoursPage,
+  'side-by-side': SideBySidePage,
+  'colour-order': ColourOrderPage,
+  dipping: DippingPage,
   time: TimePage,
   bed: BedPage,
   'odd-files': OddFilesPage,

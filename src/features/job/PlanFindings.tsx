@@ -3,6 +3,8 @@
 import { createContext, useContext, useMemo, type ReactNode } from 'react';
 import type { Check } from '@/core/checks/check';
 import { checksOf } from '@/core/checks/checks';
+import type { SideInputs } from '@/core/checks/sideChecks';
+import { ORDERS } from '@/core/order/ordering';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { planNotes, type PlanNote } from '@/core/plan/notes';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
@@ -11,6 +13,7 @@ import { clockForm, useStart } from '@/components/clockTimes';
 import { usePresence } from '@/store/settings';
 import type { ReadyJob } from './useOpenJob';
 import type { PlanWork } from './usePlanWork';
+import type { SideView } from './useSide';
 import { usePreview, type PreviewState } from './usePreview';
 import { useWidths } from './useWidths';
 
@@ -74,6 +77,7 @@ function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFinding
       recipe: recipeOfPlan(plan, printer),
       reading,
       bands,
+      side: side && sideInputs(side, plan),
       spools,
       jobId: job.id,
       purges,
@@ -90,6 +94,7 @@ function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFinding
     printer,
     reading,
     bands,
+    side,
     spools,
     purges,
     timeline,
@@ -101,4 +106,17 @@ function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFinding
     job.id,
   ]);
   return useMemo(() => ({ notes, preview, checks }), [notes, preview, checks]);
+}
+
+/** What checks look at of parts side by side. */
+function sideInputs({ wishes, picture, answer }: SideView, { order }: JobPlan): SideInputs {
+  const known = (answer?.choices ?? []).flatMap((one) => (one.ok ? [one.value.swaps] : []));
+  const choice = answer?.choices[ORDERS.indexOf(order)];
+  return {
+    wishes,
+    picture,
+    fewest: known.length > 0 ? Math.min(...known) : null,
+    dip: choice?.ok ? choice.value : null,
+    held: answer?.held ?? [],
+  };
 }
