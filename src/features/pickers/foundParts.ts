@@ -8,14 +8,24 @@ export function mayHaveParts({ sections, layers }: Reading): boolean {
   return sections.length > layers.length || new Set(sections.map(({ tool }) => tool)).size > 1;
 }
 
-/** A picture of a print that tells its parts apart. */
+/** A picture of a print that tells its parts apart: from above, or turned over when more of them show there. */
 export function partsPicture(
   { sections }: Reading,
   { stretches, picture }: SideFindings,
 ): PrintPicture {
   const keys = partOfSections({ sections }, stretches);
+  const { columns, rows, top, low } = picture.footprint;
+  const shown = (grid: Uint16Array): number =>
+    new Set([...new Set(grid)].flatMap((number) => keys[number - 1] ?? [])).size;
+  const isTurned = shown(low) > shown(top);
+  const seen = { columns, rows, top: isTurned ? mirrored(low, columns) : top };
   return {
-    ...pictureOf(picture.footprint, PICTURE_CELLS),
+    ...pictureOf(seen, PICTURE_CELLS),
     sections: sections.map(({ layer }, i) => ({ part: keys[i], layer })),
   };
+}
+
+/** The rows of a grid from right to left. */
+function mirrored(grid: Uint16Array, columns: number): Uint16Array {
+  return grid.map((_, i) => grid[i - (i % columns) + (columns - 1 - (i % columns))]);
 }

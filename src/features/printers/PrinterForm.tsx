@@ -10,6 +10,7 @@ import { problemOf, withOwnStopWord } from '@/core/printer/printerFile';
 import { ORDINARY_PROFILE, parkOf, type Printer } from '@/core/printer/printer';
 import { canStop, KIND_WORDS, USUAL_COMMAND, type RecipeKind } from '@/core/printer/stopKinds';
 import { BedPicture } from './BedPicture';
+import { NozzleFields } from './NozzleFields';
 import { FirmwareFields, OwnWords } from './FirmwareFields';
 
 interface PrinterFormProps {
@@ -89,6 +90,9 @@ export function PrinterForm({ printer, onChange, onAsk }: PrinterFormProps) {
         <FirmwareFields printer={printer} set={set} />
       </Part>
 
+      <Part title="The nozzle’s shape">
+        <NozzleFields nozzle={printer.nozzle} onChange={set} />
+      </Part>
       <Part title="At a swap">
         <BedPicture
           printer={printer}

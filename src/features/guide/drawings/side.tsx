@@ -1,4 +1,4 @@
-import { Arrow, BLACK, Block, BLUE, Drawing, GREEN, WHITE } from './ink';
+import { BLACK, Block, BLUE, Drawing, GREEN, WHITE } from './ink';
 
 const COLOURS = [BLUE, WHITE, GREEN];
 
@@ -97,7 +97,6 @@ export function Dip() {
           </text>
         </g>
       ))}
-      <Arrow from={[230, 40]} to={[230, 100]} />
     </Drawing>
   );
 }
