@@ -41,6 +41,8 @@ export function OrderChoices({ view, side }: { view: OpenedJob; side: SideView }
             <input
               type="radio"
               name="order"
+              aria-labelledby={`order-${order}`}
+              aria-describedby={`figures-${order}`}
               checked={plan.order === order}
               onChange={() =>
                 changePlan(`order: ${ORDER_NAMES[order].toLowerCase()}`, (one) => ({
@@ -51,8 +53,12 @@ export function OrderChoices({ view, side }: { view: OpenedJob; side: SideView }
               className="mt-1 size-4 accent-accent"
             />
             <span className="min-w-0">
-              <span className="block font-medium">{ORDER_NAMES[order]}</span>
-              <OrderFigures choice={answer?.choices[i] ?? null} view={view} />
+              <span id={`order-${order}`} className="block font-medium">
+                {ORDER_NAMES[order]}
+              </span>
+              <span id={`figures-${order}`}>
+                <OrderFigures choice={answer?.choices[i] ?? null} view={view} />
+              </span>
             </span>
           </label>
         ))}
