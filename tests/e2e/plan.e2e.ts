@@ -139,15 +139,15 @@ describe('planning by hand', () => {
 });
 
 describe('a first visit', () => {
-  it('brings the demo, two of its jobs with a plan', async () => {
+  it('brings the demo, some of its jobs with a plan', async () => {
     const { page, complaints } = await openPage(bed.browser);
     await page.goto(bed.app.url);
-    await until(page, () => document.querySelectorAll('ul[aria-label="Jobs"] canvas').length === 7);
+    await until(page, () => document.querySelectorAll('ul[aria-label="Jobs"] canvas').length === 8);
     await seeText(page, '4 swaps');
     await seeSaved(page);
     await page.reload();
     await seeText(page, 'Wader coaster: rim');
-    assert.equal((await page.$$('ul[aria-label="Jobs"] h2')).length, 7);
+    assert.equal((await page.$$('ul[aria-label="Jobs"] h2')).length, 8);
     assert.deepEqual(complaints, []);
   });
 });

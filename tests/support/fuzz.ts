@@ -9,13 +9,14 @@ import { writeOutput } from '../../src/core/output/parts';
 import { proveOutput } from '../../src/core/output/proof';
 import { plainRecipe } from '../../src/core/recipe/recipe';
 import { factsOf, randomPrinter, randomRecipe, randomRequest } from './fuzzRequests';
+import { trySides } from './fuzzSides';
 import { shapedPrint } from './fuzzShapes';
 import { findFaults } from './oracle';
 import { bytesOf, textOf, writePrint, type FileStyle } from './printFiles';
 import { randomFrom, type Random } from './random';
 
-/** What a run makes: prints of many shapes, own lines of a person's, archives, or torn files. */
-export const FUZZ_KINDS = ['shapes', 'own lines', 'archives', 'torn files'] as const;
+/** What a run makes: prints of many shapes, own lines of a person's, archives, torn files, or parts side by side. */
+export const FUZZ_KINDS = ['shapes', 'own lines', 'archives', 'torn files', 'sides'] as const;
 export type FuzzKind = (typeof FUZZ_KINDS)[number];
 
 export interface FuzzResult {
@@ -61,6 +62,7 @@ const TRIES: Readonly<
   'own lines': tryOwnLines,
   archives: tryArchive,
   'torn files': tryTornFile,
+  sides: tryPartsSideBySide,
 };
 
 async function trySeed(kind: FuzzKind, fileSeed: number, result: FuzzResult): Promise<void> {
@@ -74,6 +76,15 @@ async function trySeed(kind: FuzzKind, fileSeed: number, result: FuzzResult): Pr
   }
   const { user, system } = process.cpuUsage(before);
   if ((user + system) / 1000 > TOO_LONG) fail('hung');
+}
+
+async function tryPartsSideBySide(random: Random, result: FuzzResult, fail: Fail): Promise<void> {
+  const { outcome, damaged, caught, problem } = await trySides(random);
+  result.read++;
+  result[outcome]++;
+  if (damaged) result.damaged++;
+  if (caught) result.caught++;
+  if (problem) fail(problem);
 }
 
 async function tryShape(random: Random, result: FuzzResult, fail: Fail): Promise<void> {

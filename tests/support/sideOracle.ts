@@ -66,6 +66,7 @@ export function runSides(
     };
     if (/^T\d+$/.test(command)) {
       if (!ofTool) return fault(at, `names a tool: ${command}`);
+      if (tool === Number(command.slice(1))) return;
       tool = Number(command.slice(1));
       filament = ofTool(tool);
       // As a printer with several would have it: the new one is where the file believes it to be.
@@ -85,6 +86,7 @@ export function runSides(
         return;
       case 'G92':
         e = word('E') ?? e;
+        [x, y, z] = [word('X') ?? x, word('Y') ?? y, word('Z') ?? z];
         return;
       case 'G28':
         [x, y, z] = [0, 0, 0];

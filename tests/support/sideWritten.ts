@@ -35,7 +35,10 @@ export async function writeSides(
     (stretches.length > 0
       ? [...new Set(['P1', ...keys])].sort()
       : [...new Set(reading.sections.map(({ tool }) => `T${tool}`))]
-    ).map((key, i) => [key, filaments[stretches.length > 0 ? i : Number(key.slice(1))]]),
+    ).map((key, i) => [
+      key,
+      filaments[stretches.length > 0 ? i : Number(key.slice(1))] ?? `Filament ${i}`,
+    ]),
   );
   const sections = sectionsOfList(reading, parts, stretches);
   if (!sections.ok) throw new Error(sections.refusal.message);

@@ -3,10 +3,10 @@ import { costOf, type Orderable, type Ordered } from './ordering';
 /** Which sections have to be printed before each one, as places in the list of sections. */
 export type Precedence = readonly (readonly number[])[];
 
-/** States that are looked at before the search keeps only the best. */
-const MOST_STATES = 60_000;
-/** How many it keeps of each number of swaps then. */
-const BEAM = 400;
+/** Loads that are tried before the search keeps only the best. */
+const MOST_LOADS = 60_000;
+/** Loads that are tried for each number of swaps then: the more filaments, the fewer states are kept. */
+const BEAM_LOADS = 4000;
 
 /** A set of printed sections with a filament loaded. */
 interface Stage {
@@ -37,7 +37,11 @@ export function colourByColour(
   const { filaments, purge } = print;
   const total = filaments.length;
   if (total === 0) return { order: [], swaps: 0, purgeMm: 0, exact: true };
-  const all = [...new Set(filaments)];
+  const sectionsOf = new Map<number, number[]>();
+  filaments.forEach((filament, i) => {
+    sectionsOf.set(filament, [...(sectionsOf.get(filament) ?? []), i]);
+  });
+  const beam = Math.max(1, Math.floor(BEAM_LOADS / sectionsOf.size));
   const empty: Stage = {
     printed: new Uint8Array(total),
     count: 0,
@@ -48,14 +52,19 @@ export function colourByColour(
   };
   let stages: Stage[] = [empty];
   let exact = true;
-  let seen = 0;
+  let loads = 0;
   const settled = new Set<string>();
   for (;;) {
+    loads += stages.length * sectionsOf.size;
+    if (loads > MOST_LOADS && stages.length > beam) {
+      exact = false;
+      stages = stages.toSorted((a, b) => b.count - a.count || a.purgeMm - b.purgeMm).slice(0, beam);
+    }
     const next = new Map<string, Stage>();
     for (const stage of stages) {
-      for (const filament of all) {
+      for (const [filament, sections] of sectionsOf) {
         if (filament === stage.filament) continue;
-        const reached = load(stage, filament, print, precedence, purge);
+        const reached = load(stage, filament, sections, precedence, purge);
         if (!reached) continue;
         const key = keyOf(reached);
         const known = next.get(key);
@@ -71,14 +80,10 @@ export function colourByColour(
       const order = orderOf(done);
       return { order, ...costOf(order, print), exact };
     }
-    seen += reached.length;
-    if (!onStage(Math.max(...reached.map(({ count }) => count)), total)) return null;
+    const most = reached.reduce((highest, { count }) => Math.max(highest, count), 0);
+    if (!onStage(most, total)) return null;
     for (const key of next.keys()) settled.add(key);
     stages = reached;
-    if (seen > MOST_STATES && stages.length > BEAM) {
-      exact = false;
-      stages = stages.toSorted((a, b) => b.count - a.count || a.purgeMm - b.purgeMm).slice(0, BEAM);
-    }
   }
 }
 
@@ -86,7 +91,7 @@ export function colourByColour(
 function load(
   stage: Stage,
   filament: number,
-  { filaments }: Orderable,
+  sections: readonly number[],
   precedence: Precedence,
   purge: Orderable['purge'],
 ): Stage | null {
@@ -95,8 +100,7 @@ function load(
   // An order laid down by hand may let a section wait for one behind it in the file.
   for (let before = -1; before !== order.length;) {
     before = order.length;
-    for (let i = 0; i < filaments.length; i++) {
-      if (filaments[i] !== filament) continue;
+    for (const i of sections) {
       const so: Uint8Array = printed ?? stage.printed;
       if (so[i] || !precedence[i].every((one) => so[one])) continue;
       printed ??= stage.printed.slice();

@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { fuzz, fuzzOne, type FuzzKind } from '../../../tests/support/fuzz';
 
-describe('made-up prints, own lines, archives and torn files', () => {
+describe('made-up prints, own lines, archives, torn files and parts side by side', () => {
   it.each([
     ['shapes', 150, 60],
     ['own lines', 250, 20],
     ['archives', 150, 0],
     ['torn files', 200, 40],
+    ['sides', 60, 25],
   ] as const)(
     'of the kind "%s" are never proven where the oracle finds a fault',
     async (kind, count, least) => {
