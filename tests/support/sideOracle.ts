@@ -89,7 +89,9 @@ export function runSides(
         [x, y, z] = [word('X') ?? x, word('Y') ?? y, word('Z') ?? z];
         return;
       case 'G28':
-        [x, y, z] = [0, 0, 0];
+        if (rest.length === 0 || rest.includes('X')) x = 0;
+        if (rest.length === 0 || rest.includes('Y')) y = 0;
+        if (rest.length === 0 || rest.includes('Z')) z = 0;
         return;
       case 'M104':
       case 'M109': {
@@ -97,8 +99,8 @@ export function runSides(
         const value = word('S') ?? nozzle;
         if (of !== undefined && !ofTool && of !== 0) fault(at, `heats tool ${of}`);
         if (of !== undefined) targets.set(of, value);
+        else if (targets.has(tool)) targets.set(tool, value);
         if (of === undefined || of === tool) nozzle = value;
-        if (ofTool && targets.has(tool)) nozzle = targets.get(tool)!;
         return;
       }
       case 'M204':
@@ -134,11 +136,12 @@ export function runSides(
     const pushed = number === undefined ? 0 : relativeE ? number : number - e;
     if (number !== undefined) e = relativeE ? e + number : number;
     const sideways = Math.hypot(toX - x, toY - y) > 1e-6;
+    const behind = gap;
     const out = Math.max(0, pushed - gap);
     gap = Math.max(0, gap - pushed);
-    if (pushed > 0 && sideways) {
+    if (out > 1e-4 && sideways) {
       if (inBlock) fault(at, 'prints inside of a block');
-      if (gap > 1e-3) fault(at, `prints with the filament ${gap.toFixed(3)} mm back`);
+      if (behind > 1e-3) fault(at, `prints with the filament ${behind.toFixed(3)} mm back`);
       const now = targets.size > 0 && ofTool ? (targets.get(tool) ?? nozzle) : nozzle;
       lines.push({ x0: x, y0: y, x1: toX, y1: toY, z, filament, nozzle: now, acceleration, fan });
       for (let t = 0; t <= 1; t += 0.1) {

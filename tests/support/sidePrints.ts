@@ -75,7 +75,7 @@ export function sidePrint(given: Partial<SideStyle> = {}): string {
     if (!relativeE) lines.push('G92 E0');
     e = 0;
     // A writer for several extruders believes that the new one is not pulled back.
-    if (change === 'both') pulled = 0;
+    if (change === 'both' && style.word === 'tool') pulled = 0;
     if (change === 'after' || change === 'both') pull();
     if (style.ownLimits) lines.push(`M204 P${1000 + 100 * next}`, `M106 S${100 + 10 * next}`);
   };

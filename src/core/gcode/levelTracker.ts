@@ -31,8 +31,8 @@ export class LevelTracker {
 
   private section: LevelSection | null = null;
   private sectionFilament = 0;
-  /** The file waits for a person here; what comes next is another section. */
-  private stopped = false;
+  /** A tool has changed, or the file waits for a person: what comes next is another section. */
+  private cuts = false;
   private marks: LayerMark[] = [];
   private splits = false;
   private endOffset = 0;
@@ -69,10 +69,12 @@ export class LevelTracker {
 
   takeTool(): void {
     this.level?.tools.push(this.machine.tool);
+    // Also when the tool before comes back at once: the file counts its filament anew.
+    this.cuts = this.level !== null;
   }
 
   takeStop(): void {
-    this.stopped = this.level !== null;
+    this.cuts = this.level !== null;
   }
 
   /** A move without extrusion ended at `offset`, on `line`. */
@@ -101,7 +103,7 @@ export class LevelTracker {
       z - level.z <= LEVEL_EPSILON &&
       level.z - z <= LEVEL_EPSILON;
     if (!isSame) this.startLevel(z, this.ramp ?? this.placeOf(start, line));
-    else if (this.stopped || machine.tool !== this.section?.tool) {
+    else if (this.cuts) {
       this.startSection(this.placeOf(start, line));
     }
     if (!sloped) this.ramp = null;
@@ -205,6 +207,6 @@ export class LevelTracker {
       filamentMm: 0,
     };
     this.sections.push(this.section);
-    this.stopped = false;
+    this.cuts = false;
   }
 }

@@ -91,6 +91,14 @@ function checkFilaments(
     const message = `Swap ${same.index} asks for the filament that is loaded already, ${same.filament}.`;
     return [{ check: 4, ok: false, message, line: same.line }];
   }
+  // What leads to another place says which filament prints there.
+  let known: string | null = null;
+  for (const { kind, filament, index, line } of found.blocks) {
+    if (kind === 'swap' || kind === 'load' || (kind === 'hop' && known === null)) known = filament;
+    if (kind !== 'hop' || known === filament) continue;
+    const message = `Way ${index} leads to what prints in ${filament}, and ${known} is loaded.`;
+    return [{ check: 4, ok: false, message, line }];
+  }
   if (!arrangement) return [];
   const wanted = arrangement.sections;
   const odd = order.findIndex(({ section }, i) => section !== wanted[i]?.section);

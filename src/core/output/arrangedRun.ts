@@ -86,7 +86,13 @@ export async function arrangedRun(
     changed.add(i);
     const [restart, first] = [raw.get(restartOffset)!, raw.get(firstOffset)!];
     // What the file pushes forward before it prints is what has to be pulled back.
-    states.set(restartOffset, { ...restart, retracted: Math.max(0, first.e - restart.e) });
+    // It has to be as hot as the tool that prints, which may be named as late as right before.
+    const { nozzleTarget } = first;
+    states.set(restartOffset, {
+      ...restart,
+      nozzleTarget,
+      retracted: Math.max(0, first.e - restart.e),
+    });
   });
   const byLine = new Map(scan.lines.map((line) => [line.line, line]));
   const toolLineOf = (mute: number): ToolLine | undefined => byLine.get(muted[mute]?.line ?? -1);

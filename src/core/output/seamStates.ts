@@ -113,7 +113,9 @@ export function filamentAtSeam(
   { end, restart, first, changesTool, pulled, firmwarePulled, heated }: StatesOfSeam,
 ): { from: MachineState; to: MachineState } {
   const wanted = changesTool ? Math.max(0, first.e - restart.e) : restart.retracted;
-  const to = { ...restart, retracted: near(wanted, restart.retracted), tool: 0 };
+  // The tool may change as late as right before the first line.
+  const { nozzleTarget } = changesTool ? first : restart;
+  const to = { ...restart, nozzleTarget, retracted: near(wanted, restart.retracted), tool: 0 };
   if (!follows) return { from: { ...end, tool: 0 }, to };
   const held = { retracted: near(pulled, to.retracted), firmwareRetracted: firmwarePulled };
   return { from: { ...to, ...held, nozzleTarget: heated }, to };

@@ -10,7 +10,7 @@ import type { Reading } from './reading';
 import { sectionsBySlot, type Section } from './sections';
 
 /** Rises whenever reading a file brings something else than before: what was kept is then read anew. */
-export const READER_VERSION = 2;
+export const READER_VERSION = 3;
 
 /** What a reading depends on besides the file's bytes and the reader. */
 export interface ReadingKey {

@@ -82,7 +82,7 @@ describe('sections', () => {
     ['nothing', [], [[0], [0]]],
     ['another tool', ['T1'], [[0], [0, 1]]],
     ['the same tool again', ['T0'], [[0], [0]]],
-    ['a tool that prints nothing', ['T1', 'G1 X5', 'T0'], [[0], [0]]],
+    ['a tool that prints nothing', ['T1', 'G1 X5', 'T0'], [[0], [0, 0]]],
     ['a stop', ['M600'], [[0], [0, 0]]],
     ['a stop and another tool', ['M0 Next colour', 'T2'], [[0], [0, 2]]],
     ['a travel', ['G1 E-1', 'G1 X40 Y40', 'G1 E1'], [[0], [0]]],
