@@ -4,7 +4,7 @@ import { CheapestWays } from './ways';
 /** A group of sections that may be printed in any order among themselves, by filament. */
 interface FreeGroup {
   readonly sections: readonly number[];
-  /** The filaments in the order in which they first come in the file. */
+  /** Its filaments, lowest number first, so that groups of the same ones are alike. */
   readonly filaments: readonly number[];
   /** A given order of its sections; null when it is free. */
   readonly given: readonly number[] | null;
@@ -15,7 +15,9 @@ interface Loaded {
   readonly filament: number;
   readonly swaps: number;
   readonly purgeMm: number;
-  readonly order: readonly number[];
+  readonly group: FreeGroup;
+  /** The filaments of the group in the order in which they are printed; null for its given order. */
+  readonly path: readonly number[] | null;
   readonly before: Loaded | null;
 }
 
@@ -38,7 +40,7 @@ export function fewestSwaps(
   }
   const orders: (readonly number[])[] = [];
   let best: Loaded | null = cheapest(loaded);
-  for (; best; best = best.before) orders.push(best.order);
+  for (; best; best = best.before) orders.push(orderOf(best, print.filaments));
   const order = orders.reverse().flat();
   return { order, ...costOf(order, print), exact };
 }
@@ -60,7 +62,7 @@ function groupsOf(
     const wanted = given.get(layers[sections[0]]);
     return {
       sections,
-      filaments: [...new Set(sections.map((i) => filaments[i]))],
+      filaments: [...new Set(sections.map((i) => filaments[i]))].sort((a, b) => a - b),
       given: wanted ? sections.toSorted((a, b) => wanted.indexOf(a) - wanted.indexOf(b)) : null,
     };
   });
@@ -72,43 +74,69 @@ function after(
   print: Orderable,
   ways: CheapestWays,
 ): Loaded[] {
-  const { filaments, sections, given } = group;
+  const { filaments, given } = group;
   const { purge } = print;
-  const join = (start: number, add: Omit<Loaded, 'before'>): Loaded => {
-    const all = before.map((one): Loaded => {
+  /** The cheapest way to load a filament after what is loaded so far. */
+  const loading = (start: number): Pick<Loaded, 'swaps' | 'purgeMm' | 'before'> => {
+    let best: Pick<Loaded, 'swaps' | 'purgeMm' | 'before'> | null = null;
+    for (const one of before) {
       const swap = one.filament === start ? 0 : 1;
-      return {
-        ...add,
-        swaps: one.swaps + swap + add.swaps,
-        purgeMm: one.purgeMm + add.purgeMm + (swap ? purge(one.filament, start) : 0),
-        before: one,
-      };
-    });
-    return cheapest(all) ?? { ...add, before: null };
+      const swaps = one.swaps + swap;
+      const purgeMm = one.purgeMm + (swap ? purge(one.filament, start) : 0);
+      if (!best || isCheaper({ swaps, purgeMm }, best)) best = { swaps, purgeMm, before: one };
+    }
+    return best ?? { swaps: 0, purgeMm: 0, before: null };
   };
   if (given) {
     const last = print.filaments[given[given.length - 1]];
+    const [begun, inside] = [loading(print.filaments[given[0]]), costOf(given, print)];
     return [
-      join(print.filaments[given[0]], { filament: last, order: given, ...costOf(given, print) }),
+      {
+        filament: last,
+        swaps: begun.swaps + inside.swaps,
+        purgeMm: begun.purgeMm + inside.purgeMm,
+        group,
+        path: null,
+        before: begun.before,
+      },
     ];
   }
   const through = ways.through(filaments);
+  const begun = filaments.map(loading);
   return filaments.flatMap((filament, last) => {
-    const all = filaments.flatMap((start, first) => {
+    const all = filaments.flatMap((_, first): Loaded[] => {
       const way = through[first][last];
       if (!way) return [];
-      const order = way.path.flatMap((one) => sections.filter((i) => print.filaments[i] === one));
-      const swaps = way.path.length - 1;
-      return [join(start, { filament, swaps, purgeMm: way.purgeMm, order })];
+      return [
+        {
+          filament,
+          swaps: begun[first].swaps + way.path.length - 1,
+          purgeMm: begun[first].purgeMm + way.purgeMm,
+          group,
+          path: way.path,
+          before: begun[first].before,
+        },
+      ];
     });
     return cheapest(all) ?? [];
   });
 }
 
+/** The sections of a group in the order in which they are printed. */
+function orderOf({ group, path }: Loaded, filaments: readonly number[]): readonly number[] {
+  const { sections, given } = group;
+  if (path === null) return given ?? sections;
+  return path.flatMap((one) => sections.filter((i) => filaments[i] === one));
+}
+
+type Cost = Pick<Loaded, 'swaps' | 'purgeMm'>;
+
+function isCheaper(one: Cost, other: Cost): boolean {
+  return (one.swaps - other.swaps || one.purgeMm - other.purgeMm) < -1e-9;
+}
+
 function cheapest(all: readonly Loaded[]): Loaded | null {
   return all.reduce<Loaded | null>((best, one) => {
-    if (!best) return one;
-    const fewer = one.swaps - best.swaps || one.purgeMm - best.purgeMm;
-    return fewer < -1e-9 ? one : best;
+    return !best || isCheaper(one, best) ? one : best;
   }, null);
 }
