@@ -30,7 +30,7 @@ try {
   await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }]);
   await page.goto(app.url);
   await page.waitForFunction(
-    () => document.querySelectorAll('ul[aria-label="Jobs"] canvas').length === 7,
+    () => document.querySelectorAll('ul[aria-label="Jobs"] canvas').length === 8,
   );
   await shoot(page, 'bench');
 
@@ -99,6 +99,16 @@ try {
   await page.keyboard.press('u');
   await seeText(page, 'Together');
   await shoot(page, 'cost');
+  await page.goto(app.url);
+  await byRole(page, 'link', 'Tide dial').click();
+  await seeText(page, 'Order of printing');
+  for (let up = 0; up < 8; up++) await page.keyboard.press('ArrowUp');
+  await shoot(page, 'plan-parts');
+  await page.goto(app.url);
+  await byRole(page, 'link', 'Window sign').click();
+  await seeText(page, 'Order of printing');
+  await byRole(page, 'radio', 'From below').click();
+  await shoot(page, 'plan-below');
   await page.goto(`${app.url}/guide/layers`);
   await shoot(page, 'guide');
 

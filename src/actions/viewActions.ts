@@ -1,5 +1,8 @@
 import { flushSync } from 'react-dom';
+import { isSideBySide } from '@/core/plan/sidePlan';
+import { usePlanStore } from '@/store/planStore';
 import {
+  isTabFor,
   SHEET_MODES,
   showMode,
   showNextMode,
@@ -42,12 +45,17 @@ function shownShare(): number {
   return (layer - 0.5) / layerCount;
 }
 
+/** A tab of the plan's panel; some are for parts side by side only, some for colours by height. */
 function tabAction(tab: PlanTab, key: string, label: string): Action {
   return {
     id: `tab-${tab}`,
     label,
     group: 'View',
     shortcuts: [{ key }],
+    when: () => {
+      const { plan } = usePlanStore.getState();
+      return plan !== null && isTabFor(tab, isSideBySide(plan));
+    },
     run: () => {
       // Drawn at once, so that the next key already meets the panel.
       flushSync(() => showTab(tab));
@@ -116,6 +124,7 @@ export const VIEW_ACTIONS: readonly Action[] = [
     when: () => useViewStore.getState().coreSpan !== null,
     run: showWholeCore,
   },
+  tabAction('parts', 'q', 'Show the parts side by side'),
   tabAction('bands', 'b', 'Show the bands'),
   tabAction('steps', 't', 'Show the steps'),
   tabAction('by-hand', 'h', 'Type swaps by hand'),

@@ -8,6 +8,12 @@ export type SheetMode = (typeof SHEET_MODES)[number];
 export const PLAN_TABS = ['parts', 'bands', 'steps', 'by-hand', 'variants'] as const;
 export type PlanTab = (typeof PLAN_TABS)[number];
 
+/** Parts belong to a plan of parts side by side, steps and heights to one in colours by height. */
+export function isTabFor(tab: PlanTab, isSide: boolean): boolean {
+  if (tab === 'parts') return isSide;
+  return !isSide || (tab !== 'steps' && tab !== 'by-hand');
+}
+
 /** A stretch of heights, mm, or of time, s. */
 export interface Span {
   readonly from: number;

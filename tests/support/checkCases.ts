@@ -139,7 +139,9 @@ const FACE_DOWN: CheckCase = {
 };
 export const touching = (depthMm: number): SideInputs['dip'] => ({
   dipMm: 0.4,
-  touches: [{ low: 1, high: 5, rise: 0.4, distance: 0.6, touchMm: 12, depthMm }],
+  touches: [
+    { low: 1, high: 5, rise: 0.4, distance: 0.6, touchMm: 12, depthMm, at: { x: 0, y: 0 } },
+  ],
 });
 
 const spelledOut = (plan: JobPlan): JobPlan => ({ ...plan, recipe: plainRecipe('spelled-out') });

@@ -2,6 +2,20 @@ import { Effect } from './effect';
 import type { Machine } from './machine';
 import type { Words } from './words';
 
+/** A line that speaks of a tool which a printer with one nozzle does not have. */
+export interface ToolLine {
+  readonly line: number;
+  readonly offset: number;
+  /** A change of tool, or a temperature for one. */
+  readonly kind: 'change' | 'heat';
+  /** The tool that it names, and the one in use there. */
+  readonly tool: number;
+  readonly inUse: number;
+  /** °C, and whether the printer waits for it; 0 for a change. */
+  readonly celsius: number;
+  readonly waits: boolean;
+}
+
 /**
  * What the nozzle of each tool is to be heated to, where a file heats tools by their numbers. One nozzle has
  * to be as hot as the tool that prints. A tool without a temperature of its own is as hot as the printer is

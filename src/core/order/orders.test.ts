@@ -95,6 +95,7 @@ describe('colour by colour', () => {
                   distance: 0.4,
                   touchMm: 3,
                   depthMm: 0.2,
+                  at: { x: 0, y: 0 },
                 },
               ]
             : [],

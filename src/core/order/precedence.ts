@@ -18,6 +18,8 @@ export interface Neighbours {
   /** Of the higher one, the length of outline within the cone's reach, and how deep the cone comes, mm. */
   readonly touchMm: number;
   readonly depthMm: number;
+  /** Where the higher one stands nearest, machine mm. */
+  readonly at: { readonly x: number; readonly y: number };
 }
 
 /** What lies on what, and what stands beside what: enough to judge any order for any dip, for any filaments. */
@@ -98,21 +100,29 @@ function besides(
   return higher.flatMap((high): Neighbours[] => {
     const rise = heights[high] - heights[low];
     if (rise > heightMm + HAIR && apart(shapes[low].box, shapes[high].box) < radiusMm) {
-      return [{ low, high, rise, distance: 0, touchMm: 0, depthMm: 0 }];
+      const at = { x: shapes[high].box.minX, y: shapes[high].box.minY };
+      return [{ low, high, rise, distance: 0, touchMm: 0, depthMm: 0, at }];
     }
     const radius = nozzleRadius(nozzle, Math.min(rise, heightMm));
     // Lines reach beyond their middles by half of their width, which is less than a millimetre and a half.
     if (apart(shapes[low].box, shapes[high].box) > radius + 1.5) return [];
     let distance = Infinity;
+    let nearest = 0;
     let touched = 0;
     forEachBit(shapes[high].covers, (cell) => {
       const d = near(cell);
       if (d >= radius) return;
-      if (d < distance) distance = d;
+      if (d < distance) [distance, nearest] = [d, cell];
       if (!isInside(shapes[high].covers, cell, grid)) touched++;
     });
     if (distance === Infinity) return [];
-    return [{ low, high, rise, distance, touchMm: touched * cellMm, depthMm: radius - distance }];
+    const columns = grid.wordsPerRow * 32;
+    const at = {
+      x: grid.originX + ((nearest % columns) + 0.5) * cellMm,
+      y: grid.originY + (Math.floor(nearest / columns) + 0.5) * cellMm,
+    };
+    const touchMm = touched * cellMm;
+    return [{ low, high, rise, distance, touchMm, depthMm: radius - distance, at }];
   });
 }
 

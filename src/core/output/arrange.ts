@@ -25,7 +25,8 @@ import {
 } from './insert';
 import { copiedRuns, seamsOf, type CopiedRun, type Seam } from './seams';
 import { filamentAtSeam, statesOfSeams, type SeamStates } from './seamStates';
-import { toolAnswer, type ToolLine } from './toolLines';
+import type { ToolLine } from '../gcode/toolHeat';
+import { toolAnswer } from './toolLines';
 
 /** A seam that has something standing in it. */
 interface Block {

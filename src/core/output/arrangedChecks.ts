@@ -38,9 +38,10 @@ function checkJumps({ found }: ProvenRun): ProofCheck[] {
 
 /** Check 4: no tool is changed any more. */
 function checkToolsGone({ after }: ProvenRun, { toolLines }: ArrangedRun): ProofCheck[] {
-  if (after.toolLine !== null) {
+  const left = after.toolLines.find(({ kind }) => kind === 'change');
+  if (left) {
     const message = 'A change of tool is left in, which a printer with one nozzle does not know.';
-    return [{ check: 4, ok: false, message, line: after.toolLine }];
+    return [{ check: 4, ok: false, message, line: left.line }];
   }
   const gone = toolLines.filter(({ kind }) => kind === 'change').length;
   if (gone === 0) return [];

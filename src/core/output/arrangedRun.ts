@@ -1,13 +1,15 @@
-import type { ByteSource } from '../byteSource';
 import type { MachineState } from '../gcode/machine';
+import type { ToolLine } from '../gcode/toolHeat';
+import type { SimulatedPrinter } from '../printer/simulate';
 import type { PrintedHeights } from '../read/printedHeights';
 import type { Reading } from '../read/reading';
+import { firstIndex } from '../search';
 import type { Block, BlockFinder } from './blocks';
 import type { PrintedSoFar } from './clearance';
 import { inOutput, type Copy } from './copies';
 import type { OutputRequest } from './insert';
-import type { MutedLine, ProofInputs } from './proofTypes';
-import { scanTools, toolAnswer, type ToolLine } from './toolLines';
+import type { MutedLine } from './proofTypes';
+import { toolAnswer } from './toolLines';
 
 /** A section where the output prints it. */
 export interface PrintedSection {
@@ -48,41 +50,47 @@ const T = /^T\d/i;
 
 /** Whether an output has sections in filaments of their own: its order, or a tool change that is gone, says so. */
 export function isArranged(
-  { jumps, blocks }: BlockFinder,
-  muted: readonly (MutedLine | undefined)[],
+  { jumps, blocks, mutes }: BlockFinder,
   planned: OutputRequest | null,
 ): boolean {
   if (planned?.arrangement || jumps.length > 0) return true;
   const inside = ({ kind, inside: isIn }: Block): boolean =>
     kind === 'hop' || (kind === 'swap' && isIn);
-  return blocks.some(inside) || muted.some((line) => line !== undefined && T.test(line.text));
+  return blocks.some(inside) || mutes.some(({ text }) => T.test(text.trimStart()));
 }
 
-/** Follows the input for all that an arranged output is held to. */
-export async function arrangedRun(
-  input: ByteSource,
-  { reading }: Pick<ProofInputs, 'reading'>,
+/** Places of the input at which its state is wanted then. */
+export function arrangedPlaces({ sections }: Pick<Reading, 'sections'>, size: number): number[] {
+  const places = sections.flatMap(({ travelOffset, restartOffset, firstOffset }) => [
+    travelOffset,
+    restartOffset,
+    firstOffset,
+  ]);
+  return [...places, sections[sections.length - 1]?.endOffset ?? 0, size];
+}
+
+/**
+ * What an arranged output is held to.
+ * @param before the input as a simulated printer ran it, captured at `arrangedPlaces`.
+ * @param captured the places at which it was captured.
+ */
+export function arrangedRun(
+  before: SimulatedPrinter,
+  captured: readonly number[],
+  { sections }: Pick<Reading, 'sections'>,
   { blocks, mutes }: BlockFinder,
   copies: readonly Copy[],
   muted: readonly (MutedLine | undefined)[],
-): Promise<ArrangedRun> {
-  const { sections } = reading;
+): ArrangedRun {
   const endOffset = sections[sections.length - 1]?.endOffset ?? 0;
-  const places = new Set([endOffset, input.size]);
-  for (const { travelOffset, restartOffset, firstOffset } of sections) {
-    for (const place of [travelOffset, restartOffset, firstOffset]) places.add(place);
-  }
-  const sorted = [...places].sort((a, b) => a - b);
-  const scan = await scanTools(input, sorted);
-  const raw = new Map(sorted.map((place, i) => [place, scan.states[i]]));
-  const changes = scan.lines.filter(({ kind }) => kind === 'change');
+  const { ofTools, toolLines } = before;
+  const raw = new Map(captured.map((place, i) => [place, ofTools[i]]));
+  const changes = toolLines.flatMap(({ kind, offset }) => (kind === 'change' ? [offset] : []));
   const states = new Map(raw);
   const changed = new Set<number>();
   sections.forEach(({ travelOffset, restartOffset, firstOffset }, i) => {
-    const changesHere = changes.some(
-      ({ offset }) => offset >= travelOffset && offset < firstOffset,
-    );
-    if (!changesHere) return;
+    const change = changes[firstIndex(changes.length, (at) => changes[at] >= travelOffset)];
+    if (!(change < firstOffset)) return;
     changed.add(i);
     const [restart, first] = [raw.get(restartOffset)!, raw.get(firstOffset)!];
     // What the file pushes forward before it prints is what has to be pulled back.
@@ -94,7 +102,7 @@ export async function arrangedRun(
       retracted: Math.max(0, first.e - restart.e),
     });
   });
-  const byLine = new Map(scan.lines.map((line) => [line.line, line]));
+  const byLine = new Map(toolLines.map((line) => [line.line, line]));
   const toolLineOf = (mute: number): ToolLine | undefined => byLine.get(muted[mute]?.line ?? -1);
   const isOff = new Set(
     mutes.flatMap(({ start }, i) => {
@@ -112,8 +120,8 @@ export async function arrangedRun(
   return {
     order,
     states,
-    end: raw.get(input.size)!,
-    toolLines: scan.lines,
+    end: { ...before.state, nozzleTarget: ofTools[ofTools.length - 1].nozzleTarget },
+    toolLines,
     isOff,
     changed,
     isToolLine: (mute) => {

@@ -131,6 +131,8 @@ export interface Mute {
   readonly start: number;
   readonly end: number;
   readonly line: number;
+  /** What the line was. */
+  readonly text: string;
 }
 
 interface OpenBlock extends BlockTitle {
@@ -202,7 +204,11 @@ export class BlockFinder {
   private take(text: string, start: number, end: number): void {
     if (text.startsWith(MUTE)) {
       if (this.open) this.break(this.line);
-      else this.mutes.push({ start, end: start + MUTE.length, line: this.line });
+      else {
+        const { length } = MUTE;
+        const taken = text.slice(length);
+        this.mutes.push({ start, end: start + length, line: this.line, text: taken });
+      }
       return;
     }
     const jump = FROM.exec(text);

@@ -6,7 +6,7 @@ import { PrintedHeights } from '../read/printedHeights';
 import { BlockTrace } from './blockTrace';
 import { BlockFinder } from './blocks';
 import { checkArranged } from './arrangedChecks';
-import { arrangedRun, isArranged } from './arrangedRun';
+import { arrangedPlaces, arrangedRun, isArranged } from './arrangedRun';
 import { checkBytes } from './byteCheck';
 import { copiesOf, inputBehind } from './copies';
 import { mutedLine } from './muteCheck';
@@ -60,14 +60,14 @@ export async function proveOutput(
   const muteOrder = mutePlaces.map((_, i) => i).sort((a, b) => mutePlaces[a] - mutePlaces[b]);
   const muted: MutedLine[] = [];
   const lines = muteOrder.map((i) => ({ start: mutePlaces[i], end: mutePlaces[i] + 1 }));
-  const rising = [...new Set(places)].sort((a, b) => a - b);
+  const special = isArranged(found, planned);
+  const wanted = special ? [...places, ...arrangedPlaces(reading, input.size)] : places;
+  const rising = [...new Set(wanted)].sort((a, b) => a - b);
   const before = await run(input, rising, lines, (mute, obeyed) => {
     muted[muteOrder[mute]] = mutedLine(obeyed);
   });
   const stateAt = new Map(rising.map((place, i) => [place, before.captured[i]]));
-  const arranged = isArranged(found, muted, planned)
-    ? await arrangedRun(input, inputs, found, copies, muted)
-    : null;
+  const arranged = special ? arrangedRun(before, rising, reading, found, copies, muted) : null;
   const traces = blocks.map((block) => new BlockTrace(block, printer));
   const edges = blocks.flatMap(({ start, end }) => [start, end]);
   const after = await run(output, edges, blocks, (block, obeyed) => traces[block].obey(obeyed));

@@ -5,7 +5,8 @@ import { Words } from '../gcode/words';
 import { firstIndex } from '../search';
 import type { Reading } from '../read/reading';
 import type { Seam } from './seams';
-import { scanTools, type ToolLine } from './toolLines';
+import type { ToolLine } from '../gcode/toolHeat';
+import { scanTools } from './toolLines';
 
 /** What is known of the printer round a seam, as the file itself has it. */
 export interface StatesOfSeam {

@@ -4,6 +4,7 @@ import { Machine, type MachineState } from '../gcode/machine';
 import { LineStream } from '../gcode/lineStream';
 import { obeyLines } from '../gcode/obey';
 import { commandText } from '../gcode/stops';
+import { ToolHeat, type ToolLine } from '../gcode/toolHeat';
 import { Words } from '../gcode/words';
 
 /** A stop that the simulated printer came to. */
@@ -49,10 +50,13 @@ const T = 84;
  */
 export class SimulatedPrinter {
   readonly stops: SimulatedStop[] = [];
-  /** The first line that names a tool; null when none does. */
-  toolLine: number | null = null;
+  /** Lines that speak of tools. */
+  readonly toolLines: ToolLine[] = [];
   /** State before the line that begins at each place of `captureAt`, in their order. */
   readonly captured: MachineState[] = [];
+  /** What the nozzle of the tool in use is to be heated to at each of them, °C. */
+  private readonly heated: number[] = [];
+  private readonly heat = new ToolHeat();
   private readonly machine: Machine;
   private readonly words = new Words();
   private readonly stream = new LineStream((bytes, end, base) => this.run(bytes, end, base));
@@ -80,24 +84,49 @@ export class SimulatedPrinter {
   finish(): void {
     this.stream.finish();
     const { captureAt } = this.options;
-    while (this.captured.length < captureAt.length) this.captured.push(this.machine.capture());
+    while (this.captured.length < captureAt.length) this.capture();
+  }
+
+  /** The captured states, the nozzle's target being that of the tool in use. */
+  get ofTools(): MachineState[] {
+    return this.captured.map((state, i) => ({ ...state, nozzleTarget: this.heated[i] }));
+  }
+
+  private capture(): void {
+    this.captured.push(this.machine.capture());
+    this.heated.push(this.heat.target(this.machine));
+  }
+
+  private takeTool(effect: Effect, offset: number, inUse: number): void {
+    const { words, machine, line } = this;
+    this.heat.take(effect, words, machine);
+    if (words.letter === T) {
+      const { code: tool } = words;
+      this.toolLines.push({ line, offset, kind: 'change', tool, inUse, celsius: 0, waits: false });
+    } else if (!machine.heatsBed && words.has('T')) {
+      const { heatTarget: celsius, heatWaits: waits } = machine;
+      const tool = words.get('T');
+      this.toolLines.push({ line, offset, kind: 'heat', tool, inUse, celsius, waits });
+    }
   }
 
   private run(bytes: Uint8Array, end: number, base: number): void {
     const { words, machine, captured } = this;
     const { captureAt, stretches = [], watch } = this.options;
+    let inUse = machine.tool;
     const before = (at: number): void => {
       const start = base + at;
       while (captured.length < captureAt.length && start >= captureAt[captured.length]) {
-        captured.push(machine.capture());
+        this.capture();
       }
+      inUse = machine.tool;
       while (this.stretch < stretches.length && start >= stretches[this.stretch].end)
         this.stretch++;
     };
     const after = (effect: Effect, at: number): void => {
       const start = base + at;
       this.line++;
-      if (words.letter === T) this.toolLine ??= this.line;
+      if (words.letter === T || effect === Effect.Heat) this.takeTool(effect, start, inUse);
       if (waitsForSomebody(effect, machine)) {
         const command = commandText(words, bytes, at);
         this.stops.push({ line: this.line, offset: start, command });

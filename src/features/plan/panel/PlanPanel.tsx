@@ -4,7 +4,7 @@ import { Tabs } from 'radix-ui';
 import { useMemo } from 'react';
 import { TAB_NAMES } from '@/actions/viewActions';
 import { suggestSwaps } from '@/core/plan/suggestions';
-import { PLAN_TABS, showTab, useViewStore, type PlanTab } from '@/store/viewStore';
+import { isTabFor, PLAN_TABS, showTab, useViewStore, type PlanTab } from '@/store/viewStore';
 import { BandsTab } from '../bands/BandsTab';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { usePlanFindings } from '@/features/job/PlanFindings';
@@ -19,7 +19,7 @@ export function PlanPanel({ view }: { view: OpenedJob }) {
   const chosen = useViewStore((state) => state.tab);
   const { plan, analysis, reading } = view;
   const isSide = isSideBySide(plan);
-  const tab = isForPlan(chosen, isSide) ? chosen : isSide ? 'parts' : 'bands';
+  const tab = isTabFor(chosen, isSide) ? chosen : isSide ? 'parts' : 'bands';
   const { steps, shapes, surface } = analysis;
   const suggestions = useMemo(
     () => suggestSwaps(plan, steps, shapes, reading.layers, surface),
@@ -33,7 +33,7 @@ export function PlanPanel({ view }: { view: OpenedJob }) {
       className="flex min-h-0 flex-col border-line bg-panel lg:border-l"
     >
       <Tabs.List aria-label="Plan" className="flex gap-1 border-b border-line px-2 pt-2">
-        {PLAN_TABS.filter((one) => isForPlan(one, isSide)).map((one) => (
+        {PLAN_TABS.filter((one) => isTabFor(one, isSide)).map((one) => (
           <Tabs.Trigger
             key={one}
             value={one}
@@ -71,12 +71,6 @@ export function PlanPanel({ view }: { view: OpenedJob }) {
       </TabBody>
     </Tabs.Root>
   );
-}
-
-/** Parts belong to a plan of parts side by side, steps and heights to one in colours by height. */
-function isForPlan(tab: PlanTab, isSide: boolean): boolean {
-  if (tab === 'parts') return isSide;
-  return !isSide || (tab !== 'steps' && tab !== 'by-hand');
 }
 
 /** How many bands want a look. */

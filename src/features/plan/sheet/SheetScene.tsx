@@ -14,6 +14,7 @@ import { PathLines } from './PathLines';
 import { colouredLines, layerColours, sheetPicture } from './sheetColours';
 import type { SheetBox } from './sheetView';
 import { SurfacePlane } from './SurfacePlane';
+import { TouchMarks } from './TouchMarks';
 import { useLayerColours } from './useLayerColours';
 import { usePaths } from './usePaths';
 
@@ -82,6 +83,7 @@ export function SheetScene({ job, mode, box, stretch, scale }: SheetSceneProps) 
       {grid}
       <LayerPaths job={job} belowOpacity={mode === 'beside' ? 0.75 : 0.4} />
       {mode === 'beside' && <Changes job={job} />}
+      {side && <TouchMarks job={job} scale={scale} />}
     </>
   );
 }

@@ -1,0 +1,52 @@
+'use client';
+
+import { useThree } from '@react-three/fiber';
+import { useEffect, useMemo } from 'react';
+import { Color, DoubleSide, Group, Mesh, MeshBasicMaterial, RingGeometry } from 'three';
+import { useThemeColours } from '@/components/useThemeColours';
+import { ORDERS } from '@/core/order/ordering';
+import type { OpenedJob } from '@/features/job/jobContext';
+import { useViewStore } from '@/store/viewStore';
+
+/** Radius and width of a mark, screen px. */
+const RADIUS = 9;
+const WIDTH = 2.5;
+/** Most marks in a layer: the deepest. */
+const MOST = 12;
+
+/** Where, in the shown layer, the nozzle would come to what stands higher in the plan's order. */
+export function TouchMarks({ job, scale }: { job: OpenedJob; scale: number }) {
+  const invalidate = useThree((state) => state.invalidate);
+  const { ends } = useThemeColours();
+  const layer = useViewStore((state) => state.layer);
+  const { side, plan, reading } = job;
+  const places = useMemo(() => {
+    const choice = side?.answer?.choices[ORDERS.indexOf(plan.order)];
+    if (!choice?.ok) return [];
+    const here = choice.value.touches.filter(({ low }) => reading.sections[low].layer === layer);
+    return here.slice(0, MOST).map(({ at }) => at);
+  }, [side, plan.order, reading, layer]);
+  const group = useMemo(() => {
+    const made = new Group();
+    const ring = new RingGeometry((RADIUS - WIDTH) / scale, RADIUS / scale, 32);
+    const colour = new Color().setStyle(ends, '');
+    const ink = new MeshBasicMaterial({ color: colour, side: DoubleSide, depthTest: false });
+    for (const { x, y } of places) {
+      const mark = new Mesh(ring, ink);
+      mark.position.set(x, y, 0);
+      mark.renderOrder = 6;
+      made.add(mark);
+    }
+    made.userData = { ring, ink };
+    return made;
+  }, [places, scale, ends]);
+  useEffect(() => {
+    invalidate();
+    return () => {
+      const { ring, ink } = group.userData as { ring: RingGeometry; ink: MeshBasicMaterial };
+      ring.dispose();
+      ink.dispose();
+    };
+  }, [group, invalidate]);
+  return <primitive object={group} />;
+}
