@@ -92,6 +92,8 @@ export interface OrderChoice extends Ordered, OrderDip {}
 export interface OrdersAnswer {
   readonly held: readonly HeldSection[];
   readonly choices: readonly Result<OrderChoice>[];
+  /** Whether anything stands on the purge block beside the print; null when that is not known. */
+  readonly carriesBlock: boolean | null;
 }
 
 /**

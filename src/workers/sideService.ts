@@ -1,9 +1,8 @@
 import type { ByteSource } from '@/core/byteSource';
 import { success, type Result } from '@/core/findings';
-import type { HeldSection } from '@/core/order/movable';
+import { carries, purgeSections } from '@/core/order/purgeBlock';
 import { ORDERS } from '@/core/order/ordering';
-import type { Survey } from '@/core/order/survey';
-import { surveyOf } from '@/core/order/survey';
+import { surveyOf, type Survey } from '@/core/order/survey';
 import { dipOf } from '@/core/order/touches';
 import { findParts, orderInputs, orderOrWhy, stopsReplaced } from '@/core/output/partsRequest';
 import type { Reading } from '@/core/read/reading';
@@ -66,6 +65,8 @@ export class SideService {
       const dip = survey.standing && dipOf(survey.standing, made.value.order);
       return success({ ...made.value, dipMm: dip?.dipMm ?? 0, touches: dip?.touches ?? [] });
     });
-    return { held: survey.held as HeldSection[], choices };
+    const { held, standing } = survey;
+    const carriesBlock = standing && carries(standing, purgeSections(reading));
+    return { held, choices, carriesBlock };
   }
 }

@@ -2,7 +2,10 @@ import { sourceOf } from '../../src/core/byteSource';
 import { prepareOutput } from '../../src/core/output/apply';
 import type { OutputRequest } from '../../src/core/output/insert';
 import { writeOutput } from '../../src/core/output/parts';
-import { arrange, findParts, survey } from '../../src/core/output/partsRequest';
+import { purgeSections } from '../../src/core/order/purgeBlock';
+import { swapsOf } from '../../src/core/plan/arrangement';
+import type { Reading } from '../../src/core/read/reading';
+import { arrange, findParts, survey, type Arranged } from '../../src/core/output/partsRequest';
 import type { Order } from '../../src/core/order/ordering';
 import { sectionsOfList } from '../../src/core/plan/partList';
 import { ORDINARY_PROFILE } from '../../src/core/printer/printer';
@@ -17,13 +20,15 @@ export interface SideOptions {
   readonly dipMm?: number;
   readonly recipe?: Recipe;
   readonly loadFirst?: string | null;
+  /** Leave the purge block out. */
+  readonly withoutBlock?: boolean;
 }
 
 /** Writes a print of parts side by side, the parts in these filaments; throws the words of a refusal. */
 export async function writeSides(
   text: string,
   filaments: readonly string[],
-  { order, dipMm = 0, recipe = plainRecipe('change-command'), loadFirst = null }: SideOptions,
+  { order, dipMm = 0, recipe, loadFirst = null, withoutBlock = false }: SideOptions,
 ): Promise<Written> {
   const input = bytesOf(text);
   const printer = ORDINARY_PROFILE;
@@ -53,17 +58,27 @@ export async function writeSides(
   });
   if (!arranged.ok) throw new Error(arranged.refusal.message);
   const request: OutputRequest = {
-    recipe,
+    recipe: recipe ?? plainRecipe('change-command'),
     printer,
     stopAt: 'restart',
     loadFirst,
     rewrite: [],
     addToRemaining: null,
     takeOut: replaced,
-    ...arranged.value,
+    ...(withoutBlock ? withoutPurgeBlock(arranged.value, reading) : arranged.value),
   };
   const prepared = await prepareOutput(source, reading, request);
   if (!prepared.ok) throw new Error(prepared.refusal.message);
   const output = writeOutput(input, prepared.value);
   return { input, output, reading, request, insertions: prepared.value };
+}
+
+/** An arrangement without the sections of a purge block. */
+function withoutPurgeBlock({ arrangement }: Arranged, reading: Reading): Arranged {
+  const leftOut = purgeSections(reading);
+  const sections = arrangement.sections.filter(({ section }) => !leftOut.includes(section));
+  return {
+    arrangement: { ...arrangement, sections, leftOut },
+    swaps: swapsOf(reading, sections),
+  };
 }

@@ -1,4 +1,5 @@
 import { plural } from '../format';
+import { purgeSections } from '../order/purgeBlock';
 import type { HeldSection } from '../order/movable';
 import type { OrderDip } from '../order/touches';
 import { filamentOf } from '../plan/jobPlan';
@@ -26,6 +27,8 @@ export interface SideInputs {
   /** How the nozzle fares in the plan's order; null while it is not known. */
   readonly dip: OrderDip | null;
   readonly held: readonly HeldSection[];
+  /** Whether anything stands on the purge block; null while it is not known. */
+  readonly carriesBlock: boolean | null;
 }
 
 /** What to know before parts are printed side by side. */
@@ -40,7 +43,7 @@ export function sideChecks(inputs: CheckInputs): Check[] {
     ...touchedNeighbours(inputs, side),
     ...heldSections(inputs, side),
     ...partsWithoutFilament(inputs, side),
-    ...purgeBlock(inputs),
+    ...purgeBlock(inputs, side),
   ];
 }
 
@@ -142,13 +145,15 @@ function partsWithoutFilament({ plan, reading }: CheckInputs, { wishes }: SideIn
 }
 
 /** Lines beside the print at heights of their own. */
-function purgeBlock({ reading }: CheckInputs): Check[] {
-  const beside = reading.sections.filter(
-    ({ layer, z }) => Math.abs(z - reading.layers[layer - 1].z) > 0.005,
-  );
+function purgeBlock({ plan, reading }: CheckInputs, { carriesBlock }: SideInputs): Check[] {
+  if (plan.withoutPurgeBlock) return [];
+  const beside = purgeSections(reading).map((section) => reading.sections[section]);
   const mm = beside.reduce((sum, { filamentMm }) => sum + filamentMm, 0);
   if (mm < LEAST_BLOCK) return [];
   const seconds = beside.reduce((sum, one) => sum + one.seconds, 0);
-  const sentence = `A purge block is printed beside the part. Swaps by hand clear the nozzle where the head waits; the block costs ${Math.round(mm)} mm of filament and ${Math.round(seconds / 60)} min. Switch it off when you slice.`;
-  return [checkOf('purge-block', 'good-to-know', sentence)];
+  const sentence = `A purge block is printed beside the part. Swaps by hand clear the nozzle where the head waits; the block costs ${Math.round(mm)} mm of filament and ${Math.round(seconds / 60)} min. Leave it out, or switch it off when you slice.`;
+  if (carriesBlock !== false) return [checkOf('purge-block', 'good-to-know', sentence)];
+  const mended = { ...plan, withoutPurgeBlock: true };
+  const fix = { kind: 'plan', label: 'Leave the purge block out', plan: mended } as const;
+  return [checkOf('purge-block', 'good-to-know', sentence, { fix })];
 }

@@ -11,7 +11,7 @@ import { renderActions, settingLine } from '../recipe/render';
 import { NO_SETTINGS, stateWith } from '../recipe/settings';
 import { stateAt } from '../printer/stateAt';
 import { ownStopWord } from '../printer/stopKinds';
-import { goesOnAt, NO_WORDS, type BlockTitle } from './blocks';
+import { goesOnAt, leavesOut, NO_WORDS, type BlockTitle } from './blocks';
 import {
   endingOf,
   finished,
@@ -66,7 +66,9 @@ export async function arrangedInsertions(
     openings.push(await jumping(input, block, run, arrangement.fingerprint));
   }
   const placeOf = (at: number): number => firstIndex(inside.length, (i) => inside[i].offset >= at);
+  const left = openings[0] ? await leftMarks(input, reading, arrangement, openings[0]) : [];
   return runs.flatMap(({ start, end }, i) => [
+    ...(i === 1 ? left : []),
     ...(i > 0 ? [openings[i - 1]] : []),
     ...inside.slice(placeOf(start), placeOf(end)),
   ]);
@@ -225,6 +227,24 @@ async function jumping(
   bytes.set(made.bytes);
   bytes.set(mark, made.bytes.length);
   return { ...made, bytes, lines: made.lines + 1, resume: resumes };
+}
+
+/** Marks that name what is left out; they stand before the first way that steps over it. */
+async function leftMarks(
+  input: ByteSource,
+  { sections }: Reading,
+  { leftOut, fingerprint }: Arrangement,
+  { offset, line }: Insertion,
+): Promise<Insertion[]> {
+  if (leftOut.length === 0) return [];
+  const ending = endingOf(await input.slice(Math.max(0, offset - 2), offset));
+  const marks = leftOut.map((section) => {
+    const { restartOffset, endOffset } = sections[section];
+    return leavesOut(fingerprint, restartOffset, endOffset) + ending;
+  });
+  const bytes = bytesOfText(marks.join(''));
+  const resume = { offset, line };
+  return [{ title: null, commands: [], offset, line, bytes, lines: marks.length, resume }];
 }
 
 /** Lines of the file that go, and those in their place. */

@@ -1,10 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOf, textOf } from '../../../tests/support/printFiles';
-import { sideFaults } from '../../../tests/support/sideOracle';
+import { runSides, sideFaults } from '../../../tests/support/sideOracle';
 import { PLAIN_SIDES, sidePrint } from '../../../tests/support/sidePrints';
 import { writeSides } from '../../../tests/support/sideWritten';
 import { broken, proveWritten } from '../../../tests/support/written';
+import { purgeSections } from '../order/purgeBlock';
+import { ORDINARY_PROFILE } from '../printer/printer';
+import { readGcode } from '../read/reader';
 import { ORDERS } from '../order/ordering';
 import { RECIPE_KINDS } from '../printer/stopKinds';
 import { plainRecipe } from '../recipe/recipe';
@@ -105,6 +108,60 @@ describe('colours inside of layers', () => {
     expect(sections[at - 1]).toBe(5);
     expect(new Set(sections.slice(0, at))).toEqual(new Set([0, 1, 2, 3, 4, 5]));
     expect(sideFaults(text, textOf(output), FILAMENTS)).toEqual([]);
+  });
+
+  describe('with a purge block beside the part', () => {
+    const tower = (layer: number): string => {
+      const z = (0.2 * layer + 0.07).toFixed(2);
+      return `G0 X100 Y40 Z${z}\nG1 X104 E0.3\nG1 Y44 E0.3\nG1 X100 E0.3\nG0 Z${(0.2 * layer).toFixed(2)}`;
+    };
+    const text = sidePrint({
+      layers: 6,
+      tools: () => [0, 1, 2],
+      relativeE: true,
+      retract: 0,
+      before: new Map([1, 2, 3, 4, 5, 6].map((layer) => [layer, tower(layer)])),
+    });
+
+    it.each(ORDERS)('leave it out when that is asked for, %s', async (order) => {
+      const asked = { order, dipMm: 1, withoutBlock: true };
+      const written = await writeSides(text, FILAMENTS, asked);
+      expect(written.request.arrangement?.leftOut.length).toBeGreaterThan(3);
+      expect(broken(await proveWritten(written))).toEqual([]);
+      expect(broken(await proveWritten(written, written.output, null))).toEqual([]);
+      // What is not printed is the block, and nothing else.
+      const faults = sideFaults(text, textOf(written.output), FILAMENTS);
+      expect(faults.filter((fault) => !/not printed|instead of \d+$/.test(fault))).toEqual([]);
+      const run = runSides(textOf(written.output), 'Peat black', null);
+      const whole = runSides(text, 'Peat black', (tool) => FILAMENTS[tool]);
+      const parts = whole.lines.filter(({ x0 }) => x0 < 90);
+      expect(run.lines.filter(({ x0 }) => x0 < 90)).toHaveLength(parts.length);
+      expect(run.lines.length).toBeLessThan(whole.lines.length);
+    });
+
+    it('never takes the part for the block, whichever comes first in a layer', () => {
+      const reading = readGcode(bytesOf(text), ORDINARY_PROFILE);
+      const block = purgeSections(reading).map((section) => reading.sections[section]);
+      expect(block.map(({ z }) => z.toFixed(2))).toEqual(
+        [1, 2, 3, 4, 5, 6].map((layer) => (0.2 * layer + 0.07).toFixed(2)),
+      );
+      const alone = readGcode(bytesOf(sidePrint()), ORDINARY_PROFILE);
+      expect(purgeSections(alone)).toEqual([]);
+    });
+
+    it('is not proven when more is left out, or when nobody says so', async () => {
+      const asked = { order: 'fewest-swaps', withoutBlock: true } as const;
+      const written = await writeSides(text, FILAMENTS, asked);
+      const silent = textOf(written.output).replace(/^; lamella: left out .*\n/m, '');
+      const proof = await proveWritten(written, bytesOf(silent), null);
+      expect(broken(proof).some((words) => words.startsWith('1'))).toBe(true);
+      const [, part] = written.reading.sections;
+      const more = textOf(written.output).replace(
+        /^(; lamella: left out \w+), bytes .*$/m,
+        `$1, bytes ${part.restartOffset} to ${part.endOffset}`,
+      );
+      expect((await proveWritten(written, bytesOf(more), null)).ok).toBe(false);
+    });
   });
 
   it('give the file back when its order stays, and say so when it does not', async () => {

@@ -1,5 +1,6 @@
 import { chunksOf, type ByteSource } from '../byteSource';
 import type { MachineState } from '../gcode/machine';
+import { purgeSections } from '../order/purgeBlock';
 import { SimulatedPrinter } from '../printer/simulate';
 import type { ArrangedRun } from './arrangedRun';
 import { plainName } from './blocks';
@@ -18,6 +19,7 @@ export async function checkArranged(
     ...checkJumps(run),
     ...checkToolsGone(run, arranged),
     ...(await checkOpenSeams(output, run, arranged)),
+    ...checkLeftOut(run),
     ...checkFilaments(run, arranged),
     ...(await checkStanding(input, run, arranged)),
   ];
@@ -78,6 +80,19 @@ async function checkOpenSeams(
     const message = `In layer ${layer}, where the file changes its tool, the printer is not as it was: ${wrong.join(', ')}.`;
     return [{ check: 2, ok: false, message }];
   });
+}
+
+/** Check 1: only a purge block is left out, and only when that is planned. */
+function checkLeftOut({ found: { gaps }, planned, reading }: ProvenRun): ProofCheck[] {
+  if (gaps.length === 0) return [];
+  const block = purgeSections(reading).map((section) => reading.sections[section].restartOffset);
+  const odd = gaps.find(({ from }) => !block.includes(from));
+  const wanted = planned?.arrangement?.leftOut.length ?? gaps.length;
+  if (!odd && gaps.length === wanted) return [];
+  const message = odd
+    ? 'Something is left out that is no part of a purge block.'
+    : `${wanted} stretches are planned to be left out, ${gaps.length} are.`;
+  return [{ check: 1, ok: false, message, line: (odd ?? gaps[0]).line }];
 }
 
 /** Check 4: every section prints in its planned filament. */

@@ -64,6 +64,7 @@ const STOPS_BY = /^; lamella: stops by ([A-Z_][A-Z_0-9]*)$/;
 const DOES = /^; lamella: does (.*)$/;
 const DIPS = /^; lamella: dips (\d+(?:\.\d+)?) mm$/;
 const CLOSING = /^; lamella: end (swap|warning|load|hop|heat|rewrite|number) (\d+)$/;
+const LEFT = /^; lamella: left out ([0-9a-f]{8}), bytes (\d+) to (\d+)$/;
 const FROM = /^; lamella: from ([0-9a-f]{8}), bytes (\d+) to (\d+)$/;
 /** No mark is longer, bytes. */
 const LONGEST_MARK = 300;
@@ -102,6 +103,11 @@ export const NO_WORDS: BlockWords = {
 /** Says that the output goes on at another place of the input than it has come from. */
 export function goesOnAt(fingerprint: string, start: number, end: number): string {
   return `${OWN_MARK}from ${fingerprint.slice(0, 8)}, bytes ${start} to ${end}`;
+}
+
+/** Says that a stretch of the input that prints something is not there. */
+export function leavesOut(fingerprint: string, start: number, end: number): string {
+  return `${OWN_MARK}left out ${fingerprint.slice(0, 8)}, bytes ${start} to ${end}`;
 }
 
 /** All lines of a block. */
@@ -165,6 +171,8 @@ export class BlockFinder {
   readonly blocks: Block[] = [];
   readonly mutes: Mute[] = [];
   readonly jumps: Jump[] = [];
+  /** Stretches of the input that are said not to be there. */
+  readonly gaps: Jump[] = [];
   /** Line of the first broken block; null when all are whole. */
   brokenLine: number | null = null;
   private open: OpenBlock | null = null;
@@ -189,7 +197,9 @@ export class BlockFinder {
 
   /** Everything that Lamella inserted, in the order of the file. */
   get insertions(): { readonly start: number; readonly end: number }[] {
-    return [...this.blocks, ...this.mutes, ...this.jumps].sort((a, b) => a.start - b.start);
+    return [...this.blocks, ...this.mutes, ...this.jumps, ...this.gaps].sort(
+      (a, b) => a.start - b.start,
+    );
   }
 
   /** True when the file holds anything of Lamella's. */
@@ -212,9 +222,12 @@ export class BlockFinder {
       return;
     }
     const jump = FROM.exec(text);
-    if (jump && !this.open) {
-      const [from, to] = [Number(jump[2]), Number(jump[3])];
-      this.jumps.push({ start, end, line: this.line, source: jump[1], from, to });
+    const gap = LEFT.exec(text);
+    const mark = jump ?? gap;
+    if (mark && !this.open) {
+      const [from, to] = [Number(mark[2]), Number(mark[3])];
+      const list = jump ? this.jumps : this.gaps;
+      list.push({ start, end, line: this.line, source: mark[1], from, to });
       return;
     }
     if (this.ownAfter !== null && text !== OWN_LINES_END) return this.break(this.line);

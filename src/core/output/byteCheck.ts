@@ -43,7 +43,7 @@ export async function checkBytes(
 /** In another order, each section is copied once, and so are the start and the end of the file. */
 function checkTiling(
   copies: readonly Copy[],
-  { jumps }: BlockFinder,
+  { jumps, gaps }: BlockFinder,
   { sections, bytes }: Pick<Reading, 'sections' | 'bytes'>,
 ): ProofCheck {
   const fail = (message: string, line?: number): ProofCheck => ({
@@ -63,9 +63,17 @@ function checkTiling(
   const [first, last] = [sections[0], sections[sections.length - 1]];
   if (!has(0, first.restartOffset)) return fail('The start of the file is not there.');
   if (!has(last.endOffset, bytes)) return fail('The end of the file is not there.');
-  const lost = sections.find(({ restartOffset, endOffset }) => !has(restartOffset, endOffset));
+  const isSaid = ({ restartOffset, endOffset }: (typeof sections)[number]): boolean =>
+    gaps.some(({ from, to }) => from === restartOffset && to === endOffset);
+  const both = sections.find((one) => isSaid(one) && has(one.restartOffset, one.endOffset));
+  if (both)
+    return fail(
+      `What the file prints from its line ${both.firstLine} on is said to be left out, and is there.`,
+    );
+  const lost = sections.find((one) => !isSaid(one) && !has(one.restartOffset, one.endOffset));
   if (lost) return fail(`What the file prints from its line ${lost.firstLine} on is not there.`);
-  const message = `All that the file prints is there once, in ${jumps.length + 1} pieces that are the same to the byte; only ways between them are left out.`;
+  const except = gaps.length === 0 ? '' : ` but for ${gaps.length} stretches of a purge block`;
+  const message = `All that the file prints is there once${except}, in ${jumps.length + 1} pieces that are the same to the byte; only ways between them are left out.`;
   return { check: 1, ok: true, message };
 }
 

@@ -28,6 +28,12 @@ export async function excerptsOf(
   const excerpts: Excerpt[] = [];
   let added = 0;
   for (const { title, commands, offset, line, lines, resume } of insertions) {
+    // Marks that name what is left out change nothing.
+    const isMark = title === null && lines > 0;
+    if (isMark) {
+      added += lines;
+      continue;
+    }
     const before = await textOf(input, Math.max(0, offset - ENOUGH), offset);
     const goesOn = resume.offset;
     const after = await textOf(input, goesOn, Math.min(input.size, goesOn + ENOUGH));

@@ -16,8 +16,10 @@ export function impossibleArrangement(
   const { arrangement } = request;
   if (!arrangement) return null;
   const { sections } = reading;
-  const places = new Set(arrangement.sections.map(({ section }) => section));
-  if (places.size !== sections.length || arrangement.sections.length !== sections.length) {
+  const { leftOut } = arrangement;
+  const places = new Set([...arrangement.sections.map(({ section }) => section), ...leftOut]);
+  const count = arrangement.sections.length + leftOut.length;
+  if (places.size !== sections.length || count !== sections.length || count === leftOut.length) {
     return refuse('bad-order', 'The order does not print every section of the file once.');
   }
   if (request.rewrite.length > 0 && arrangement.sections.some((one) => hasSettings(one.settings))) {

@@ -5,6 +5,7 @@ import { pairPurge } from '../filament/purgeTable';
 import type { Spool } from '../filament/spool';
 import { orderSections, type OrderInputs } from '../order/orders';
 import type { Order, Ordered } from '../order/ordering';
+import { purgeSections } from '../order/purgeBlock';
 import { fixedBy } from '../order/movable';
 import { canShape, sectionShapes } from '../order/sectionShapes';
 import { surveyOf, type Survey } from '../order/survey';
@@ -82,6 +83,7 @@ export function arrange(inputs: ArrangeInputs): Result<Arranged> {
       order,
       exact: ordered.exact,
       dipMm: order === 'colour-by-colour' ? dipMm : 0,
+      leftOut: [],
       fingerprint,
     },
     swaps: swapsOf(reading, inOrder),
@@ -141,9 +143,12 @@ export function sideRequest(
   const recipe = recipeOfPlan(plan, printer);
   const wishes = { plan, recipe, printer, spools };
   const ofSections = sectionWishes(plan, reading);
-  const sections = order.map((section, i): PlannedSection => {
+  const leftOut = plan.withoutPurgeBlock ? purgeSections(reading) : [];
+  const gone = new Set(leftOut);
+  const printed = order.filter((section) => !gone.has(section));
+  const sections = printed.map((section, i): PlannedSection => {
     const { letter, settings, swap } = ofSections[section];
-    const from = filamentOf(plan, ofSections[order[i - 1] ?? section].letter);
+    const from = filamentOf(plan, ofSections[printed[i - 1] ?? section].letter);
     const { mm } = purgeAt(swap ?? undefined, from, filamentOf(plan, letter), wishes);
     return { section, filament: filamentLabel(plan, letter), settings, purge: Math.round(mm) };
   });
@@ -162,6 +167,7 @@ export function sideRequest(
       order: plan.order,
       exact,
       dipMm: plan.order === 'colour-by-colour' ? plan.dipMm : 0,
+      leftOut,
       fingerprint: plan.fingerprint,
     },
   };

@@ -22,6 +22,8 @@ export interface Arrangement {
   readonly exact: boolean;
   /** How much higher than a section other things may stand beside it, mm; 0 for nothing. */
   readonly dipMm: number;
+  /** Sections that are not printed at all, as those of a purge block: places among the reading's. */
+  readonly leftOut: readonly number[];
   /** SHA-256 of the input: what is taken out of its order names where it comes from. */
   readonly fingerprint: string;
 }

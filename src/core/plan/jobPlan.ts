@@ -37,6 +37,8 @@ export interface JobPlan {
   readonly dipMm: number;
   /** Layers whose parts are printed in an order of the person's own. */
   readonly layerOrders: readonly LayerOrder[];
+  /** Leave out the purge block that the file prints beside its parts. */
+  readonly withoutPurgeBlock: boolean;
   /** Stops of the file that stand for a change of filament, and the part behind each. */
   readonly stretches: readonly Stretch[];
   /** Lines of stops that the file has itself and that are taken out of the output. */
@@ -74,6 +76,7 @@ export const PLAN_DEFAULTS = {
   order: 'as-sliced',
   dipMm: 0.6,
   layerOrders: [],
+  withoutPurgeBlock: false,
   stretches: [],
   extraLayer: false,
   handSeconds: SWAP_SECONDS.hands,

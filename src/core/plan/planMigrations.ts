@@ -56,6 +56,7 @@ const PLAN_MIGRATIONS: readonly PlanMigration[] = [
       order: 'as-sliced',
       dipMm: 0.6,
       layerOrders: [],
+      withoutPurgeBlock: false,
       stretches: [],
     }),
   },

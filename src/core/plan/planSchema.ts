@@ -65,6 +65,7 @@ const schema = object({
       parts: array(keySchema).required(),
     }).required(),
   ).required(),
+  withoutPurgeBlock: boolean().required(),
   stretches: array(
     object({ line: number().integer().min(1).required(), part: keySchema }).required(),
   ).required(),

@@ -118,5 +118,6 @@ function sideInputs({ wishes, picture, answer }: SideView, { order }: JobPlan): 
     fewest: known.length > 0 ? Math.min(...known) : null,
     dip: choice?.ok ? choice.value : null,
     held: answer?.held ?? [],
+    carriesBlock: answer?.carriesBlock ?? null,
   };
 }
