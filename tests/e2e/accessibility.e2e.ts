@@ -4,7 +4,7 @@ import { createRequire } from 'node:module';
 import { describe, it } from 'node:test';
 import type { Page } from 'puppeteer-core';
 import { GUIDE_PAGES } from '../../src/core/guide/pages';
-import { byRole, openBench, openPage, seeText, testBed } from './harness';
+import { byRole, openBench, openPage, openPlan, seeText, testBed } from './harness';
 import { demoId, editRaw } from './seed';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
@@ -36,6 +36,20 @@ async function violations(page: Page): Promise<string[]> {
 
 for (const scheme of ['light', 'dark'] as const) {
   describe(`accessibility in the ${scheme} theme`, () => {
+    it('holds where parts lie side by side', async () => {
+      const { page, complaints } = await openPlan(bed, 'Window sign');
+      await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
+      await page.reload();
+      await seeText(page, 'Someone must be at the printer 9 times.');
+      assert.deepEqual(await violations(page), []);
+      await page.keyboard.press('b');
+      await seeText(page, 'From the first load to the last');
+      assert.deepEqual(await violations(page), []);
+      await page.keyboard.press('q');
+      await seeText(page, 'Order of printing');
+      assert.deepEqual(complaints, []);
+    });
+
     it('holds on the Bench, on a job and in its dialogs', async () => {
       const { page, complaints } = await openBench(bed);
       await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);

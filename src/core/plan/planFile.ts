@@ -35,6 +35,7 @@ const schema = object({
     object({
       layer: number().integer().min(2).required(),
       letter: string().required(),
+      part: string().nullable().default(null),
       z: number().min(0).required(),
       step: number().integer().min(0).nullable().defined(),
     }).required(),
@@ -69,6 +70,7 @@ export function parsePlanFile(json: unknown): Result<PlanFile> {
       ...one,
       layer: layerNumber(one.layer),
       step: one.step ?? null,
+      part: one.part ?? null,
     })),
     stepCount,
     height,

@@ -2,12 +2,15 @@ import { formatMm } from '../format';
 import { bottomOf, type Layer, type LayerNumber } from '../gcode/layers';
 import type { Step } from '../geometry/steps';
 import type { JobPlan } from './jobPlan';
+import type { PlannedSwap } from './plannedSwap';
 import { resolveHeight } from './resolve';
 
 /** What a swap means apart from the file: its height, and the step it stands on. */
 export interface Anchor {
   readonly layer: LayerNumber;
   readonly letter: string;
+  /** The part that it is a swap of; null for one of the whole print. */
+  readonly part: string | null;
   /** Where its layer starts, machine mm. */
   readonly z: number;
   /** The step it stands on, counted from 0 upwards; null when it stands on none. */
@@ -37,11 +40,17 @@ const SAME_SCALE = 0.03;
 
 /** What the swaps of a plan mean on the print that it was made for. */
 export function anchorsOf(plan: JobPlan, { layers, steps }: SteppedPrint): Anchor[] {
-  return plan.swaps
+  const own = plan.swaps.map((swap) => ({ ...swap, part: null }));
+  const ofParts = plan.parts.flatMap(({ key, swaps }) =>
+    swaps.map((swap) => ({ ...swap, part: key })),
+  );
+  return [...own, ...ofParts]
     .filter(({ layer }) => layer <= layers.length)
-    .map(({ layer, letter }) => {
-      const step = steps.findIndex((one) => one.layer === layer);
-      return { layer, letter, z: bottomOf(layers[layer - 1]), step: step < 0 ? null : step };
+    .map(({ layer, letter, part }) => {
+      const at = steps.findIndex((one) => one.layer === layer);
+      // A step of the whole print says nothing of one of its parts.
+      const step = at < 0 || part !== null ? null : at;
+      return { layer, letter, part, z: bottomOf(layers[layer - 1]), step };
     });
 }
 
@@ -62,19 +71,20 @@ export function moveSwaps(
   inputs: SteppedPrint,
   factor: number,
 ): MovedSwap[] {
-  const taken = new Set<LayerNumber>();
+  const taken = new Set<string>();
   return anchors.map((anchor): MovedSwap => {
     const step = matchingStep(anchor, stepCount, inputs.steps, factor);
     const found = step?.layer ?? resolveHeight(inputs.layers, anchor.z * factor)?.layer ?? null;
-    const from = `before ${anchor.layer}`;
-    if (found === null || taken.has(found)) {
+    const place = `${anchor.part} ${found}`;
+    const from = `${anchor.part === null ? '' : `part ${anchor.part}, `}before ${anchor.layer}`;
+    if (found === null || taken.has(place)) {
       const why =
         found === null
           ? `the new print ends below ${formatMm(anchor.z * factor)} mm`
           : `before ${found} there is a swap already`;
       return { anchor, to: null, how: 'unplaced', sentence: `${from} → no place: ${why}` };
     }
-    taken.add(found);
+    taken.add(place);
     const how = step ? 'same-step' : 'same-height';
     const z = formatMm(bottomOf(inputs.layers[found - 1]));
     const words = step ? 'same step' : 'nearest height';
@@ -106,13 +116,26 @@ export function movedPlan(
   anchors: readonly Anchor[],
   places: readonly (LayerNumber | null)[],
 ): JobPlan {
-  const swaps = anchors.flatMap(({ layer: from, letter }, i) => {
-    const layer = places[i];
-    const before = plan.swaps.find((swap) => swap.layer === from);
-    return layer === null ? [] : [{ ...before, layer, letter }];
-  });
-  swaps.sort((a, b) => a.layer - b.layer);
-  return { ...plan, fingerprint, swaps, takenOut: [], ignoredSteps: [], known: [] };
+  const movedOf = (key: string | null, old: readonly PlannedSwap[]): PlannedSwap[] =>
+    anchors
+      .flatMap(({ layer: from, letter, part }, i): PlannedSwap[] => {
+        const layer = places[i];
+        const before = old.find((swap) => swap.layer === from);
+        return layer === null || part !== key ? [] : [{ ...before, layer, letter }];
+      })
+      .sort((a, b) => a.layer - b.layer);
+  return {
+    ...plan,
+    fingerprint,
+    swaps: movedOf(null, plan.swaps),
+    parts: plan.parts.map((part) => ({ ...part, swaps: movedOf(part.key, part.swaps) })),
+    // Parts keep their filaments; which of the new file's stops lead to which is looked at anew.
+    stretches: [],
+    layerOrders: plan.layerOrders.filter(({ layer }) => layer === 1),
+    takenOut: [],
+    ignoredSteps: [],
+    known: [],
+  };
 }
 
 /** What becomes of a colour height when a part is scaled. */

@@ -6,6 +6,7 @@ import { ORDINARY_PROFILE } from '../printer/printer';
 import { readGcode } from '../read/reader';
 import { emptyPlan, PLAN_DEFAULTS } from './jobPlan';
 import { parseJobPlan } from './planSchema';
+import { anchorsOf, movedPlan, moveSwaps } from './reslice';
 import { sideBands } from './sideBands';
 import { sharesByLayer } from './sideShares';
 import {
@@ -82,6 +83,29 @@ describe('a plan of parts side by side', () => {
     const shares = sharesByLayer({ reading, plan, side: { wishes } }).get(1) ?? [];
     expect(shares.map(({ filament }) => filament.letter)).toEqual(['B', 'C', 'D']);
     expect(shares.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
+  });
+
+  it('moves to a new slice part by part, and is told which stop leads where anew', () => {
+    const stops = [{ line: 40, part: 'P2' }];
+    const begun2 = withPartSwap(withStretches(begun, reading, stops), 'P2', n(3));
+    const old = withLayerOrder(withLayerOrder(begun2, n(1), ['P2', 'P1']), n(3), ['P2', 'P1']);
+    const print = { layers: reading.layers, steps: [] };
+    const anchors = anchorsOf(old, print);
+    expect(anchors).toMatchObject([{ layer: 3, part: 'P2' }]);
+    const moved = moveSwaps(anchors, 0, print, 0.5);
+    expect(moved[0].sentence).toMatch(/^part P2, before 3 → before 2/);
+    const plan2 = movedPlan(
+      old,
+      'cd'.repeat(32),
+      anchors,
+      moved.map(({ to }) => to),
+    );
+    expect(plan2.parts[1].swaps).toMatchObject([{ layer: 2 }]);
+    expect(plan2.stretches).toEqual([]);
+    expect(plan2.layerOrders.map(({ layer }) => layer)).toEqual([1]);
+    const again = withFoundParts(plan2, reading, [{ line: 77, part: 'P2' }]);
+    expect(again.parts).toEqual(plan2.parts);
+    expect(again.stretches).toEqual([{ line: 77, part: 'P2' }]);
   });
 
   it('is read back as it was stored, and a plan from before has no parts', () => {

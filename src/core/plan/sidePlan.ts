@@ -83,7 +83,9 @@ export function withFoundParts(
   reading: Pick<Reading, 'sections'>,
   stretches: readonly Stretch[],
 ): JobPlan {
-  if (plan.parts.length > 0 || plan.swaps.length > 0) return plan;
+  // Parts of another slice keep their filaments; only what is behind the stops is found anew.
+  const isMoved = plan.parts.length > 0 && plan.stretches.length === 0 && stretches.length > 0;
+  if (!isMoved && (plan.parts.length > 0 || plan.swaps.length > 0)) return plan;
   return withStretches(plan, reading, stretches);
 }
 

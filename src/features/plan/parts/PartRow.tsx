@@ -2,7 +2,7 @@
 
 import { Plus, X } from 'lucide-react';
 import { Button } from '@/components/Button';
-import { FilamentChoice } from './FilamentChoice';
+import { FilamentChoice } from '@/features/pickers/FilamentChoice';
 import { formatDuration, plural } from '@/core/format';
 import { layerNumber } from '@/core/gcode/layers';
 import { filamentOf } from '@/core/plan/jobPlan';

@@ -4,7 +4,7 @@ import { partKeys } from '@/core/plan/parts';
 import { withStretches } from '@/core/plan/sidePlan';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { changePlan } from '@/store/planStore';
-import { showLayer, useViewStore } from '@/store/viewStore';
+import { useViewStore } from '@/store/viewStore';
 import { partName } from './partName';
 
 /**
@@ -41,9 +41,7 @@ export function StretchList({ view }: { view: OpenedJob }) {
       <ul className="grid gap-1 text-sm">
         {here.map(({ line, part }) => (
           <li key={line} className="flex items-center gap-2">
-            <button type="button" className="hover:underline" onClick={() => showLayer(layer)}>
-              Behind line {line}
-            </button>
+            <span>Behind line {line}</span>
             <select
               aria-label={`Part behind line ${line}`}
               value={part}

@@ -113,9 +113,14 @@ function caption(
     return `${formatDuration(layer.seconds)} · ${(layer.filamentMm / 1000).toFixed(2)} m`;
   }
   if (mode === 'above' || mode === 'below') {
-    const seen = bands
-      .filter((band) => band.seen[mode] >= 0.005)
-      .map((band) => `${band.filament.letter} ${formatShare(band.seen[mode])}`);
+    // A filament may have many bands, as where parts lie side by side.
+    const shares = new Map<string, number>();
+    for (const { filament, seen: share } of bands) {
+      shares.set(filament.letter, (shares.get(filament.letter) ?? 0) + share[mode]);
+    }
+    const seen = [...shares]
+      .filter(([, share]) => share >= 0.005)
+      .map(([letter, share]) => `${letter} ${formatShare(share)}`);
     const thin = blends ? ', thin colours blended' : '';
     return mode === 'above'
       ? `Finished look: ${seen.join(', ')}${thin}`
