@@ -69,7 +69,7 @@ describe('colours inside of layers', () => {
             expect(faultsOf(text, written.output, kind)).toEqual([]);
           },
         ),
-        { seed: 1309, numRuns: 25 },
+        { seed: 1309, numRuns: 14 },
       );
     });
   });

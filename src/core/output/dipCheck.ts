@@ -63,7 +63,7 @@ export async function checkStanding(
     }
     if (z < top - HAIR) {
       const limit = planned?.arrangement?.dipMm ?? saidDip(found.blocks, at);
-      const hit = highestNear(shapes[section], z, printed, grid, printer.nozzle);
+      const hit = highestNear(shapes[section], z, top, printed, grid, printer.nozzle);
       deepest = Math.max(deepest, Math.min(hit.rise, limit));
       if (hit.rise > limit + HAIR || hit.head) {
         const what = hit.head ? 'the head' : 'the nozzle';
@@ -88,12 +88,15 @@ function saidDip(blocks: ProvenRun['found']['blocks'], at: number): number {
 function highestNear(
   shape: Parameters<typeof nearMap>[0],
   z: number,
+  top: number,
   printed: Float32Array,
   grid: Parameters<typeof nearMap>[2],
   nozzle: NozzleShape,
 ): { rise: number; head: boolean } {
   const { radiusMm, heightMm } = nozzle.headClearance;
-  const near = nearMap(shape, Math.max(radiusMm, nozzleRadius(nozzle, heightMm)), grid);
+  // The head comes near only to what is higher than its clearance.
+  const reach = nozzleRadius(nozzle, Math.min(top - z, heightMm));
+  const near = nearMap(shape, top - z > heightMm ? Math.max(radiusMm, reach) : reach, grid);
   let rise = 0;
   let head = false;
   for (let cell = 0; cell < printed.length; cell++) {

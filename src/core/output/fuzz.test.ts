@@ -7,7 +7,7 @@ describe('made-up prints, own lines, archives, torn files and parts side by side
     ['own lines', 250, 20],
     ['archives', 150, 0],
     ['torn files', 200, 40],
-    ['sides', 60, 25],
+    ['sides', 40, 20],
   ] as const)(
     'of the kind "%s" are never proven where the oracle finds a fault',
     async (kind, count, least) => {
