@@ -9,8 +9,8 @@ import type { OpenedJob } from '@/features/job/jobContext';
 import { useViewStore } from '@/store/viewStore';
 
 /** Radius and width of a mark, screen px. */
-const RADIUS = 9;
-const WIDTH = 2.5;
+const RADIUS = 12;
+const WIDTH = 3.5;
 /** Most marks in a layer: the deepest. */
 const MOST = 12;
 
@@ -30,7 +30,13 @@ export function TouchMarks({ job, scale }: { job: OpenedJob; scale: number }) {
     const made = new Group();
     const ring = new RingGeometry((RADIUS - WIDTH) / scale, RADIUS / scale, 32);
     const colour = new Color().setStyle(ends, '');
-    const ink = new MeshBasicMaterial({ color: colour, side: DoubleSide, depthTest: false });
+    const ink = new MeshBasicMaterial({
+      color: colour,
+      side: DoubleSide,
+      depthTest: false,
+      // Lines are drawn with the transparent things; marks lie over them.
+      transparent: true,
+    });
     for (const { x, y } of places) {
       const mark = new Mesh(ring, ink);
       mark.position.set(x, y, 0);
