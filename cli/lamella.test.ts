@@ -75,6 +75,63 @@ const twoSwaps = savePlan('two.json', {
 
 const { code, answer } = await lamella('inspect', DEMO);
 
+describe('parts side by side', () => {
+  const dial = join(ROOT, 'public/demo/tide-dial.gcode');
+
+  it('are told with what each order takes, and written in the order asked for', async () => {
+    const { answer } = await lamella('inspect', dial);
+    expect(answer.parts.map(({ key, tool, layers }: any) => [key, tool, layers])).toEqual([
+      ['T0', 0, 13],
+      ['T1', 1, 5],
+      ['T2', 2, 5],
+    ]);
+    const filament = answer.parts.reduce((sum: number, one: any) => sum + one.filamentMm, 0);
+    expect(filament).toBeCloseTo(
+      answer.layers.reduce((sum: number, one: any) => sum + one.filamentMm, 0),
+      1,
+    );
+    const counts = answer.orders.map(({ order, swaps }: any) => `${order} ${swaps}`);
+    expect(counts.slice(0, 2)).toEqual(['as-sliced 14', 'fewest-swaps 10']);
+    expect(counts.at(-1)).toBe('colour-by-colour 2');
+
+    const plan = inFolder('parts.json');
+    const parts = { T0: 'Tide blue', T1: 'Bone white', T2: { filament: 'Ochre' } };
+    writeFileSync(plan, JSON.stringify({ parts, order: 'fewest-swaps' }));
+    const out = inFolder('dial.gcode');
+    const applied = await lamella('apply', dial, '--plan', plan, '--out', out);
+    expect(applied.answer).toMatchObject({
+      order: 'fewest-swaps',
+      swapsAsSliced: 14,
+      files: [{ name: 'dial.gcode', swaps: 10 }],
+    });
+    expect(applied.answer.swaps[0]).toMatchObject({
+      layer: 9,
+      filament: 'Bone white',
+      afterSection: 9,
+    });
+    expect(readFileSync(out, 'utf8')).not.toMatch(/^T\d/m);
+    expect((await lamella('prove', dial, '--', out)).code).toBe(0);
+  });
+
+  it('are one where nothing lies side by side', async () => {
+    const { answer } = await lamella('inspect', DEMO);
+    expect(answer.parts).toMatchObject([{ key: 'T0', layers: 40 }]);
+    expect(answer.orders.every(({ swaps }: any) => swaps === 0)).toBe(true);
+  });
+
+  it.each([
+    [{ parts: { T9: 'Ochre' } }, 'no-such-part'],
+    [{ parts: { T1: 7 } }, 'bad-plan'],
+    [{ parts: { T1: 'Ochre' }, order: 'best' }, 'bad-plan'],
+    [{ parts: { T1: 'Ochre' }, swaps: [{ layer: 3, filament: 'Ochre' }] }, 'bad-plan'],
+  ])('%j is refused', async (asked, code) => {
+    const plan = inFolder('odd-parts.json');
+    writeFileSync(plan, JSON.stringify(asked));
+    const refused = await lamella('apply', dial, '--plan', plan, '--out', inFolder('odd.gcode'));
+    expect(refused).toMatchObject({ code: 2, answer: { error: { code } } });
+  });
+});
+
 describe('lamella inspect', () => {
   it('gives layers, labels, steps and totals of the demo', async () => {
     expect(code).toBe(0);

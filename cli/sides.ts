@@ -1,6 +1,7 @@
 import type { ByteSource } from '../src/core/byteSource';
 import { ORDERS, type Order } from '../src/core/order/ordering';
 import { helpfulDips } from '../src/core/order/dips';
+import type { Survey } from '../src/core/order/survey';
 import { NO_SETTINGS } from '../src/core/recipe/settings';
 import { arrange, findParts, survey } from '../src/core/output/partsRequest';
 import { partOfSections } from '../src/core/plan/parts';
@@ -36,7 +37,10 @@ export async function sidesAnswer(input: ByteSource, reading: Reading, printer: 
       exposedMm2: rounded(areas.exposedMm2.get(key) ?? 0, 2),
     };
   });
-  const found = await survey(input, reading, printer, replaced, parts.length > 1);
+  const found: Survey =
+    parts.length > 1
+      ? await survey(input, reading, printer, replaced, true)
+      : { held: [], standing: null };
   const planned = keys.map((filament, section) => {
     return { section, filament, settings: NO_SETTINGS, purge: null };
   });

@@ -18,10 +18,12 @@ export interface PartAreas {
  */
 export async function sectionAreas(
   input: ByteSource,
-  reading: Pick<Reading, 'sections' | 'layers'>,
+  reading: Pick<Reading, 'sections' | 'layers' | 'footprint' | 'skirtCells'>,
   filamentDiameter: number,
   keys: readonly string[],
 ): Promise<PartAreas> {
+  const [only, ...others] = new Set(keys);
+  if (others.length === 0) return wholeAreas(reading, only);
   const rasters = new Map([...new Set(keys)].map((key) => [key, new FootprintRaster()]));
   const whole = new FootprintRaster();
   await forEachSectionMove(input, reading, filamentDiameter, (section, x0, y0, x1, y1, width) => {
@@ -42,4 +44,15 @@ export async function sectionAreas(
     exposedMm2.set(key, (exposedMm2.get(key) ?? 0) + (exposed[section + 1] ?? 0) * cellMm2);
   });
   return { footprintMm2, exposedMm2 };
+}
+
+/** What is known of the only part of a print without another look at its lines. */
+function wholeAreas(
+  { layers, footprint, skirtCells }: Pick<Reading, 'layers' | 'footprint' | 'skirtCells'>,
+  key: string,
+): PartAreas {
+  const cells = footprint.low.reduce((count, layer) => count + (layer > 0 ? 1 : 0), 0);
+  const covered = (cells + skirtCells.length) * CELL_MM * CELL_MM;
+  const exposed = layers.reduce((sum, { exposedMm2 }) => sum + exposedMm2, 0);
+  return { footprintMm2: new Map([[key, covered]]), exposedMm2: new Map([[key, exposed]]) };
 }
