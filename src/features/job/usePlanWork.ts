@@ -51,7 +51,7 @@ export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): P
   const request = useMemo(
     () =>
       side
-        ? sideRequest(plan, reading, printer, spools, { order: side.order, exact: true })
+        ? sideRequest(plan, reading, printer, spools, side)
         : requestOfPlan(plan, reading, printer, spools),
     [side, plan, reading, printer, spools],
   );

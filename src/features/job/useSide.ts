@@ -27,6 +27,8 @@ export interface SideView {
   readonly wishes: readonly SectionWish[];
   /** The sections in the order of printing, as places in file order: as sliced until the order is known. */
   readonly order: readonly number[];
+  /** False when a better order may exist, or while the order is not known. */
+  readonly exact: boolean;
   /** Where each section lies; null until it is known. */
   readonly picture: SectionPicture | null;
   /** All orders side by side; null until they are known. */
@@ -61,6 +63,7 @@ export function useSide(
     return {
       wishes,
       order: choice?.ok ? choice.value.order : reading.sections.map((_, i) => i),
+      exact: choice?.ok ? choice.value.exact : false,
       picture,
       answer,
       progress,
