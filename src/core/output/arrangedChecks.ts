@@ -1,7 +1,6 @@
-import { chunksOf, type ByteSource } from '../byteSource';
+import type { ByteSource } from '../byteSource';
 import type { MachineState } from '../gcode/machine';
 import { purgeSections } from '../order/purgeBlock';
-import { SimulatedPrinter } from '../printer/simulate';
 import type { ArrangedRun } from './arrangedRun';
 import { plainName } from './blocks';
 import { checkStanding } from './dipCheck';
@@ -11,14 +10,13 @@ import { stateDifferences } from './stateCheck';
 /** What holds besides where sections have filaments of their own. */
 export async function checkArranged(
   input: ByteSource,
-  output: ByteSource,
   run: ProvenRun,
   arranged: ArrangedRun,
 ): Promise<ProofCheck[]> {
   return [
     ...checkJumps(run),
     ...checkToolsGone(run, arranged),
-    ...(await checkOpenSeams(output, run, arranged)),
+    ...checkOpenSeams(run, arranged),
     ...checkLeftOut(run),
     ...checkFilaments(run, arranged),
     ...(await checkStanding(input, run, arranged)),
@@ -55,24 +53,14 @@ function checkToolsGone({ after }: ProvenRun, { toolLines }: ArrangedRun): Proof
 }
 
 /** Check 2: where the file changed a tool and no block stands, the printer is as the section wants it. */
-async function checkOpenSeams(
-  output: ByteSource,
-  { found, reading }: ProvenRun,
-  { order, states, changed }: ArrangedRun,
-): Promise<ProofCheck[]> {
-  const blockEnds = new Set([...found.blocks, ...found.jumps].map(({ end }) => end));
-  const open = order.filter(({ section, at }) => changed.has(section) && !blockEnds.has(at));
-  if (open.length === 0) return [];
-  const simulated = new SimulatedPrinter({ captureAt: open.map(({ at }) => at), stopWords: [] });
-  for await (const chunk of chunksOf(output)) simulated.push(chunk);
-  simulated.finish();
-  return open.flatMap(({ section }, i): ProofCheck[] => {
+function checkOpenSeams({ stateIn, reading }: ProvenRun, arranged: ArrangedRun): ProofCheck[] {
+  return arranged.openSeams.flatMap(({ section, at }): ProofCheck[] => {
     const { restartOffset, layer } = reading.sections[section];
-    const end = simulated.captured[i];
+    const end = stateIn(at);
     // What a band sets on purpose holds on; the blocks before are held to it.
     const { tool, nozzleTarget, fan, flowFactor, speedFactor } = end;
     const wanted: MachineState = {
-      ...states.get(restartOffset)!,
+      ...arranged.states.get(restartOffset)!,
       ...{ tool, nozzleTarget, fan, flowFactor, speedFactor },
     };
     const wrong = stateDifferences(wanted, end);

@@ -30,8 +30,8 @@ export interface ArrangedRun {
   readonly toolLines: readonly ToolLine[];
   /** Ends of blocks that stand for a line by which the file switches a tool off. */
   readonly isOff: ReadonlySet<number>;
-  /** A tool changes on the way to these sections. */
-  readonly changed: ReadonlySet<number>;
+  /** Sections on the way to which the file changes its tool, and no block of the output leads. */
+  readonly openSeams: readonly PrintedSection[];
   /** Whether a line that was taken out, by its place among them, speaks of a tool and has to go. */
   readonly isToolLine: (mute: number) => boolean;
   /** Whether a place of the input is in the output at all. */
@@ -78,7 +78,7 @@ export function arrangedRun(
   before: SimulatedPrinter,
   captured: readonly number[],
   { sections }: Pick<Reading, 'sections'>,
-  { blocks, mutes }: BlockFinder,
+  { blocks, mutes, jumps }: BlockFinder,
   copies: readonly Copy[],
   muted: readonly (MutedLine | undefined)[],
 ): ArrangedRun {
@@ -117,13 +117,16 @@ export function arrangedRun(
     })
     .sort((a, b) => a.at - b.at);
   const blockEnds = new Map(blocks.map((block) => [block.end, block]));
+  const jumpEnds = new Set(jumps.map(({ end }) => end));
   return {
     order,
     states,
     end: { ...before.state, nozzleTarget: ofTools[ofTools.length - 1].nozzleTarget },
     toolLines,
     isOff,
-    changed,
+    openSeams: order.filter(
+      ({ section, at }) => changed.has(section) && !blockEnds.has(at) && !jumpEnds.has(at),
+    ),
     isToolLine: (mute) => {
       const line = toolLineOf(mute);
       if (!line) return false;

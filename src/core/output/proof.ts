@@ -70,7 +70,10 @@ export async function proveOutput(
   const arranged = special ? arrangedRun(before, rising, reading, found, copies, muted) : null;
   const traces = blocks.map((block) => new BlockTrace(block, printer));
   const edges = blocks.flatMap(({ start, end }) => [start, end]);
-  const after = await run(output, edges, blocks, (block, obeyed) => traces[block].obey(obeyed));
+  const watched = [...new Set([...edges, ...(arranged?.openSeams.map(({ at }) => at) ?? [])])];
+  watched.sort((a, b) => a - b);
+  const after = await run(output, watched, blocks, (block, obeyed) => traces[block].obey(obeyed));
+  const outputStates = new Map(watched.map((place, i) => [place, after.captured[i]]));
   const heights = new PrintedHeights(reading);
   const muteAt = new Map(mutes.map(({ start }, i) => [start, muted[i]]));
   const proven = {
@@ -82,6 +85,7 @@ export async function proveOutput(
     inputStates: places.map((place) => arranged?.states.get(place) ?? stateAt.get(place)!),
     arranged,
     after,
+    stateIn: (place: number) => outputStates.get(place)!,
     traces,
     printer,
     planned,
@@ -92,7 +96,7 @@ export async function proveOutput(
     bytes,
     ...checkFile(reading),
     ...checkBlocks(proven),
-    ...(arranged ? await checkArranged(input, output, proven, arranged) : []),
+    ...(arranged ? await checkArranged(input, proven, arranged) : []),
   ];
   return { ok: checks.every((check) => check.ok), checks };
 }

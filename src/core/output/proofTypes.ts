@@ -59,8 +59,9 @@ export interface ProvenRun {
   readonly inputStates: readonly MachineState[];
   /** What is known besides where sections have filaments of their own; null where none have. */
   readonly arranged: ArrangedRun | null;
-  /** The output, captured at the start and the end of each block. */
   readonly after: SimulatedPrinter;
+  /** The output's state at a place of it: the start or end of a block, or an open seam. */
+  readonly stateIn: (place: number) => MachineState;
   readonly traces: readonly BlockTrace[];
   readonly printer: Printer;
   readonly planned: ProofInputs['planned'];

@@ -39,8 +39,8 @@ export function checkBlocks(run: ProvenRun): ProofCheck[] {
 
 /** The state that a block has to leave behind. */
 function expectedState(run: ProvenRun, block: Block, i: number): MachineState {
-  const { inputStates, after, muteAt, arranged } = run;
-  const start = after.captured[2 * i];
+  const { inputStates, muteAt, arranged } = run;
+  const start = run.stateIn(block.start);
   const input = arranged ? { ...inputStates[i], tool: start.tool } : inputStates[i];
   // A swap sets things as the file has them; other blocks leave what the swap before them set.
   if (isSeam(block, arranged)) return stateWith(block.settings, input);
@@ -74,7 +74,7 @@ function checkState(run: ProvenRun, block: Block, i: number): ProofCheck {
     const message = `${nameOf(block)} may let go of the motors, and the place of the head is lost.`;
     return { check: 2, ok: false, message, line: releaseLine };
   }
-  const end = run.after.captured[2 * i + 1];
+  const end = run.stateIn(block.end);
   const wrong = stateDifferences(expectedState(run, block, i), end);
   const line = block.line + block.lines - 1;
   if (wrong.length > 0) {
@@ -124,7 +124,7 @@ function checkClearance(run: ProvenRun, block: Block, i: number): ProofCheck[] {
   const printed = arranged
     ? arranged.printedBefore(block, heights, reading)
     : { heights, hasUndrawn: reading.hasUndrawn, layer: block.layer };
-  const [start, back] = [run.after.captured[2 * i], inputStates[i]];
+  const [start, back] = [run.stateIn(block.start), inputStates[i]];
   const collision = findCollision(trace, printed, reachOf(run.printer), back, start);
   const name = nameOf(block);
   if (collision) {
