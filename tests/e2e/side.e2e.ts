@@ -81,6 +81,13 @@ describe('parts side by side', () => {
     await until(page, () => document.querySelectorAll('ol[aria-label="Parts"] > li').length === 4);
     await byRole(page, 'button', 'Undo').click();
     await until(page, () => document.querySelectorAll('ol[aria-label="Parts"] > li').length === 3);
+    // The same on the sheet, by keys: the tag that lies on the lines themselves.
+    const onSheet = 'select[aria-label^="Part of these lines"]';
+    await (await page.waitForSelector(onSheet))!.focus();
+    await page.keyboard.type('a');
+    await until(page, () => document.querySelectorAll('ol[aria-label="Parts"] > li').length === 4);
+    await byRole(page, 'button', 'Undo').click();
+    await until(page, () => document.querySelectorAll('ol[aria-label="Parts"] > li').length === 3);
 
     await byRole(page, 'radio', 'Fewest swaps').click();
     await seeCount(page, 6);

@@ -55,3 +55,21 @@ export function layerPaths(
   while (ends.length < sectionEnds.length) ends.push(numbers.length / PATH_STRIDE);
   return { lines: new Float32Array(numbers), ends };
 }
+
+/** A place that a section of a layer surely prints, machine mm: the middle of its longest line; null for none. */
+export function placeOfSection(
+  { lines, ends }: LayerPaths,
+  section: number,
+): { x: number; y: number } | null {
+  let longest = -1;
+  let place = null;
+  const end = ends[section] * PATH_STRIDE;
+  for (let i = (ends[section - 1] ?? 0) * PATH_STRIDE; i < end; i += PATH_STRIDE) {
+    const [x0, y0, x1, y1] = lines.subarray(i, i + 4);
+    const length = Math.hypot(x1 - x0, y1 - y0);
+    if (length <= longest) continue;
+    longest = length;
+    place = { x: (x0 + x1) / 2, y: (y0 + y1) / 2 };
+  }
+  return place;
+}

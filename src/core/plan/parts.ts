@@ -20,18 +20,25 @@ export interface Stretch {
 /** The part that a file with such stops begins with. */
 export const FIRST_STRETCH = 'P1';
 
+/** The stop that each section lies behind, of those that stand for a change; null before the first. */
+export function stretchOfSections(
+  { sections }: Pick<Reading, 'sections'>,
+  stretches: readonly Stretch[],
+): (Stretch | null)[] {
+  let at = 0;
+  return sections.map(({ firstLine }) => {
+    while (at < stretches.length && stretches[at].line < firstLine) at++;
+    return stretches[at - 1] ?? null;
+  });
+}
+
 /** The key of the part that each section belongs to. */
 export function partOfSections(
   { sections }: Pick<Reading, 'sections'>,
   stretches: readonly Stretch[],
 ): string[] {
   if (stretches.length === 0) return sections.map(({ tool }) => `T${tool}`);
-  let at = 0;
-  let part = FIRST_STRETCH;
-  return sections.map(({ firstLine }) => {
-    for (; at < stretches.length && stretches[at].line < firstLine; at++) part = stretches[at].part;
-    return part;
-  });
+  return stretchOfSections({ sections }, stretches).map((one) => one?.part ?? FIRST_STRETCH);
 }
 
 /** The keys of a print's parts, in the order in which they first print. */

@@ -9,7 +9,8 @@ import { ORDERS } from '../order/ordering';
 import { findParts } from '../output/partsRequest';
 import { ORDINARY_PROFILE } from '../printer/printer';
 import { readGcode } from '../read/reader';
-import { partOfSections } from './parts';
+import { layerPaths, placeOfSection } from '../geometry/paths';
+import { partOfSections, stretchOfSections } from './parts';
 
 const FILAMENTS = ['Peat black', 'Bone white', 'Reed green'];
 const TURNS = (layer: number): number[] => (layer % 2 === 0 ? [2, 1, 0] : [0, 1, 2]);
@@ -32,6 +33,28 @@ describe('parts of a file that stops at every change', () => {
       expect(keys).toEqual([a, b, c, c, b, a, a, b, c, c, b, a]);
     },
   );
+
+  it('are named on the sheet, in the middle of the longest line of each', async () => {
+    const text = sidePrint({ word: 'M600', tools: TURNS });
+    const { reading, stretches } = await partsOf(text);
+    const [layer] = reading.layers;
+    const own = reading.sections.filter((section) => section.layer === 1);
+    const paths = layerPaths(
+      bytesOf(text).subarray(layer.firstOffset, layer.endOffset),
+      layer,
+      own.map(({ endOffset }) => endOffset),
+      1.75,
+    );
+    const places = own.map((_, i) => placeOfSection(paths, i)!);
+    // The patches lie from left to right, and the file prints them so in this layer.
+    expect(places.map(({ x }) => x)).toEqual(places.map(({ x }) => x).sort((a, b) => a - b));
+    expect(placeOfSection(paths, own.length)).toBeNull();
+    const behind = stretchOfSections(reading, stretches).slice(0, own.length);
+    expect(behind.map((one) => one?.part ?? 'first')).toEqual(['first', 'P2', 'P3']);
+    expect(own.map(({ firstLine }, i) => firstLine > (behind[i]?.line ?? 0))).toEqual(
+      own.map(() => true),
+    );
+  });
 
   it.each(ORDERS)('are printed %s, each line in its filament', async (order) => {
     const text = sidePrint({ word: 'M600', tools: TURNS, gap: 3 });

@@ -19,7 +19,7 @@ export function SideBySidePage() {
           <li>A part may change its filament at a layer of its own.</li>
           <li>
             Where a file stops at every change, Lamella proposes which part comes behind each stop,
-            by its shape. Correct it in the Parts tab, layer by layer.
+            by its shape. Correct it on the sheet or in the Parts tab, layer by layer.
           </li>
         </Points>
       </Part>

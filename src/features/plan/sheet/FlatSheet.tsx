@@ -6,6 +6,7 @@ import { PATH_STRIDE, type LayerPaths } from '@/core/geometry/paths';
 import { colourTable, recolour, shadedCells } from '@/core/geometry/recolour';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { useViewStore } from '@/store/viewStore';
+import { PartTags } from './PartTags';
 import { colouredLines, sheetPicture } from './sheetColours';
 import { boxFromAbove, fitView, type SheetView } from './sheetView';
 import { usePaths } from './usePaths';
@@ -61,6 +62,7 @@ function FlatLayer({ view }: { view: OpenedJob }) {
   return (
     <div ref={frame} aria-busy={paths === null} className="absolute inset-0">
       <canvas ref={canvas} aria-hidden width={size.width} height={size.height} />
+      {size.width > 0 && <PartTags job={view} view={fitView(box, size)} size={size} />}
     </div>
   );
 }

@@ -8,6 +8,7 @@ import { useSize } from '@/components/useSize';
 import { useViewStore } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { MeasureLayer } from './MeasureLayer';
+import { PartTags } from './PartTags';
 import { PictureTaker } from './PictureTaker';
 import { RouteLayer } from './RouteLayer';
 import { SheetScene } from './SheetScene';
@@ -125,6 +126,7 @@ export function SheetCanvas({ view: job }: { view: OpenedJob }) {
       {(mode === 'layer' || mode === 'beside') && size.width > 0 && (
         <RouteLayer job={job} view={view} size={size} />
       )}
+      {mode === 'layer' && size.width > 0 && <PartTags job={job} view={view} size={size} />}
       {measuring && size.width > 0 && (
         <MeasureLayer key={String(isSide)} view={view} size={size} stretch={stretch} />
       )}

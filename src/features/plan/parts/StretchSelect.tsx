@@ -1,0 +1,44 @@
+'use client';
+
+import { partKeys, type Stretch } from '@/core/plan/parts';
+import { withStretches } from '@/core/plan/sidePlan';
+import type { OpenedJob } from '@/features/job/jobContext';
+import { changePlan } from '@/store/planStore';
+import { partName } from './partName';
+
+interface StretchSelectProps {
+  readonly view: OpenedJob;
+  readonly stretch: Stretch;
+  readonly label: string;
+  readonly className?: string;
+}
+
+/** Says which part comes behind a stop of the file. */
+export function StretchSelect({ view, stretch, label, className = '' }: StretchSelectProps) {
+  const { plan, reading } = view;
+  const keys = partKeys(reading, plan.stretches);
+  const highest = Math.max(...keys.map((key) => Number(key.slice(1))));
+  const choices = [...keys, `P${highest + 1}`];
+  const choose = (part: string): void =>
+    changePlan(`part behind the stop on line ${stretch.line}`, (one) =>
+      withStretches(
+        one,
+        reading,
+        one.stretches.map((other) => (other.line === stretch.line ? { ...other, part } : other)),
+      ),
+    );
+  return (
+    <select
+      aria-label={label}
+      value={stretch.part}
+      onChange={(event) => choose(event.target.value)}
+      className={`rounded-md border border-edge bg-paper px-2 py-1 ${className}`}
+    >
+      {choices.map((key) => (
+        <option key={key} value={key}>
+          {keys.includes(key) ? partName(key) : 'another part'}
+        </option>
+      ))}
+    </select>
+  );
+}

@@ -1,0 +1,68 @@
+'use client';
+
+import { placeOfSection } from '@/core/geometry/paths';
+import { FIRST_STRETCH, stretchOfSections } from '@/core/plan/parts';
+import type { OpenedJob } from '@/features/job/jobContext';
+import { partName } from '@/features/plan/parts/partName';
+import { StretchSelect } from '@/features/plan/parts/StretchSelect';
+import { useViewStore } from '@/store/viewStore';
+import { pointOver, type SheetPoint, type SheetView } from './sheetView';
+import { usePaths } from './usePaths';
+
+interface PartTagsProps {
+  readonly job: OpenedJob;
+  readonly view: SheetView;
+  readonly size: { readonly width: number; readonly height: number };
+}
+
+/**
+ * On the lines of the shown layer, which part they belong to, where the file only stops: each tag can be
+ * changed in its place.
+ */
+export function PartTags(props: PartTagsProps) {
+  const isAsked = useViewStore(({ tab, measuring }) => tab === 'parts' && !measuring);
+  return isAsked && props.job.plan.stretches.length > 0 ? <Tags {...props} /> : null;
+}
+
+function Tags({ job, view, size }: PartTagsProps) {
+  const layer = useViewStore((state) => state.layer);
+  const paths = usePaths(job.client, layer);
+  if (paths?.layer !== layer) return null;
+  const { reading, plan } = job;
+  const first = reading.firstSections[layer - 1] - reading.firstSections[0];
+  const stretches = stretchOfSections(reading, plan.stretches);
+  const onScreen = (place: SheetPoint): SheetPoint => {
+    const point = pointOver(view, place);
+    return { x: size.width / 2 + point.x, y: size.height / 2 - point.y };
+  };
+  return (
+    <ul aria-label={`Parts in layer ${layer}`} className="pointer-events-none absolute inset-0">
+      {paths.paths.ends.map((_, i) => {
+        const stretch = stretches[first + i];
+        const place = placeOfSection(paths.paths, i);
+        if (!place) return null;
+        const { x, y } = onScreen(place);
+        return (
+          <li
+            key={first + i}
+            className="pointer-events-auto absolute -translate-1/2 text-xs"
+            style={{ left: x, top: y }}
+            onPointerDown={(event) => event.stopPropagation()}
+          >
+            {stretch ? (
+              <StretchSelect
+                view={job}
+                stretch={stretch}
+                label={`Part of these lines, behind line ${stretch.line}`}
+              />
+            ) : (
+              <span className="rounded-md border border-edge bg-paper px-2 py-1">
+                {partName(FIRST_STRETCH)}
+              </span>
+            )}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
