@@ -20,6 +20,7 @@ const coreFolders = [
   'motion',
   'geometry',
   'read',
+  'sources',
   'filament',
   'printer',
   'order',

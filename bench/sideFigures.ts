@@ -105,6 +105,7 @@ export async function sideSeconds(size: number, rounds: number): Promise<SideSec
     order: 'fewest-swaps',
     dipMm: 0,
     fingerprint: '0'.repeat(64),
+    nozzle: ORDINARY_PROFILE.nozzle,
   });
   if (!arranged.ok) throw new Error(arranged.refusal.message);
   const request = {

@@ -1,10 +1,8 @@
 import { basename } from 'node:path';
 import { Command, CommanderError } from 'commander';
-import { unpackGcode } from '../src/core/archive/unpack';
 import { sourceOf } from '../src/core/byteSource';
 import type { Result } from '../src/core/findings';
 import { prepareOutput } from '../src/core/output/apply';
-import { stripBlocks } from '../src/core/output/strip';
 import { writeOutput } from '../src/core/output/parts';
 import { proveOutput } from '../src/core/output/proof';
 import { type Proof } from '../src/core/output/proofTypes';
@@ -12,10 +10,9 @@ import { ORDINARY_PROFILE, type Printer } from '../src/core/printer/printer';
 import { parsePrinter } from '../src/core/printer/printerFile';
 import { applyAnswer, inspectAnswer } from './answers';
 import { sidesAnswer } from './sides';
-import { readWhole, type WholeRead } from '../src/workers/readWhole';
-import { checkTarget, chunked, readBytes, readJson, writeWhole } from './files';
+import { checkTarget, readJson, writeWhole } from './files';
 import { requestFrom } from './request';
-import { threadSides } from './threads';
+import { readGcodeFile, readInput } from './sources';
 
 /** Exit code of a refusal: the answer is then `{ "error": … }` and no file is written. */
 const REFUSED = 2;
@@ -36,17 +33,6 @@ function printerFrom(name: string | undefined): Printer {
   return name === undefined ? ORDINARY_PROFILE : unwrap(parsePrinter(unwrap(readJson(name))));
 }
 
-async function readGcodeFile(name: string): Promise<Uint8Array> {
-  return unwrap(await unpackGcode(unwrap(readBytes(name))));
-}
-
-/** Reads G-code; what goes on beside a large file runs in threads of its own. */
-async function readPrint(bytes: Uint8Array, printer: Printer): Promise<WholeRead> {
-  const whole = await readWhole(chunked(bytes), printer, threadSides(), false, () => true);
-  if (typeof whole === 'string') throw new Error(`Reading has ${whole}.`);
-  return whole;
-}
-
 /** A failed proof is a refusal that also shows every check. */
 function insist(proof: Proof): Proof {
   if (proof.ok) return proof;
@@ -59,32 +45,32 @@ function insist(proof: Proof): Proof {
   throw new RefusalError({ error, ok: false, proof } as { error: object });
 }
 
-async function inspect(name: string, options: { printer?: string }): Promise<object> {
-  const bytes = await readGcodeFile(name);
+async function inspect(names: readonly string[], options: { printer?: string }): Promise<object> {
   const printer = printerFrom(options.printer);
-  const { reading, fingerprint } = await readPrint(bytes, printer);
-  const file = { name: basename(name), sha256: fingerprint };
+  const { bytes, reading, fingerprint } = await readInput(names, printer, unwrap);
+  const file = { name: names.map((name) => basename(name)).join(' + '), sha256: fingerprint };
   const sides = await sidesAnswer(sourceOf(bytes), reading, printer);
   return { ...inspectAnswer(file, reading, printer), ...sides };
 }
 
 async function apply(
-  name: string,
+  names: readonly string[],
   options: { plan: string; out: string; printer?: string },
 ): Promise<object> {
-  unwrap(
-    checkTarget(options.out, {
-      'the sliced file': name,
-      'the plan': options.plan,
-      ...(options.printer !== undefined && { 'the printer': options.printer }),
-    }),
-  );
-  // Swaps that Lamella wrote before are replaced, and not doubled.
-  const bytes = unwrap(await stripBlocks(await readGcodeFile(name)));
+  for (const name of names) {
+    unwrap(
+      checkTarget(options.out, {
+        'the sliced file': name,
+        'the plan': options.plan,
+        ...(options.printer !== undefined && { 'the printer': options.printer }),
+      }),
+    );
+  }
   const plan = unwrap(readJson(options.plan));
   const printer = printerFrom(options.printer);
+  // Swaps that Lamella wrote before are replaced, and not doubled.
+  const { bytes, reading, fingerprint } = await readInput(names, printer, unwrap, true);
   const input = sourceOf(bytes);
-  const { reading, fingerprint } = await readPrint(bytes, printer);
   const request = unwrap(await requestFrom(plan, { input, reading, printer, sha256: fingerprint }));
   const insertions = unwrap(await prepareOutput(input, reading, request));
   const output = writeOutput(bytes, insertions);
@@ -96,15 +82,15 @@ async function apply(
   return applyAnswer(reading, request, insertions, proof, file);
 }
 
+/** `prove IN OUT`, or `prove IN… -- OUT…`: what stands behind two dashes is the output. */
 async function prove(
-  inputName: string,
-  outputName: string,
-  options: { printer?: string },
+  files: readonly string[],
+  options: { printer?: string; out?: readonly string[] },
 ): Promise<object> {
-  const bytes = await readGcodeFile(inputName);
+  const [outputName] = files.slice(-1);
   const printer = printerFrom(options.printer);
-  const { reading } = await readPrint(bytes, printer);
-  const output = sourceOf(await readGcodeFile(outputName));
+  const { bytes, reading } = await readInput(files.slice(0, -1), printer, unwrap);
+  const output = sourceOf(await readGcodeFile(outputName, unwrap));
   const proof = insist(
     await proveOutput(sourceOf(bytes), output, { reading, planned: null, printer }),
   );
@@ -143,22 +129,22 @@ export async function runCommand(args: readonly string[]): Promise<CommandAnswer
     .exitOverride()
     .configureOutput({ writeErr: () => {} });
   program
-    .command('inspect FILE')
-    .description('layers, steps, time, filament and findings of a file')
+    .command('inspect <files...>')
+    .description('layers, steps, time, filament and findings of a file, or of several together')
     .option('--printer <json>', 'what the printer is and can do')
-    .action((file, options) => answer(() => inspect(file, options)));
+    .action((files, options) => answer(() => inspect(files, options)));
   program
-    .command('apply FILE')
-    .description('write the file with the swaps of a plan, if the proof holds')
+    .command('apply <files...>')
+    .description('write the file with the swaps of a plan, or several as one, if the proof holds')
     .requiredOption('--plan <json>', 'the plan')
     .requiredOption('--out <gcode>', 'the file to write')
     .option('--printer <json>', 'what the printer is and can do')
-    .action((file, options) => answer(() => apply(file, options)));
+    .action((files, options) => answer(() => apply(files, options)));
   program
-    .command('prove IN OUT')
-    .description('prove that OUT is IN with swaps and nothing else')
+    .command('prove <in> <files...>')
+    .description('prove that OUT is IN with swaps and nothing else: IN OUT, or IN IN… -- OUT')
     .option('--printer <json>', 'what the printer is and can do')
-    .action((input, output, options) => answer(() => prove(input, output, options)));
+    .action((input, files, options) => answer(() => prove([input, ...files], options)));
   try {
     await program.parseAsync(args, { from: 'user' });
   } catch (error) {

@@ -137,6 +137,7 @@ async function arrangedSwaps(
     order,
     dipMm,
     fingerprint: sha256,
+    nozzle: printer.nozzle,
   });
   if (!arranged.ok) return arranged;
   const { swaps, arrangement } = arranged.value;

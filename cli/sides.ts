@@ -1,7 +1,7 @@
 import type { ByteSource } from '../src/core/byteSource';
 import { ORDERS, type Order } from '../src/core/order/ordering';
 import { helpfulDips } from '../src/core/order/dips';
-import type { Survey } from '../src/core/order/survey';
+import { plainSurvey, type Survey } from '../src/core/order/survey';
 import { NO_SETTINGS } from '../src/core/recipe/settings';
 import { arrange, findParts, survey } from '../src/core/output/partsRequest';
 import { partOfSections } from '../src/core/plan/parts';
@@ -38,9 +38,7 @@ export async function sidesAnswer(input: ByteSource, reading: Reading, printer: 
     };
   });
   const found: Survey =
-    parts.length > 1
-      ? await survey(input, reading, printer, replaced, true)
-      : { held: [], standing: null };
+    parts.length > 1 ? await survey(input, reading, printer, replaced, true) : plainSurvey([]);
   const planned = keys.map((filament, section) => {
     return { section, filament, settings: NO_SETTINGS, purge: null };
   });
@@ -52,6 +50,7 @@ export async function sidesAnswer(input: ByteSource, reading: Reading, printer: 
       order,
       dipMm,
       fingerprint: '',
+      nozzle: printer.nozzle,
     });
     if (!made.ok) return [];
     return [{ order, dipMm, swaps: made.value.swaps.length, exact: made.value.arrangement.exact }];

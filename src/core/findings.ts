@@ -107,6 +107,13 @@ export type RefusalCode =
   | 'cannot-free-extruder'
   | 'bad-order'
   | 'cannot-reorder'
+  // Several files at once.
+  | 'cannot-join'
+  | 'too-many-files'
+  | 'same-file'
+  | 'in-one-place'
+  | 'wrong-order'
+  | 'head-would-hit'
   | 'rewrite-with-parts'
   | 'no-such-part'
   | 'reordered-file'

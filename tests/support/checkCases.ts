@@ -345,7 +345,7 @@ export const FIRING: readonly (readonly [CheckCode, Check['level'], CheckCase])[
   [
     'section-held',
     'good-to-know',
-    { ...SIDES, side: { held: [{ section: 3, line: 88, text: 'M486 S1' }] } },
+    { ...SIDES, side: { held: [{ section: 3, lead: 2, line: 88, text: 'M486 S1' }] } },
   ],
   [
     'part-without-filament',

@@ -55,6 +55,7 @@ export async function writeSides(
     order,
     dipMm,
     fingerprint: 'c0ffee00'.repeat(8),
+    nozzle: printer.nozzle,
   });
   if (!arranged.ok) throw new Error(arranged.refusal.message);
   const request: OutputRequest = {

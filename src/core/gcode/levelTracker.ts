@@ -7,6 +7,7 @@ import {
   type LevelSection,
 } from './levels';
 import type { Machine } from './machine';
+import { stateBeforeMove } from './stateBeforeMove';
 
 /** A `G92 E` after so few moves may end the priming of the nozzle. */
 const PRIMING_MOVES = 200;
@@ -149,16 +150,7 @@ export class LevelTracker {
       restartLine: restarts ? this.restartLine : line,
       travelOffset: this.endOffset,
       travelLine: this.endLine + 1,
-      state: {
-        ...machine.capture(),
-        x: machine.fromX,
-        y: machine.fromY,
-        z: machine.fromZ,
-        e: machine.fromE,
-        feed: machine.fromFeed,
-        retracted: machine.fromRetracted,
-        filament: machine.fromFilament,
-      },
+      state: stateBeforeMove(machine),
     };
   }
 

@@ -12,8 +12,9 @@ const T = 84;
 
 /** A command that keeps its section in its place, since nobody knows what it does to what follows. */
 export interface HeldSection {
-  /** Place among the reading's sections. */
+  /** Place among the reading's sections, and that of the one that leads to it. */
   readonly section: number;
+  readonly lead: number;
   readonly line: number;
   readonly text: string;
 }
@@ -33,7 +34,7 @@ const KNOWN_M: ReadonlySet<number> = new Set([
  */
 export async function heldSections(
   input: ByteSource,
-  { sections, stops }: Pick<Reading, 'sections' | 'stops'>,
+  { sections, sources, stops }: Pick<Reading, 'sections' | 'sources' | 'stops'>,
   takenOut: ReadonlySet<number>,
 ): Promise<HeldSection[]> {
   const held: HeldSection[] = [];
@@ -41,18 +42,21 @@ export async function heldSections(
   let at = 0;
   let line = 0;
   const waits = new Set(stops.map((stop) => stop.line));
-  const start = sections[0]?.firstOffset ?? 0;
+  const begins = new Set(sources.map(({ firstSection }) => firstSection));
   const stream = new LineStream((bytes, end, base) => {
     for (let from = 0; from < end;) {
       const next = scanLine(bytes, from, end, words);
       line++;
       const offset = base + from;
-      if (offset >= start && (words.letter !== 0 || words.macro)) {
+      if (words.letter !== 0 || words.macro) {
         while (at < sections.length && offset >= sections[at].endOffset) at++;
         const isOwn = isKnown(words) && !waits.has(line);
         const known = at === sections.length || isOwn || takenOut.has(line);
-        if (!known && held.at(-1)?.section !== at) {
-          held.push({ section: at, line, text: commandText(words, bytes, from) });
+        // What stands at the start of a file is printed as it is, or not at all.
+        const isStart = begins.has(at) && offset < sections[at].firstOffset;
+        if (!known && !isStart && held.at(-1)?.section !== at) {
+          const lead = begins.has(at) ? at : at - 1;
+          held.push({ section: at, lead, line, text: commandText(words, bytes, from) });
         }
       }
       from = next;
@@ -76,5 +80,5 @@ function isKnown(words: Words): boolean {
 
 /** The sections that stay: each that holds such a command, and the one that leads to it. */
 export function fixedBy(held: readonly HeldSection[]): Set<number> {
-  return new Set(held.flatMap(({ section }) => (section > 0 ? [section - 1, section] : [section])));
+  return new Set(held.flatMap(({ section, lead }) => [lead, section]));
 }

@@ -25,10 +25,49 @@ export function orderSections(
   inputs: OrderInputs,
   onStage?: OnStage,
 ): Ordered | null {
+  if (order === 'as-sliced' && inputs.given.size === 0) return asSliced(orderableOf(inputs));
+  const { sections } = inputs.reading;
+  // Sections of several files stand in the order of the files; layers of one height belong together.
+  const byLayer = sections.map((_, i) => i).sort((a, b) => sections[a].layer - sections[b].layer);
+  if (byLayer.every((section, i) => section === i)) {
+    return orderRising(order, dipMm, inputs, onStage);
+  }
+  const ordered = orderRising(order, dipMm, risingInputs(inputs, byLayer), onStage);
+  return ordered && { ...ordered, order: ordered.order.map((i) => byLayer[i]) };
+}
+
+/** The same inputs with the sections in another order, in which their layers rise. */
+function risingInputs(inputs: OrderInputs, byLayer: readonly number[]): OrderInputs {
+  const placeOf = new Map(byLayer.map((section, i) => [section, i]));
+  const moved = (sections: readonly number[]): number[] => sections.map((i) => placeOf.get(i)!);
+  const { reading, filaments, fixed, given, standing } = inputs;
+  return {
+    ...inputs,
+    reading: { sections: byLayer.map((i) => reading.sections[i]) },
+    filaments: byLayer.map((i) => filaments[i]),
+    fixed: new Set(moved([...fixed])),
+    given: new Map([...given].map(([layer, sections]) => [layer, moved(sections)])),
+    standing: standing && {
+      liesOn: byLayer.map((i) => moved(standing.liesOn[i])),
+      neighbours: standing.neighbours.map((one) => {
+        const [low, high] = moved([one.low, one.high]);
+        return { ...one, low, high };
+      }),
+    },
+  };
+}
+
+/** Orders of a print whose layers rise from section to section. */
+function orderRising(
+  order: Order,
+  dipMm: number,
+  inputs: OrderInputs,
+  onStage?: OnStage,
+): Ordered | null {
   const print = orderableOf(inputs);
   switch (order) {
     case 'as-sliced':
-      return inputs.given.size > 0 ? withGiven(print, inputs.given) : asSliced(print);
+      return withGiven(print, inputs.given);
     case 'fewest-swaps':
       return fewestSwaps(print, inputs.given);
     case 'colour-by-colour': {

@@ -54,7 +54,7 @@ export function canShape({
  */
 export async function sectionShapes(
   input: ByteSource,
-  reading: Pick<Reading, 'sections' | 'layers' | 'footprint'>,
+  reading: Pick<Reading, 'sections' | 'sources' | 'footprint'>,
   filamentDiameter: number,
 ): Promise<SectionShapes> {
   const { columns, rows, cellMm, originX, originY } = reading.footprint;
@@ -66,8 +66,10 @@ export async function sectionShapes(
     originY: originY - cellMm,
   };
   const pens = reading.sections.map(() => new ShapePen(grid));
+  // Where several files are printed together, ways that would cross what stands are lifted over it.
+  const onlyPrinted = reading.sources.length > 1;
   await forEachSectionMove(input, reading, filamentDiameter, (section, x0, y0, x1, y1, width) => {
-    pens[section].draw(x0, y0, x1, y1, width);
+    if (width > 0 || !onlyPrinted) pens[section].draw(x0, y0, x1, y1, width);
   });
   return { ...grid, shapes: pens.map((pen) => pen.shape()) };
 }

@@ -3,6 +3,8 @@ import type { Printer } from '../printer/printer';
 import type { Reading } from '../read/reading';
 import { heldSections, type HeldSection } from './movable';
 import { standingOf, type OnSection, type Standing } from './precedence';
+import { leadInsOf, standsNear, withoutShapes } from './leadIns';
+import { overlapsOf, type Overlap } from './overlaps';
 import { canShape, sectionShapes } from './sectionShapes';
 
 /** What decides in which orders a print can be printed. */
@@ -11,6 +13,15 @@ export interface Survey {
   readonly held: readonly HeldSection[];
   /** What lies on what; null where the print is too large for that, or where it was not asked for. */
   readonly standing: Standing | null;
+  /** Where two files print in one place, mm²; empty for one file. */
+  readonly overlaps: readonly Overlap[];
+  /** Skirts over which another file prints: places among the reading's sections. */
+  readonly skirtsInTheWay: readonly number[];
+}
+
+/** What is known of a print that is not looked at any further. */
+export function plainSurvey(held: readonly HeldSection[]): Survey {
+  return { held, standing: null, overlaps: [], skirtsInTheWay: [] };
 }
 
 /**
@@ -21,16 +32,32 @@ export interface Survey {
  */
 export async function surveyOf(
   input: ByteSource,
-  reading: Pick<Reading, 'sections' | 'layers' | 'footprint' | 'stops'>,
+  reading: Pick<Reading, 'sections' | 'sources' | 'footprint' | 'stops'>,
   { filamentDiameter, nozzle }: Pick<Printer, 'filamentDiameter' | 'nozzle'>,
   takenOut: ReadonlySet<number>,
   looksBelow: boolean,
   onSection?: OnSection,
 ): Promise<Survey | null> {
   const held = await heldSections(input, reading, takenOut);
-  if (!looksBelow || !canShape(reading)) return { held, standing: null };
+  if (!looksBelow || !canShape(reading)) return plainSurvey(held);
   const shapes = await sectionShapes(input, reading, filamentDiameter);
   const heights = reading.sections.map(({ z }) => z);
-  const standing = await standingOf(shapes, heights, nozzle, onSection);
-  return standing && { held, standing };
+  const leadIns = leadInsOf(reading);
+  const overlaps = overlapsOf(shapes, reading.sections);
+  const isLeadIn = ({ one, other }: Overlap): boolean => leadIns.has(one) || leadIns.has(other);
+  // Skirts of all files but one are not printed, and nothing lies on them.
+  const ground = { ...shapes, shapes: withoutShapes(shapes.shapes, leadIns) };
+  const standing = await standingOf(ground, heights, nozzle, onSection);
+  return (
+    standing && {
+      held,
+      standing,
+      overlaps: overlaps.filter((one) => !isLeadIn(one)),
+      skirtsInTheWay: [...leadIns].filter(
+        (skirt) =>
+          overlaps.some(({ one, other }) => one === skirt || other === skirt) ||
+          standsNear(skirt, shapes, reading.sections, nozzle),
+      ),
+    }
+  );
 }

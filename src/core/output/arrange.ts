@@ -1,7 +1,7 @@
 import { firstIndex } from '../search';
 import { bytesOfText } from '../text';
 import type { ByteSource } from '../byteSource';
-import type { MachineState } from '../gcode/machine';
+import { Machine, type MachineState } from '../gcode/machine';
 import type { Arrangement } from '../plan/arrangement';
 import type { Reading } from '../read/reading';
 import { actionsOf, hopActions, type SwapAction, type SwapMoment } from '../recipe/actions';
@@ -11,7 +11,7 @@ import { renderActions, settingLine } from '../recipe/render';
 import { NO_SETTINGS, stateWith } from '../recipe/settings';
 import { stateAt } from '../printer/stateAt';
 import { ownStopWord } from '../printer/stopKinds';
-import { goesOnAt, leavesOut, NO_WORDS, type BlockTitle } from './blocks';
+import { goesOnAt, leavesOut, NO_WORDS, placeIn, type BlockTitle } from './blocks';
 import {
   endingOf,
   finished,
@@ -23,7 +23,19 @@ import {
   type OutputRequest,
   type Place,
 } from './insert';
-import { copiedRuns, seamsOf, type CopiedRun, type Seam } from './seams';
+import { crossingDrafts } from './crossingBlocks';
+import { findCrossings } from './crossings';
+import { leftOutOf } from './leftOut';
+import {
+  copiedRuns,
+  edgesOf,
+  layerOfPlace,
+  printedUpTo,
+  seamsOf,
+  type CopiedRun,
+  type Edges,
+  type Seam,
+} from './seams';
 import { filamentAtSeam, statesOfSeams, type SeamStates } from './seamStates';
 import type { ToolLine } from '../gcode/toolHeat';
 import { toolAnswer } from './toolLines';
@@ -49,10 +61,12 @@ export async function arrangedInsertions(
   arrangement: Arrangement,
 ): Promise<Insertion[]> {
   const seams = seamsOf(reading, arrangement);
-  const runs = copiedRuns(seams, reading);
-  const known = await statesOfSeams(input, reading, seams);
-  const blocks = blocksOf(reading, request, arrangement, seams, known);
+  const edges = edgesOf(reading, arrangement);
+  const runs = copiedRuns(seams, edges);
+  const known = await statesOfSeams(input, reading, seams, edges);
+  const blocks = blocksOf(request, arrangement, seams, known, edges);
   const inside = [
+    ...(await crossingLines(input, reading, request, runs, known)),
     ...(await insertedLines(input, reading, request, known.toolLines)),
     ...(await Promise.all(
       blocks
@@ -63,24 +77,81 @@ export async function arrangedInsertions(
   const openings: Insertion[] = [];
   for (const block of blocks.filter(({ follows }) => !follows)) {
     const run = runs[openings.length + 1];
-    openings.push(await jumping(input, block, run, arrangement.fingerprint));
+    openings.push(await jumping(input, reading, block, run, arrangement));
   }
   const placeOf = (at: number): number => firstIndex(inside.length, (i) => inside[i].offset >= at);
   const left = openings[0] ? await leftMarks(input, reading, arrangement, openings[0]) : [];
-  return runs.flatMap(({ start, end }, i) => [
-    ...(i === 1 ? left : []),
-    ...(i > 0 ? [openings[i - 1]] : []),
-    ...inside.slice(placeOf(start), placeOf(end)),
-  ]);
+  return [
+    ...(runs[0].start > 0 ? [await beginning(input, reading, runs[0], arrangement)] : []),
+    ...runs.flatMap(({ start, end }, i) => [
+      ...(i === 1 ? left : []),
+      ...(i > 0 ? [openings[i - 1]] : []),
+      ...inside.slice(placeOf(start), placeOf(end)),
+    ]),
+    ...(edges.last.end < reading.bytes ? [ending(reading, edges)] : []),
+  ];
+}
+
+/** The mark of an output that begins with a file that is not the first of the input. */
+async function beginning(
+  input: ByteSource,
+  reading: Reading,
+  { start, end }: CopiedRun,
+  { fingerprint }: Arrangement,
+): Promise<Insertion> {
+  const { sources } = reading;
+  const span = sources.find((one) => one.start === start)!;
+  const resume = { offset: start, line: span.firstLine };
+  const text = goesOnAt(placeIn(sources, fingerprint, start, end));
+  const { travelOffset } = reading.sections[span.firstSection];
+  const before = await input.slice(Math.max(start, travelOffset - 2), travelOffset);
+  const bytes = bytesOfText(text + endingOf(before));
+  return { title: null, commands: [], offset: 0, line: 1, bytes, lines: 1, resume };
+}
+
+/** Files of the input behind the one with whose end the output ends. */
+function ending({ bytes, lines }: Reading, { last, end }: Edges): Insertion {
+  const place = { offset: last.end, line: end.endLine + 1 };
+  const resume = { offset: bytes, line: lines + 1 };
+  return { title: null, commands: [], ...place, bytes: new Uint8Array(0), lines: 0, resume };
+}
+
+/** Ways over what other files have printed. A file alone knows its own ways. */
+async function crossingLines(
+  input: ByteSource,
+  reading: Reading,
+  request: OutputRequest,
+  runs: readonly CopiedRun[],
+  { stateAt }: SeamStates,
+): Promise<Insertion[]> {
+  if (reading.sources.length === 1) return [];
+  const starts = runs.map(({ start, end, line }, i) => {
+    const state = i === 0 ? new Machine().capture() : stateAt(start);
+    return { offset: start, line, end, state };
+  });
+  const found = await findCrossings(input, reading, starts, request.printer);
+  const insertions: Insertion[] = [];
+  for (const [i, crossing] of found.entries()) {
+    const layer = layerOfPlace(reading, crossing.begin.offset);
+    for (const draft of crossingDrafts(
+      crossing,
+      { index: i + 1, count: found.length, layer },
+      request,
+    )) {
+      insertions.push(await finished(input, draft, null));
+    }
+    if (crossing.sloped) insertions.push(muteAt(crossing.sloped));
+  }
+  return insertions;
 }
 
 /** Where the blocks of all seams stand, and the way back to the file's end. */
 function blocksOf(
-  reading: Reading,
   request: OutputRequest,
   { dipMm }: Arrangement,
   seams: readonly Seam[],
   states: SeamStates,
+  edges: Edges,
 ): Block[] {
   const count = { swap: seams.filter(({ swaps }) => swaps).length };
   let swap = 0;
@@ -99,19 +170,18 @@ function blocksOf(
     const draft = draftOf(title, stops, actions, moment, request, dipMm);
     return [{ draft, stops, resumes, follows, from }];
   });
-  const back = wayBack(reading, request, seams, states);
+  const back = wayBack(edges, request, seams, states);
   return numbered(back ? [...made, back] : made);
 }
 
 /** The way from the section that is printed last to where the file itself ends printing. */
 function wayBack(
-  { sections }: Reading,
+  { end }: Edges,
   request: OutputRequest,
   seams: readonly Seam[],
   { ofEnd }: SeamStates,
 ): Block | null {
   const last = seams[seams.length - 1];
-  const end = sections[sections.length - 1];
   if (last.section === end) return null;
   const { from, to } = ofEnd;
   const printedTop = Math.max(last.printedTop, last.section.z);
@@ -216,13 +286,15 @@ function draftOf(
 /** A block behind which the input goes on at another place, which its last line names. */
 async function jumping(
   input: ByteSource,
+  { sources }: Reading,
   { draft, resumes }: Block,
   { end }: CopiedRun,
-  fingerprint: string,
+  { fingerprint }: Arrangement,
 ): Promise<Insertion> {
   const made = await finished(input, draft, null);
   const ending = endingOf(await input.slice(Math.max(0, made.offset - 2), made.offset));
-  const mark = bytesOfText(goesOnAt(fingerprint, resumes.offset, end) + ending);
+  const place = placeIn(sources, fingerprint, resumes.offset, end);
+  const mark = bytesOfText(goesOnAt(place) + ending);
   const bytes = new Uint8Array(made.bytes.length + mark.length);
   bytes.set(made.bytes);
   bytes.set(mark, made.bytes.length);
@@ -232,15 +304,16 @@ async function jumping(
 /** Marks that name what is left out; they stand before the first way that steps over it. */
 async function leftMarks(
   input: ByteSource,
-  { sections }: Reading,
-  { leftOut, fingerprint }: Arrangement,
+  reading: Reading,
+  arrangement: Arrangement,
   { offset, line }: Insertion,
 ): Promise<Insertion[]> {
-  if (leftOut.length === 0) return [];
+  const { fingerprint } = arrangement;
+  const left = leftOutOf(reading, arrangement);
+  if (left.length === 0) return [];
   const ending = endingOf(await input.slice(Math.max(0, offset - 2), offset));
-  const marks = leftOut.map((section) => {
-    const { restartOffset, endOffset } = sections[section];
-    return leavesOut(fingerprint, restartOffset, endOffset) + ending;
+  const marks = left.map(({ start, end, why }) => {
+    return leavesOut(placeIn(reading.sources, fingerprint, start, end), why) + ending;
   });
   const bytes = bytesOfText(marks.join(''));
   const resume = { offset, line };
@@ -254,10 +327,11 @@ async function insertedLines(
   request: OutputRequest,
   toolLines: readonly ToolLine[],
 ): Promise<Insertion[]> {
-  const { layers, sections } = reading;
-  const last = sections[sections.length - 1].endOffset;
+  const { layers } = reading;
   const isNumbered = layers.some(({ state }) => state.lineNumber >= 0);
-  const answered = toolLines.map((line) => ({ line, answer: toolAnswer(line, last) }));
+  const answered = toolLines.map((line) => {
+    return { line, answer: toolAnswer(line, printedUpTo(reading, line.offset)) };
+  });
   const goes = answered.flatMap(({ line, answer }) => (answer === 'take-out' ? [line] : []));
   const mapped = answered.flatMap(({ line, answer }) => (answer === 'without-tool' ? [line] : []));
   const out = [...goes, ...request.takeOut];

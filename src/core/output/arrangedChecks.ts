@@ -1,8 +1,9 @@
 import type { ByteSource } from '../byteSource';
 import type { MachineState } from '../gcode/machine';
+import { leadInsOf } from '../order/leadIns';
 import { purgeSections } from '../order/purgeBlock';
 import type { ArrangedRun } from './arrangedRun';
-import { plainName } from './blocks';
+import { plainName, type LeftOutWhy } from './blocks';
 import { checkStanding } from './dipCheck';
 import type { ProofCheck, ProvenRun } from './proofTypes';
 import { stateDifferences } from './stateCheck';
@@ -30,7 +31,8 @@ function checkJumps({ found }: ProvenRun): ProofCheck[] {
       .filter(({ kind }) => kind === 'swap' || kind === 'hop' || kind === 'load')
       .map((block) => [block.end, block]),
   );
-  const bare = found.jumps.find(({ start }) => !leads.has(start));
+  // The output may begin with another file than the input does.
+  const bare = found.jumps.find(({ start }) => start > 0 && !leads.has(start));
   if (!bare) return [];
   const message = 'The output goes on at another place of the file, and nothing leads there.';
   return [{ check: 2, ok: false, message, line: bare.line }];
@@ -70,16 +72,25 @@ function checkOpenSeams({ stateIn, reading }: ProvenRun, arranged: ArrangedRun):
   });
 }
 
-/** Check 1: only a purge block is left out, and only when that is planned. */
+/** Check 1: only what may be is left out: a purge block that is not planned, skirts and ends of other files. */
 function checkLeftOut({ found: { gaps }, planned, reading }: ProvenRun): ProofCheck[] {
   if (gaps.length === 0) return [];
-  const block = purgeSections(reading).map((section) => reading.sections[section].restartOffset);
-  const odd = gaps.find(({ from }) => !block.includes(from));
-  const wanted = planned?.arrangement?.leftOut.length ?? gaps.length;
-  if (!odd && gaps.length === wanted) return [];
+  const { sections, sources } = reading;
+  const starts = (places: readonly number[]): Set<number> =>
+    new Set(places.map((section) => sections[section].restartOffset));
+  const allowed: Readonly<Record<LeftOutWhy, ReadonlySet<number>>> = {
+    'purge block': starts(purgeSections(reading)),
+    skirt: starts([...leadInsOf(reading)]),
+    'start block': new Set(sources.map(({ start }) => start)),
+    'end block': new Set(sources.map(({ endSection }) => sections[endSection - 1].endOffset)),
+  };
+  const odd = gaps.find(({ why, from }) => !allowed[why ?? 'purge block'].has(from));
+  const inside = gaps.filter(({ why }) => why === null || why === 'skirt');
+  const wanted = planned?.arrangement?.leftOut.length ?? inside.length;
+  if (!odd && inside.length === wanted) return [];
   const message = odd
-    ? 'Something is left out that is no part of a purge block.'
-    : `${wanted} stretches are planned to be left out, ${gaps.length} are.`;
+    ? 'Something is left out that is part of the print.'
+    : `${wanted} stretches are planned to be left out, ${inside.length} are.`;
   return [{ check: 1, ok: false, message, line: (odd ?? gaps[0]).line }];
 }
 

@@ -9,6 +9,7 @@ import type { PrintedSoFar } from './clearance';
 import { inOutput, type Copy } from './copies';
 import type { OutputRequest } from './insert';
 import type { MutedLine } from './proofTypes';
+import { printedUpTo } from './seams';
 import { toolAnswer } from './toolLines';
 
 /** A section where the output prints it. */
@@ -51,22 +52,27 @@ const T = /^T\d/i;
 /** Whether an output has sections in filaments of their own: its order, or a tool change that is gone, says so. */
 export function isArranged(
   { jumps, blocks, mutes }: BlockFinder,
+  { sources }: Pick<Reading, 'sources'>,
   planned: OutputRequest | null,
 ): boolean {
-  if (planned?.arrangement || jumps.length > 0) return true;
+  if (sources.length > 1 || planned?.arrangement || jumps.length > 0) return true;
   const inside = ({ kind, inside: isIn }: Block): boolean =>
     kind === 'hop' || (kind === 'swap' && isIn);
   return blocks.some(inside) || mutes.some(({ text }) => T.test(text.trimStart()));
 }
 
 /** Places of the input at which its state is wanted then. */
-export function arrangedPlaces({ sections }: Pick<Reading, 'sections'>, size: number): number[] {
+export function arrangedPlaces(
+  { sections, sources }: Pick<Reading, 'sections' | 'sources'>,
+  size: number,
+): number[] {
   const places = sections.flatMap(({ travelOffset, restartOffset, firstOffset }) => [
     travelOffset,
     restartOffset,
     firstOffset,
   ]);
-  return [...places, sections[sections.length - 1]?.endOffset ?? 0, size];
+  const ends = sources.map(({ endSection }) => sections[endSection - 1]?.endOffset ?? 0);
+  return [...places, ...ends, size];
 }
 
 /**
@@ -77,12 +83,12 @@ export function arrangedPlaces({ sections }: Pick<Reading, 'sections'>, size: nu
 export function arrangedRun(
   before: SimulatedPrinter,
   captured: readonly number[],
-  { sections }: Pick<Reading, 'sections'>,
+  reading: Pick<Reading, 'sections' | 'sources'>,
   { blocks, mutes, jumps }: BlockFinder,
   copies: readonly Copy[],
   muted: readonly (MutedLine | undefined)[],
 ): ArrangedRun {
-  const endOffset = sections[sections.length - 1]?.endOffset ?? 0;
+  const { sections, sources } = reading;
   const { ofTools, toolLines } = before;
   const raw = new Map(captured.map((place, i) => [place, ofTools[i]]));
   const changes = toolLines.flatMap(({ kind, offset }) => (kind === 'change' ? [offset] : []));
@@ -116,12 +122,14 @@ export function arrangedRun(
       return at === null ? [] : [{ section, at }];
     })
     .sort((a, b) => a.at - b.at);
+  const lastSource = sections[order.at(-1)?.section ?? 0]?.source ?? 0;
+  const lastEnd = sections[sources[lastSource].endSection - 1]?.endOffset ?? 0;
   const blockEnds = new Map(blocks.map((block) => [block.end, block]));
   const jumpEnds = new Set(jumps.map(({ end }) => end));
   return {
     order,
     states,
-    end: { ...before.state, nozzleTarget: ofTools[ofTools.length - 1].nozzleTarget },
+    end: before.endings[lastSource],
     toolLines,
     isOff,
     openSeams: order.filter(
@@ -130,7 +138,7 @@ export function arrangedRun(
     isToolLine: (mute) => {
       const line = toolLineOf(mute);
       if (!line) return false;
-      const answer = toolAnswer(line, endOffset);
+      const answer = toolAnswer(line, printedUpTo(reading, line.offset));
       // The one that stands for it says the temperature itself; it is looked at like any other.
       if (answer === 'without-tool') return blockEnds.get(mutes[mute].start)?.kind === 'rewrite';
       return answer === 'take-out';
@@ -148,7 +156,7 @@ export function arrangedRun(
       };
     },
     standsAtSection: ({ kind, layer, inside, start }, place) => {
-      const isEnd = kind === 'hop' && place === endOffset;
+      const isEnd = kind === 'hop' && place === lastEnd;
       const at = sections.findIndex((one) => one.restartOffset === place && one.layer === layer);
       if (at < 0) return isEnd;
       const begun = order.some(

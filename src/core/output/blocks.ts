@@ -1,5 +1,6 @@
 import { isOwnMark, OWN_MARK } from '../gcode/ownMark';
 import { lineEndFrom, afterLineEnd } from '../gcode/scan';
+import type { SourceSpan } from '../read/sections';
 import { NO_PROMISES, parsePromises, promiseText, type BlockPromises } from '../recipe/promises';
 import { OWN_LINES, OWN_LINES_END } from '../recipe/render';
 import {
@@ -12,10 +13,12 @@ import {
 
 /**
  * What a block is for: a swap, a warning some layers before one, the first filament to load, the way to
- * another place of the print without a swap, a setting in place of one of the file's, or the line number
- * of a numbered line that was taken out.
+ * another place of the print without a swap, a lift over what another file has printed and the way down
+ * behind it, a setting in place of one of the file's, or the line number of a numbered line that was taken
+ * out.
  */
-export type BlockKind = 'swap' | 'warning' | 'load' | 'hop' | 'rewrite' | 'number';
+export type BlockKind =
+  'swap' | 'warning' | 'load' | 'hop' | 'lift' | 'lower' | 'rewrite' | 'number';
 
 /** What the first line of a block says. */
 export interface BlockTitle {
@@ -58,13 +61,14 @@ export interface OwnLines {
 
 /** Lines of heat stood in blocks of their own kind once. */
 const TITLE =
-  /^; lamella: (swap|warning|load|hop|heat|rewrite|number) (\d+) of (\d+), (before|in) layer (\d+), (.*)$/;
+  /^; lamella: (swap|warning|load|hop|lift|lower|heat|rewrite|number) (\d+) of (\d+), (before|in) layer (\d+), (.*)$/;
 const SETS = /^; lamella: sets (.*)$/;
 const STOPS_BY = /^; lamella: stops by ([A-Z_][A-Z_0-9]*)$/;
 const DOES = /^; lamella: does (.*)$/;
 const DIPS = /^; lamella: dips (\d+(?:\.\d+)?) mm$/;
-const CLOSING = /^; lamella: end (swap|warning|load|hop|heat|rewrite|number) (\d+)$/;
-const LEFT = /^; lamella: left out ([0-9a-f]{8}), bytes (\d+) to (\d+)$/;
+const CLOSING = /^; lamella: end (swap|warning|load|hop|lift|lower|heat|rewrite|number) (\d+)$/;
+const LEFT =
+  /^; lamella: left out ([0-9a-f]{8}), bytes (\d+) to (\d+)(?:, (start block|end block|skirt))?$/;
 const FROM = /^; lamella: from ([0-9a-f]{8}), bytes (\d+) to (\d+)$/;
 /** No mark is longer, bytes. */
 const LONGEST_MARK = 300;
@@ -100,14 +104,48 @@ export const NO_WORDS: BlockWords = {
   dipMm: 0,
 };
 
+/** A stretch of one sliced file, and which file that is. */
+export interface NamedStretch {
+  /** SHA-256 of the file's bytes. */
+  readonly fingerprint: string;
+  readonly start: number;
+  readonly end: number;
+}
+
+type Files = readonly Pick<SourceSpan, 'fingerprint' | 'start'>[];
+
+/**
+ * A stretch of the input as one of the file that it lies in.
+ * @param fingerprint of the only file.
+ */
+export function placeIn(
+  files: Files,
+  fingerprint: string,
+  start: number,
+  end: number,
+): NamedStretch {
+  const file = files.findLast((one) => one.start <= start) ?? files[0];
+  const base = file.start;
+  return {
+    fingerprint: file.fingerprint || fingerprint,
+    start: start - base,
+    end: end - base,
+  };
+}
+
 /** Says that the output goes on at another place of the input than it has come from. */
-export function goesOnAt(fingerprint: string, start: number, end: number): string {
+export function goesOnAt({ fingerprint, start, end }: NamedStretch): string {
   return `${OWN_MARK}from ${fingerprint.slice(0, 8)}, bytes ${start} to ${end}`;
 }
 
-/** Says that a stretch of the input that prints something is not there. */
-export function leavesOut(fingerprint: string, start: number, end: number): string {
-  return `${OWN_MARK}left out ${fingerprint.slice(0, 8)}, bytes ${start} to ${end}`;
+/** Why a stretch of the input is not in the output. */
+export const LEFT_OUT = ['start block', 'end block', 'skirt', 'purge block'] as const;
+export type LeftOutWhy = (typeof LEFT_OUT)[number];
+
+/** Says that a stretch of the input is not there; what prints nothing of the part says why. */
+export function leavesOut({ fingerprint, start, end }: NamedStretch, why: LeftOutWhy): string {
+  const reason = why === 'purge block' ? '' : `, ${why}`;
+  return `${OWN_MARK}left out ${fingerprint.slice(0, 8)}, bytes ${start} to ${end}${reason}`;
 }
 
 /** All lines of a block. */
@@ -157,10 +195,11 @@ export interface Jump {
   readonly start: number;
   readonly end: number;
   readonly line: number;
-  /** The first digits of the input's fingerprint, and which of its bytes follow. */
-  readonly source: string;
+  /** Bytes of the input: those that follow, or those that are not there. */
   readonly from: number;
   readonly to: number;
+  /** Of what is not there: why, when it is no part of the print. */
+  readonly why: LeftOutWhy | null;
 }
 
 /**
@@ -180,6 +219,9 @@ export class BlockFinder {
   private ownCount = 0;
   private ownAfter: number | null = null;
   private line = 0;
+
+  /** @param files that the input is made of; none when marks are not to be looked up. */
+  constructor(private readonly files: Files = []) {}
 
   /** Takes whole lines: `bytes` from 0 to `end`, at `base` in the file. */
   read(bytes: Uint8Array, end: number, base: number): void {
@@ -224,12 +266,7 @@ export class BlockFinder {
     const jump = FROM.exec(text);
     const gap = LEFT.exec(text);
     const mark = jump ?? gap;
-    if (mark && !this.open) {
-      const [from, to] = [Number(mark[2]), Number(mark[3])];
-      const list = jump ? this.jumps : this.gaps;
-      list.push({ start, end, line: this.line, source: mark[1], from, to });
-      return;
-    }
+    if (mark && !this.open) return this.takeMark(mark, jump ? this.jumps : this.gaps, start, end);
     if (this.ownAfter !== null && text !== OWN_LINES_END) return this.break(this.line);
     const title = TITLE.exec(text);
     if (title) return this.begin(title, start);
@@ -237,6 +274,22 @@ export class BlockFinder {
     const closing = CLOSING.exec(text);
     if (closing) return this.close(closing[1], Number(closing[2]), end);
     if (!this.takeWords(this.open, text)) this.break(this.line);
+  }
+
+  /** A mark that names a stretch of a file, which has to be one of those that the input is made of. */
+  private takeMark(
+    [, fingerprint, from, to, why]: RegExpExecArray,
+    list: Jump[],
+    start: number,
+    end: number,
+  ): void {
+    const { files, line } = this;
+    const file =
+      files.length < 2 ? files[0] : files.find((one) => one.fingerprint.startsWith(fingerprint));
+    if (files.length > 0 && !file) return this.break(line);
+    const base = file?.start ?? 0;
+    const stretch = { from: base + Number(from), to: base + Number(to) };
+    list.push({ start, end, line, ...stretch, why: (why as LeftOutWhy | undefined) ?? null });
   }
 
   private begin(title: RegExpExecArray, start: number): void {

@@ -13,7 +13,7 @@ export async function checkBytes(
   input: ByteSource,
   output: ByteSource,
   found: BlockFinder,
-  reading: Pick<Reading, 'sections' | 'bytes'>,
+  reading: Pick<Reading, 'sections' | 'sources' | 'bytes'>,
 ): Promise<ProofCheck> {
   const { brokenLine } = found;
   if (brokenLine !== null) {
@@ -29,7 +29,9 @@ export async function checkBytes(
       return { check: 1, ok: false, message, line };
     }
   }
-  if (found.jumps.length > 0) return checkTiling(copies, found, reading);
+  if (found.jumps.length > 0 || reading.sources.length > 1) {
+    return checkTiling(copies, found, reading);
+  }
   const last = copies[copies.length - 1];
   const inputAt = last.inputStart + last.end - last.start;
   if (inputAt !== input.size) {
@@ -40,11 +42,14 @@ export async function checkBytes(
   return { check: 1, ok: true, message };
 }
 
-/** In another order, each section is copied once, and so are the start and the end of the file. */
+/**
+ * In another order, each section is copied once, and so are the start and the end of a file: the start of the
+ * one that is printed first, the end of the one printed last, and of no other.
+ */
 function checkTiling(
   copies: readonly Copy[],
   { jumps, gaps }: BlockFinder,
-  { sections, bytes }: Pick<Reading, 'sections' | 'bytes'>,
+  { sections, sources }: Pick<Reading, 'sections' | 'sources'>,
 ): ProofCheck {
   const fail = (message: string, line?: number): ProofCheck => ({
     check: 1,
@@ -60,9 +65,27 @@ function checkTiling(
   if (twice > 0) return fail(`Bytes of the input from ${sorted[twice][0]} on are there twice.`);
   const has = (start: number, end: number): boolean =>
     start >= end || sorted.some(([a, b]) => a <= start && end <= b);
-  const [first, last] = [sections[0], sections[sections.length - 1]];
-  if (!has(0, first.restartOffset)) return fail('The start of the file is not there.');
-  if (!has(last.endOffset, bytes)) return fail('The end of the file is not there.');
+  const begun = sources.find(({ start, end }) => start <= ranges[0][0] && ranges[0][0] < end);
+  const last = ranges[ranges.length - 1][1];
+  const ended = sources.find(({ start, end }) => start < last && last <= end);
+  for (const file of sources) {
+    const [begin, end] = [sections[file.firstSection], sections[file.endSection - 1]];
+    const name = file.name === '' ? 'the file' : file.name;
+    const touches = (from: number, to: number): boolean =>
+      sorted.some(([a, b]) => a < to && b > from);
+    if (file === begun) {
+      const isFirst = ranges[0][0] === file.start && has(file.start, begin.restartOffset);
+      if (!isFirst) return fail(`The start of ${name} is not there.`);
+    } else if (touches(file.start, begin.restartOffset)) {
+      return fail(`The start block of ${name} is left in the middle.`);
+    }
+    if (file === ended) {
+      const isLast = last === file.end && has(end.endOffset, file.end);
+      if (!isLast) return fail(`The end of ${name} is not there.`);
+    } else if (touches(end.endOffset, file.end)) {
+      return fail(`The end block of ${name} is left in the middle.`);
+    }
+  }
   const isSaid = ({ restartOffset, endOffset }: (typeof sections)[number]): boolean =>
     gaps.some(({ from, to }) => from === restartOffset && to === endOffset);
   const both = sections.find((one) => isSaid(one) && has(one.restartOffset, one.endOffset));
@@ -72,7 +95,13 @@ function checkTiling(
     );
   const lost = sections.find((one) => !isSaid(one) && !has(one.restartOffset, one.endOffset));
   if (lost) return fail(`What the file prints from its line ${lost.firstLine} on is not there.`);
-  const except = gaps.length === 0 ? '' : ` but for ${gaps.length} stretches of a purge block`;
+  const purged = gaps.filter(({ why }) => why === null).length;
+  const skirts = gaps.filter(({ why }) => why === 'skirt').length;
+  const but = [
+    ...(purged > 0 ? [`${purged} stretches of a purge block`] : []),
+    ...(skirts > 0 ? [`${skirts} skirts`] : []),
+  ];
+  const except = but.length === 0 ? '' : ` but for ${but.join(' and ')}`;
   const message = `All that the file prints is there once${except}, in ${jumps.length + 1} pieces that are the same to the byte; only ways between them are left out.`;
   return { check: 1, ok: true, message };
 }

@@ -23,7 +23,8 @@ export async function checkStanding(
     ({ section }, i) => i > 0 && sections[section].z < sections[order[i - 1].section].z - HAIR,
   );
   const isShort = order.length < sections.length;
-  if (!goesDown && !isShort) return [];
+  // Where files are printed together, every move of the output is looked at instead.
+  if (reading.sources.length > 1 || (!goesDown && !isShort)) return [];
   const fail = (message: string): ProofCheck[] => [{ check: 3, ok: false, message }];
   if (!canShape(reading)) {
     return fail('The print is too large for its heights to be followed in another order.');

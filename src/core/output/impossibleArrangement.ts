@@ -46,12 +46,21 @@ export function impossibleArrangement(
 /** Why a file can only be printed in its own order; null when it can be in others. */
 export function whyNoOtherOrder({
   sections,
+  sources,
   layers,
   continuous,
   hasUndrawn,
-}: Pick<Reading, 'sections' | 'layers' | 'continuous' | 'hasUndrawn'>): Result<never> | null {
+}: Pick<
+  Reading,
+  'sections' | 'sources' | 'layers' | 'continuous' | 'hasUndrawn'
+>): Result<never> | null {
   const no = (why: string): Result<never> =>
-    refuse('cannot-reorder', `${why} It can be printed in its own order only.`);
+    refuse(
+      'cannot-reorder',
+      sources.length > 1
+        ? `${why} It cannot be printed together with others.`
+        : `${why} It can be printed in its own order only.`,
+    );
   if (continuous) return no('The file prints in a spiral.');
   if (hasUndrawn) return no('Some of the print lies too far out to be drawn.');
   if (layers.some(({ z }, i) => i > 0 && z <= layers[i - 1].z)) {
@@ -70,10 +79,20 @@ export function whyNoOtherOrder({
   if (sections.some((one) => countsOtherwise(first, one))) {
     return no('The file changes how it counts on the way (M200, G18 or G19).');
   }
-  const end = sections[sections.length - 1].state.settings;
-  if (losesSlots(end, first.state.settings)) {
+  const limits = sources.map(({ firstSection, endSection }) => ({
+    begin: sections[firstSection].state.settings,
+    end: sections[endSection - 1].state.settings,
+  }));
+  if (limits.some(({ begin, end }) => losesSlots(end, begin))) {
     return no(
       'The file sets a limit on the way (such as M204) that it does not set at its start, and nobody knows what held before.',
+    );
+  }
+  const without = limits.findIndex(({ begin }) => limits.some(({ end }) => losesSlots(end, begin)));
+  if (without >= 0) {
+    return refuse(
+      'cannot-join',
+      `Another file sets a limit (such as M204) that ${sources[without].name} does not set, and nobody knows what holds there. Slice them with the same settings.`,
     );
   }
   return null;

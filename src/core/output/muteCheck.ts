@@ -1,6 +1,8 @@
+import { Effect } from '../gcode/effect';
 import { waitsForSomebody } from '../gcode/stopCommands';
 import { settingName } from '../gcode/settingName';
 import type { ObeyedLine } from '../printer/simulate';
+import { firstIndex } from '../search';
 import { rewritesOf } from './insert';
 import type { ProofCheck } from './proofTypes';
 import type { MutedLine, ProvenRun } from './proofTypes';
@@ -11,9 +13,16 @@ export function mutedLine({ machine, words, effect, line, text }: ObeyedLine): M
     line,
     text,
     isStop: waitsForSomebody(effect, machine),
+    isTravel: isTravel(effect, machine),
     what: settingName(words, effect, machine),
     after: machine.capture(),
   };
+}
+
+/** A move without filament that comes out. */
+function isTravel(effect: Effect, machine: ObeyedLine['machine']): boolean {
+  if (effect === Effect.Curve && machine.curve.valid) return !machine.extrudedOnCurve;
+  return (effect === Effect.Line || effect === Effect.Curve) && !machine.extruded;
 }
 
 /**
@@ -41,6 +50,7 @@ export function checkMutes(run: ProvenRun): ProofCheck[] {
       return { check: 4, ok: true, message };
     }
     if (run.arranged?.isToolLine(i)) return { check: 4, ok: true, message: '' };
+    if (one.isTravel && standsInLift(run, mute.end)) return { check: 4, ok: true, message: '' };
     const index = endingAt.get(mute.start);
     const standIn = index === undefined ? undefined : found.blocks[index];
     if (index === undefined || standIn?.kind !== 'rewrite' || !standsFor(run, index, one)) {
@@ -60,6 +70,12 @@ export function checkMutes(run: ProvenRun): ProofCheck[] {
     checks.push(fail('Not all settings of the file are replaced as planned.'));
   }
   return checks;
+}
+
+/** Behind a lift and before its way down, which leads to where the file has the head then. */
+function standsInLift({ found: { blocks } }: ProvenRun, at: number): boolean {
+  const next = firstIndex(blocks.length, (i) => blocks[i].start >= at);
+  return blocks[next]?.kind === 'lower' && blocks[next - 1]?.kind === 'lift';
 }
 
 /** A block in the place of a line sets the same thing as that line, and nothing else. */

@@ -7,8 +7,10 @@ import { orderSections, type OrderInputs } from '../order/orders';
 import type { Order, Ordered } from '../order/ordering';
 import { purgeSections } from '../order/purgeBlock';
 import { fixedBy } from '../order/movable';
+import { depthOf } from '../order/depth';
+import { withoutLeadIns } from '../order/leadIns';
 import { canShape, sectionShapes } from '../order/sectionShapes';
-import { surveyOf, type Survey } from '../order/survey';
+import { plainSurvey, surveyOf, type Survey } from '../order/survey';
 import {
   swapsOf,
   type Arrangement,
@@ -21,6 +23,7 @@ import { changingStops, proposeStretches, stopsBesideTools } from '../plan/propo
 import { purgeAt } from '../plan/purges';
 import { recipeOfPlan } from '../plan/recipeOfPlan';
 import { givenOrders, sectionWishes } from '../plan/sidePlan';
+import type { NozzleShape } from '../printer/nozzleShape';
 import type { Printer } from '../printer/printer';
 import type { Reading } from '../read/reading';
 import { SETTING_NAMES } from '../recipe/settings';
@@ -58,6 +61,7 @@ export interface ArrangeInputs {
   readonly order: Order;
   readonly dipMm: number;
   readonly fingerprint: string;
+  readonly nozzle: NozzleShape;
 }
 
 /** An arrangement and its swaps. */
@@ -68,7 +72,7 @@ export interface Arranged {
 
 /** Puts the sections of a print in the order that is asked for. */
 export function arrange(inputs: ArrangeInputs): Result<Arranged> {
-  const { reading, survey: found, sections, order, dipMm, fingerprint } = inputs;
+  const { reading, survey: found, sections, order, dipMm, fingerprint, nozzle } = inputs;
   const filaments = sections.map(({ filament }) => filament);
   const fixed = fixedBy(found.held);
   const { standing } = found;
@@ -76,19 +80,76 @@ export function arrange(inputs: ArrangeInputs): Result<Arranged> {
   const result = orderOrWhy(order, dipMm, reading, print);
   if (!result.ok) return result;
   const ordered = result.value;
-  const inOrder = ordered.order.map((i) => sections[i]);
+  const { printed, leftOut } = withoutLeadIns(reading, ordered.order, found.skirtsInTheWay);
+  const depth = depthOrWhy(order, dipMm, printed, reading, found, nozzle);
+  if (!depth.ok) return depth;
+  const inOrder = printed.map((i) => sections[i]);
   return success({
     arrangement: {
       sections: inOrder,
       order,
       exact: ordered.exact,
-      dipMm: order === 'colour-by-colour' ? dipMm : 0,
-      leftOut: [],
+      dipMm: depth.value,
+      leftOut,
       fingerprint,
     },
     swaps: swapsOf(reading, inOrder),
   });
 }
+
+/**
+ * How deep the nozzle may go between what is printed by then, mm: as the person said it for colour by
+ * colour, as the order needs it where files follow each other; or why the order cannot be printed.
+ */
+export function depthOrWhy(
+  order: Order,
+  dipMm: number,
+  printed: readonly number[],
+  reading: Reading,
+  { standing, overlaps }: Pick<Survey, 'standing' | 'overlaps'>,
+  nozzle: NozzleShape,
+): Result<number> {
+  const { sources, sections } = reading;
+  if (sources.length === 1) return success(order === 'colour-by-colour' ? dipMm : 0);
+  if (!standing) return TOO_LARGE;
+  const fileOf = (section: number): string => sources[sections[section].source].name;
+  const [overlap] = overlaps;
+  if (overlap && order !== 'fewest-swaps') {
+    const [one, other] = [overlap.one, overlap.other].map(fileOf);
+    return refuse(
+      'in-one-place',
+      `${one} and ${other} print in one place, in layer ${sections[overlap.one].layer} and perhaps more. Only what lies side by side or on one another can be printed together.`,
+    );
+  }
+  const depth = depthOf(printed, standing, nozzle.headClearance.heightMm);
+  if (depth.early) {
+    const [on, under] = [depth.early.section, depth.early.below].map(fileOf);
+    return refuse(
+      'wrong-order',
+      `${on} lies on what ${under} prints in layer ${sections[depth.early.below].layer}, and would be printed before it. Put ${under} first.`,
+    );
+  }
+  if (depth.hit) {
+    const [low, high] = [depth.hit.low, depth.hit.high].map(fileOf);
+    return refuse(
+      'head-would-hit',
+      `While ${low} is printed, the head would come against ${high}, which stands ${depth.dipMm.toFixed(1)} mm higher by then. Print them layer by layer (fewest swaps), or farther apart.`,
+    );
+  }
+  if (order !== 'as-sliced' || dipMm === 0) {
+    return success(order === 'colour-by-colour' ? dipMm : depth.dipMm);
+  }
+  if (depth.dipMm <= dipMm + 0.005) return success(dipMm);
+  return refuse(
+    'bad-order',
+    `File by file the nozzle goes ${depth.dipMm.toFixed(2)} mm deep between what is printed; ${dipMm} mm are allowed.`,
+  );
+}
+
+const TOO_LARGE = refuse(
+  'cannot-reorder',
+  'The print is too large for a look at what lies on what. Take the order with the fewest swaps instead.',
+);
 
 /** An order, or why there is none. */
 export function orderOrWhy(
@@ -97,16 +158,20 @@ export function orderOrWhy(
   reading: Reading,
   inputs: OrderInputs,
 ): Result<Ordered> {
-  if (order !== 'as-sliced' || inputs.given.size > 0) {
+  if (order !== 'as-sliced' || inputs.given.size > 0 || reading.sources.length > 1) {
     const why = whyNoOtherOrder(reading);
     if (why) return why;
+    const [held] = inputs.fixed;
+    if (reading.sources.length > 1 && order !== 'as-sliced' && held !== undefined) {
+      const { source, layer } = reading.sections[held];
+      return refuse(
+        'cannot-reorder',
+        `In layer ${layer}, ${reading.sources[source].name} has a command that Lamella does not know, or a stop that stays. Print the files one after another (as sliced).`,
+      );
+    }
   }
   const ordered = orderSections(order, dipMm, inputs);
-  if (ordered) return success(ordered);
-  return refuse(
-    'cannot-reorder',
-    'The print is too large for a look at what lies on what. Take the order with the fewest swaps instead.',
-  );
+  return ordered ? success(ordered) : TOO_LARGE;
 }
 
 /** Stops of the file that a plan of parts has no use for: swaps stand in their place, or it takes them out. */
@@ -128,8 +193,10 @@ export async function survey(
   looksBelow: boolean,
 ): Promise<Survey> {
   const gone = new Set(replaced.map(({ line }) => line));
-  const found = await surveyOf(input, reading, printer, gone, looksBelow);
-  return found ?? { held: [], standing: null };
+  // Files that are printed together may lie on one another.
+  const looks = looksBelow || reading.sources.length > 1;
+  const found = await surveyOf(input, reading, printer, gone, looks);
+  return found ?? plainSurvey([]);
 }
 
 /** What a plan of parts side by side asks to have written, its sections in a given order. */

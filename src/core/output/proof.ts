@@ -1,7 +1,14 @@
 import { chunksOf, type ByteSource } from '../byteSource';
+import { laterStarts } from '../gcode/freshStarts';
 import { LineStream } from '../gcode/lineStream';
 import { ORDINARY_PROFILE } from '../printer/printer';
-import { SimulatedPrinter, type ObeyedLine, type WatchedStretch } from '../printer/simulate';
+import {
+  SimulatedPrinter,
+  type ObeyedLine,
+  type SimulationOptions,
+  type WatchedStretch,
+} from '../printer/simulate';
+import type { Reading } from '../read/reading';
 import { PrintedHeights } from '../read/printedHeights';
 import { BlockTrace } from './blockTrace';
 import { BlockFinder } from './blocks';
@@ -12,7 +19,9 @@ import { copiesOf, inputBehind } from './copies';
 import { mutedLine } from './muteCheck';
 import { type MutedLine } from './proofTypes';
 import type { Proof, ProofInputs } from './proofTypes';
+import { checkLifts } from './liftChecks';
 import { checkBlocks, checkFile } from './runChecks';
+import { WayCheck } from './wayCheck';
 
 /**
  * Proves an output against its input:
@@ -32,7 +41,8 @@ export async function proveOutput(
   inputs: ProofInputs,
 ): Promise<Proof> {
   const { planned, printer = ORDINARY_PROFILE, reading, onProgress } = inputs;
-  const found = await findBlocks(output);
+  const { sources } = reading;
+  const found = await findBlocks(output, sources);
   const { blocks, mutes } = found;
   const copies = copiesOf(found, output.size);
   const own = blocks.flatMap(({ stopWord }) => stopWord ?? []);
@@ -45,8 +55,9 @@ export async function proveOutput(
     captureAt: readonly number[],
     stretches: readonly WatchedStretch[],
     watch: (stretch: number, obeyed: ObeyedLine) => void,
+    more: Pick<SimulationOptions, 'freshAt' | 'onMove'> = {},
   ) => {
-    const simulated = new SimulatedPrinter({ captureAt, stopWords, stretches, watch });
+    const simulated = new SimulatedPrinter({ captureAt, stopWords, stretches, watch, ...more });
     for await (const chunk of chunksOf(source)) {
       simulated.push(chunk);
       done += chunk.length;
@@ -60,19 +71,24 @@ export async function proveOutput(
   const muteOrder = mutePlaces.map((_, i) => i).sort((a, b) => mutePlaces[a] - mutePlaces[b]);
   const muted: MutedLine[] = [];
   const lines = muteOrder.map((i) => ({ start: mutePlaces[i], end: mutePlaces[i] + 1 }));
-  const special = isArranged(found, planned);
+  const special = isArranged(found, reading, planned);
   const wanted = special ? [...places, ...arrangedPlaces(reading, input.size)] : places;
   const rising = [...new Set(wanted)].sort((a, b) => a - b);
-  const before = await run(input, rising, lines, (mute, obeyed) => {
+  const noteMuted = (mute: number, obeyed: ObeyedLine): void => {
     muted[muteOrder[mute]] = mutedLine(obeyed);
-  });
+  };
+  const before = await run(input, rising, lines, noteMuted, { freshAt: laterStarts(sources) });
   const stateAt = new Map(rising.map((place, i) => [place, before.captured[i]]));
   const arranged = special ? arrangedRun(before, rising, reading, found, copies, muted) : null;
   const traces = blocks.map((block) => new BlockTrace(block, printer));
   const edges = blocks.flatMap(({ start, end }) => [start, end]);
   const watched = [...new Set([...edges, ...(arranged?.openSeams.map(({ at }) => at) ?? [])])];
   watched.sort((a, b) => a - b);
-  const after = await run(output, watched, blocks, (block, obeyed) => traces[block].obey(obeyed));
+  const dipMm = planned?.arrangement?.dipMm ?? null;
+  const ways = sources.length > 1 ? new WayCheck(reading, printer, copies, blocks, dipMm) : null;
+  const trace = (block: number, obeyed: ObeyedLine): void => traces[block].obey(obeyed);
+  const onMove = ways ? ways.take.bind(ways) : undefined;
+  const after = await run(output, watched, blocks, trace, { onMove });
   const outputStates = new Map(watched.map((place, i) => [place, after.captured[i]]));
   const heights = new PrintedHeights(reading);
   const muteAt = new Map(mutes.map(({ start }, i) => [start, muted[i]]));
@@ -97,13 +113,18 @@ export async function proveOutput(
     ...checkFile(reading),
     ...checkBlocks(proven),
     ...(arranged ? await checkArranged(input, proven, arranged) : []),
+    ...(ways?.checks() ?? []),
+    ...checkLifts(proven),
   ];
   return { ok: checks.every((check) => check.ok), checks };
 }
 
-/** Finds the blocks of a file. */
-export async function findBlocks(source: ByteSource): Promise<BlockFinder> {
-  const finder = new BlockFinder();
+/** Finds the blocks of a file; `files` are those that its marks speak of. */
+export async function findBlocks(
+  source: ByteSource,
+  files?: Reading['sources'],
+): Promise<BlockFinder> {
+  const finder = new BlockFinder(files);
   const stream = new LineStream((bytes, end, base) => finder.read(bytes, end, base));
   for await (const chunk of chunksOf(source)) stream.push(chunk);
   stream.finish();

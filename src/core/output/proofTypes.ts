@@ -40,6 +40,8 @@ export interface MutedLine {
   readonly line: number;
   readonly text: string;
   readonly isStop: boolean;
+  /** It moves the head, and no filament comes out. */
+  readonly isTravel: boolean;
   readonly what: SettingName | null;
   /** State after it. */
   readonly after: MachineState;
@@ -80,6 +82,10 @@ export function nameOf({ kind, index, layer, inside }: Block): string {
       return 'The stop for the first filament';
     case 'hop':
       return `The way to ${inside ? 'another place of' : ''} layer ${layer}`.replace('  ', ' ');
+    case 'lift':
+      return `Lift ${index} in layer ${layer}`;
+    case 'lower':
+      return `The way down behind lift ${index}`;
     case 'rewrite':
       return `The setting in layer ${layer}`;
     case 'number':

@@ -25,7 +25,7 @@ export function checkFile({ findings }: Pick<Reading, 'findings'>): ProofCheck[]
 export function checkBlocks(run: ProvenRun): ProofCheck[] {
   const { blocks } = run.found;
   return [
-    ...blocks.map((block, i) => checkState(run, block, i)),
+    ...blocks.flatMap((block, i) => checkState(run, block, i)),
     ...blocks.flatMap((block, i) => checkFollowed(run, block, i)),
     ...checkNumbers(run),
     ...blocks.flatMap((block, i) => checkClearance(run, block, i)),
@@ -46,6 +46,8 @@ function expectedState(run: ProvenRun, block: Block, i: number): MachineState {
   if (isSeam(block, arranged)) return stateWith(block.settings, input);
   const { nozzleTarget, fan, flowFactor, speedFactor } = start;
   const kept = { ...input, nozzleTarget, fan, flowFactor, speedFactor };
+  // How high a lift goes is looked at with the ways that it is for.
+  if (block.kind === 'lift') return { ...kept, z: run.stateIn(block.end).z };
   const line = muteAt.get(block.end)?.after;
   if (!line) return stateWith(block.settings, kept);
   // One that stands for a line of the file goes on from what that line set.
@@ -67,29 +69,32 @@ function isSeam({ kind }: Block, arranged: ProvenRun['arranged']): boolean {
   return kind === 'swap' || kind === 'hop' || (kind === 'load' && arranged !== null);
 }
 
+/** There may be thousands of these, and what holds of them is said once. */
+function isMany({ kind }: Block): boolean {
+  return kind === 'lift' || kind === 'lower';
+}
+
 /** Check 2: the state after a block is the input's, except for what it changes on purpose. */
-function checkState(run: ProvenRun, block: Block, i: number): ProofCheck {
+function checkState(run: ProvenRun, block: Block, i: number): ProofCheck[] {
   const { releaseLine } = run.traces[i];
   if (releaseLine !== null) {
     const message = `${nameOf(block)} may let go of the motors, and the place of the head is lost.`;
-    return { check: 2, ok: false, message, line: releaseLine };
+    return [{ check: 2, ok: false, message, line: releaseLine }];
   }
   const end = run.stateIn(block.end);
   const wrong = stateDifferences(expectedState(run, block, i), end);
   const line = block.line + block.lines - 1;
   if (wrong.length > 0) {
     const message = `After ${lower(nameOf(block))} the printer is not as it was: ${wrong.join(', ')}.`;
-    return { check: 2, ok: false, message, line };
+    return [{ check: 2, ok: false, message, line }];
   }
+  if (isMany(block)) return [];
   const purpose = settingsText(block.settings);
   const except = purpose === '' ? '' : `, except ${purpose} on purpose`;
   const place = block.inside ? 'In' : 'Before';
   const where = block.kind === 'swap' ? `${place} layer ${block.layer}: back` : `${nameOf(block)}:`;
-  return {
-    check: 2,
-    ok: true,
-    message: `${where} at ${describeState(end)}, as in the original${except}.`,
-  };
+  const message = `${where} at ${describeState(end)}, as in the original${except}.`;
+  return [{ check: 2, ok: true, message }];
 }
 
 /** Check 2: every line of a block can be followed, and the last one says how filament counts. */
@@ -131,6 +136,7 @@ function checkClearance(run: ProvenRun, block: Block, i: number): ProofCheck[] {
     const message = `${name} is not safe: ${collision.message}.`;
     return [{ check: 3, ok: false, message, line: collision.line }];
   }
+  if (isMany(block)) return [];
   const top = Math.max(back.z, ...trace.moves.map(({ to }) => to.z));
   const { clears } = trace.kept;
   const park = trace.stops.find((stop) => stop.park !== null)?.park;
@@ -193,6 +199,9 @@ function checkPlace(run: ProvenRun, block: Block, i: number): ProofCheck[] {
   if (block.kind === 'rewrite' || block.kind === 'number') {
     if (!run.muteAt.has(block.end)) return fail(`${name} stands for no line of the file.`);
     return stops.length === 0 ? [] : fail(`${name} stops the printer.`);
+  }
+  if (block.kind === 'lift' || block.kind === 'lower') {
+    return stops.length === 0 && tones === 0 ? [] : fail(`${name} stops the printer.`);
   }
   const target = run.reading.layers[block.layer - 1];
   const from = block.layer === 1 ? 0 : target?.travelOffset;

@@ -4,7 +4,7 @@ import { obeyLines } from '../gcode/obey';
 import { Words } from '../gcode/words';
 import { firstIndex } from '../search';
 import type { Reading } from '../read/reading';
-import type { Seam } from './seams';
+import type { Edges, Seam } from './seams';
 import type { ToolLine } from '../gcode/toolHeat';
 import { scanTools } from './toolLines';
 
@@ -29,17 +29,20 @@ export interface SeamStates {
   readonly ofSeams: readonly StatesOfSeam[];
   readonly ofEnd: { readonly from: MachineState; readonly to: MachineState };
   readonly toolLines: readonly ToolLine[];
+  /** State of the input where copying stops or goes on. */
+  readonly stateAt: (place: number) => MachineState;
 }
 
 /** Follows the file once for the states round its seams. */
 export async function statesOfSeams(
   input: ByteSource,
-  { sections }: Pick<Reading, 'sections'>,
+  { sources }: Pick<Reading, 'sources'>,
   seams: readonly Seam[],
+  { begin, end }: Edges,
 ): Promise<SeamStates> {
-  const endOfAll = sections[sections.length - 1].endOffset;
+  const endOfAll = end.endOffset;
   const last = seams[seams.length - 1].section;
-  const places = new Set([endOfAll, last.endOffset, sections[0].travelOffset]);
+  const places = new Set([endOfAll, last.endOffset, begin.travelOffset]);
   for (const { section, stops } of seams) {
     places.add(stops.offset);
     places.add(section.travelOffset);
@@ -47,12 +50,12 @@ export async function statesOfSeams(
     places.add(section.firstOffset);
   }
   const sorted = [...places].sort((a, b) => a - b);
-  const { states, lines } = await scanTools(input, sorted);
+  const { states, lines } = await scanTools(input, sorted, sources);
   const at = new Map(sorted.map((place, i) => [place, states[i]]));
   const stateAt = (place: number): MachineState => at.get(place)!;
   const changes = lines.flatMap(({ kind, offset }) => (kind === 'change' ? [offset] : []));
   // The file's own start ends as it does when tool changes do nothing.
-  const { travelOffset: began, restartOffset: startOfAll } = sections[0];
+  const { travelOffset: began, restartOffset: startOfAll } = begin;
   const started = await withoutTools(input, stateAt(began), began, startOfAll);
   const ofSeams: StatesOfSeam[] = [];
   for (const { section, stops } of seams) {
@@ -77,6 +80,7 @@ export async function statesOfSeams(
     ofSeams,
     ofEnd: { from: stateAt(last.endOffset), to: stateAt(endOfAll) },
     toolLines: lines,
+    stateAt,
   };
 }
 

@@ -1,5 +1,6 @@
 import type { Reading } from '../read/reading';
-import type { Section } from '../read/sections';
+import type { Section, SourceSpan } from '../read/sections';
+import { firstIndex } from '../search';
 import type { Arrangement, PlannedSection } from '../plan/arrangement';
 import type { Place } from './insert';
 
@@ -25,13 +26,16 @@ export interface Seam {
 export interface CopiedRun {
   readonly start: number;
   readonly end: number;
+  /** Line of the input with which it begins. */
+  readonly line: number;
 }
 
+type Sectioned = Pick<Reading, 'sections' | 'sources' | 'priming'>;
+
 /** The seams of an arrangement, in the order of printing; the first one is before the first section. */
-export function seamsOf(
-  { sections, priming }: Pick<Reading, 'sections' | 'priming'>,
-  arrangement: Arrangement,
-): Seam[] {
+export function seamsOf(reading: Sectioned, arrangement: Arrangement): Seam[] {
+  const { sections, priming } = reading;
+  const { begin } = edgesOf(reading, arrangement);
   const started = new Set<number>();
   let printedTop = priming.reduce((top, { z }) => Math.max(top, z), 0);
   return arrangement.sections.map((planned, i): Seam => {
@@ -39,9 +43,11 @@ export function seamsOf(
     const before = arrangement.sections[i - 1] ?? null;
     const last = before && sections[before.section];
     const resumes = { offset: section.restartOffset, line: section.restartLine };
-    const follows = planned.section === (before ? before.section + 1 : 0);
-    // The file's own start is copied up to its first section, whichever is printed first.
-    const start = { offset: sections[0].restartOffset, line: sections[0].restartLine };
+    const follows = last
+      ? planned.section === before.section + 1 && section.source === last.source
+      : section === begin;
+    // A file's own start is copied up to its first section, whichever is printed first.
+    const start = { offset: begin.restartOffset, line: begin.restartLine };
     const end = last ? { offset: last.endOffset, line: last.endLine + 1 } : start;
     const seam = {
       planned,
@@ -60,20 +66,60 @@ export function seamsOf(
   });
 }
 
+/** What the output begins and ends with: a file's own start and end. */
+export interface Edges {
+  readonly first: SourceSpan;
+  /** The first section of that file, up to which its start reaches. */
+  readonly begin: Section;
+  readonly last: SourceSpan;
+  /** The last section of that file, behind which its end begins. */
+  readonly end: Section;
+}
+
+/** The file whose start the output has is the one that is printed first; its end is that of the one printed last. */
+export function edgesOf(
+  { sections, sources }: Pick<Reading, 'sections' | 'sources'>,
+  { sections: planned }: Pick<Arrangement, 'sections'>,
+): Edges {
+  const first = sources[sections[planned[0].section].source];
+  const last = sources[sections[planned[planned.length - 1].section].source];
+  return { first, begin: sections[first.firstSection], last, end: sections[last.endSection - 1] };
+}
+
+/** Where the file that holds a place of the input prints its last line. */
+export function printedUpTo(
+  { sections, sources }: Pick<Reading, 'sections' | 'sources'>,
+  offset: number,
+): number {
+  const file = sources.findLast(({ start }) => start <= offset) ?? sources[0];
+  return sections[file.endSection - 1]?.endOffset ?? 0;
+}
+
+/** The layer that a place of the input leads to or lies in; that of the last section behind it. */
+export function layerOfPlace(
+  { sections, sources }: Pick<Reading, 'sections' | 'sources'>,
+  offset: number,
+): number {
+  const file = sources.findLast(({ start }) => start <= offset) ?? sources[0];
+  const { firstSection, endSection } = file;
+  const count = endSection - firstSection;
+  const i = firstIndex(count, (k) => sections[firstSection + k].endOffset > offset);
+  return sections[firstSection + Math.min(i, count - 1)].layer;
+}
+
 /** The stretches of the input that are copied, in the order of the output. */
-export function copiedRuns(
-  seams: readonly Seam[],
-  { sections, bytes }: Pick<Reading, 'sections' | 'bytes'>,
-): CopiedRun[] {
+export function copiedRuns(seams: readonly Seam[], edges: Edges): CopiedRun[] {
   const runs: CopiedRun[] = [];
-  let start = 0;
-  for (const { follows, stops, resumes } of seams) {
-    if (follows) continue;
-    runs.push({ start, end: stops.offset });
-    start = resumes.offset;
-  }
+  let begun: Place = { offset: edges.first.start, line: edges.first.firstLine };
+  const copy = (end: number, next: Place): void => {
+    runs.push({ start: begun.offset, line: begun.line, end });
+    begun = next;
+  };
+  for (const { follows, stops, resumes } of seams) if (!follows) copy(stops.offset, resumes);
   const last = seams[seams.length - 1].section;
-  const end = sections[sections.length - 1];
-  if (last === end) return [...runs, { start, end: bytes }];
-  return [...runs, { start, end: last.endOffset }, { start: end.endOffset, end: bytes }];
+  const { endOffset, endLine } = edges.end;
+  const rest = { offset: endOffset, line: endLine + 1 };
+  if (last !== edges.end) copy(last.endOffset, rest);
+  copy(edges.last.end, rest);
+  return runs;
 }

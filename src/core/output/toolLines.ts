@@ -1,6 +1,8 @@
 import { chunksOf, type ByteSource } from '../byteSource';
 import type { MachineState } from '../gcode/machine';
+import { laterStarts } from '../gcode/freshStarts';
 import type { ToolLine } from '../gcode/toolHeat';
+import type { Reading } from '../read/reading';
 import { SimulatedPrinter } from '../printer/simulate';
 
 /** What a file says of its tools, and its states at some places. */
@@ -14,8 +16,13 @@ export interface ToolScan {
  * Follows a file for what it says of tools.
  * @param places byte offsets of line starts, rising.
  */
-export async function scanTools(input: ByteSource, places: readonly number[]): Promise<ToolScan> {
-  const simulated = new SimulatedPrinter({ captureAt: places, stopWords: [] });
+export async function scanTools(
+  input: ByteSource,
+  places: readonly number[],
+  sources: Reading['sources'],
+): Promise<ToolScan> {
+  const freshAt = laterStarts(sources);
+  const simulated = new SimulatedPrinter({ captureAt: places, stopWords: [], freshAt });
   for await (const chunk of chunksOf(input)) simulated.push(chunk);
   simulated.finish();
   return { lines: simulated.toolLines, states: simulated.ofTools };

@@ -1,4 +1,5 @@
 import { refuse, success, type Result } from '../findings';
+import { layerNumber, type Layer } from '../gcode/layers';
 import type { Reading } from '../read/reading';
 import { NO_SETTINGS } from '../recipe/settings';
 import type { PlannedSection } from './arrangement';
@@ -11,7 +12,7 @@ import type { PartWish, PartWishes } from './swapList';
  * part's latest swap on. A part that it does not name prints in a filament that is called like the part.
  */
 export function sectionsOfList(
-  reading: Pick<Reading, 'sections' | 'layers'>,
+  reading: Pick<Reading, 'sections' | 'sources' | 'layers'>,
   parts: PartWishes['parts'],
   stretches: readonly Stretch[],
 ): Result<PlannedSection[]> {
@@ -31,9 +32,15 @@ export function sectionsOfList(
   const swaps = new Map<string, ResolvedSwap[]>();
   for (const [key, wish] of wishes) {
     if (typeof wish === 'string') continue;
-    const resolved = resolveSwaps(reading.layers, wish.swaps);
+    // A part of several files counts the layers of its own file.
+    const { layerOf } = reading.sources[reading.sections[keys.indexOf(key)].source];
+    const own = layerOf.map((number, i): Layer => {
+      return { ...reading.layers[number - 1], number: layerNumber(i + 1) };
+    });
+    const resolved = resolveSwaps(own, wish.swaps);
     if (!resolved.ok) return resolved;
-    swaps.set(key, resolved.value);
+    const printed = resolved.value.map((swap) => ({ ...swap, layer: layerOf[swap.layer - 1] }));
+    swaps.set(key, printed);
   }
   return success(
     reading.sections.map(({ layer }, section): PlannedSection => {

@@ -37,8 +37,21 @@ export function partOfSections(
   { sections }: Pick<Reading, 'sections'>,
   stretches: readonly Stretch[],
 ): string[] {
+  if (sections.some(({ source }) => source > 0)) return partsOfSources(sections);
   if (stretches.length === 0) return sections.map(({ tool }) => `T${tool}`);
   return stretchOfSections({ sections }, stretches).map((one) => one?.part ?? FIRST_STRETCH);
+}
+
+/** Parts of several files: `1` for what the first prints, `2.T1` where a file has several tools. */
+function partsOfSources(sections: Reading['sections']): string[] {
+  const tools = new Map<number, Set<number>>();
+  for (const { source, tool } of sections) {
+    tools.set(source, (tools.get(source) ?? new Set()).add(tool));
+  }
+  return sections.map(({ source, tool }) => {
+    const file = String(source + 1);
+    return tools.get(source)!.size > 1 ? `${file}.T${tool}` : file;
+  });
 }
 
 /** The keys of a print's parts, in the order in which they first print. */

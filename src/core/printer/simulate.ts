@@ -1,6 +1,7 @@
 import { waitsForSomebody } from '../gcode/stopCommands';
 import { Effect } from '../gcode/effect';
 import { Machine, type MachineState } from '../gcode/machine';
+import { FreshStarts } from '../gcode/freshStarts';
 import { LineStream } from '../gcode/lineStream';
 import { obeyLines } from '../gcode/obey';
 import { commandText } from '../gcode/stops';
@@ -31,7 +32,8 @@ export interface WatchedStretch {
   readonly end: number;
 }
 
-interface SimulationOptions {
+/** What a simulated printer is to look out for. */
+export interface SimulationOptions {
   /** Byte offsets of line starts, rising, before which the state is captured. */
   readonly captureAt: readonly number[];
   /** Names of the firmware's own macros that stop and wait, in capitals. */
@@ -39,6 +41,10 @@ interface SimulationOptions {
   /** Stretches, one after the other, whose lines are shown to `watch`. */
   readonly stretches?: readonly WatchedStretch[];
   readonly watch?: (stretch: number, obeyed: ObeyedLine) => void;
+  /** Told of every move, at the offset of its line. */
+  readonly onMove?: (machine: Machine, effect: Effect, offset: number, line: number) => void;
+  /** Where all files of the input begin but the first: see {@link FreshStarts}. */
+  readonly freshAt?: readonly number[];
 }
 
 const T = 84;
@@ -56,8 +62,11 @@ export class SimulatedPrinter {
   readonly captured: MachineState[] = [];
   /** What the nozzle of the tool in use is to be heated to at each of them, °C. */
   private readonly heated: number[] = [];
-  private readonly heat = new ToolHeat();
-  private readonly machine: Machine;
+  private heat = new ToolHeat();
+  private machine: Machine;
+  private readonly files: FreshStarts;
+  /** State at the end of each file of the input, the nozzle's target being that of the tool in use. */
+  readonly endings: MachineState[] = [];
   private readonly words = new Words();
   private readonly stream = new LineStream((bytes, end, base) => this.run(bytes, end, base));
   private line = 0;
@@ -65,6 +74,7 @@ export class SimulatedPrinter {
 
   constructor(private readonly options: SimulationOptions) {
     this.machine = new Machine(options.stopWords);
+    this.files = new FreshStarts(options.freshAt ?? []);
   }
 
   /** Numbered lines that did not follow the one before, so far. */
@@ -78,13 +88,26 @@ export class SimulatedPrinter {
   }
 
   push(chunk: Uint8Array): void {
-    this.stream.push(chunk);
+    for (const { bytes, fresh } of this.files.cut(chunk)) {
+      if (fresh) {
+        this.endFile();
+        this.machine = new Machine(this.options.stopWords);
+        this.heat = new ToolHeat();
+      }
+      this.stream.push(bytes);
+    }
   }
 
   finish(): void {
     this.stream.finish();
     const { captureAt } = this.options;
     while (this.captured.length < captureAt.length) this.capture();
+    this.endFile();
+  }
+
+  private endFile(): void {
+    const { machine } = this;
+    this.endings.push({ ...machine.capture(), nozzleTarget: this.heat.target(machine) });
   }
 
   /** The captured states, the nozzle's target being that of the tool in use. */
@@ -112,7 +135,7 @@ export class SimulatedPrinter {
 
   private run(bytes: Uint8Array, end: number, base: number): void {
     const { words, machine, captured } = this;
-    const { captureAt, stretches = [], watch } = this.options;
+    const { captureAt, stretches = [], watch, onMove } = this.options;
     let inUse = machine.tool;
     const before = (at: number): void => {
       const start = base + at;
@@ -130,6 +153,9 @@ export class SimulatedPrinter {
       if (waitsForSomebody(effect, machine)) {
         const command = commandText(words, bytes, at);
         this.stops.push({ line: this.line, offset: start, command });
+      }
+      if (onMove && (effect === Effect.Line || effect === Effect.Curve)) {
+        onMove(machine, effect, start, this.line);
       }
       if (watch && this.stretch < stretches.length && start >= stretches[this.stretch].start) {
         const text = commandText(words, bytes, at);

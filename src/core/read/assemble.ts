@@ -10,7 +10,7 @@ import type { ExtrusionMode, LineEnding, Reading } from './reading';
 import { reportWholeFile } from './report';
 import { stopPlace, type StopAt } from '../gcode/stops';
 import { firstIndex } from '../search';
-import { sectionsBySlot } from './sections';
+import { sectionsBySlot, wholeSource } from './sections';
 import { timesOf, type CountedSeconds, type PrintTimes } from './times';
 
 /** Above this share of extruded way that rises or falls, a file is a spiral. */
@@ -54,7 +54,8 @@ export function assembleReading(file: GatheredFile, raster: SettledRaster): Read
   const groups = groupLevels(levels, inputs, labels.marked);
   const footprint = footprintOf(raster, withZeroLevel(groups.layerOfLevel));
   const cellArea = footprint.cellMm ** 2;
-  const skirtCells = takeSkirtOut(footprint);
+  // Of a single layer nobody can tell what is a skirt.
+  const skirtCells = groups.members.length > 1 ? takeSkirtOut(footprint) : new Uint32Array(0);
   const spans = spannedCells(footprint, groups.members.length);
   const firstSections = firstSectionsOf(tracker, groups);
   const times = timesOf(file, firstSections);
@@ -72,8 +73,11 @@ export function assembleReading(file: GatheredFile, raster: SettledRaster): Read
     secondsAfter: times.secondsAfter,
     sections: sectionsBySlot(firstSections, (layer, slot, place) => {
       const { level, ...section } = tracker.sections[slot];
-      return { ...section, layer, z: levels[level].z, seconds: times.sections[place] };
+      const { z } = levels[level];
+      const { thickness } = layers[layer - 1];
+      return { ...section, source: 0, layer, thickness, z, seconds: times.sections[place] };
     }),
+    sources: [wholeSource(file.bytes, times.sections.length, layers.length)],
     firstSections,
     filamentMm: file.filamentMm,
     footprint,

@@ -1,16 +1,16 @@
 import { bytesOfText } from '../text';
 import { crc32 } from '../archive/crc32';
 import type { Footprint } from '../geometry/footprint';
-import { layerNumber, type Layer, type LayerNumber } from '../gcode/layers';
+import { layerNumber, type Layer } from '../gcode/layers';
 import type { MachineState } from '../gcode/machine';
 import type { SettingLine } from '../gcode/settingName';
 import { STATE_FIELDS, type StateField } from '../gcode/stateFields';
 import type { PrintAnalysis } from './analysis';
 import type { Reading } from './reading';
-import { sectionsBySlot, type Section } from './sections';
+import { sectionsBySlot, wholeSource, type Section } from './sections';
 
 /** Rises whenever reading a file brings something else than before: what was kept is then read anew. */
-export const READER_VERSION = 3;
+export const READER_VERSION = 4;
 
 /** What a reading depends on besides the file's bytes and the reader. */
 export interface ReadingKey {
@@ -101,6 +101,7 @@ type SmallReading = Omit<
   | 'settingLines'
   | 'skirtCells'
   | 'firstSections'
+  | 'sources'
 >;
 interface Rest {
   readonly reading: SmallReading;
@@ -121,7 +122,7 @@ export function keepReading(
   analysis: PrintAnalysis,
 ): KeptReading {
   const { layers, sections, footprint, lineIndex, settingLines, ...others } = whole;
-  const { skirtCells, firstSections, ...reading } = others;
+  const { skirtCells, firstSections, sources: _sources, ...reading } = others;
   const { top, low, ...place } = footprint;
   const settings = new SettingsTable();
   const layerTable = new Float64Array(layers.length * LAYER_ROW);
@@ -209,10 +210,15 @@ export function openKept(
     isWhole(kept);
   if (!isWanted) return null;
   const { rest, top, low, above, below, skirtCells, firstSections } = kept;
+  const layers = rest.labels.map((label, i) => layerAt(kept, i, label));
+  const sections = sectionsBySlot(firstSections, (layer, _slot, place) =>
+    sectionAt(kept, layers[layer - 1], place),
+  );
   const reading: Reading = {
     ...rest.reading,
-    layers: rest.labels.map((label, i) => layerAt(kept, i, label)),
-    sections: sectionsBySlot(firstSections, (layer, _slot, place) => sectionAt(kept, layer, place)),
+    layers,
+    sections,
+    sources: [wholeSource(rest.reading.bytes, sections.length, layers.length)],
     footprint: { ...rest.footprint, top, low },
     lineIndex: Array.from(kept.lineIndex),
     settingLines: Array.from({ length: kept.settingLines.length / SETTING_ROW }, (_, i) =>
@@ -241,9 +247,10 @@ function layerAt(kept: KeptReading, i: number, label: string | null): Layer {
   };
 }
 
-function sectionAt(kept: KeptReading, layer: LayerNumber, place: number): Section {
+function sectionAt(kept: KeptReading, { number, thickness }: Layer, place: number): Section {
   const row = kept.sections.subarray(place * SECTION_ROW, (place + 1) * SECTION_ROW);
-  return { layer, state: stateIn(kept, row), ...numbersIn(row, SECTION_NUMBERS) };
+  const where = { source: 0, layer: number, thickness };
+  return { ...where, state: stateIn(kept, row), ...numbersIn(row, SECTION_NUMBERS) };
 }
 
 /** The named numbers at the start of a row. */

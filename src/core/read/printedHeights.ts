@@ -1,5 +1,6 @@
 import type { Reading } from './reading';
 import type { LevelBox } from '../geometry/footprint';
+import { forEachCellNear } from '../geometry/nearCells';
 
 /** Of what is printed, where it lies and how high. */
 export type PrintedGround = Pick<
@@ -70,38 +71,9 @@ export class PrintedHeights {
 
   /** Visits every cell of the footprint that may lie within `radius` of the way from `a` to `b`. */
   private forEachCell(a: Point, b: Point, radius: number, visit: (cell: number) => void): void {
-    const { originX, originY, columns, rows, cellMm } = this.inputs.footprint;
-    const r = radius / cellMm + ROUND_THE_MIDDLE;
-    // Middles of cells lie at whole numbers.
-    const ax = (a.x - originX) / cellMm - 0.5;
-    const ay = (a.y - originY) / cellMm - 0.5;
-    const bx = (b.x - originX) / cellMm - 0.5;
-    const by = (b.y - originY) / cellMm - 0.5;
-    const [dx, dy] = [bx - ax, by - ay];
-    const length2 = dx * dx + dy * dy;
-    const firstRow = Math.max(0, Math.ceil(Math.min(ay, by) - r));
-    const lastRow = Math.min(rows - 1, Math.floor(Math.max(ay, by) + r));
-    for (let row = firstRow; row <= lastRow; row++) {
-      // The part of the way that comes within r of this row, as shares of it.
-      const [from, to] = stretchNear(row, ay, dy, r);
-      const [x0, x1] = [ax + from * dx, ax + to * dx];
-      const first = Math.max(0, Math.ceil(Math.min(x0, x1) - r));
-      const last = Math.min(columns - 1, Math.floor(Math.max(x0, x1) + r));
-      for (let column = first; column <= last; column++) {
-        const along = length2 > 0 ? ((column - ax) * dx + (row - ay) * dy) / length2 : 0;
-        const t = Math.min(1, Math.max(0, along));
-        const [offX, offY] = [column - ax - t * dx, row - ay - t * dy];
-        if (offX * offX + offY * offY <= r * r) visit(row * columns + column);
-      }
-    }
+    const { footprint } = this.inputs;
+    forEachCellNear(footprint, a, b, radius + ROUND_THE_MIDDLE * footprint.cellMm, visit);
   }
-}
-
-function stretchNear(row: number, ay: number, dy: number, r: number): [number, number] {
-  if (Math.abs(dy) < 1e-9) return [0, 1];
-  const [t0, t1] = [(row - r - ay) / dy, (row + r - ay) / dy];
-  const clamp = (t: number): number => Math.min(1, Math.max(0, t));
-  return [clamp(Math.min(t0, t1)), clamp(Math.max(t0, t1))];
 }
 
 /** Distance of a way from a box, mm: 0 when it crosses it. */

@@ -18,7 +18,7 @@ export interface PartAreas {
  */
 export async function sectionAreas(
   input: ByteSource,
-  reading: Pick<Reading, 'sections' | 'layers' | 'footprint' | 'skirtCells'>,
+  reading: Pick<Reading, 'sections' | 'sources' | 'layers' | 'footprint' | 'skirtCells'>,
   filamentDiameter: number,
   keys: readonly string[],
 ): Promise<PartAreas> {

@@ -1,5 +1,6 @@
 import { chunksOf, type ByteSource } from '../byteSource';
 import { Effect } from '../gcode/effect';
+import { FreshStarts, laterStarts } from '../gcode/freshStarts';
 import { LineStream } from '../gcode/lineStream';
 import { Machine } from '../gcode/machine';
 import { obeyLines } from '../gcode/obey';
@@ -28,11 +29,11 @@ export type OnSectionMove = (
  */
 export async function forEachSectionMove(
   input: ByteSource,
-  { sections, layers }: Pick<Reading, 'sections' | 'layers'>,
+  { sections, sources }: Pick<Reading, 'sections' | 'sources'>,
   filamentDiameter: number,
   onMove: OnSectionMove,
 ): Promise<void> {
-  const machine = new Machine();
+  let machine = new Machine();
   const words = new Words();
   const area = filamentArea(filamentDiameter);
   let at = 0;
@@ -48,7 +49,7 @@ export async function forEachSectionMove(
       if (!printed && fromX === x && fromY === y) return;
       const length = isCurve ? curveLength(curve) : Math.hypot(x - fromX, y - fromY);
       if (!(length < Infinity)) return;
-      const { thickness } = layers[sections[at].layer - 1];
+      const { thickness } = sections[at];
       const filament = (machine.e - machine.fromE) * machine.flowFactor;
       const width = printed
         ? lineWidth(filament, length, thickness, machine.volumetricArea || area)
@@ -58,6 +59,12 @@ export async function forEachSectionMove(
     };
     obeyLines(machine, words, bytes, end, { after });
   });
-  for await (const chunk of chunksOf(input)) stream.push(chunk);
+  const files = new FreshStarts(laterStarts(sources));
+  for await (const chunk of chunksOf(input)) {
+    for (const { bytes, fresh } of files.cut(chunk)) {
+      if (fresh) machine = new Machine();
+      stream.push(bytes);
+    }
+  }
   stream.finish();
 }

@@ -17,7 +17,7 @@ export interface SectionPicture {
 /** Draws a print once more, by its sections. What its footprint leaves out is left out here too. */
 export async function sectionPicture(
   input: ByteSource,
-  reading: Pick<Reading, 'sections' | 'layers' | 'footprint'>,
+  reading: Pick<Reading, 'sections' | 'sources' | 'footprint'>,
   filamentDiameter: number,
 ): Promise<SectionPicture> {
   const raster = new FootprintRaster();

@@ -6,7 +6,11 @@ import type { LevelPlace } from '../gcode/levels';
  * without a stop inside.
  */
 export interface Section extends LevelPlace {
+  /** Which of the files that are printed together it belongs to, from 0. */
+  readonly source: number;
   readonly layer: LayerNumber;
+  /** How far its lines lie above what is below, mm. */
+  readonly thickness: number;
   readonly tool: number;
   /** Height of the nozzle, machine mm: not the layer's where a purge block has heights of its own. */
   readonly z: number;
@@ -18,12 +22,33 @@ export interface Section extends LevelPlace {
   readonly filamentMm: number;
 }
 
+/** A stretch of the input that is one sliced file: all of it, unless several are printed together. */
+export interface SourceSpan {
+  /** The file's name; empty for the only one. */
+  readonly name: string;
+  /** SHA-256 of its bytes; empty for the only one. */
+  readonly fingerprint: string;
+  /** Its first byte and the one after its last, and its first line, in the input. */
+  readonly start: number;
+  readonly end: number;
+  readonly firstLine: number;
+  /** Its sections: places among the reading's. */
+  readonly firstSection: number;
+  readonly endSection: number;
+  /** How many of them, at their beginning, are a skirt, which only the file that is printed first keeps. */
+  readonly leadIns: number;
+  /** The print's layer by the file's own one, whose number is the place plus 1. */
+  readonly layerOf: readonly LayerNumber[];
+}
+
 /** A print's sections in file order, and where those of a layer begin. */
 export interface SectionedPrint {
   readonly sections: readonly Section[];
+  readonly sources: readonly SourceSpan[];
   /**
    * Slot of the first section of each layer, and behind the last layer how many slots there are. Slots
-   * count what primes the nozzle before layer 1 as well; `sections` does not hold it.
+   * count what primes the nozzle before layer 1 as well; `sections` does not hold it. Empty where several
+   * files are printed together: their layers are spread over them.
    */
   readonly firstSections: Uint32Array<ArrayBuffer>;
 }
@@ -46,9 +71,25 @@ export function sectionsBySlot(
   return all;
 }
 
+/** The only file of a print. */
+export function wholeSource(bytes: number, sections: number, layers: number): SourceSpan {
+  return {
+    name: '',
+    fingerprint: '',
+    start: 0,
+    end: bytes,
+    firstLine: 1,
+    firstSection: 0,
+    endSection: sections,
+    leadIns: 0,
+    layerOf: Array.from({ length: layers }, (_, i) => layerNumber(i + 1)),
+  };
+}
+
 /** The sections of a layer, in file order; none beyond the last layer. */
 export function sectionsOf(print: SectionedPrint, layer: LayerNumber): readonly Section[] {
   const { sections, firstSections } = print;
+  if (firstSections.length === 0) return sections.filter((one) => one.layer === layer);
   const [priming] = firstSections;
   const end = firstSections[layer];
   return end === undefined ? [] : sections.slice(firstSections[layer - 1] - priming, end - priming);

@@ -13,6 +13,8 @@ const KIND_TITLES = {
   warning: 'Warning',
   load: 'First filament',
   hop: 'Way to another place',
+  lift: 'Lift over what stands',
+  lower: 'Way down behind it',
   rewrite: 'Setting',
   number: 'Line number',
 } as const;

@@ -1,0 +1,73 @@
+import type { Reading } from '../read/reading';
+import type { Section } from '../read/sections';
+import { nozzleRadius, type NozzleShape } from '../printer/nozzleShape';
+import { forEachBit, nearMap } from './precedence';
+import type { SectionShape, SectionShapes } from './sectionShapes';
+
+type Files = Pick<Reading, 'sections' | 'sources'>;
+
+/** The sections that are skirts with which files begin, as places among the reading's. */
+export function leadInsOf({ sources }: Pick<Files, 'sources'>): Set<number> {
+  const places = sources.flatMap(({ firstSection, leadIns }) =>
+    Array.from({ length: leadIns }, (_, i) => firstSection + i),
+  );
+  return new Set(places);
+}
+
+/** Shapes of which some are empty. */
+export function withoutShapes(
+  shapes: readonly SectionShape[],
+  gone: ReadonlySet<number>,
+): readonly SectionShape[] {
+  if (gone.size === 0) return shapes;
+  const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
+  return shapes.map((shape, i) => {
+    if (!gone.has(i)) return shape;
+    const empty = new Int32Array(shape.covers.length);
+    return { covers: empty, rests: empty, way: empty, box };
+  });
+}
+
+/** Whether a skirt stands within the nozzle's reach of what another file prints lower. */
+export function standsNear(
+  skirt: number,
+  { shapes, ...grid }: SectionShapes,
+  sections: readonly Pick<Section, 'source' | 'z'>[],
+  nozzle: NozzleShape,
+): boolean {
+  const { source, z } = sections[skirt];
+  return sections.some((other, i) => {
+    if (other.source === source || other.z >= z) return false;
+    const reach = nozzleRadius(nozzle, z - other.z);
+    const distance = nearMap(shapes[i], reach, grid);
+    let near = false;
+    forEachBit(shapes[skirt].covers, (cell) => {
+      near ||= distance(cell) < reach;
+    });
+    return near;
+  });
+}
+
+/** An order without the skirts of files that others are printed before. */
+export interface OrderWithoutLeadIns {
+  readonly printed: readonly number[];
+  readonly leftOut: readonly number[];
+}
+
+/**
+ * Leaves out the skirts that files begin with, but for the file whose own start the output has: there the
+ * skirt comes first, as the file has it, unless another file prints over it.
+ */
+export function withoutLeadIns(
+  { sections, sources }: Files,
+  order: readonly number[],
+  inTheWay: readonly number[],
+): OrderWithoutLeadIns {
+  const leadIns = leadInsOf({ sources });
+  const rest = order.filter((section) => !leadIns.has(section));
+  const { firstSection, leadIns: count } = sources[sections[rest[0]].source];
+  const kept = rest[0] === firstSection + count && !inTheWay.includes(firstSection) ? count : 0;
+  const first = Array.from({ length: kept }, (_, i) => firstSection + i);
+  const leftOut = [...leadIns].filter((section) => !first.includes(section));
+  return { printed: [...first, ...rest], leftOut };
+}

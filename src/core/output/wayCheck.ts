@@ -1,0 +1,132 @@
+import { Effect } from '../gcode/effect';
+import type { Machine } from '../gcode/machine';
+import { curveLength, forEachChord } from '../geometry/arcs';
+import { filamentArea, lineWidth } from '../geometry/lineWidth';
+import type { Printer } from '../printer/printer';
+import { StandingMap } from '../printer/standingMap';
+import type { Reading } from '../read/reading';
+import type { Block } from './blocks';
+import type { Copy } from './copies';
+import type { ProofCheck } from './proofTypes';
+
+/** Rounding of heights, mm. */
+const HAIR = 0.005;
+
+/**
+ * Check 3 of files that are printed together: every move of the output against what stands by then. The print
+ * grows in a map of heights while the output is followed.
+ */
+export class WayCheck {
+  private readonly map: StandingMap;
+  private readonly area: number;
+  private fault: ProofCheck | null = null;
+  private copy = 0;
+  private block = 0;
+  private section = 0;
+  private deepest = 0;
+  private saidDip = 0;
+
+  /**
+   * @param dipMm how much higher things may stand beside what is printed, mm; null to take the blocks' own
+   *   words for it.
+   */
+  constructor(
+    private readonly reading: Pick<Reading, 'sections' | 'footprint'>,
+    printer: Pick<Printer, 'nozzle' | 'filamentDiameter'>,
+    private readonly copies: readonly Copy[],
+    private readonly blocks: readonly Block[],
+    private readonly dipMm: number | null,
+  ) {
+    this.map = new StandingMap(reading.footprint, printer.nozzle);
+    this.area = filamentArea(printer.filamentDiameter);
+  }
+
+  /** Takes the moves of the output, in its order. */
+  take(machine: Machine, effect: Effect, offset: number, line: number): void {
+    if (this.fault) return;
+    const isCurve = effect === Effect.Curve && machine.curve.valid;
+    const printed = isCurve ? machine.extrudedOnCurve : machine.extruded;
+    this.goTo(offset);
+    const inBlock = this.blocks[this.block]?.start <= offset;
+    if (printed && !inBlock) this.print(machine, isCurve, offset, line);
+    else this.travel(machine, isCurve, line);
+  }
+
+  checks(): ProofCheck[] {
+    if (this.fault) return [this.fault];
+    const message = `No way crosses what is printed by then, and the nozzle dips ${this.deepest.toFixed(2)} mm between what is higher.`;
+    return [{ check: 3, ok: true, message }];
+  }
+
+  private goTo(offset: number): void {
+    const { copies, blocks } = this;
+    while (this.copy < copies.length - 1 && copies[this.copy].end <= offset) this.copy++;
+    for (; this.block < blocks.length && blocks[this.block].end <= offset; this.block++) {
+      const { kind, dipMm } = blocks[this.block];
+      if (kind === 'swap' || kind === 'hop' || kind === 'load') this.saidDip = dipMm;
+    }
+  }
+
+  private travel(m: Machine, isCurve: boolean, line: number): void {
+    const z = Math.min(m.z, m.fromZ);
+    this.forEachPart(m, isCurve, (x0, y0, x1, y1) => {
+      if (x0 === x1 && y0 === y1) return;
+      const { rise, head } = this.map.near({ x: x0, y: y0 }, { x: x1, y: y1 }, z);
+      if (rise === 0 && !head) return;
+      this.fail(
+        `The way to X ${m.x.toFixed(2)} Y ${m.y.toFixed(2)} at Z ${z.toFixed(2)} comes to what is printed by then, ${rise.toFixed(2)} mm higher.`,
+        line,
+      );
+    });
+  }
+
+  private print(m: Machine, isCurve: boolean, offset: number, line: number): void {
+    const { map, reading, copies } = this;
+    const { sections } = reading;
+    const { start, inputStart } = copies[this.copy];
+    const inInput = inputStart + offset - start;
+    const isHere = (i: number): boolean =>
+      inInput < sections[i].endOffset && (i === 0 || inInput >= sections[i - 1].endOffset);
+    if (this.section >= sections.length || !isHere(this.section)) {
+      this.section = sections.findIndex(({ endOffset }) => inInput < endOffset);
+    }
+    const section = sections[this.section];
+    // What only primes the nozzle is no part of the print.
+    if (!section || inInput < section.restartOffset) return;
+    const limit = this.dipMm ?? this.saidDip;
+    const length = isCurve ? curveLength(m.curve) : Math.hypot(m.x - m.fromX, m.y - m.fromY);
+    const filament = (m.e - m.fromE) * m.flowFactor;
+    const width = lineWidth(filament, length, section.thickness, m.volumetricArea || this.area);
+    this.forEachPart(m, isCurve, (x0, y0, x1, y1) => {
+      const [a, b] = [
+        { x: x0, y: y0 },
+        { x: x1, y: y1 },
+      ];
+      const { rise, head, through } = map.near(a, b, m.z);
+      if (head || through || rise > limit + HAIR) {
+        const where = `In layer ${section.layer}`;
+        this.fail(
+          through
+            ? `${where} something is printed where something higher stands.`
+            : `${where} ${head ? 'the head' : 'the nozzle'} would go ${rise.toFixed(2)} mm deep between what is printed; ${limit} mm are planned.`,
+          line,
+        );
+      }
+      this.deepest = Math.max(this.deepest, rise);
+      map.print(a, b, width, m.z);
+    });
+  }
+
+  private forEachPart(
+    m: Machine,
+    isCurve: boolean,
+    visit: (x0: number, y0: number, x1: number, y1: number) => void,
+  ): void {
+    if (isCurve) forEachChord(m.curve, visit);
+    else visit(m.fromX, m.fromY, m.x, m.y);
+  }
+
+  private fail(message: string, line: number): void {
+    this.fault ??= { check: 3, ok: false, message, line };
+  }
+}

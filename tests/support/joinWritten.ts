@@ -1,0 +1,71 @@
+import { createHash } from 'node:crypto';
+import { sourceOf } from '../../src/core/byteSource';
+import type { Result } from '../../src/core/findings';
+import { prepareOutput } from '../../src/core/output/apply';
+import type { OutputRequest } from '../../src/core/output/insert';
+import { arrange, survey } from '../../src/core/output/partsRequest';
+import { writeOutput } from '../../src/core/output/parts';
+import { sectionsOfList } from '../../src/core/plan/partList';
+import { ORDINARY_PROFILE } from '../../src/core/printer/printer';
+import { readGcode } from '../../src/core/read/reader';
+import { plainRecipe } from '../../src/core/recipe/recipe';
+import { joinFiles, type JoinedInput } from '../../src/core/sources/readSources';
+import type { SideOptions } from './sideWritten';
+import { bytesOf } from './printFiles';
+import type { Written } from './written';
+
+/** Joins made-up files, named `one.gcode`, `two.gcode` and so on. */
+export async function joinTexts(texts: readonly string[]): Promise<Result<JoinedInput>> {
+  const names = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
+  return joinFiles(
+    texts.map((text, i) => {
+      const bytes = bytesOf(text);
+      return {
+        name: `${names[i] ?? i + 1}.gcode`,
+        fingerprint: createHash('sha256').update(bytes).digest('hex'),
+        bytes,
+        reading: readGcode(bytes, ORDINARY_PROFILE),
+      };
+    }),
+  );
+}
+
+/** Writes files together, each in a filament of its own; a refusal is answered as such. */
+export async function writeJoined(
+  texts: readonly string[],
+  { order, dipMm = 0, recipe, loadFirst = null }: SideOptions,
+  filaments = ['Peat black', 'Bone white', 'Reed green', 'Ochre'],
+): Promise<Result<Written>> {
+  const joined = await joinTexts(texts);
+  if (!joined.ok) return joined;
+  const { bytes: input, reading } = joined.value;
+  const printer = ORDINARY_PROFILE;
+  const source = sourceOf(input);
+  const parts = Object.fromEntries(texts.map((_, i) => [String(i + 1), filaments[i % 4]]));
+  const sections = sectionsOfList(reading, parts, []);
+  if (!sections.ok) return sections;
+  const arranged = arrange({
+    reading,
+    survey: await survey(source, reading, printer, [], true),
+    sections: sections.value,
+    order,
+    dipMm,
+    fingerprint: '',
+    nozzle: printer.nozzle,
+  });
+  if (!arranged.ok) return arranged;
+  const request: OutputRequest = {
+    recipe: recipe ?? plainRecipe('spelled-out'),
+    printer,
+    stopAt: 'restart',
+    loadFirst,
+    rewrite: [],
+    addToRemaining: null,
+    takeOut: [],
+    ...arranged.value,
+  };
+  const prepared = await prepareOutput(source, reading, request);
+  if (!prepared.ok) return prepared;
+  const output = writeOutput(input, prepared.value);
+  return { ok: true, value: { input, output, reading, request, insertions: prepared.value } };
+}
