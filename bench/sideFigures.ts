@@ -106,6 +106,8 @@ export async function sideSeconds(size: number, rounds: number): Promise<SideSec
     dipMm: 0,
     fingerprint: '0'.repeat(64),
     nozzle: ORDINARY_PROFILE.nozzle,
+    delivery: 'one-file',
+    home: 'nothing',
   });
   if (!arranged.ok) throw new Error(arranged.refusal.message);
   const request = {

@@ -3,7 +3,8 @@ import { findSteps } from '../src/core/geometry/steps';
 import type { Insertion, OutputRequest } from '../src/core/output/insert';
 import type { Proof } from '../src/core/output/proofTypes';
 import { bottomOf, type Layer } from '../src/core/gcode/layers';
-import { swapsAsSliced, swapsOf } from '../src/core/plan/arrangement';
+import { leftOutOf } from '../src/core/output/leftOut';
+import { swapsAsSliced, swapsOf, type Arrangement } from '../src/core/plan/arrangement';
 import type { FoundStop } from '../src/core/gcode/stops';
 import { requestFindings } from '../src/core/output/requestFindings';
 import { bedFindings } from '../src/core/printer/bedFit';
@@ -65,40 +66,56 @@ export function applyAnswer(
   request: OutputRequest,
   insertions: readonly Insertion[],
   proof: Proof,
-  file: { readonly name: string; readonly bytes: number },
+  files: readonly { readonly name: string; readonly bytes: number }[],
 ) {
   const { swaps: planned, recipe, printer, takeOut, arrangement } = request;
   let insertedLines = 0;
   // Lines between the output's and the input's count: what was put in, and ways that were left out.
   let ahead = 0;
-  const swaps = insertions.flatMap(({ title, line, lines, resume }) => {
-    const place = line + ahead;
+  let place = 0;
+  const inside = files.map(() => 0);
+  const opens = arrangement?.opens ?? [];
+  const begin = planned.filter((swap) => 'at' in swap && opens.includes(Number(swap.at)));
+  const answerOf = (i: number, line: number) => {
+    const swap = planned[i];
+    const layer: Layer = reading.layers[swap.layer - 1];
+    return {
+      layer: swap.layer,
+      line,
+      z: rounded(bottomOf(layer), 4),
+      filament: swap.filament,
+      file: files[place].name,
+      afterSection: sectionsBefore(reading, request, i),
+    };
+  };
+  let next = 0;
+  const swaps = insertions.flatMap(({ title, line, lines, resume, endsFile }) => {
+    const at = line + ahead;
     insertedLines += lines;
     ahead += lines + line - resume.line;
-    if (title?.kind !== 'swap') return [];
-    const layer: Layer = reading.layers[title.layer - 1];
-    const answer = {
-      layer: title.layer,
-      line: place,
-      z: rounded(bottomOf(layer), 4),
-      filament: title.filament,
-      file: file.name,
-      afterSection: sectionsBefore(reading, request, title.index - 1),
-    };
-    return answer;
+    if (endsFile) {
+      place++;
+      // Lines of the next file count from its first.
+      ahead = 1 - resume.line;
+    }
+    const isSwap = title?.kind === 'swap';
+    if (isSwap) inside[place]++;
+    const begins = title?.kind === 'takeup' && begin.includes(planned[next]);
+    return isSwap || begins ? [answerOf(next++, at)] : [];
   });
   const { motion, dwell, heating, total } = secondsOf(reading);
   const byRecipe = fixedPurge({ ...recipe, purge: numbersOf(recipe, printer).purge }) ?? 0;
   const purges = planned.map(({ purge }) => purge ?? byRecipe);
   const atSwaps = rounded(swapSeconds(purges), 3);
   return {
-    files: [{ ...file, swaps: swaps.length }],
+    files: files.map((file, i) => ({ ...file, swaps: inside[i] })),
     swaps,
     ...(arrangement && {
       order: arrangement.order,
       dipMm: arrangement.dipMm,
       exact: arrangement.exact,
       swapsAsSliced: swapsAsSliced(arrangement),
+      leftOut: leftOutAnswer(reading, arrangement),
     }),
     insertedLines,
     insertedBytes: insertions.reduce((sum, { bytes }) => sum + bytes.length, 0),
@@ -112,6 +129,23 @@ export function applyAnswer(
       ...requestFindings(reading, request),
     ],
   };
+}
+
+/** What of several files is not printed, by the lines of each. */
+function leftOutAnswer(reading: Reading, arrangement: Arrangement) {
+  const { sources } = reading;
+  if (sources.length === 1) return undefined;
+  return leftOutOf(reading, arrangement).map(({ why, start, firstLine, lastLine }) => {
+    const file = sources.findLast((one) => one.start <= start) ?? sources[0];
+    const before = file.firstLine - 1;
+    return { file: file.name, why, firstLine: firstLine - before, lastLine: lastLine - before };
+  });
+}
+
+/** The filament that each file of an output begins with, as its plan has it. */
+export function filamentsOfFiles({ arrangement }: OutputRequest): string[] {
+  if (!arrangement) return [''];
+  return [0, ...arrangement.opens].map((at) => arrangement.sections[at].filament);
 }
 
 /** How many sections are printed before swap `i`. */

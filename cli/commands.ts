@@ -1,16 +1,17 @@
-import { basename } from 'node:path';
+import { basename, join } from 'node:path';
 import { Command, CommanderError } from 'commander';
 import { sourceOf } from '../src/core/byteSource';
 import type { Result } from '../src/core/findings';
 import { prepareOutput } from '../src/core/output/apply';
-import { writeOutput } from '../src/core/output/parts';
+import { commonStem, deliveryNames } from '../src/core/output/deliveryNames';
+import { cutsOf, joined, writeOutputFiles } from '../src/core/output/parts';
 import { proveOutput } from '../src/core/output/proof';
-import { type Proof } from '../src/core/output/proofTypes';
+import type { Proof, ProofInputs } from '../src/core/output/proofTypes';
 import { ORDINARY_PROFILE, type Printer } from '../src/core/printer/printer';
 import { parsePrinter } from '../src/core/printer/printerFile';
-import { applyAnswer, inspectAnswer } from './answers';
+import { applyAnswer, filamentsOfFiles, inspectAnswer } from './answers';
 import { sidesAnswer } from './sides';
-import { checkTarget, readJson, writeWhole } from './files';
+import { checkTarget, makeFolder, readJson, writeWhole } from './files';
 import { requestFrom } from './request';
 import { readGcodeFile, readInput } from './sources';
 
@@ -53,18 +54,19 @@ async function inspect(names: readonly string[], options: { printer?: string }):
   return { ...inspectAnswer(file, reading, printer), ...sides };
 }
 
-async function apply(
-  names: readonly string[],
-  options: { plan: string; out: string; printer?: string },
-): Promise<object> {
-  for (const name of names) {
-    unwrap(
-      checkTarget(options.out, {
-        'the sliced file': name,
-        'the plan': options.plan,
-        ...(options.printer !== undefined && { 'the printer': options.printer }),
-      }),
-    );
+interface ApplyOptions {
+  readonly plan: string;
+  readonly out?: string;
+  readonly outDir?: string;
+  readonly printer?: string;
+}
+
+async function apply(names: readonly string[], options: ApplyOptions): Promise<object> {
+  const { out, outDir } = options;
+  if ((out === undefined) === (outDir === undefined)) {
+    throw new RefusalError({
+      error: { code: 'usage', message: 'Say either --out FILE or --out-dir FOLDER.' },
+    });
   }
   const plan = unwrap(readJson(options.plan));
   const printer = printerFrom(options.printer);
@@ -72,29 +74,77 @@ async function apply(
   const { bytes, reading, fingerprint } = await readInput(names, printer, unwrap, true);
   const input = sourceOf(bytes);
   const request = unwrap(await requestFrom(plan, { input, reading, printer, sha256: fingerprint }));
+  const filaments = filamentsOfFiles(request);
+  if (out !== undefined && filaments.length > 1) {
+    throw new RefusalError({
+      error: {
+        code: 'usage',
+        message: `The plan delivers ${filaments.length} files. Say --out-dir FOLDER instead of --out.`,
+      },
+    });
+  }
+  const stem = commonStem(names.map((name) => basename(name)));
+  const targets =
+    out !== undefined
+      ? [out]
+      : deliveryNames(filaments.length === 1 ? `${stem}-swaps` : stem, filaments).map((name) =>
+          join(outDir!, name),
+        );
+  for (const target of targets) checkAgainst(target, names, options);
   const insertions = unwrap(await prepareOutput(input, reading, request));
-  const output = writeOutput(bytes, insertions);
-  const proof = insist(
-    await proveOutput(input, sourceOf(output), { reading, planned: request, printer }),
-  );
-  unwrap(writeWhole(options.out, output));
-  const file = { name: basename(options.out), bytes: output.length };
-  return applyAnswer(reading, request, insertions, proof, file);
+  const files = writeOutputFiles(bytes, insertions);
+  const proof = insist(await proveFiles(bytes, files, { reading, planned: request, printer }));
+  if (outDir !== undefined) unwrap(makeFolder(outDir));
+  for (const [i, target] of targets.entries()) unwrap(writeWhole(target, files[i]));
+  const written = files.map((file, i) => ({ name: basename(targets[i]), bytes: file.length }));
+  return applyAnswer(reading, request, insertions, proof, written);
 }
 
-/** `prove IN OUT`, or `prove IN… -- OUT…`: what stands behind two dashes is the output. */
+function checkAgainst(
+  target: string,
+  names: readonly string[],
+  { plan, printer }: ApplyOptions,
+): void {
+  for (const name of names) {
+    const read = { 'the sliced file': name, 'the plan': plan };
+    unwrap(checkTarget(target, printer === undefined ? read : { ...read, 'the printer': printer }));
+  }
+}
+
+/** Proves the files of an output one behind another, as a printer is given them. */
+function proveFiles(
+  bytes: Uint8Array,
+  files: readonly Uint8Array[],
+  inputs: ProofInputs,
+): Promise<Proof> {
+  const output = sourceOf(files.length === 1 ? files[0] : joined(files));
+  return proveOutput(sourceOf(bytes), output, { ...inputs, cuts: cutsOf(files) });
+}
+
+/** `prove IN OUT`, or `prove IN… -- OUT…`: what stands behind two dashes are the outputs. */
 async function prove(
-  files: readonly string[],
-  options: { printer?: string; out?: readonly string[] },
+  inputs: readonly string[],
+  outputs: readonly string[],
+  options: { printer?: string },
 ): Promise<object> {
-  const [outputName] = files.slice(-1);
   const printer = printerFrom(options.printer);
-  const { bytes, reading } = await readInput(files.slice(0, -1), printer, unwrap);
-  const output = sourceOf(await readGcodeFile(outputName, unwrap));
-  const proof = insist(
-    await proveOutput(sourceOf(bytes), output, { reading, planned: null, printer }),
-  );
+  const { bytes, reading } = await readInput(inputs, printer, unwrap);
+  const files: Uint8Array[] = [];
+  for (const name of outputs) files.push(await readGcodeFile(name, unwrap));
+  const proof = insist(await proveFiles(bytes, files, { reading, planned: null, printer }));
   return { ok: true, proof };
+}
+
+/** Which of the files that `prove` is given are inputs, and which are outputs. */
+function inAndOut(
+  files: readonly string[],
+  behind: readonly string[],
+): [readonly string[], readonly string[]] {
+  if (behind.length > 0) return [files, behind];
+  if (files.length === 2) return [[files[0]], [files[1]]];
+  throw new RefusalError({
+    error: { code: 'usage', message: 'Say prove IN OUT, or prove IN… -- OUT….' },
+  });
 }
 
 /** What a command answers: printed as JSON, with its exit code. */
@@ -124,6 +174,10 @@ export async function runCommand(args: readonly string[]): Promise<CommandAnswer
       done = refusalOf(error);
     }
   };
+  // Commander would make one list of what stands before and behind two dashes.
+  const dashes = args[0] === 'prove' ? args.indexOf('--') : -1;
+  const before = dashes < 0 ? args : args.slice(0, dashes);
+  const behind = dashes < 0 ? [] : args.slice(dashes + 1);
   const program = new Command('lamella')
     .description('Hand filament swaps in sliced files: read, write, prove. Answers in JSON.')
     .exitOverride()
@@ -137,16 +191,17 @@ export async function runCommand(args: readonly string[]): Promise<CommandAnswer
     .command('apply <files...>')
     .description('write the file with the swaps of a plan, or several as one, if the proof holds')
     .requiredOption('--plan <json>', 'the plan')
-    .requiredOption('--out <gcode>', 'the file to write')
+    .option('--out <gcode>', 'the file to write')
+    .option('--out-dir <folder>', 'where to write several files')
     .option('--printer <json>', 'what the printer is and can do')
     .action((files, options) => answer(() => apply(files, options)));
   program
-    .command('prove <in> <files...>')
-    .description('prove that OUT is IN with swaps and nothing else: IN OUT, or IN IN… -- OUT')
+    .command('prove <files...>')
+    .description('prove that OUT is IN with swaps and nothing else: IN OUT, or IN IN… -- OUT OUT…')
     .option('--printer <json>', 'what the printer is and can do')
-    .action((input, files, options) => answer(() => prove([input, ...files], options)));
+    .action((files, options) => answer(() => prove(...inAndOut(files, behind), options)));
   try {
-    await program.parseAsync(args, { from: 'user' });
+    await program.parseAsync(before, { from: 'user' });
   } catch (error) {
     if (!(error instanceof CommanderError)) throw error;
     if (error.exitCode === 0) return null;

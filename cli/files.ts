@@ -1,5 +1,13 @@
 import { randomUUID } from 'node:crypto';
-import { readFileSync, realpathSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  mkdirSync,
+  readFileSync,
+  realpathSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
 import { refuse, success, type Result } from '../src/core/findings';
 import type { ChunkedFile } from '../src/workers/readWhole';
@@ -65,6 +73,16 @@ function realPath(path: string): string {
     return join(realpathSync(dirname(path)), basename(path));
   } catch {
     return path;
+  }
+}
+
+/** Makes a folder, unless it is there. */
+export function makeFolder(name: string): Result<null> {
+  try {
+    mkdirSync(pathOf(name), { recursive: true });
+    return success(null);
+  } catch {
+    return refuse('cannot-write', `The folder ${name} cannot be made.`);
   }
 }
 

@@ -118,7 +118,7 @@ function layeredSwaps(
 }
 
 async function arrangedSwaps(
-  { parts, order, dipMm }: PartWishes,
+  { parts, order, dipMm, delivery, home }: PartWishes,
   takeOut: OutputRequest['takeOut'],
   { input, reading, printer, sha256 }: ApplyInputs,
 ): Promise<Result<AskedSwaps>> {
@@ -138,6 +138,8 @@ async function arrangedSwaps(
     dipMm,
     fingerprint: sha256,
     nozzle: printer.nozzle,
+    delivery,
+    home,
   });
   if (!arranged.ok) return arranged;
   const { swaps, arrangement } = arranged.value;

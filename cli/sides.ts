@@ -51,6 +51,8 @@ export async function sidesAnswer(input: ByteSource, reading: Reading, printer: 
       dipMm,
       fingerprint: '',
       nozzle: printer.nozzle,
+      delivery: 'one-file',
+      home: 'nothing',
     });
     if (!made.ok) return [];
     return [{ order, dipMm, swaps: made.value.swaps.length, exact: made.value.arrangement.exact }];

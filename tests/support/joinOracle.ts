@@ -51,9 +51,14 @@ export function runJoined(text: string, dip: number): JoinedRun {
     else if (name === 'M0' || name === 'M600') stops++;
     else if (name === 'G28') {
       homings++;
-      [x, y, z] = [0, 0, 0];
-      if (beads.length > 0) fault(i, 'homes into the print');
+      const [onlyXy, top] = [words.length > 0, Math.max(0, ...beads.map((bead) => bead.z))];
+      const near = beads.some((bead) => apart([0, 0, 0, 0], bead) < 25);
+      if (beads.length > 0 && (z < top || (!onlyXy && near))) fault(i, 'homes into the print');
+      [x, y, z] = [0, 0, onlyXy ? z : 0];
     }
+    const isOff = name.startsWith('M1') && value('S') === 0 && /^M1(04|09|40|90)$/.test(name);
+    if (isOff && hasMore(lines, i)) fault(i, 'goes cold before the print is done');
+    if (name === 'M84' && !code.includes('S') && hasMore(lines, i)) fault(i, 'lets the motors go');
     if (name !== 'G0' && name !== 'G1') return;
     const to = (letter: string, from: number): number => {
       const word = value(letter);
@@ -89,6 +94,11 @@ export function runJoined(text: string, dip: number): JoinedRun {
     [x, y, z] = [tx, ty, tz];
   });
   return { beads, faults, stops, homings, ends: { nozzle, bed } };
+}
+
+/** Whether anything is printed behind a line. */
+function hasMore(lines: readonly string[], at: number): boolean {
+  return lines.slice(at + 1).some((line) => /^G1 .*[XY].*E\d/.test(line));
 }
 
 type Four = readonly [number, number, number, number];

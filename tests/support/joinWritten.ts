@@ -5,9 +5,11 @@ import { prepareOutput } from '../../src/core/output/apply';
 import type { OutputRequest } from '../../src/core/output/insert';
 import { arrange, survey } from '../../src/core/output/partsRequest';
 import { writeOutput } from '../../src/core/output/parts';
+import type { Delivery } from '../../src/core/plan/arrangement';
 import { sectionsOfList } from '../../src/core/plan/partList';
 import { ORDINARY_PROFILE } from '../../src/core/printer/printer';
 import { readGcode } from '../../src/core/read/reader';
+import type { Home } from '../../src/core/recipe/betweenFiles';
 import { plainRecipe } from '../../src/core/recipe/recipe';
 import { joinFiles, type JoinedInput } from '../../src/core/sources/readSources';
 import type { SideOptions } from './sideWritten';
@@ -33,7 +35,14 @@ export async function joinTexts(texts: readonly string[]): Promise<Result<Joined
 /** Writes files together, each in a filament of its own; a refusal is answered as such. */
 export async function writeJoined(
   texts: readonly string[],
-  { order, dipMm = 0, recipe, loadFirst = null }: SideOptions,
+  {
+    order,
+    dipMm = 0,
+    recipe,
+    loadFirst = null,
+    delivery = 'one-file',
+    home = 'nothing',
+  }: SideOptions & { readonly delivery?: Delivery; readonly home?: Home },
   filaments = ['Peat black', 'Bone white', 'Reed green', 'Ochre'],
 ): Promise<Result<Written>> {
   const joined = await joinTexts(texts);
@@ -52,6 +61,8 @@ export async function writeJoined(
     dipMm,
     fingerprint: '',
     nozzle: printer.nozzle,
+    delivery,
+    home,
   });
   if (!arranged.ok) return arranged;
   const request: OutputRequest = {

@@ -56,6 +56,8 @@ export async function writeSides(
     dipMm,
     fingerprint: 'c0ffee00'.repeat(8),
     nozzle: printer.nozzle,
+    delivery: 'one-file',
+    home: 'nothing',
   });
   if (!arranged.ok) throw new Error(arranged.refusal.message);
   const request: OutputRequest = {

@@ -158,6 +158,11 @@ export class Machine {
    */
   forget(): void {
     this.losePlace();
+    this.forgetModes();
+  }
+
+  /** What another file may have left: the extruder's number, speed, units and modes; the head is where it was. */
+  forgetModes(): void {
     this.offsetE = this.feed = NaN;
     this.unknownModes = ALL_BITS;
     // What is counted in a mode that is not known, from a place that is not known, stays unknown.

@@ -4,6 +4,7 @@ import type { ByteSource } from '../byteSource';
 import { Machine, type MachineState } from '../gcode/machine';
 import type { Arrangement } from '../plan/arrangement';
 import type { Reading } from '../read/reading';
+import { handOverActions, takeUpActions } from '../recipe/betweenFiles';
 import { actionsOf, hopActions, type SwapAction, type SwapMoment } from '../recipe/actions';
 import { loadMessage, swapMessage } from '../recipe/message';
 import { NO_PROMISES, promisesOf } from '../recipe/promises';
@@ -42,6 +43,8 @@ import { toolAnswer } from './toolLines';
 
 /** A seam that has something standing in it. */
 interface Block {
+  /** How the file before ends, where another file of the output begins. */
+  readonly handOver: Draft | null;
   readonly draft: Draft;
   readonly stops: Place;
   readonly resumes: Place;
@@ -74,18 +77,23 @@ export async function arrangedInsertions(
         .map(({ draft, from }) => finished(input, draft, from.lineNumber < 0 ? null : from)),
     )),
   ].sort((a, b) => a.offset - b.offset);
-  const openings: Insertion[] = [];
+  const openings: Insertion[][] = [];
   for (const block of blocks.filter(({ follows }) => !follows)) {
     const run = runs[openings.length + 1];
-    openings.push(await jumping(input, reading, block, run, arrangement));
+    const { handOver } = block;
+    openings.push([
+      ...(handOver ? [{ ...(await finished(input, handOver, null)), endsFile: true }] : []),
+      await jumping(input, reading, block, run, arrangement),
+    ]);
   }
   const placeOf = (at: number): number => firstIndex(inside.length, (i) => inside[i].offset >= at);
-  const left = openings[0] ? await leftMarks(input, reading, arrangement, openings[0]) : [];
+  const [first] = openings;
+  const left = first ? await leftMarks(input, reading, arrangement, first[0]) : [];
   return [
-    ...(runs[0].start > 0 ? [await beginning(input, reading, runs[0], arrangement)] : []),
+    ...(reading.sources.length > 1 ? [await beginning(input, reading, runs[0], arrangement)] : []),
     ...runs.flatMap(({ start, end }, i) => [
       ...(i === 1 ? left : []),
-      ...(i > 0 ? [openings[i - 1]] : []),
+      ...(i > 0 ? openings[i - 1] : []),
       ...inside.slice(placeOf(start), placeOf(end)),
     ]),
     ...(edges.last.end < reading.bytes ? [ending(reading, edges)] : []),
@@ -148,15 +156,17 @@ async function crossingLines(
 /** Where the blocks of all seams stand, and the way back to the file's end. */
 function blocksOf(
   request: OutputRequest,
-  { dipMm }: Arrangement,
+  arrangement: Arrangement,
   seams: readonly Seam[],
   states: SeamStates,
   edges: Edges,
 ): Block[] {
+  const { dipMm } = arrangement;
   const count = { swap: seams.filter(({ swaps }) => swaps).length };
   let swap = 0;
   const made = seams.flatMap((seam, i): Block[] => {
     const { from, to } = filamentAtSeam(seam, states.ofSeams[i]);
+    if (seam.opens) return [betweenFiles(request, arrangement, seam, from, to)];
     const kind = seam.swaps ? 'swap' : seam.before || request.loadFirst === null ? 'hop' : 'load';
     if (kind === 'swap') swap++;
     if (kind === 'hop' && seam.follows && !differs(seam, from, to)) return [];
@@ -168,10 +178,54 @@ function blocksOf(
         ? hopActions(request.recipe, request.printer, moment)
         : actionsOf(request.recipe, request.printer, moment);
     const draft = draftOf(title, stops, actions, moment, request, dipMm);
-    return [{ draft, stops, resumes, follows, from }];
+    return [{ handOver: null, draft, stops, resumes, follows, from }];
   });
   const back = wayBack(edges, request, seams, states);
   return numbered(back ? [...made, back] : made);
+}
+
+/** The end of a file and the beginning of the next one, between which a person loads the filament. */
+function betweenFiles(
+  request: OutputRequest,
+  { opens, home, dipMm }: Arrangement,
+  seam: Seam,
+  from: MachineState,
+  to: MachineState,
+): Block {
+  const { recipe, printer } = request;
+  const count = opens.length + 1;
+  const index = opens.indexOf(seam.place) + 1;
+  const { stops, resumes } = seam;
+  const title = titleOf(seam, 'hop', index, count);
+  const ended = { ...momentAt(request, seam, title, from, from), from: null };
+  const handOver = handOverActions(recipe, printer, ended);
+  const waiting = { ...from, ...waitingPlace(handOver, from) };
+  const moment = { ...momentAt(request, seam, title, waiting, to), from: waiting };
+  const takeUp = takeUpActions(recipe, printer, moment, home);
+  const before = { ...title, kind: 'handover', index, count } as const;
+  const after = { ...title, kind: 'takeup', index: index + 1, count } as const;
+  return {
+    handOver: draftOf(before, stops, handOver, { ...ended, settings: NO_SETTINGS }, request, 0),
+    draft: draftOf(after, stops, takeUp, moment, request, dipMm),
+    stops,
+    resumes,
+    follows: false,
+    from,
+  };
+}
+
+/** Where the head waits between two files, and how far the filament is pulled back by then. */
+function waitingPlace(
+  actions: readonly SwapAction[],
+  from: MachineState,
+): Pick<MachineState, 'x' | 'y' | 'z' | 'retracted'> {
+  let { x, y, z, retracted } = from;
+  for (const action of actions) {
+    if (action.kind === 'park') ({ x, y } = action);
+    if (action.kind === 'lift') ({ z } = action);
+    if (action.kind === 'retract') retracted += action.mm;
+  }
+  return { x, y, z, retracted };
 }
 
 /** The way from the section that is printed last to where the file itself ends printing. */
@@ -203,7 +257,7 @@ function wayBack(
   const resumes = { offset: end.endOffset, line: end.endLine + 1 };
   const actions = hopActions(request.recipe, request.printer, { ...moment, settings: NO_SETTINGS });
   const draft = draftOf(title, stops, actions, { ...moment, settings: NO_SETTINGS }, request, 0);
-  return { draft, stops, resumes, follows: false, from };
+  return { handOver: null, draft, stops, resumes, follows: false, from };
 }
 
 function numbered(blocks: readonly Block[]): Block[] {

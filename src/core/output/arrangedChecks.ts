@@ -3,7 +3,7 @@ import type { MachineState } from '../gcode/machine';
 import { leadInsOf } from '../order/leadIns';
 import { purgeSections } from '../order/purgeBlock';
 import type { ArrangedRun } from './arrangedRun';
-import { plainName, type LeftOutWhy } from './blocks';
+import { LEADS, plainName, type LeftOutWhy } from './blocks';
 import { checkStanding } from './dipCheck';
 import type { ProofCheck, ProvenRun } from './proofTypes';
 import { stateDifferences } from './stateCheck';
@@ -27,9 +27,7 @@ export async function checkArranged(
 /** Check 2: where the output goes on at another place, a block stands that leads there. */
 function checkJumps({ found }: ProvenRun): ProofCheck[] {
   const leads = new Map(
-    found.blocks
-      .filter(({ kind }) => kind === 'swap' || kind === 'hop' || kind === 'load')
-      .map((block) => [block.end, block]),
+    found.blocks.filter(({ kind }) => LEADS.has(kind)).map((block) => [block.end, block]),
   );
   // The output may begin with another file than the input does.
   const bare = found.jumps.find(({ start }) => start > 0 && !leads.has(start));
@@ -100,8 +98,10 @@ function checkFilaments(
   { order }: ArrangedRun,
 ): ProofCheck[] {
   const arrangement = planned?.arrangement;
-  const swaps = found.blocks.filter(({ kind }) => kind === 'swap');
-  const same = swaps.find(({ filament }, i) => i > 0 && swaps[i - 1].filament === filament);
+  const swaps = found.blocks.filter(({ kind }) => kind === 'swap' || kind === 'takeup');
+  const same = swaps.find(({ kind, filament }, i) => {
+    return kind === 'swap' && i > 0 && swaps[i - 1].filament === filament;
+  });
   if (same) {
     const message = `Swap ${same.index} asks for the filament that is loaded already, ${same.filament}.`;
     return [{ check: 4, ok: false, message, line: same.line }];
@@ -109,7 +109,8 @@ function checkFilaments(
   // What leads to another place says which filament prints there.
   let known: string | null = null;
   for (const { kind, filament, index, line } of found.blocks) {
-    if (kind === 'swap' || kind === 'load' || (kind === 'hop' && known === null)) known = filament;
+    const loads = kind === 'swap' || kind === 'load' || kind === 'takeup';
+    if (loads || (kind === 'hop' && known === null)) known = filament;
     if (kind !== 'hop' || known === filament) continue;
     const message = `Way ${index} leads to what prints in ${filament}, and ${known} is loaded.`;
     return [{ check: 4, ok: false, message, line }];

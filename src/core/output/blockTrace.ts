@@ -51,6 +51,10 @@ export class BlockTrace {
   unknown: TracedFault | null = null;
   coldLine: number | null = null;
   releaseLine: number | null = null;
+  /** Where it homes, by the file that begins: how high the head is, and whether all axes are homed. */
+  readonly homings: { readonly line: number; readonly z: number; readonly all: boolean }[] = [];
+  /** Where the head waits in a file that begins, while fresh filament is pushed through. */
+  readonly waits: NozzlePoint[] = [];
   /** Macros that are taken at their word. */
   readonly macros: string[] = [];
   /** Lines that show the progress or the time left. */
@@ -67,7 +71,7 @@ export class BlockTrace {
   private silences = 0;
 
   constructor(
-    private readonly block: Pick<Block, 'own' | 'promises'>,
+    private readonly block: Pick<Block, 'kind' | 'own' | 'promises'>,
     private readonly printer: Printer,
   ) {}
 
@@ -88,6 +92,7 @@ export class BlockTrace {
     const { machine, words, effect, line, text } = obeyed;
     const isCommand = words.letter !== 0 || words.macro;
     if (!isCommand && words.issues === 0) return;
+    if (effect === Effect.Home && this.block.kind === 'takeup') return this.takeHoming(obeyed);
     const why = whyUnknown(obeyed, this.printer);
     if (why !== null) this.unknown ??= { line, message: why };
     if (words.macro) this.macros.push(text);
@@ -102,6 +107,14 @@ export class BlockTrace {
       this.takeStop(obeyed, `G4 S${machine.waitSeconds}`);
     } else if (effect === Effect.Stop) this.takeStopCommand(obeyed);
     else if (words.letter === M && !isOwn) this.takeQuiet(obeyed);
+  }
+
+  private takeHoming({ words, line, machine, text }: ObeyedLine): void {
+    const xy = words.names('X') && words.names('Y') && !words.names('Z');
+    const all = ['X', 'Y', 'Z', 'E', 'F'].every((letter) => !words.names(letter));
+    if (!xy && !all)
+      this.unknown ??= { line, message: `holds ${text}, which is not followed here` };
+    this.homings.push({ line, z: all ? (this.moves.at(-1)?.to.z ?? 0) : machine.z, all });
   }
 
   private countModes({ words }: ObeyedLine): void {
@@ -129,6 +142,8 @@ export class BlockTrace {
       const isLost = ![from.x, from.y, from.z].every(Number.isFinite);
       const unseen = isLost && this.done.comesBack;
       this.moves.push({ line, from, to, pushed, unseen });
+      const goes = words.names('X') || words.names('Y');
+      if (this.block.kind === 'takeup' && goes && this.waits.length === 0) this.waits.push(to);
       return;
     }
     // A curve by its chords; on the way the nozzle may be as low as at its lower end.

@@ -14,11 +14,23 @@ import {
 /**
  * What a block is for: a swap, a warning some layers before one, the first filament to load, the way to
  * another place of the print without a swap, a lift over what another file has printed and the way down
- * behind it, a setting in place of one of the file's, or the line number of a numbered line that was taken
+ * behind it, the end of a file that another one follows and the beginning of that one, a setting in place of one of the file's, or the line number of a numbered line that was taken
  * out.
  */
 export type BlockKind =
-  'swap' | 'warning' | 'load' | 'hop' | 'lift' | 'lower' | 'rewrite' | 'number';
+  | 'swap'
+  | 'warning'
+  | 'load'
+  | 'hop'
+  | 'lift'
+  | 'lower'
+  | 'handover'
+  | 'takeup'
+  | 'rewrite'
+  | 'number';
+
+/** Blocks that may lead to another place of the input. */
+export const LEADS: ReadonlySet<BlockKind> = new Set(['swap', 'hop', 'load', 'takeup']);
 
 /** What the first line of a block says. */
 export interface BlockTitle {
@@ -61,12 +73,13 @@ export interface OwnLines {
 
 /** Lines of heat stood in blocks of their own kind once. */
 const TITLE =
-  /^; lamella: (swap|warning|load|hop|lift|lower|heat|rewrite|number) (\d+) of (\d+), (before|in) layer (\d+), (.*)$/;
+  /^; lamella: (swap|warning|load|hop|lift|lower|handover|takeup|heat|rewrite|number) (\d+) of (\d+), (before|in) layer (\d+), (.*)$/;
 const SETS = /^; lamella: sets (.*)$/;
 const STOPS_BY = /^; lamella: stops by ([A-Z_][A-Z_0-9]*)$/;
 const DOES = /^; lamella: does (.*)$/;
 const DIPS = /^; lamella: dips (\d+(?:\.\d+)?) mm$/;
-const CLOSING = /^; lamella: end (swap|warning|load|hop|lift|lower|heat|rewrite|number) (\d+)$/;
+const CLOSING =
+  /^; lamella: end (swap|warning|load|hop|lift|lower|handover|takeup|heat|rewrite|number) (\d+)$/;
 const LEFT =
   /^; lamella: left out ([0-9a-f]{8}), bytes (\d+) to (\d+)(?:, (start block|end block|skirt))?$/;
 const FROM = /^; lamella: from ([0-9a-f]{8}), bytes (\d+) to (\d+)$/;

@@ -25,7 +25,12 @@ const at = (
   layer: number,
   { moves = [], stops = [] }: Partial<Pick<BlockTrace, 'moves' | 'stops'>>,
 ): string | undefined =>
-  findCollision({ moves, stops }, { heights, hasUndrawn: false, layer }, reach, back)?.message;
+  findCollision(
+    { moves, stops, waits: [], homings: [] },
+    { heights, hasUndrawn: false, layer },
+    reach,
+    back,
+  )?.message;
 
 const waiting = { stops: [{ line: 9, command: 'M0', park }] };
 

@@ -33,19 +33,30 @@ const NOTHING = 1e-3;
  * Where it waits, nothing may be printed before or after.
  * @param back where the file itself has the nozzle, which is never out of reach.
  * @param start where the block begins, when that is another place.
+ * @param headRadius how near to where all axes are homed nothing may be printed, mm.
  */
 export function findCollision(
-  trace: Pick<BlockTrace, 'moves' | 'stops'>,
+  trace: Pick<BlockTrace, 'moves' | 'stops' | 'waits' | 'homings'>,
   printed: PrintedSoFar,
   reach: Reach,
   back: NozzlePoint,
   start: NozzlePoint = back,
+  headRadius = 0,
 ): Collision | null {
   if (printed.hasUndrawn && (trace.moves.length > 0 || trace.stops.some(({ park }) => park))) {
     const line = trace.moves[0]?.line ?? trace.stops[0].line;
     const message =
       'some of the print lies too far out to be drawn, so its ways cannot be looked at';
     return { line, message };
+  }
+  for (const { line, z, all } of trace.homings) {
+    const top = printed.heights.along(back, back, 0, printed.layer);
+    if (z < top + LEAST_CLEARANCE - HAIR) {
+      return { line, message: `it would home at ${z.toFixed(2)} mm, too low over the print` };
+    }
+    if (all && printed.heights.everNear({ x: 0, y: 0 }, headRadius)) {
+      return { line, message: 'it would home all axes where something is printed' };
+    }
   }
   for (const move of trace.moves) {
     const found = moveCollision(move, trace, printed, reach, [back, start]);
@@ -65,7 +76,7 @@ export function findCollision(
 
 function moveCollision(
   { from, to, pushed, unseen }: TracedMove,
-  { stops }: Pick<BlockTrace, 'stops'>,
+  { stops, waits: places, homings }: Pick<BlockTrace, 'stops' | 'waits' | 'homings'>,
   printed: PrintedSoFar,
   reach: Reach,
   [back, start]: readonly [NozzlePoint, NozzlePoint],
@@ -82,7 +93,9 @@ function moveCollision(
   if (beyond) return `it would be at ${place(beyond)}, out of the machine’s reach`;
   if (pushed > NOTHING) {
     const moves = Math.hypot(to.x - from.x, to.y - from.y) > HAIR;
-    const waits = stops.some(({ park }) => park !== null && isBack(to, park));
+    const waits =
+      stops.some(({ park }) => park !== null && isBack(to, park)) ||
+      places.some((one) => isBack(to, one));
     if (moves || !waits || printed.heights.everNear(to, PARK_DISTANCE)) {
       return `it would push ${pushed.toFixed(1)} mm of filament at ${place(to)}, where it does not wait`;
     }
@@ -91,7 +104,8 @@ function moveCollision(
   if (lowest.z < -HAIR) return `it would go below the bed, to ${place(lowest)}`;
   const sideways = Math.hypot(to.x - from.x, to.y - from.y) > HAIR;
   // Over its own point the nozzle may be where the file itself has it.
-  const own = [back, start].some((one) => isBack(to, one) && lowest.z >= one.z - HAIR);
+  const home = homings.some(({ all }) => all) ? [{ x: 0, y: 0, z: 0 }] : [];
+  const own = [back, start, ...home].some((one) => isBack(to, one) && lowest.z >= one.z - HAIR);
   if (!sideways && own) return null;
   const height = printed.heights.along(from, to, NOZZLE_RADIUS, printed.layer);
   // Sideways over the print takes room; straight down to the point takes none.

@@ -35,3 +35,15 @@ export function outputName(pattern: string, facts: NameFacts): string {
     .slice(0, 100);
   return `${name || values['{job}'] || 'print'}.gcode`;
 }
+
+/** `B Bone white` → `B-bone-white`: the letter as it is, and what file systems and memory cards take. */
+export function filamentSlug(filament: string): string {
+  const [, letter, name] = /^([A-Z]) (.+)$/.exec(filament) ?? [null, null, filament];
+  const plain = name
+    .normalize('NFKD')
+    .replace(/[^A-Za-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .toLowerCase()
+    .slice(0, 40);
+  return [letter, plain || 'filament'].filter(Boolean).join('-');
+}

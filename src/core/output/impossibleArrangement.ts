@@ -2,6 +2,7 @@ import { refuse, type Result } from '../findings';
 import { losesSlots } from '../gcode/settingSlots';
 import type { Reading } from '../read/reading';
 import type { Section } from '../read/sections';
+import { PrintedHeights } from '../read/printedHeights';
 import { reachOf } from '../printer/printer';
 import { LEAST_CLEARANCE } from '../recipe/actions';
 import { hasSettings } from '../recipe/settings';
@@ -36,10 +37,24 @@ export function impossibleArrangement(
     ({ follows, printedTop }) =>
       !follows && printedTop + LEAST_CLEARANCE > reachOf(request.printer).maxZ,
   );
-  if (!high) return null;
+  if (!high) return impossibleHoming(reading, request);
   return refuse(
     'no-room-to-lift',
     `In layer ${high.section.layer} the head has no room to lift over the print, which is ${high.printedTop.toFixed(2)} mm tall by then.`,
+  );
+}
+
+/** Homing all axes brings the nozzle down to the bed where the printer homes: nothing may stand there. */
+function impossibleHoming(
+  reading: Reading,
+  { arrangement, printer }: OutputRequest,
+): Result<never> | null {
+  if (!arrangement || arrangement.opens.length === 0 || arrangement.home !== 'all') return null;
+  const { radiusMm } = printer.nozzle.headClearance;
+  if (!new PrintedHeights(reading).everNear({ x: 0, y: 0 }, radiusMm)) return null;
+  return refuse(
+    'head-would-hit',
+    `Something is printed within ${radiusMm} mm of X 0 Y 0, where the printer homes. Home nothing or X and Y between the files, or move the print.`,
   );
 }
 

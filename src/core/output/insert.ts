@@ -52,6 +52,8 @@ export interface Insertion {
   readonly lines: number;
   /** Where the input goes on after it: at its own place, or at another one. */
   readonly resume: Place;
+  /** A file of the output ends behind it. */
+  readonly endsFile?: boolean;
 }
 
 export interface Place {

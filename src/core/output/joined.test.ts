@@ -5,7 +5,11 @@ import { beadsText, runJoined } from '../../../tests/support/joinOracle';
 import { writeJoined } from '../../../tests/support/joinWritten';
 import { bytesOf, textOf } from '../../../tests/support/printFiles';
 import { broken, proveWritten, type Written } from '../../../tests/support/written';
+import { sourceOf } from '../byteSource';
 import { ORDERS, type Order } from '../order/ordering';
+import { HOMES } from '../recipe/betweenFiles';
+import { cutsOf, joined, writeOutputFiles } from './parts';
+import { proveOutput } from './proof';
 
 const BASE: Partial<BoxStyle> = { x: 60, y: 60, width: 14, depth: 14, layers: 6, pocket: 4 };
 /** Lies in the pocket of the base, half a millimetre from its walls. */
@@ -142,6 +146,103 @@ describe('files that are printed together', () => {
       }),
       { numRuns: 25, seed: 12 },
     );
+  });
+});
+
+describe('one run in several files', () => {
+  /** Writes a delivery, and gives the printer of plain geometry all files, one after another. */
+  async function delivered(
+    boxes: readonly Partial<BoxStyle>[],
+    options: Parameters<typeof writeJoined>[1],
+  ) {
+    const done = await writeJoined(
+      boxes.map((box) => boxPrint(box)),
+      options,
+    );
+    if (!done.ok) throw new Error(done.refusal.message);
+    const { input, insertions, request } = done.value;
+    const files = writeOutputFiles(input, insertions);
+    const output = joined(files);
+    const inputs = { reading: done.value.reading, printer: request.printer, cuts: cutsOf(files) };
+    for (const planned of [request, null]) {
+      const proof = await proveOutput(sourceOf(input), sourceOf(output), { ...inputs, planned });
+      expect(broken(proof)).toEqual([]);
+    }
+    const run = runJoined(textOf(output), request.arrangement!.dipMm);
+    expect(run.faults).toEqual([]);
+    expect(run.ends).toEqual({ nozzle: 0, bed: 0 });
+    return { files, run, inputs, input };
+  }
+
+  it.each(HOMES)('is one file for each filament, homing %s in between', async (home) => {
+    const { files, run } = await delivered([BASE, { ...INLAY, relativeE: false }], {
+      order: 'as-sliced',
+      delivery: 'file-per-band',
+      home,
+    });
+    expect(files).toHaveLength(2);
+    expect(run.stops).toBe(0);
+    expect(run.homings).toBe(home === 'nothing' ? 1 : 2);
+    const [first, second] = files.map((file) => textOf(file));
+    expect(first).not.toMatch(/M104 S0|M84$/m);
+    expect(second).not.toContain('M204 P900');
+    expect(second.indexOf('M109 S205')).toBeLessThan(second.search(/^G1 E/m));
+  });
+
+  it('is one file for each sliced file, and a swap inside stays a swap', async () => {
+    const boxes = [BASE, { ...INLAY, inches: true }, { x: 30, layers: 3 }];
+    const { files, run } = await delivered(boxes, {
+      order: 'as-sliced',
+      delivery: 'file-per-source',
+    });
+    expect(files).toHaveLength(3);
+    expect(run.stops).toBe(0);
+  });
+
+  it('refuses to home all axes where something is printed', async () => {
+    const done = await writeJoined([boxPrint({ x: 10, y: 10 }), boxPrint({ x: 40 })], {
+      order: 'as-sliced',
+      delivery: 'file-per-band',
+      home: 'all',
+    });
+    expect(!done.ok && done.refusal.code).toBe('head-would-hit');
+  });
+
+  it('is held to the order of its files, to their heat and to all of them', async () => {
+    const { files, inputs, input } = await delivered([BASE, INLAY, { x: 30 }], {
+      order: 'as-sliced',
+      delivery: 'file-per-source',
+    });
+    const prove = async (given: readonly Uint8Array[]) => {
+      const output = sourceOf(joined(given));
+      const proof = await proveOutput(sourceOf(input), output, {
+        ...inputs,
+        cuts: cutsOf(given),
+        planned: null,
+      });
+      return broken(proof);
+    };
+    const [one, two, three] = files;
+    expect((await prove([one, three, two])).join()).toMatch(/File 2 is not the one|order/);
+    expect((await prove([one, two])).length).toBeGreaterThan(0);
+    expect((await prove([one, two, two, three])).length).toBeGreaterThan(0);
+    const edit = (file: Uint8Array, from: string | RegExp, to: string): Uint8Array => {
+      const text = textOf(file).replace(from, to);
+      expect(text).not.toBe(textOf(file));
+      return bytesOf(text);
+    };
+    const cold = edit(one, '; lamella: end handover', 'M104 S0\n; lamella: end handover');
+    expect((await prove([cold, two, three])).join()).toMatch(/5: /);
+    const early = edit(two, 'M109 S205', 'M104 S205');
+    expect((await prove([one, early, three])).length).toBeGreaterThan(0);
+    const homes = edit(two, 'G1 Z', 'G28 X Y\nG1 Z');
+    expect((await prove([one, homes, three])).length).toBe(0);
+    const low = edit(two, /G1 Z2\d\.?\d* F600/, 'G1 Z0.9 F600');
+    expect((await prove([one, low, three])).length).toBeGreaterThan(0);
+    const modeless = edit(two, 'G21\nG90\n', '');
+    expect((await prove([one, modeless, three])).length).toBeGreaterThan(0);
+    const dropped = edit(one, 'M17\n', '');
+    expect((await prove([dropped, two, three])).length).toBeGreaterThan(0);
   });
 });
 

@@ -40,6 +40,8 @@ const arbitraryRecipe: fc.Arbitrary<Recipe> = fc
     beeps: fc.integer({ min: 0, max: 3 }),
     message: fc.boolean(),
     scrub: fc.boolean(),
+    scrubFirst: fc.boolean(),
+    strokes: fc.integer({ min: 1, max: 9 }),
     releaseExtruder: fc.boolean(),
     resumeTemperature: fc.boolean(),
     warnings: fc.constantFrom([], [{ layersAhead: 1, tones: 2 }]),

@@ -12,8 +12,10 @@ import { withoutLeadIns } from '../order/leadIns';
 import { canShape, sectionShapes } from '../order/sectionShapes';
 import { plainSurvey, surveyOf, type Survey } from '../order/survey';
 import {
+  openingsOf,
   swapsOf,
   type Arrangement,
+  type Delivery,
   type PlannedSection,
   type SectionSwap,
 } from '../plan/arrangement';
@@ -26,6 +28,7 @@ import { givenOrders, sectionWishes } from '../plan/sidePlan';
 import type { NozzleShape } from '../printer/nozzleShape';
 import type { Printer } from '../printer/printer';
 import type { Reading } from '../read/reading';
+import type { Home } from '../recipe/betweenFiles';
 import { SETTING_NAMES } from '../recipe/settings';
 import { whyNoOtherOrder } from './impossibleArrangement';
 import type { OutputRequest } from './insert';
@@ -62,6 +65,9 @@ export interface ArrangeInputs {
   readonly dipMm: number;
   readonly fingerprint: string;
   readonly nozzle: NozzleShape;
+  readonly delivery: Delivery;
+  /** What is homed between the files of a delivery. */
+  readonly home: Home;
 }
 
 /** An arrangement and its swaps. */
@@ -73,6 +79,13 @@ export interface Arranged {
 /** Puts the sections of a print in the order that is asked for. */
 export function arrange(inputs: ArrangeInputs): Result<Arranged> {
   const { reading, survey: found, sections, order, dipMm, fingerprint, nozzle } = inputs;
+  const { delivery, home } = inputs;
+  if (delivery === 'file-per-source' && order !== 'as-sliced') {
+    return refuse(
+      'bad-order',
+      'One file for each sliced file needs them one after another: take the order as sliced.',
+    );
+  }
   const filaments = sections.map(({ filament }) => filament);
   const fixed = fixedBy(found.held);
   const { standing } = found;
@@ -91,6 +104,8 @@ export function arrange(inputs: ArrangeInputs): Result<Arranged> {
       exact: ordered.exact,
       dipMm: depth.value,
       leftOut,
+      opens: openingsOf(reading, inOrder, delivery),
+      home,
       fingerprint,
     },
     swaps: swapsOf(reading, inOrder),
@@ -235,6 +250,8 @@ export function sideRequest(
       exact,
       dipMm: plan.order === 'colour-by-colour' ? plan.dipMm : 0,
       leftOut,
+      opens: [],
+      home: 'nothing',
       fingerprint: plan.fingerprint,
     },
   };

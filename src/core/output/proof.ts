@@ -19,6 +19,7 @@ import { copiesOf, inputBehind } from './copies';
 import { mutedLine } from './muteCheck';
 import { type MutedLine } from './proofTypes';
 import type { Proof, ProofInputs } from './proofTypes';
+import { checkCuts } from './cutChecks';
 import { checkLifts } from './liftChecks';
 import { checkBlocks, checkFile } from './runChecks';
 import { WayCheck } from './wayCheck';
@@ -40,7 +41,7 @@ export async function proveOutput(
   output: ByteSource,
   inputs: ProofInputs,
 ): Promise<Proof> {
-  const { planned, printer = ORDINARY_PROFILE, reading, onProgress } = inputs;
+  const { planned, printer = ORDINARY_PROFILE, reading, cuts = [], onProgress } = inputs;
   const { sources } = reading;
   const found = await findBlocks(output, sources);
   const { blocks, mutes } = found;
@@ -55,7 +56,7 @@ export async function proveOutput(
     captureAt: readonly number[],
     stretches: readonly WatchedStretch[],
     watch: (stretch: number, obeyed: ObeyedLine) => void,
-    more: Pick<SimulationOptions, 'freshAt' | 'onMove'> = {},
+    more: Pick<SimulationOptions, 'freshAt' | 'goesOnAt' | 'onMove'> = {},
   ) => {
     const simulated = new SimulatedPrinter({ captureAt, stopWords, stretches, watch, ...more });
     for await (const chunk of chunksOf(source)) {
@@ -88,7 +89,7 @@ export async function proveOutput(
   const ways = sources.length > 1 ? new WayCheck(reading, printer, copies, blocks, dipMm) : null;
   const trace = (block: number, obeyed: ObeyedLine): void => traces[block].obey(obeyed);
   const onMove = ways ? ways.take.bind(ways) : undefined;
-  const after = await run(output, watched, blocks, trace, { onMove });
+  const after = await run(output, watched, blocks, trace, { onMove, goesOnAt: cuts });
   const outputStates = new Map(watched.map((place, i) => [place, after.captured[i]]));
   const heights = new PrintedHeights(reading);
   const muteAt = new Map(mutes.map(({ start }, i) => [start, muted[i]]));
@@ -115,6 +116,7 @@ export async function proveOutput(
     ...(arranged ? await checkArranged(input, proven, arranged) : []),
     ...(ways?.checks() ?? []),
     ...checkLifts(proven),
+    ...checkCuts(proven, cuts),
   ];
   return { ok: checks.every((check) => check.ok), checks };
 }

@@ -30,6 +30,8 @@ export interface ProofInputs {
   /** What was asked for; null to take the blocks' own words for it. */
   readonly planned: OutputRequest | null;
   readonly printer?: Printer;
+  /** Where in the output another of its files begins, when it is several, one behind another. */
+  readonly cuts?: readonly number[];
   /** Told how many bytes of both files have been run through. */
   readonly onProgress?: (bytes: number) => void;
 }
@@ -86,6 +88,10 @@ export function nameOf({ kind, index, layer, inside }: Block): string {
       return `Lift ${index} in layer ${layer}`;
     case 'lower':
       return `The way down behind lift ${index}`;
+    case 'handover':
+      return `The end of file ${index}`;
+    case 'takeup':
+      return `The beginning of file ${index}`;
     case 'rewrite':
       return `The setting in layer ${layer}`;
     case 'number':

@@ -66,7 +66,9 @@ function expectedState(run: ProvenRun, block: Block, i: number): MachineState {
 
 /** A block that makes everything as the section behind it wants it. */
 function isSeam({ kind }: Block, arranged: ProvenRun['arranged']): boolean {
-  return kind === 'swap' || kind === 'hop' || (kind === 'load' && arranged !== null);
+  return (
+    kind === 'swap' || kind === 'hop' || kind === 'takeup' || (kind === 'load' && arranged !== null)
+  );
 }
 
 /** There may be thousands of these, and what holds of them is said once. */
@@ -82,6 +84,7 @@ function checkState(run: ProvenRun, block: Block, i: number): ProofCheck[] {
     return [{ check: 2, ok: false, message, line: releaseLine }];
   }
   const end = run.stateIn(block.end);
+  if (block.kind === 'handover') return checkHandover(run, block);
   const wrong = stateDifferences(expectedState(run, block, i), end);
   const line = block.line + block.lines - 1;
   if (wrong.length > 0) {
@@ -95,6 +98,23 @@ function checkState(run: ProvenRun, block: Block, i: number): ProofCheck[] {
   const where = block.kind === 'swap' ? `${place} layer ${block.layer}: back` : `${nameOf(block)}:`;
   const message = `${where} at ${describeState(end)}, as in the original${except}.`;
   return [{ check: 2, ok: true, message }];
+}
+
+/** Checks 2 and 5: a file that another one follows ends hot, with the motors held and nothing let out. */
+function checkHandover({ stateIn }: ProvenRun, block: Block): ProofCheck[] {
+  const [from, end] = [stateIn(block.start), stateIn(block.end)];
+  const name = nameOf(block);
+  const line = block.line + block.lines - 1;
+  if (end.nozzleTarget !== from.nozzleTarget || end.bedTarget !== from.bedTarget) {
+    return [
+      { check: 5, ok: false, message: `${name} does not keep the heaters as they are.`, line },
+    ];
+  }
+  if (end.motorsReleased) {
+    return [{ check: 2, ok: false, message: `${name} lets go of the motors.`, line }];
+  }
+  const message = `${name} leaves nozzle and bed hot and the motors held, at Z ${end.z.toFixed(2)}.`;
+  return [{ check: 5, ok: true, message }];
 }
 
 /** Check 2: every line of a block can be followed, and the last one says how filament counts. */
@@ -130,7 +150,8 @@ function checkClearance(run: ProvenRun, block: Block, i: number): ProofCheck[] {
     ? arranged.printedBefore(block, heights, reading)
     : { heights, hasUndrawn: reading.hasUndrawn, layer: block.layer };
   const [start, back] = [run.stateIn(block.start), inputStates[i]];
-  const collision = findCollision(trace, printed, reachOf(run.printer), back, start);
+  const { radiusMm } = run.printer.nozzle.headClearance;
+  const collision = findCollision(trace, printed, reachOf(run.printer), back, start, radiusMm);
   const name = nameOf(block);
   if (collision) {
     const message = `${name} is not safe: ${collision.message}.`;
@@ -153,7 +174,12 @@ function checkStops(run: ProvenRun): ProofCheck[] {
     planned,
   } = run;
   const swaps = blocks.filter(({ kind }) => kind === 'swap');
-  const count = planned?.swaps.length ?? swaps[0]?.count ?? 0;
+  const opens = planned?.arrangement?.opens ?? [];
+  // A filament that another file begins with is loaded between the two.
+  const inside = planned?.swaps.filter(
+    (swap) => !('at' in swap && opens.includes(Number(swap.at))),
+  );
+  const count = inside?.length ?? swaps[0]?.count ?? 0;
   const fail = (message: string, line?: number): ProofCheck[] => [
     { check: 4, ok: false, message, ...(line !== undefined && { line }) },
   ];
@@ -165,9 +191,9 @@ function checkStops(run: ProvenRun): ProofCheck[] {
   if (planned && loads !== (planned.loadFirst === null ? 0 : 1)) {
     return fail('The stop for the first filament is not as planned.');
   }
-  const wrong = swaps.findIndex((block, i) => !isAsPlanned(block, i, count, planned?.swaps[i]));
+  const wrong = swaps.findIndex((block, i) => !isAsPlanned(block, i, count, inside?.[i]));
   if (wrong < 0) return [];
-  const layer = planned?.swaps[wrong].layer ?? swaps[wrong].layer;
+  const layer = inside?.[wrong].layer ?? swaps[wrong].layer;
   return fail(
     `Block ${wrong + 1} should be swap ${wrong + 1} of ${count}, before layer ${layer}.`,
     swaps[wrong].line,
@@ -200,7 +226,7 @@ function checkPlace(run: ProvenRun, block: Block, i: number): ProofCheck[] {
     if (!run.muteAt.has(block.end)) return fail(`${name} stands for no line of the file.`);
     return stops.length === 0 ? [] : fail(`${name} stops the printer.`);
   }
-  if (block.kind === 'lift' || block.kind === 'lower') {
+  if (isMany(block) || block.kind === 'handover') {
     return stops.length === 0 && tones === 0 ? [] : fail(`${name} stops the printer.`);
   }
   const target = run.reading.layers[block.layer - 1];
@@ -212,7 +238,7 @@ function checkPlace(run: ProvenRun, block: Block, i: number): ProofCheck[] {
   if (!isThere) {
     return fail(`${name} does not stand right before layer ${block.layer}.`);
   }
-  if (block.kind === 'hop') {
+  if (block.kind === 'hop' || block.kind === 'takeup') {
     return stops.length === 0 && tones === 0 ? [] : fail(`${name} stops the printer.`);
   }
   if (block.kind === 'warning') {

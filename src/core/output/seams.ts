@@ -6,12 +6,16 @@ import type { Place } from './insert';
 
 /** What stands before a section in the order of printing. */
 export interface Seam {
+  /** Place in the order of printing, from 0. */
+  readonly place: number;
   readonly planned: PlannedSection;
   readonly before: PlannedSection | null;
   readonly section: Section;
   /** It follows in the input what is printed before it. */
   readonly follows: boolean;
-  /** Another filament is loaded here. */
+  /** Another file of the output begins here. */
+  readonly opens: boolean;
+  /** Another filament is loaded here, while the file prints. */
   readonly swaps: boolean;
   /** Something of its layer is printed before it. */
   readonly inside: boolean;
@@ -43,18 +47,23 @@ export function seamsOf(reading: Sectioned, arrangement: Arrangement): Seam[] {
     const before = arrangement.sections[i - 1] ?? null;
     const last = before && sections[before.section];
     const resumes = { offset: section.restartOffset, line: section.restartLine };
-    const follows = last
+    const opens = arrangement.opens.includes(i);
+    const isNext = last
       ? planned.section === before.section + 1 && section.source === last.source
       : section === begin;
     // A file's own start is copied up to its first section, whichever is printed first.
     const start = { offset: begin.restartOffset, line: begin.restartLine };
     const end = last ? { offset: last.endOffset, line: last.endLine + 1 } : start;
+    // A file that begins here has a way of its own to the place.
+    const follows = isNext && !opens;
     const seam = {
+      place: i,
       planned,
       before,
       section,
       follows,
-      swaps: before !== null && before.filament !== planned.filament,
+      opens,
+      swaps: !opens && before !== null && before.filament !== planned.filament,
       inside: started.has(section.layer),
       stops: follows ? resumes : end,
       resumes,

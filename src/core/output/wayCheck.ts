@@ -5,7 +5,7 @@ import { filamentArea, lineWidth } from '../geometry/lineWidth';
 import type { Printer } from '../printer/printer';
 import { StandingMap } from '../printer/standingMap';
 import type { Reading } from '../read/reading';
-import type { Block } from './blocks';
+import { LEADS, type Block } from './blocks';
 import type { Copy } from './copies';
 import type { ProofCheck } from './proofTypes';
 
@@ -63,7 +63,7 @@ export class WayCheck {
     while (this.copy < copies.length - 1 && copies[this.copy].end <= offset) this.copy++;
     for (; this.block < blocks.length && blocks[this.block].end <= offset; this.block++) {
       const { kind, dipMm } = blocks[this.block];
-      if (kind === 'swap' || kind === 'hop' || kind === 'load') this.saidDip = dipMm;
+      if (LEADS.has(kind)) this.saidDip = dipMm;
     }
   }
 

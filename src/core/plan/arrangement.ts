@@ -1,5 +1,6 @@
 import type { Order } from '../order/ordering';
 import type { ResolvedSwap } from './resolve';
+import type { Home } from '../recipe/betweenFiles';
 import type { BandSettings } from '../recipe/settings';
 import type { Reading } from '../read/reading';
 
@@ -24,6 +25,10 @@ export interface Arrangement {
   readonly dipMm: number;
   /** Sections that are not printed at all, as those of a purge block: places among the reading's. */
   readonly leftOut: readonly number[];
+  /** Places in this order, from 1, with which another file of the output begins; none for one file. */
+  readonly opens: readonly number[];
+  /** What is homed between two files. */
+  readonly home: Home;
   /** SHA-256 of the input: what is taken out of its order names where it comes from. */
   readonly fingerprint: string;
 }
@@ -42,6 +47,28 @@ export function swapsOf(
   return planned.flatMap(({ section, filament, settings, purge }, at): SectionSwap[] => {
     if (at === 0 || planned[at - 1].filament === filament) return [];
     return [{ layer: sections[section].layer, filament, settings, purge, at }];
+  });
+}
+
+/** How what is planned comes out: as one file, one for each band of a filament, or one for each sliced file. */
+export const DELIVERIES = ['one-file', 'file-per-band', 'file-per-source'] as const;
+export type Delivery = (typeof DELIVERIES)[number];
+
+/** With which places in an order the files of a delivery begin, but for the first. */
+export function openingsOf(
+  { sections }: Pick<Reading, 'sections'>,
+  planned: readonly PlannedSection[],
+  delivery: Delivery,
+): number[] {
+  if (delivery === 'one-file') return [];
+  return planned.flatMap(({ section, filament }, i) => {
+    if (i === 0) return [];
+    const before = planned[i - 1];
+    const opens =
+      delivery === 'file-per-band'
+        ? before.filament !== filament
+        : sections[before.section].source !== sections[section].source;
+    return opens ? [i] : [];
   });
 }
 

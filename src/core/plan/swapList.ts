@@ -1,8 +1,10 @@
 import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
 import { success, type Result } from '../findings';
 import { ORDERS, type Order } from '../order/ordering';
+import { HOMES, type Home } from '../recipe/betweenFiles';
 import { SETTING_NAMES, type BandSettings } from '../recipe/settings';
 import { readShape, type ShapeWords } from '../shape';
+import { DELIVERIES, type Delivery } from './arrangement';
 import { PLAN_DEFAULTS } from './jobPlan';
 import type { StopPlace } from './stopPlace';
 
@@ -103,6 +105,10 @@ function partsSchema(parts: unknown) {
     parts: object(Object.fromEntries(fields) as Record<string, typeof partSchema>).default({}),
     order: mixed<Order>().oneOf(ORDERS).default('as-sliced'),
     dipMm: number().min(0).max(50).default(0),
+    delivery: mixed<Delivery>().oneOf(DELIVERIES).default('one-file'),
+    between: object({ home: mixed<Home>().oneOf(HOMES).default('nothing') }).default({
+      home: 'nothing',
+    }),
     ...common,
   });
 }
@@ -116,6 +122,9 @@ export interface PartWishes {
   readonly order: Order;
   /** How far the nozzle may go down between what is higher, mm. */
   readonly dipMm: number;
+  readonly delivery: Delivery;
+  /** What is homed between the files of a delivery. */
+  readonly home: Home;
 }
 
 /**
@@ -128,14 +137,15 @@ export type SwapList = InferType<typeof listSchema> & { readonly side: PartWishe
 export function parseSwapList(json: unknown): Result<SwapList> {
   const words: ShapeWords = { what: 'The plan', code: 'bad-plan' };
   const isObject = typeof json === 'object' && json !== null;
-  if (!isObject || !('parts' in json || 'order' in json)) {
+  if (!isObject || !['parts', 'order', 'delivery'].some((one) => one in json)) {
     const read = readShape(listSchema, json, words);
     return read.ok ? success({ ...read.value, side: null }) : read;
   }
   const read = readShape(partsSchema('parts' in json ? json.parts : undefined), json, words);
   if (!read.ok) return read;
-  const { parts, order, dipMm, ...list } = read.value;
-  return success({ ...list, side: { parts: parts as PartWishes['parts'], order, dipMm } });
+  const { parts, order, dipMm, delivery, between, ...list } = read.value;
+  const side = { parts: parts as PartWishes['parts'], order, dipMm, delivery };
+  return success({ ...list, side: { ...side, home: between.home } });
 }
 
 /** Which settings of the file a short list wants replaced. */

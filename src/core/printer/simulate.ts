@@ -45,6 +45,8 @@ export interface SimulationOptions {
   readonly onMove?: (machine: Machine, effect: Effect, offset: number, line: number) => void;
   /** Where all files of the input begin but the first: see {@link FreshStarts}. */
   readonly freshAt?: readonly number[];
+  /** Where another file begins that the printer is given without being switched off: modes have to be said anew. */
+  readonly goesOnAt?: readonly number[];
 }
 
 const T = 84;
@@ -65,6 +67,7 @@ export class SimulatedPrinter {
   private heat = new ToolHeat();
   private machine: Machine;
   private readonly files: FreshStarts;
+  private readonly given: FreshStarts;
   /** State at the end of each file of the input, the nozzle's target being that of the tool in use. */
   readonly endings: MachineState[] = [];
   private readonly words = new Words();
@@ -75,6 +78,7 @@ export class SimulatedPrinter {
   constructor(private readonly options: SimulationOptions) {
     this.machine = new Machine(options.stopWords);
     this.files = new FreshStarts(options.freshAt ?? []);
+    this.given = new FreshStarts(options.goesOnAt ?? []);
   }
 
   /** Numbered lines that did not follow the one before, so far. */
@@ -94,7 +98,10 @@ export class SimulatedPrinter {
         this.machine = new Machine(this.options.stopWords);
         this.heat = new ToolHeat();
       }
-      this.stream.push(bytes);
+      for (const part of this.given.cut(bytes)) {
+        if (part.fresh) this.machine.forgetModes();
+        this.stream.push(part.bytes);
+      }
     }
   }
 

@@ -46,12 +46,18 @@ export type SwapAction =
   | { readonly kind: 'load'; readonly mm: number }
   | { readonly kind: 'purge'; readonly mm: number }
   | { readonly kind: 'pull-back'; readonly mm: number }
-  | { readonly kind: 'scrub'; readonly brush: Brush; readonly backTo: number }
+  | {
+      readonly kind: 'scrub';
+      readonly brush: Brush;
+      readonly strokes: number;
+      readonly backTo: number;
+    }
   | { readonly kind: 'return'; readonly x: number; readonly y: number }
   | { readonly kind: 'lower'; readonly z: number }
   /** Limits and other settings of the firmware, as commands. */
   | { readonly kind: 'firmware-settings'; readonly commands: readonly string[] }
-  | { readonly kind: 'bed'; readonly celsius: number }
+  | { readonly kind: 'bed'; readonly celsius: number; readonly waits: boolean }
+  | { readonly kind: 'home'; readonly all: boolean }
   | { readonly kind: 'un-retract'; readonly mm: number }
   | {
       readonly kind: 'restore';
@@ -244,12 +250,13 @@ function spelledOut(recipe: Recipe, printer: Printer, moment: SwapMoment): SwapA
     { kind: 'wait', command: recipe.command, seconds: recipe.waitSeconds },
     target > 0 && { kind: 'reheat', celsius: target },
     numbers.load > 0 && { kind: 'load', mm: numbers.load },
+    ...(pushed > 0 ? scrubFirstActions(recipe, printer, z) : []),
     // What was pulled back is pushed first, and the rest comes out.
     pushed > 0 && { kind: 'purge', mm: pushed },
     moves && kept > 0 && { kind: 'pull-back', mm: kept },
     state.firmwareRetracted &&
       (moves || !from.firmwareRetracted) && { kind: 'firmware-retract', pull: true },
-    recipe.scrub && printer.brush !== null && { kind: 'scrub', brush: printer.brush, backTo: z },
+    ...scrubActions(recipe, printer, z),
     { kind: 'return', x: state.x, y: state.y },
     { kind: 'lower', z: state.z },
     ...pushBack(push),
@@ -261,6 +268,21 @@ function spelledOut(recipe: Recipe, printer: Printer, moment: SwapMoment): SwapA
     },
   ];
   return list.filter((one): one is SwapAction => one !== false);
+}
+
+/** Draws the nozzle over the brush, where the printer has one. */
+export function scrubActions(
+  { scrub, strokes }: Pick<Recipe, 'scrub' | 'strokes'>,
+  { brush }: Pick<Printer, 'brush'>,
+  z: number,
+): SwapAction[] {
+  return scrub && brush !== null ? [{ kind: 'scrub', brush, strokes, backTo: z }] : [];
+}
+
+/** The same before clearing, and back to the place for waiting. */
+export function scrubFirstActions(recipe: Recipe, printer: Printer, z: number): SwapAction[] {
+  const scrub = recipe.scrubFirst ? scrubActions(recipe, printer, z) : [];
+  return scrub.length === 0 ? [] : [...scrub, { kind: 'park', ...numbersOf(recipe, printer).park }];
 }
 
 /** A moment whose block begins in another state than it leaves behind. */
@@ -346,7 +368,7 @@ function firmwareActions({ state, from }: MomentOnTheWay): SwapAction[] {
   return [
     ...(commands.length > 0 ? [{ kind: 'firmware-settings', commands } as const] : []),
     ...(from.bedTarget !== state.bedTarget && state.bedTarget > 0
-      ? [{ kind: 'bed', celsius: state.bedTarget } as const]
+      ? [{ kind: 'bed', celsius: state.bedTarget, waits: false } as const]
       : []),
   ];
 }

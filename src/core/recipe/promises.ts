@@ -196,7 +196,7 @@ export function promisesOf(actions: readonly SwapAction[], retracted: number): B
         done.moves++;
         break;
       case 'scrub':
-        done.moves += 7;
+        done.moves += 3 + action.strokes;
         break;
       default:
     }

@@ -124,6 +124,21 @@ describe('the lines of each way to stop', () => {
     expect(lines.indexOf('G1 X61.2 Y44 F6000')).toBeGreaterThan(brush);
   });
 
+  it('may scrub before it clears, too, as many strokes as said', () => {
+    const printer = EXAMPLE_PRINTERS[1];
+    const recipe = { ...recipeFor(printer), scrub: true, scrubFirst: true, strokes: 3 };
+    const lines = linesOf(recipe, moment(), printer);
+    const [brush, park] = ['G1 X60 Y196 F6000', 'G1 X10 Y190 F6000'];
+    const strokes = ['G1 X90 F6000', 'G1 X60 F6000', 'G1 X90 F6000'];
+    const first = lines.indexOf(brush);
+    expect(lines.slice(first + 2, first + 5)).toEqual(strokes);
+    const purge = lines.findLastIndex((line) => /^G1 E[1-9]\d.* F\d/.test(line));
+    expect(lines.slice(first, purge)).toContain(park);
+    const second = lines.lastIndexOf(brush);
+    expect(second).toBeGreaterThan(purge);
+    expect(lines.slice(second + 2, second + 5)).toEqual(strokes);
+  });
+
   it('puts the person’s own lines first and last', () => {
     const recipe = { ...plainRecipe('change-command'), before: ['m400'], after: ['m117 Go on'] };
     expect(linesOf(recipe)).toEqual([

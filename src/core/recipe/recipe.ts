@@ -49,8 +49,10 @@ export interface Recipe {
   readonly keepMotors: boolean;
   /** Let go of the extruder, so that filament can be pulled by hand. */
   readonly releaseExtruder: boolean;
-  /** Draw the nozzle over the printer's brush. */
+  /** Draw the nozzle over the printer's brush after clearing, and before it as well; strokes each time. */
   readonly scrub: boolean;
+  readonly scrubFirst: boolean;
+  readonly strokes: number;
   /** Seconds of a wait by dwell (`G4`). */
   readonly waitSeconds: number;
   readonly warnings: readonly Warning[];
@@ -81,6 +83,8 @@ export function plainRecipe(kind: RecipeKind, command: string = USUAL_COMMAND[ki
     keepMotors: moves,
     releaseExtruder: false,
     scrub: false,
+    scrubFirst: false,
+    strokes: 4,
     waitSeconds: 300,
     warnings: kind === 'beep-only' ? [{ layersAhead: 2, tones: 2 }] : [],
     before: [],

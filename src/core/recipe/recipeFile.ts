@@ -39,6 +39,8 @@ const recipeFields = {
   keepMotors: boolean(),
   releaseExtruder: boolean(),
   scrub: boolean(),
+  scrubFirst: boolean(),
+  strokes: number().integer().min(1).max(40),
   waitSeconds: number().min(5).max(86400),
   warnings: array(
     object({

@@ -110,7 +110,16 @@ function renderAction(
         line(command, 'A setting of the printer, as it is there.'),
       );
     case 'bed':
-      return [line(`M140 S${digits(action.celsius)}`, `Bed at ${digits(action.celsius)} °C.`)];
+      return [
+        line(
+          `${action.waits ? 'M190' : 'M140'} S${digits(action.celsius)}`,
+          `Bed at ${digits(action.celsius)} °C${action.waits ? ', and waits for it' : ''}.`,
+        ),
+      ];
+    case 'home':
+      return action.all
+        ? [line('G28', 'Homes all axes, where nothing is printed.')]
+        : [line('G28 X Y', 'Homes X and Y, high over the print.')];
     case 'retract':
       return [line(`G1 ${E(-action.mm)} F${FEED.retract}`, `Pulls back ${digits(action.mm)} mm.`)];
     case 'lift':
@@ -164,7 +173,7 @@ function renderAction(
       return [
         line(`G1 ${X(x)} ${Y(y)} F${FEED.travel}`, 'Goes to the brush.'),
         line(`G1 ${Z(z)} F${FEED.lift}`, 'Goes down to it.'),
-        ...[x + length, x, x + length, x].map(stroke),
+        ...Array.from({ length: action.strokes }, (_, i) => stroke(i % 2 === 0 ? x + length : x)),
         line(`G1 ${Z(action.backTo)} F${FEED.lift}`, 'Lifts again.'),
       ];
     }

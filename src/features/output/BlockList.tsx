@@ -15,6 +15,8 @@ const KIND_TITLES = {
   hop: 'Way to another place',
   lift: 'Lift over what stands',
   lower: 'Way down behind it',
+  handover: 'End of a file, hot',
+  takeup: 'Beginning of a file',
   rewrite: 'Setting',
   number: 'Line number',
 } as const;

@@ -228,6 +228,24 @@ function MoveRows({ recipe, set }: RowsProps) {
           Draw the nozzle over the brush
         </Tick>
       )}
+      {printer.brush !== null && recipe.kind === 'spelled-out' && recipe.scrub && (
+        <>
+          <Tick
+            checked={recipe.scrubFirst}
+            onChange={(scrubFirst) => set('brush before pushing', { scrubFirst })}
+          >
+            Also before it pushes through
+          </Tick>
+          <NumberField
+            label="Strokes each time"
+            unit=""
+            min={1}
+            max={40}
+            value={recipe.strokes}
+            onChange={(strokes) => set('strokes', { strokes: Math.round(strokes ?? 4) })}
+          />
+        </>
+      )}
     </>
   );
 }
