@@ -5,6 +5,7 @@ import type { Result } from '../src/core/findings';
 import { prepareOutput } from '../src/core/output/apply';
 import { commonStem, deliveryNames } from '../src/core/output/deliveryNames';
 import { cutsOf, joined, writeOutputFiles } from '../src/core/output/parts';
+import { chainFindings } from '../src/core/output/chain';
 import { proveOutput } from '../src/core/output/proof';
 import type { Proof, ProofInputs } from '../src/core/output/proofTypes';
 import { ORDINARY_PROFILE, type Printer } from '../src/core/printer/printer';
@@ -13,7 +14,7 @@ import { applyAnswer, filamentsOfFiles, inspectAnswer } from './answers';
 import { sidesAnswer } from './sides';
 import { checkTarget, makeFolder, readJson, writeWhole } from './files';
 import { requestFrom } from './request';
-import { readGcodeFile, readInput } from './sources';
+import { readFiles, readGcodeFile, readInput } from './sources';
 
 /** Exit code of a refusal: the answer is then `{ "error": … }` and no file is written. */
 const REFUSED = 2;
@@ -135,6 +136,22 @@ async function prove(
   return { ok: true, proof };
 }
 
+/** `chain FILE FILE…`: what each file would do to what the ones before have printed, as they are. */
+async function chain(names: readonly string[], options: { printer?: string }): Promise<object> {
+  const printer = printerFrom(options.printer);
+  const files = await readFiles(names, printer, unwrap);
+  const findings = chainFindings(files, printer);
+  return {
+    ok: findings.every((all) => all.every(({ severity }) => severity !== 'error')),
+    files: files.map(({ name }, i) => ({
+      name,
+      findings: findings[i].map(({ code, severity, line, message }) => {
+        return { code, severity, line, message };
+      }),
+    })),
+  };
+}
+
 /** Which of the files that `prove` is given are inputs, and which are outputs. */
 function inAndOut(
   files: readonly string[],
@@ -200,6 +217,11 @@ export async function runCommand(args: readonly string[]): Promise<CommandAnswer
     .description('prove that OUT is IN with swaps and nothing else: IN OUT, or IN IN… -- OUT OUT…')
     .option('--printer <json>', 'what the printer is and can do')
     .action((files, options) => answer(() => prove(...inAndOut(files, behind), options)));
+  program
+    .command('chain <files...>')
+    .description('what would go wrong when files are printed one after another, as they are')
+    .option('--printer <json>', 'what the printer is and can do')
+    .action((files, options) => answer(() => chain(files, options)));
   try {
     await program.parseAsync(before, { from: 'user' });
   } catch (error) {

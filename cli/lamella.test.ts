@@ -430,3 +430,92 @@ describe('lamella apply and prove', () => {
     expect(odd).toMatchObject({ code: 2, answer: { error: { code: 'bad-plan' } } });
   });
 });
+
+describe('several files', () => {
+  const [base, bird, rim] = ['base', 'bird', 'rim'].map((part) =>
+    join(ROOT, `public/demo/wader-coaster-${part}.gcode`),
+  );
+  const parts = { 1: 'Tide blue', 2: 'Bone white', 3: 'Brick red' };
+
+  it('are inspected as one print, with a part for each file', async () => {
+    const { answer } = await lamella('inspect', base, bird, rim);
+    expect(answer.parts.map(({ key }: { key: string }) => key)).toEqual(['1', '2', '3']);
+    expect(answer.layers).toHaveLength(12);
+    expect(answer.orders.map(({ swaps }: { swaps: number }) => swaps)).toContain(2);
+  });
+
+  it('are written as one, and proven without the plan whatever their order', async () => {
+    const plan = savePlan('joined.json', { parts, recipe: { kind: 'spelled-out' } });
+    const out = inFolder('coaster.gcode');
+    const { code, answer } = await lamella('apply', base, bird, rim, '--plan', plan, '--out', out);
+    expect(code).toBe(0);
+    expect(answer.files).toMatchObject([{ name: 'coaster.gcode', swaps: 2 }]);
+    expect(answer.dipMm).toBe(1);
+    const why = answer.leftOut.map(
+      (one: { file: string; why: string }) => `${one.file} ${one.why}`,
+    );
+    expect(why).toEqual([
+      'wader-coaster-base.gcode end block',
+      'wader-coaster-bird.gcode start block',
+      'wader-coaster-bird.gcode end block',
+      'wader-coaster-rim.gcode start block',
+    ]);
+    const proven = await lamella('prove', rim, base, bird, '--', out);
+    expect(proven.answer.ok).toBe(true);
+    expect((await lamella('prove', rim, base, '--', out)).code).toBe(2);
+  });
+
+  it('come out as one file for each filament', async () => {
+    const plan = savePlan('delivery.json', {
+      parts,
+      delivery: 'file-per-band',
+      between: { home: 'xy' },
+    });
+    const files = ['apply', base, bird, rim, '--plan', plan];
+    const { answer } = await lamella(...files, '--out-dir', inFolder('delivery'));
+    const names = [
+      'wader-coaster-1of3-tide-blue.gcode',
+      'wader-coaster-2of3-bone-white.gcode',
+      'wader-coaster-3of3-brick-red.gcode',
+    ];
+    expect(answer.files.map(({ name }: { name: string }) => name)).toEqual(names);
+    expect(
+      answer.swaps.map(({ file, line }: { file: string; line: number }) => [file, line]),
+    ).toEqual([
+      [names[1], 1],
+      [names[2], 1],
+    ]);
+    const written = names.map((name) => join(inFolder('delivery'), name));
+    expect((await lamella('prove', base, bird, rim, '--', ...written)).answer.ok).toBe(true);
+    const [one, two, three] = written;
+    const wrong = await lamella('prove', base, bird, rim, '--', one, three, two);
+    expect(wrong.answer.error.code).toBe('proof-failed');
+    const single = await lamella(...files, '--out', inFolder('single.gcode'));
+    expect(single.answer.error.message).toContain('--out-dir');
+    expect((await lamella(...files)).answer.error.code).toBe('usage');
+  });
+
+  it('are checked as they are, one after another', async () => {
+    const { code, answer } = await lamella('chain', base, bird);
+    expect(code).toBe(0);
+    expect(answer.ok).toBe(false);
+    const [, second] = answer.files;
+    expect(second.findings.map(({ code: one }: { code: string }) => one)).toContain('hits-print');
+  });
+
+  it('are refused in words', async () => {
+    const plan = savePlan('joined.json', { parts: { 1: 'Tide blue', 2: 'Bone white' } });
+    const out = inFolder('none.gcode');
+    const twice = await lamella('apply', base, base, '--plan', plan, '--out', out);
+    expect(twice.answer.error.code).toBe('same-file');
+    const early = await lamella('apply', bird, base, '--plan', plan, '--out', out);
+    expect(early.answer.error.code).toBe('wrong-order');
+    const empty = inFolder('empty.gcode');
+    writeFileSync(empty, '');
+    const none = await lamella('apply', base, empty, '--plan', plan, '--out', out);
+    expect(none.answer.error.message).toContain('empty.gcode');
+    const part = savePlan('parts.json', { parts: { 7: 'Ochre' } });
+    const odd = await lamella('apply', base, bird, '--plan', part, '--out', out);
+    expect(odd.answer.error.code).toBe('no-such-part');
+  });
+});

@@ -32,21 +32,32 @@ export async function readPrint(bytes: Uint8Array, printer: Printer): Promise<Wh
 }
 
 /**
- * Reads the files that a command names.
+ * Reads each file that a command names.
  * @param strips whether swaps that Lamella wrote into them before are taken out.
  */
-export async function readInput(
+export async function readFiles(
   names: readonly string[],
   printer: Printer,
   unwrap: Unwrap,
   strips = false,
-): Promise<Input> {
+): Promise<SourceFile[]> {
   const files: SourceFile[] = [];
   for (const name of names) {
     const read = await readGcodeFile(name, unwrap);
     const bytes = strips ? unwrap(await stripBlocks(read)) : read;
     files.push({ name: basename(name), bytes, ...(await readPrint(bytes, printer)) });
   }
+  return files;
+}
+
+/** Reads the files that a command names as one input: see {@link readFiles}. */
+export async function readInput(
+  names: readonly string[],
+  printer: Printer,
+  unwrap: Unwrap,
+  strips = false,
+): Promise<Input> {
+  const files = await readFiles(names, printer, unwrap, strips);
   const [{ bytes, reading, fingerprint }] = files;
   if (files.length === 1) return { bytes, reading, fingerprint };
   return { ...unwrap(await joinFiles(files)), fingerprint };

@@ -68,6 +68,17 @@ export class StandingMap {
     });
   }
 
+  /** How high things stand at a place, mm; 0 for the bed. */
+  heightAt(x: number, y: number): number {
+    const { originX, originY, columns, rows } = this.grid;
+    const [column, row] = [
+      Math.floor((x - originX) / CELL_MM),
+      Math.floor((y - originY) / CELL_MM),
+    ];
+    const isOutside = column < 0 || row < 0 || column >= columns || row >= rows;
+    return isOutside ? 0 : this.heights[row * columns + column];
+  }
+
   /** What a nozzle comes to that goes from `a` to `b` at height `z`. */
   near(a: Point, b: Point, z: number): Nearby {
     const { nozzle, heights, grid } = this;
@@ -89,6 +100,15 @@ export class StandingMap {
       if (distance < INSIDE) through = true;
     });
     return { rise, head, through };
+  }
+
+  /** Whether anything at all stands within `radius` mm of a place. */
+  anyWithin(at: Point, radius: number): boolean {
+    let found = false;
+    forEachCellNear(this.grid, at, at, radius, (cell) => {
+      found ||= this.heights[cell] > 0;
+    });
+    return found;
   }
 
   /** Whether any tile round a way holds something higher than `z`. */

@@ -1,0 +1,79 @@
+import { describe, expect, it } from 'vitest';
+import { boxPrint, type BoxStyle } from '../../../tests/support/boxPrints';
+import { runJoined } from '../../../tests/support/joinOracle';
+import { bytesOf } from '../../../tests/support/printFiles';
+import { ORDINARY_PROFILE } from '../printer/printer';
+import { readGcode } from '../read/reader';
+import { chainFindings } from './chain';
+
+const BASE: Partial<BoxStyle> = { x: 60, y: 60, width: 14, depth: 14, layers: 6 };
+
+function look(texts: readonly string[]) {
+  const files = texts.map((text, i) => ({
+    name: `${i + 1}.gcode`,
+    fingerprint: text,
+    bytes: bytesOf(text),
+    reading: readGcode(bytesOf(text), ORDINARY_PROFILE),
+  }));
+  return chainFindings(files, ORDINARY_PROFILE);
+}
+
+const codes = (texts: readonly string[]): string[][] =>
+  look(texts).map((all) => [...new Set(all.map(({ code }) => code))]);
+
+/** Keeps a file hot and its motors held at the end, and does not home at its start. */
+const kept = (text: string): string => text.replace(/M104 S0\nM140 S0\nM84\n$/, '');
+const unhomed = (text: string): string => text.replace('G28\n', '');
+
+describe('files printed one after another, as they are', () => {
+  it('have nothing against them where the head stays above and everything stays on', () => {
+    const top = boxPrint({ x: 62, y: 62, width: 8, from: 1.2, hop: 0.4 });
+    expect(codes([kept(boxPrint(BASE)), unhomed(top)])).toEqual([[], ['first-layer-in-air']]);
+    const beside = boxPrint({ x: 90, y: 110 });
+    expect(codes([kept(boxPrint(BASE)), unhomed(beside)])).toEqual([[], []]);
+  });
+
+  it('hit what stands, at the lines at which a printer of plain geometry does', () => {
+    const base = boxPrint({ ...BASE, pocket: 4 });
+    const inlay = unhomed(boxPrint({ x: 64.5, y: 64.5, width: 5, depth: 5 }));
+    const [, found] = look([kept(base), inlay]);
+    const hits = found.filter(({ code }) => code === 'hits-print');
+    expect(hits[0].line).not.toBeNull();
+    const before = kept(base).split('\n').length - 1;
+    const { faults } = runJoined(kept(base) + inlay, 5);
+    const [line] = faults.map((fault) => Number(fault.split(' ')[0]) - before);
+    // The plain printer allows two tenths of a millimetre that the map of cells does not.
+    expect(hits[0].line).toBeLessThanOrEqual(line);
+    expect(hits[0].at!.x).toBeGreaterThan(60);
+    const inside = unhomed(boxPrint({ x: 62, y: 62, width: 8 }));
+    expect(codes([kept(boxPrint(BASE)), inside])[1]).toContain('hits-print');
+  });
+
+  it('home, probe and let go', () => {
+    const beside = boxPrint({ x: 80 });
+    expect(codes([boxPrint(BASE), beside])).toEqual([
+      ['bed-off', 'nozzle-off', 'motors-off'],
+      ['homes-into-print'],
+    ]);
+    expect(codes([boxPrint(BASE), unhomed(beside)])[1]).toContain('place-lost');
+    expect(codes([kept(boxPrint(BASE)), beside.replace('G28', 'G28 X Y')])[1]).toEqual([
+      'homes-again',
+    ]);
+    const probes = codes([kept(boxPrint(BASE)), beside.replace('G28', 'G29')])[1];
+    expect(probes).toContain('probes-into-print');
+    const corner = look([kept(boxPrint({ x: 5, y: 5 })), boxPrint({ x: 80 })])[1];
+    expect(corner.find(({ code }) => code === 'homes-into-print')?.severity).toBe('error');
+  });
+
+  it('print in the air, in one place, or nothing at all', () => {
+    const floating = unhomed(boxPrint({ x: 100, from: 1.2, hop: 0.4, skirt: true }));
+    const air = codes([kept(boxPrint(BASE)), floating])[1];
+    expect(air).toEqual(expect.arrayContaining(['nothing-below', 'skirt-in-air']));
+    const flat = boxPrint({ ...BASE, layers: 1 });
+    const shared = unhomed(boxPrint({ ...BASE, layers: 2, y: 64 }));
+    expect(codes([kept(flat), shared])[1]).toContain('in-one-place');
+    expect(codes([flat, flat])[1]).toContain('same-file');
+    expect(codes([flat, 'G28\nM104 S200\n'])[1]).toEqual(['no-extrusion']);
+    expect(codes(['', 'G28\n'])).toEqual([['no-extrusion'], ['no-extrusion']]);
+  });
+});

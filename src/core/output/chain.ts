@@ -1,0 +1,320 @@
+import { Effect } from '../gcode/effect';
+import { Machine } from '../gcode/machine';
+import { obeyLines } from '../gcode/obey';
+import { Words } from '../gcode/words';
+import { curveLength, forEachChord } from '../geometry/arcs';
+import { filamentArea, lineWidth } from '../geometry/lineWidth';
+import type { Severity } from '../findings';
+import type { Printer } from '../printer/printer';
+import { StandingMap } from '../printer/standingMap';
+import type { Reading } from '../read/reading';
+import { joinFootprints } from '../sources/joinFootprints';
+import { layersByHeight } from '../sources/joinLayers';
+
+/** What would go wrong when files are printed one after another, as they are. */
+export type ChainCode =
+  | 'no-extrusion'
+  | 'same-file'
+  | 'hits-print'
+  | 'homes-into-print'
+  | 'homes-again'
+  | 'probes-into-print'
+  | 'skirt-in-air'
+  | 'nothing-below'
+  | 'in-one-place'
+  | 'bed-off'
+  | 'nozzle-off'
+  | 'place-lost'
+  | 'motors-off'
+  | 'first-layer-in-air';
+
+export interface ChainFinding {
+  readonly code: ChainCode;
+  readonly severity: Severity;
+  /** Line of the file, from 1; null when it is about the file as a whole. */
+  readonly line: number | null;
+  readonly message: string;
+  /** Where it happens, machine mm; null where that says nothing. */
+  readonly at: { readonly x: number; readonly y: number } | null;
+}
+
+/** A file of a chain. */
+export interface ChainFile {
+  readonly name: string;
+  readonly fingerprint: string;
+  readonly bytes: Uint8Array;
+  readonly reading: Reading;
+}
+
+/** Rounding of heights, mm. */
+const HAIR = 0.005;
+/** How much of a first layer may hang over the edge of what is below, as a share of its length. */
+const MAY_HANG = 0.25;
+/** Lines of two files that fill one place at one height, mm. */
+const SHARED_MM = 5;
+
+/** Follows files one after another on one printer, and tells for each what it would do to what stands. */
+export function chainFindings(
+  files: readonly ChainFile[],
+  printer: Pick<Printer, 'nozzle' | 'filamentDiameter'>,
+): ChainFinding[][] {
+  const drawn = files.filter(({ reading }) => reading.layers.length > 0);
+  const readings = drawn.map(({ reading }) => reading);
+  if (readings.length === 0) return files.map(({ reading }) => hopeless(reading));
+  const { layerOf } = layersByHeight(readings.map(({ layers }) => layers));
+  const { footprint } = joinFootprints(readings, layerOf);
+  const run = new ChainRun(new StandingMap(footprint, printer.nozzle), printer);
+  return files.map((file, i) => {
+    const same = files.slice(0, i).find(({ fingerprint }) => fingerprint === file.fingerprint);
+    const twice: ChainFinding[] = same
+      ? [
+          whole(
+            'same-file',
+            'error',
+            `It is the same file as ${same.name}: it prints in the same place.`,
+          ),
+        ]
+      : [];
+    if (file.reading.layers.length === 0) return [...hopeless(file.reading), ...twice];
+    return [...twice, ...run.follow(file, i === 0, i === files.length - 1)];
+  });
+}
+
+function hopeless({ findings }: Reading): ChainFinding[] {
+  const why = findings.find(({ severity }) => severity === 'error')?.message;
+  return [whole('no-extrusion', 'error', why ?? 'Nothing is printed by it.')];
+}
+
+function whole(code: ChainCode, severity: Severity, message: string): ChainFinding {
+  return { code, severity, line: null, message, at: null };
+}
+
+type Section = Reading['sections'][number];
+
+/** A straight piece of a move, machine mm. */
+interface Piece {
+  readonly a: { readonly x: number; readonly y: number };
+  readonly b: { readonly x: number; readonly y: number };
+}
+
+/** A move with the section that it prints, if it prints any. */
+interface ChainMove {
+  readonly pieces: readonly Piece[];
+  readonly printed: boolean;
+  readonly section: Section | null;
+  readonly width: number;
+  /** The lowest height on the way, mm. */
+  readonly z: number;
+  readonly line: number;
+}
+
+/** One printer that is given file after file. */
+class ChainRun {
+  private machine = new Machine();
+  private readonly area: number;
+  /** The file before has let the motors go. */
+  private motorsLost = false;
+
+  constructor(
+    private readonly map: StandingMap,
+    private readonly printer: Pick<Printer, 'nozzle' | 'filamentDiameter'>,
+  ) {
+    this.area = filamentArea(printer.filamentDiameter);
+  }
+
+  follow(file: ChainFile, isFirst: boolean, isLast: boolean): ChainFinding[] {
+    const start = this.machine.capture();
+    const look = new ChainLook(this.map, this.printer, this.motorsLost);
+    if (!isFirst) {
+      this.run(file, (move, effect, words, line) => {
+        const { x, y } = this.machine;
+        look.take(move, effect, words, line, { x, y });
+      });
+      look.judgeStart(file.reading);
+    }
+    // Its own lines are no obstacle to itself, so they are laid down when it has been looked at.
+    this.machine = Machine.from(start);
+    this.run(file, (move) => {
+      if (!move?.section) return;
+      for (const { a, b } of move.pieces) this.map.print(a, b, move.width, move.section.z);
+    });
+    this.motorsLost = this.machine.motorsReleased;
+    if (!isLast) look.judgeEnd(this.machine);
+    return look.findings;
+  }
+
+  private run(
+    { bytes, reading: { sections } }: ChainFile,
+    visit: (move: ChainMove | null, effect: Effect, words: Words, line: number) => void,
+  ): void {
+    const { machine } = this;
+    const words = new Words();
+    let line = 0;
+    let at = 0;
+    const after = (effect: Effect, start: number): void => {
+      line++;
+      if (effect !== Effect.Line && effect !== Effect.Curve)
+        return visit(null, effect, words, line);
+      while (at < sections.length && start >= sections[at].endOffset) at++;
+      const inside = at < sections.length && start >= sections[at].restartOffset;
+      visit(this.moveOf(effect, inside ? sections[at] : null, line), effect, words, line);
+    };
+    obeyLines(machine, words, bytes, bytes.length, { after });
+  }
+
+  private moveOf(effect: Effect, section: Section | null, line: number): ChainMove | null {
+    const { machine: m } = this;
+    const isCurve = effect === Effect.Curve && m.curve.valid;
+    const printed = isCurve ? m.extrudedOnCurve : m.extruded;
+    const z = Math.min(m.z, m.fromZ);
+    const isKnown = [m.x, m.y, m.fromX, m.fromY, z].every(Number.isFinite);
+    if (!isKnown || (!isCurve && m.x === m.fromX && m.y === m.fromY)) return null;
+    const pieces: Piece[] = [];
+    const add = (x0: number, y0: number, x1: number, y1: number): void => {
+      pieces.push({ a: { x: x0, y: y0 }, b: { x: x1, y: y1 } });
+    };
+    if (isCurve) forEachChord(m.curve, add);
+    else add(m.fromX, m.fromY, m.x, m.y);
+    const length = isCurve ? curveLength(m.curve) : Math.hypot(m.x - m.fromX, m.y - m.fromY);
+    const filament = (m.e - m.fromE) * m.flowFactor;
+    const area = m.volumetricArea || this.area;
+    const width = printed && section ? lineWidth(filament, length, section.thickness, area) : 0;
+    return { pieces, printed, section: printed ? section : null, width, z, line };
+  }
+}
+
+/** How often one kind of finding is told with its line. */
+const TOLD = 5;
+
+/** What one file would do to what stands when it begins. */
+class ChainLook {
+  readonly findings: ChainFinding[] = [];
+  private readonly counts = new Map<ChainCode, number>();
+  /** Lengths of its first layer, of that what hangs in the air, and what lies in another's place, mm. */
+  private firstMm = 0;
+  private hangingMm = 0;
+  private sharedMm = 0;
+
+  constructor(
+    private readonly map: StandingMap,
+    private readonly printer: Pick<Printer, 'nozzle'>,
+    private motorsLost: boolean,
+  ) {}
+
+  take(
+    move: ChainMove | null,
+    effect: Effect,
+    words: Words,
+    line: number,
+    at: { readonly x: number; readonly y: number },
+  ): void {
+    if (effect === Effect.Home) this.home(words, line);
+    else if (effect === Effect.Probe) {
+      const message = `It probes the bed, on which ${this.map.highest.toFixed(2)} mm stand by then.`;
+      this.add('probes-into-print', 'error', line, message, at);
+    } else if (move) this.move(move, at);
+  }
+
+  private add(
+    code: ChainCode,
+    severity: Severity,
+    line: number | null,
+    message: string,
+    at: ChainFinding['at'] = null,
+  ): void {
+    const count = (this.counts.get(code) ?? 0) + 1;
+    this.counts.set(code, count);
+    if (count <= TOLD) this.findings.push({ code, severity, line, message, at });
+  }
+
+  private home(words: Words, line: number): void {
+    const { map, printer } = this;
+    this.motorsLost = false;
+    const top = map.highest.toFixed(2);
+    if ((words.names('X') || words.names('Y')) && !words.names('Z')) {
+      const message = 'It homes X and Y again: the seam is only as exact as that.';
+      return this.add('homes-again', 'note', line, message);
+    }
+    const { radiusMm } = printer.nozzle.headClearance;
+    const at = { x: 0, y: 0 };
+    const isNear = map.anyWithin(at, radiusMm);
+    const message = isNear
+      ? `It homes all axes while ${top} mm stand within ${radiusMm} mm of X 0 Y 0.`
+      : `It homes all axes while ${top} mm stand on the bed. A printer that homes Z over the middle of the bed drives into the part.`;
+    this.add('homes-into-print', isNear ? 'error' : 'warning', line, message, at);
+  }
+
+  private move({ pieces, printed, section, z, line }: ChainMove, at: ChainFinding['at']): void {
+    if (this.motorsLost) {
+      this.motorsLost = false;
+      const message =
+        'The file before lets the motors go, and this one does not home: nobody knows where the head is.';
+      this.add('place-lost', 'error', line, message);
+    }
+    let hit = 0;
+    for (const { a, b } of pieces) {
+      const near = this.map.near(a, b, z);
+      const isHit = printed ? near.through || near.head : near.rise > 0 || near.head;
+      if (isHit) hit = Math.max(hit, near.rise);
+    }
+    if (hit > 0) {
+      const what = printed ? 'It prints' : 'The head goes';
+      const message = `${what} at Z ${z.toFixed(2)} where something stands ${hit.toFixed(2)} mm higher.`;
+      this.add('hits-print', 'error', line, message, at);
+    }
+    if (section?.layer !== 1) return;
+    const { thickness } = section;
+    const floor = section.z - thickness;
+    for (const { a, b } of pieces) {
+      const mm = Math.hypot(b.x - a.x, b.y - a.y);
+      const height = this.map.heightAt((a.x + b.x) / 2, (a.y + b.y) / 2);
+      this.firstMm += mm;
+      if (floor > HAIR && height < floor - thickness / 2) this.hangingMm += mm;
+      if (Math.abs(height - section.z) < thickness / 2) this.sharedMm += mm;
+    }
+  }
+
+  judgeStart({ layers, skirtCells }: Reading): void {
+    const [{ z, thickness, firstLine }] = layers;
+    const floor = z - thickness;
+    const hits = this.counts.get('hits-print') ?? 0;
+    if (hits > TOLD) {
+      const message = `The same happens on ${hits - TOLD} more lines.`;
+      this.findings.push({ code: 'hits-print', severity: 'error', line: null, message, at: null });
+    }
+    if (skirtCells.length > 0 && floor > HAIR) {
+      const message = `Its skirt is printed at ${z.toFixed(2)} mm, in the air beside the part.`;
+      this.add('skirt-in-air', 'error', firstLine, message);
+    }
+    if (this.hangingMm > MAY_HANG * this.firstMm) {
+      const share = Math.round((100 * this.hangingMm) / this.firstMm);
+      const message = `Its first layer begins at ${floor.toFixed(2)} mm, and ${share} % of it have nothing below.`;
+      this.add('nothing-below', 'error', firstLine, message);
+    }
+    if (this.sharedMm > SHARED_MM) {
+      const message = `${this.sharedMm.toFixed(0)} mm of its lines lie where another file has printed at the same height.`;
+      this.add('in-one-place', 'error', firstLine, message);
+    }
+    if (floor > HAIR) {
+      const message = `Its first layer comes at ${z.toFixed(2)} mm with the settings of a first layer: slow, and often without the fan.`;
+      this.add('first-layer-in-air', 'note', firstLine, message);
+    }
+  }
+
+  judgeEnd({ bedTarget, nozzleTarget, motorsReleased }: Machine): void {
+    if (bedTarget <= 0) {
+      const message =
+        'It switches the bed off at its end: the part may come loose before the next file has heated it again.';
+      this.add('bed-off', 'warning', null, message);
+    }
+    if (nozzleTarget <= 0) {
+      const message = 'It switches the nozzle off at its end, and the next file heats it again.';
+      this.add('nozzle-off', 'note', null, message);
+    }
+    if (motorsReleased) {
+      const message =
+        'It lets the motors go at its end: touch nothing, and home before the next file moves.';
+      this.add('motors-off', 'note', null, message);
+    }
+  }
+}
