@@ -5,7 +5,8 @@ import {
   arrange,
   findParts,
   orderInputs,
-  orderOrWhy,
+  ONLY_FILE_BY_FILE,
+  sideOrder,
   sideRequest,
   stopsReplaced,
   survey,
@@ -64,16 +65,12 @@ async function fromPlan(
   if (plan.fingerprint !== sha256) return OTHER_FILE;
   if (isSideBySide(plan) && reading.sections.length > 0) {
     const replaced = stopsReplaced(plan, reading);
-    const found = await survey(
-      input,
-      reading,
-      printer,
-      replaced,
-      plan.order === 'colour-by-colour',
-    );
+    const { order, delivery } = plan;
+    const found = await survey(input, reading, printer, replaced, order === 'colour-by-colour');
     const inputs = orderInputs(plan, reading, printer, new Map(), found);
-    const ordered = orderOrWhy(plan.order, plan.dipMm, reading, inputs);
+    const ordered = sideOrder(order, plan, reading, inputs, found, printer.nozzle);
     if (!ordered.ok) return ordered;
+    if (delivery === 'file-per-source' && order !== 'as-sliced') return ONLY_FILE_BY_FILE;
     return success(sideRequest(plan, reading, printer, new Map(), ordered.value));
   }
   if (plan.swaps.length === 0) return refuse('bad-plan', 'There is no swap in the plan.');

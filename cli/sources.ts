@@ -31,6 +31,18 @@ export async function readPrint(bytes: Uint8Array, printer: Printer): Promise<Wh
   return whole;
 }
 
+/** Says in a refusal which of several files it is about. */
+function naming(name: string, unwrap: Unwrap): Unwrap {
+  return (result) => {
+    if (result.ok) return result.value;
+    const { refusal } = result;
+    return unwrap({
+      ok: false,
+      refusal: { ...refusal, message: `${basename(name)}: ${refusal.message}` },
+    });
+  };
+}
+
 /**
  * Reads each file that a command names.
  * @param strips whether swaps that Lamella wrote into them before are taken out.
@@ -43,7 +55,7 @@ export async function readFiles(
 ): Promise<SourceFile[]> {
   const files: SourceFile[] = [];
   for (const name of names) {
-    const read = await readGcodeFile(name, unwrap);
+    const read = await readGcodeFile(name, names.length > 1 ? naming(name, unwrap) : unwrap);
     const bytes = strips ? unwrap(await stripBlocks(read)) : read;
     files.push({ name: basename(name), bytes, ...(await readPrint(bytes, printer)) });
   }

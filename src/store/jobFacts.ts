@@ -8,6 +8,7 @@ export type JobFacts = Omit<Job, 'id' | 'name' | 'addedAt' | 'isDemo' | 'deleted
 
 /** Takes down what the Bench says of a file that was read. */
 export function factsOf(fileName: string, { reading, fingerprint }: OpenPrint): JobFacts {
+  const files = reading.sources.map(({ name, start, end }) => ({ name, start, end }));
   return {
     fileName,
     bytes: reading.bytes,
@@ -17,5 +18,6 @@ export function factsOf(fileName: string, { reading, fingerprint }: OpenPrint): 
     seconds: reading.seconds.total,
     picture: pictureOf(reading.footprint, PICTURE_CELLS),
     bounds: boundsOf(reading.footprint),
+    ...(files.length > 1 && { files }),
   };
 }

@@ -1,4 +1,4 @@
-import { boolean, mixed, number, object, string } from 'yup';
+import { array, boolean, mixed, number, object, string } from 'yup';
 import { refuse, success, type Result } from '@/core/findings';
 import type { LevelBox } from '@/core/geometry/footprint';
 import type { PrintPicture } from '@/core/geometry/picture';
@@ -9,6 +9,8 @@ import type { Deletion, Job, StoredPlans, StoredPrinter } from './records';
 
 const id = () => string().min(1).max(80).required();
 const count = () => number().integer().min(0).required();
+
+const fileSchema = object({ name: string().required(), start: count(), end: count() }).required();
 
 const jobSchema = object({
   id: id(),
@@ -23,6 +25,7 @@ const jobSchema = object({
   seconds: number().min(0).required(),
   addedAt: number().required(),
   isDemo: boolean().required(),
+  files: array(fileSchema).min(2).optional().default(undefined),
 });
 
 /** Reads a stored job. A picture or a deletion that cannot be read is left out: both can be made again. */

@@ -16,6 +16,13 @@ export interface Deletion {
   readonly held: readonly HeldReservation[];
 }
 
+/** One of several sliced files of a job: its name, and its bytes in the job's file. */
+export interface JobFile {
+  readonly name: string;
+  readonly start: number;
+  readonly end: number;
+}
+
 /** A job as the Bench lists it. The file and the plans are kept beside it, under the same id. */
 export interface Job {
   readonly id: string;
@@ -33,6 +40,8 @@ export interface Job {
   readonly isDemo: boolean;
   /** Seen from above; null for jobs from before there were pictures, until they are opened. */
   readonly picture: PrintPicture | null;
+  /** Where several files lie in it that are printed together; missing for one. */
+  readonly files?: readonly JobFile[];
   /** Where it lies on the bed, machine mm; unknown for jobs from before it was kept. */
   readonly bounds?: LevelBox;
   /** null for a job on the Bench. */

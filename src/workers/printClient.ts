@@ -7,6 +7,7 @@ import type { KeptReading } from '@/core/read/keptReading';
 import type { PrintTimes } from '@/core/read/times';
 import type {
   FileLines,
+  FilePlace,
   OpenPrint,
   OrdersAnswer,
   OrdersQuestion,
@@ -35,7 +36,11 @@ const MOST_STARTS = 2;
 export class PrintClient {
   private line: WorkerLine | null = null;
   /** What a new worker has to open; null before anything is open. */
-  private held: { readonly file: Blob; readonly model: PrinterModel } | null = null;
+  private held: {
+    readonly file: Blob;
+    readonly model: PrinterModel;
+    readonly files?: readonly FilePlace[];
+  } | null = null;
   private closed = false;
 
   /**
@@ -51,11 +56,12 @@ export class PrintClient {
     file: Blob,
     model: PrinterModel,
     onProgress: (progress: ReadProgress) => void,
+    files?: readonly FilePlace[],
   ): Promise<Result<OpenPrint>> {
     const opened = await this.ask((remote) =>
-      withProgress(onProgress, (port) => remote.open(file, model, transfer(port, [port]))),
+      withProgress(onProgress, (port) => remote.open(file, model, transfer(port, [port]), files)),
     );
-    if (opened.ok) this.held = { file: opened.value.gcode, model };
+    if (opened.ok) this.held = { file: opened.value.gcode, model, files };
     return opened;
   }
 
@@ -139,7 +145,7 @@ export class PrintClient {
       line.first(async (remote) => {
         const { port1, port2 } = new MessageChannel();
         port1.close();
-        await remote.open(held.file, held.model, transfer(port2, [port2]));
+        await remote.open(held.file, held.model, transfer(port2, [port2]), held.files);
       });
     }
     return line;

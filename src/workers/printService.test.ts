@@ -85,7 +85,7 @@ describe('the print service', () => {
     const { service } = await opened();
     const written = await service.write(request, () => {});
     expect(written.ok && written.value.proof.ok).toBe(true);
-    expect(written.ok && (await written.value.file?.text())?.includes('\nM600\n')).toBe(true);
+    expect(written.ok && (await written.value.files[0].text())?.includes('\nM600\n')).toBe(true);
     expect(await createPrintService().write(request, () => {})).toMatchObject({
       ok: false,
       refusal: { code: 'no-print' },
@@ -101,15 +101,15 @@ describe('the print service', () => {
     );
     const shares: number[] = [];
     const written = await service.write(request, (share) => shares.push(share));
-    if (!written.ok || !written.value.file) throw new Error('not written');
+    if (!written.ok || written.value.files.length === 0) throw new Error('not written');
     expect(written.value.excerpts).toHaveLength(1);
     expect(shares.at(-1)).toBeCloseTo(1, 1);
-    const again = await opened(written.value.file);
+    const again = await opened(written.value.files[0]);
     if (!again.result.ok || !result.ok) throw new Error('not opened');
     expect(await again.result.value.gcode.text()).toBe(text);
     expect(again.result.value.fingerprint).toBe(result.value.fingerprint);
     expect(again.result.value.blocks).toMatchObject([{ layer: 4, filament: 'B Bone white' }]);
-    const torn = (await written.value.file.text()).replace('; lamella: end swap 1', '');
+    const torn = (await written.value.files[0].text()).replace('; lamella: end swap 1', '');
     expect((await opened(new Blob([torn]))).result).toMatchObject({
       ok: false,
       refusal: { code: 'already-has-swaps' },

@@ -1,6 +1,7 @@
 import { transfer } from 'comlink';
 import { refuse, success, type Result } from '@/core/findings';
 import { Mode } from '@/core/gcode/extrusionModes';
+import type { Layer } from '@/core/gcode/layers';
 import { entryFor, LINES_PER_ENTRY } from '@/core/gcode/lineIndex';
 import { NO_LINES } from '@/core/geometry/lineSink';
 import { analysePrint } from '@/core/read/analysis';
@@ -12,7 +13,7 @@ import { timesOf, type PrintTimes } from '@/core/read/times';
 import { readingKeyOf } from '@/core/printer/model';
 import { elevationOf } from '@/core/geometry/elevation';
 import { narrowestWidth } from '@/core/geometry/narrow';
-import { layerPaths as linesOfLayer, type LayerPaths } from '@/core/geometry/paths';
+import { layerPaths as linesOfLayer, PATH_STRIDE, type LayerPaths } from '@/core/geometry/paths';
 import type { PrinterModel } from '@/core/motion/limits';
 import { impossibleMove, prepareOutput } from '@/core/output/apply';
 import type { Block } from '@/core/output/blocks';
@@ -20,16 +21,24 @@ import { excerptsOf } from '@/core/output/excerpts';
 import type { OutputRequest } from '@/core/output/insert';
 import { makeInsertions } from '@/core/output/makeInsertions';
 import { undoingLines } from '@/core/output/rewrites';
-import { outputParts, withoutInsertions } from '@/core/output/parts';
+import { cutsOf, outputFiles, withoutInsertions } from '@/core/output/parts';
 import { findBlocks, proveOutput } from '@/core/output/proof';
 import { dryRun } from '@/core/output/route';
 import { brokenBlocks, reorderedFile } from '@/core/output/strip';
 import { stateAt } from '@/core/printer/stateAt';
 import { blobSource, chunkedBlob, gcodeOf } from './blobFiles';
+import { readTogether, timesIn } from './readTogether';
 import { readWhole } from './readWhole';
 import { SideService } from './sideService';
 import type { SideKinds } from './sidePort';
-import type { FileLines, OpenPrint, PrintService, SwapPreview, WrittenFile } from './protocol';
+import type {
+  FileLines,
+  FilePlace,
+  OpenPrint,
+  PrintService,
+  SwapPreview,
+  WrittenFile,
+} from './protocol';
 
 /** Most bytes of one stretch of lines; G-code lines are short, so this is never met by them. */
 const LONGEST_STRETCH = 4 << 20;
@@ -42,6 +51,8 @@ interface Held {
   readonly gcode: Blob;
   readonly reading: Reading;
   readonly model: PrinterModel;
+  /** Where several files lie in it; none for one. */
+  readonly files: readonly FilePlace[];
 }
 
 /**
@@ -53,8 +64,20 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
   let opened = 0;
   const side = new SideService();
   return {
-    async open(file, model, onProgress): Promise<Result<OpenPrint>> {
+    async open(file, model, onProgress, files = []): Promise<Result<OpenPrint>> {
       const mine = ++opened;
+      if (files.length > 1) {
+        const read = await readTogether(file, files, model, sides, (bytes, layers) => {
+          onProgress({ phase: 'reading', bytes, totalBytes: file.size, layers });
+          return mine === opened;
+        });
+        if (read === 'stopped' || mine !== opened) return OVERTAKEN;
+        if (!read.ok) return read;
+        const { reading, fingerprint } = read.value;
+        held = { gcode: file, reading, model, files };
+        const analysis = analysePrint(reading);
+        return success({ reading, analysis, fingerprint, gcode: file, blocks: [], kept: null });
+      }
       const found = await gcodeOf(file, ({ packed, ofPacked }) =>
         onProgress({ phase: 'unpacking', bytes: packed, totalBytes: ofPacked, layers: 0 }),
       );
@@ -77,7 +100,7 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
       const { reading, fingerprint } = whole;
       const unusable = reading.findings.find(({ severity }) => severity === 'error');
       if (unusable) return refuse(unusable.code, unusable.message, unusable.line ?? undefined);
-      held = { gcode, reading, model };
+      held = { gcode, reading, model, files: [] };
       const analysis = analysePrint(reading);
       const kept = keepReading({ fingerprint, printer: readingKeyOf(model) }, reading, analysis);
       const open: OpenPrint = { reading, analysis, fingerprint, gcode, blocks, kept };
@@ -89,16 +112,14 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
       const { fingerprint } = kept;
       const known = openKept(kept, { fingerprint, printer: readingKeyOf(model) });
       if (known === null || known.reading.bytes !== gcode.size || mine !== opened) return null;
-      held = { gcode, reading: known.reading, model };
+      held = { gcode, reading: known.reading, model, files: [] };
       return { ...known, fingerprint, gcode, blocks: [], kept: null };
     },
 
     async layerPaths(number: number): Promise<LayerPaths> {
       const layer = held?.reading.layers[number - 1];
       if (!held || !layer) return { lines: new Float32Array(0), ends: [] };
-      const bytes = await blobSource(held.gcode).slice(layer.firstOffset, layer.endOffset);
-      const ends = sectionsOf(held.reading, layer.number).map(({ endOffset }) => endOffset);
-      const paths = linesOfLayer(bytes, layer, ends, held.model.filamentDiameter);
+      const paths = await pathsOf(held, layer);
       return transfer(paths, [paths.lines.buffer]);
     },
 
@@ -122,21 +143,27 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
       const input = blobSource(gcode);
       const prepared = await prepareOutput(input, reading, request);
       if (!prepared.ok) return prepared;
-      const parts = outputParts(gcode.size, prepared.value, (from, to) => gcode.slice(from, to));
-      const output = new Blob(parts as BlobPart[], { type: 'text/plain' });
+      const parts = outputFiles(gcode.size, prepared.value, (from, to) => gcode.slice(from, to));
+      const files = parts.map((file) => new Blob(file as BlobPart[], { type: 'text/plain' }));
+      const output = new Blob(files);
       const proof = await proveOutput(input, blobSource(output), {
         reading,
         planned: request,
         printer: request.printer,
+        cuts: cutsOf(files.map(({ size }) => ({ length: size }))),
         onProgress: (bytes) => onProgress(bytes / (input.size + output.size)),
       });
       const excerpts = await excerptsOf(input, prepared.value);
-      return success({ file: proof.ok ? output : null, proof, excerpts });
+      return success({ files: proof.ok ? files : [], proof, excerpts });
     },
 
     async times(model: PrinterModel): Promise<PrintTimes | null> {
       if (!held) return null;
-      const { gcode, reading } = held;
+      const { gcode, reading, files } = held;
+      if (files.length > 1) {
+        const read = await readTogether(gcode, files, model, sides, () => true);
+        return typeof read !== 'string' && read.ok ? timesIn(read.value.reading) : null;
+      }
       const reader = new GcodeReader(model, NO_LINES);
       for await (const chunk of chunkedBlob(gcode).chunks()) reader.push(chunk);
       return timesOf(reader.finish(), reading.firstSections);
@@ -189,15 +216,41 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
       if (!held) return { first: 1, text: '' };
       const { gcode, reading } = held;
       const first = Math.max(1, Math.min(from, reading.lines));
-      const start = entryFor(reading.lineIndex, first);
-      const end = entryFor(reading.lineIndex, first + count + LINES_PER_ENTRY);
-      const isLast = end.offset <= start.offset || end.line < first + count;
-      const stop = Math.min(isLast ? gcode.size : end.offset, start.offset + LONGEST_STRETCH);
-      const text = await gcode.slice(start.offset, stop).text();
+      const file = reading.sources.findLast(({ firstLine }) => firstLine <= first)!;
+      // Lines of several files are numbered through; each has an index of its own.
+      const before = file.firstLine - 1;
+      const own = first - before;
+      const start = entryFor(file.lineIndex, own);
+      const end = entryFor(file.lineIndex, own + count + LINES_PER_ENTRY);
+      const isLast = end.offset <= start.offset || end.line < own + count;
+      const whole = file.end - file.start;
+      const stop = Math.min(isLast ? whole : end.offset, start.offset + LONGEST_STRETCH);
+      const text = await gcode.slice(file.start + start.offset, file.start + stop).text();
       const all = text.split(/\r\n|\r|\n/);
-      return { first, text: all.slice(first - start.line, first - start.line + count).join('\n') };
+      const lines = all.slice(own - start.line, own - start.line + count);
+      return { first: own + before, text: lines.join('\n') };
     },
   };
+}
+
+/** The printed lines of a layer: in one stretch of one file, or in a stretch for each section of several. */
+async function pathsOf({ gcode, reading, model }: Held, layer: Layer): Promise<LayerPaths> {
+  const input = blobSource(gcode);
+  const sections = sectionsOf(reading, layer.number);
+  if (reading.sources.length === 1) {
+    const bytes = await input.slice(layer.firstOffset, layer.endOffset);
+    const ends = sections.map(({ endOffset }) => endOffset);
+    return linesOfLayer(bytes, layer, ends, model.filamentDiameter);
+  }
+  const numbers: number[] = [];
+  const ends: number[] = [];
+  for (const section of sections) {
+    const bytes = await input.slice(section.firstOffset, section.endOffset);
+    const { lines } = linesOfLayer(bytes, section, [section.endOffset], model.filamentDiameter);
+    for (const number of lines) numbers.push(number);
+    ends.push(numbers.length / PATH_STRIDE);
+  }
+  return { lines: new Float32Array(numbers), ends };
 }
 
 /** A file as it was before Lamella put swaps into it, and what it had put there. */

@@ -8,6 +8,7 @@ import type { PrintTimes } from '@/core/read/times';
 import type { Spool } from '@/core/filament/spool';
 import type { HeldSection } from '@/core/order/movable';
 import type { Ordered } from '@/core/order/ordering';
+import type { Survey } from '@/core/order/survey';
 import type { OrderDip } from '@/core/order/touches';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Stretch } from '@/core/plan/parts';
@@ -44,6 +45,13 @@ export interface OpenPrint {
   readonly kept: KeptReading | null;
 }
 
+/** Where one of several files lies in the G-code that they are printed from together. */
+export interface FilePlace {
+  readonly name: string;
+  readonly start: number;
+  readonly end: number;
+}
+
 /** A stretch of the file as text. */
 export interface FileLines {
   /** Number of the first line, from 1. */
@@ -51,9 +59,9 @@ export interface FileLines {
   readonly text: string;
 }
 
-/** An output with its proof; `file` is null when the proof fails. */
+/** An output with its proof; there are no files when the proof fails. */
 export interface WrittenFile {
-  readonly file: Blob | null;
+  readonly files: readonly Blob[];
   readonly proof: Proof;
   readonly excerpts: readonly Excerpt[];
 }
@@ -86,7 +94,10 @@ export interface OrdersQuestion {
 }
 
 /** One order of a plan's sections, and how the nozzle fares in it. */
-export interface OrderChoice extends Ordered, OrderDip {}
+export interface OrderChoice extends Ordered, OrderDip {
+  /** How much higher than a section other things may stand beside it, mm. */
+  readonly limitMm: number;
+}
 
 /** The orders of a plan, as they stand in `ORDERS`; why there is none where one cannot be. */
 export interface OrdersAnswer {
@@ -94,6 +105,9 @@ export interface OrdersAnswer {
   readonly choices: readonly Result<OrderChoice>[];
   /** Whether anything stands on the purge block beside the print; null when that is not known. */
   readonly carriesBlock: boolean | null;
+  /** Where two files print in one place. */
+  readonly overlaps: Survey['overlaps'];
+  readonly skirtsInTheWay: Survey['skirtsInTheWay'];
 }
 
 /**
@@ -130,11 +144,13 @@ export interface PrintService extends PrintQuestions {
   /**
    * Reads a file and holds it open for the other calls. An `open` that another one overtakes is
    * refused as `overtaken`, and changes nothing.
+   * @param files where several files lie in it that are printed together.
    */
   open(
     file: Blob,
     model: PrinterModel,
     onProgress: (progress: ReadProgress) => void,
+    files?: readonly FilePlace[],
   ): Promise<Result<OpenPrint>>;
   /** The orders in which a plan's sections can be printed; null when it was given up or overtaken. */
   orders(asked: OrdersQuestion, onProgress: (share: number) => void): Promise<OrdersAnswer | null>;
@@ -144,7 +160,12 @@ export interface PrintService extends PrintQuestions {
 
 /** The same across the worker's boundary: progress comes through a port that is closed at the end. */
 export interface PrintWorkerApi extends PrintQuestions {
-  open(file: Blob, model: PrinterModel, progress: MessagePort): Promise<Result<OpenPrint>>;
+  open(
+    file: Blob,
+    model: PrinterModel,
+    progress: MessagePort,
+    files?: readonly FilePlace[],
+  ): Promise<Result<OpenPrint>>;
   write(request: OutputRequest, progress: MessagePort): Promise<Result<WrittenFile>>;
   orders(asked: OrdersQuestion, progress: MessagePort): Promise<OrdersAnswer | null>;
 }

@@ -4,7 +4,7 @@ import { carries, purgeSections } from '@/core/order/purgeBlock';
 import { ORDERS } from '@/core/order/ordering';
 import { surveyOf, type Survey } from '@/core/order/survey';
 import { dipOf } from '@/core/order/touches';
-import { findParts, orderInputs, orderOrWhy, stopsReplaced } from '@/core/output/partsRequest';
+import { findParts, orderInputs, sideOrder, stopsReplaced } from '@/core/output/partsRequest';
 import type { Reading } from '@/core/read/reading';
 import { sectionPicture, type SectionPicture } from '@/core/read/sectionPicture';
 import type { OrderChoice, OrdersAnswer, OrdersQuestion, SideFindings } from './protocol';
@@ -60,13 +60,15 @@ export class SideService {
     const { survey } = this.known;
     const inputs = orderInputs(plan, reading, printer, spools, survey);
     const choices = ORDERS.map((order): Result<OrderChoice> => {
-      const made = orderOrWhy(order, plan.dipMm, reading, inputs);
+      const made = sideOrder(order, plan, reading, inputs, survey, printer.nozzle);
       if (!made.ok) return made;
-      const dip = survey.standing && dipOf(survey.standing, made.value.order);
-      return success({ ...made.value, dipMm: dip?.dipMm ?? 0, touches: dip?.touches ?? [] });
+      const { dipMm: limitMm, ...ordered } = made.value;
+      const dip = survey.standing && dipOf(survey.standing, ordered.order);
+      const [dipMm, touches] = [dip?.dipMm ?? 0, dip?.touches ?? []];
+      return success({ ...ordered, limitMm, dipMm, touches });
     });
-    const { held, standing } = survey;
+    const { held, standing, overlaps, skirtsInTheWay } = survey;
     const carriesBlock = standing && carries(standing, purgeSections(reading));
-    return { held, choices, carriesBlock };
+    return { held, choices, carriesBlock, overlaps, skirtsInTheWay };
   }
 }

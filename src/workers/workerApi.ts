@@ -15,7 +15,8 @@ export function workerApi(service: PrintService): PrintWorkerApi {
   }
   return {
     ...service,
-    open: (file, model, port) => telling(port, (tell) => service.open(file, model, tell)),
+    open: (file, model, port, files) =>
+      telling(port, (tell) => service.open(file, model, tell, files)),
     orders: (asked, port) => telling(port, (tell) => service.orders(asked, tell)),
     write: (request, port) => telling(port, (tell) => service.write(request, tell)),
   };

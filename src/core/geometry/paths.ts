@@ -25,7 +25,7 @@ export interface LayerPaths {
  */
 export function layerPaths(
   bytes: Uint8Array,
-  layer: Layer,
+  layer: Pick<Layer, 'firstOffset' | 'state' | 'thickness'>,
   sectionEnds: readonly number[],
   filamentDiameter: number,
 ): LayerPaths {

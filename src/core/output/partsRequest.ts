@@ -48,7 +48,8 @@ export async function findParts(
   reading: Reading,
   { filamentDiameter }: Pick<Printer, 'filamentDiameter'>,
 ): Promise<FoundParts> {
-  const changes = changingStops(reading);
+  // Of several files each is a part of its own, whatever stops in it.
+  const changes = reading.sources.length > 1 ? [] : changingStops(reading);
   const replaced = [...changes, ...stopsBesideTools(reading)];
   if (changes.length === 0) return { stretches: [], replaced };
   const shapes = canShape(reading) ? await sectionShapes(input, reading, filamentDiameter) : null;
@@ -70,6 +71,12 @@ export interface ArrangeInputs {
   readonly home: Home;
 }
 
+/** Files of a delivery follow the sliced files only where these are printed one after another. */
+export const ONLY_FILE_BY_FILE = refuse(
+  'bad-order',
+  'One file for each sliced file needs them one after another: take the order as sliced.',
+);
+
 /** An arrangement and its swaps. */
 export interface Arranged {
   readonly arrangement: Arrangement;
@@ -81,10 +88,7 @@ export function arrange(inputs: ArrangeInputs): Result<Arranged> {
   const { reading, survey: found, sections, order, dipMm, fingerprint, nozzle } = inputs;
   const { delivery, home } = inputs;
   if (delivery === 'file-per-source' && order !== 'as-sliced') {
-    return refuse(
-      'bad-order',
-      'One file for each sliced file needs them one after another: take the order as sliced.',
-    );
+    return ONLY_FILE_BY_FILE;
   }
   const filaments = sections.map(({ filament }) => filament);
   const fixed = fixedBy(found.held);
@@ -214,20 +218,50 @@ export async function survey(
   return found ?? plainSurvey([]);
 }
 
+/** An order of a plan's sections, as far as its output depends on it. */
+export interface SideOrder extends Pick<Ordered, 'order' | 'exact'> {
+  /** How much higher than a section other things may stand beside it, mm. */
+  readonly dipMm: number;
+  readonly skirtsInTheWay: readonly number[];
+}
+
+/** An order of a plan, with how deep it lets the nozzle go; or why there is none. */
+export function sideOrder(
+  order: Order,
+  plan: Pick<JobPlan, 'dipMm' | 'delivery'>,
+  reading: Reading,
+  inputs: OrderInputs,
+  found: Survey,
+  nozzle: NozzleShape,
+): Result<SideOrder & Ordered> {
+  const made = orderOrWhy(order, plan.dipMm, reading, inputs);
+  if (!made.ok) return made;
+  const { skirtsInTheWay } = found;
+  const { printed } = withoutLeadIns(reading, made.value.order, skirtsInTheWay);
+  // File by file, a plan lets the nozzle go as deep as it has to.
+  const wanted = order === 'colour-by-colour' ? plan.dipMm : 0;
+  const depth = depthOrWhy(order, wanted, printed, reading, found, nozzle);
+  return depth.ok ? success({ ...made.value, dipMm: depth.value, skirtsInTheWay }) : depth;
+}
+
 /** What a plan of parts side by side asks to have written, its sections in a given order. */
 export function sideRequest(
   plan: JobPlan,
   reading: Reading,
   printer: Printer,
   spools: ReadonlyMap<string, Spool>,
-  { order, exact }: Pick<Ordered, 'order' | 'exact'>,
+  { order, exact, dipMm, skirtsInTheWay }: SideOrder,
 ): OutputRequest {
   const recipe = recipeOfPlan(plan, printer);
   const wishes = { plan, recipe, printer, spools };
   const ofSections = sectionWishes(plan, reading);
-  const leftOut = plan.withoutPurgeBlock ? purgeSections(reading) : [];
-  const gone = new Set(leftOut);
-  const printed = order.filter((section) => !gone.has(section));
+  const block = plan.withoutPurgeBlock ? purgeSections(reading) : [];
+  const gone = new Set(block);
+  const { printed, leftOut } = withoutLeadIns(
+    reading,
+    order.filter((section) => !gone.has(section)),
+    skirtsInTheWay,
+  );
   const sections = printed.map((section, i): PlannedSection => {
     const { letter, settings, swap } = ofSections[section];
     const from = filamentOf(plan, ofSections[printed[i - 1] ?? section].letter);
@@ -248,10 +282,10 @@ export function sideRequest(
       sections,
       order: plan.order,
       exact,
-      dipMm: plan.order === 'colour-by-colour' ? plan.dipMm : 0,
-      leftOut,
-      opens: [],
-      home: 'nothing',
+      dipMm,
+      leftOut: [...block, ...leftOut],
+      opens: openingsOf(reading, sections, plan.delivery),
+      home: plan.home,
       fingerprint: plan.fingerprint,
     },
   };

@@ -192,7 +192,7 @@ describe('stored plans', () => {
 
   it.each([
     ['nothing', undefined],
-    ['a version yet to come', { ...plan, version: 7 }],
+    ['a version yet to come', { ...plan, version: 8 }],
     ['a recipe of no known kind', { ...plan, recipe: { kind: 'shout' } }],
     ['an unknown letter', { ...plan, firstLetter: 'Q' }],
     ['a swap before no layer', { ...plan, swaps: [{ layer: 0, letter: 'B' }] }],

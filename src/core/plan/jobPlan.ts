@@ -3,6 +3,8 @@ import { layerNumber, type LayerNumber } from '../gcode/layers';
 import type { OwnPurge } from '../filament/purgeTable';
 import { STARTING_PALETTE, type PaletteFilament } from '../filament/palette';
 import type { Order } from '../order/ordering';
+import type { Home } from '../recipe/betweenFiles';
+import type { Delivery } from './arrangement';
 import { printedSwapsOf, type PlannedPart, type Stretch } from './parts';
 import type { PlannedSwap } from './plannedSwap';
 import { SWAP_SECONDS } from './time';
@@ -23,7 +25,7 @@ export interface LayerOrder {
 
 /** The plan of one job: what is loaded first, and each swap in the order of printing. */
 export interface JobPlan {
-  readonly version: 6;
+  readonly version: 7;
   /** SHA-256 of the G-code that it was made for. */
   readonly fingerprint: string;
   readonly palette: readonly PaletteFilament[];
@@ -37,6 +39,10 @@ export interface JobPlan {
   readonly dipMm: number;
   /** Layers whose parts are printed in an order of the person's own. */
   readonly layerOrders: readonly LayerOrder[];
+  /** As one file, or as several that follow each other. */
+  readonly delivery: Delivery;
+  /** What the printer homes between the files of a delivery. */
+  readonly home: Home;
   /** Leave out the purge block that the file prints beside its parts. */
   readonly withoutPurgeBlock: boolean;
   /** Stops of the file that stand for a change of filament, and the part behind each. */
@@ -76,6 +82,8 @@ export const PLAN_DEFAULTS = {
   order: 'as-sliced',
   dipMm: 0.6,
   layerOrders: [],
+  delivery: 'one-file',
+  home: 'nothing',
   withoutPurgeBlock: false,
   stretches: [],
   extraLayer: false,
@@ -98,7 +106,7 @@ export function emptyPlan(
   firstLetter: string = STARTING_PALETTE[0].letter,
 ): JobPlan {
   return {
-    version: 6,
+    version: 7,
     fingerprint,
     palette: STARTING_PALETTE,
     firstLetter,

@@ -60,6 +60,10 @@ const PLAN_MIGRATIONS: readonly PlanMigration[] = [
       stretches: [],
     }),
   },
+  {
+    from: 6,
+    run: (plan) => ({ ...plan, version: 7, delivery: 'one-file', home: 'nothing' }),
+  },
 ];
 
 /** Filaments got a hiding depth: that of the same colour to start with, or else an ordinary one. */

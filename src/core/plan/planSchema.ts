@@ -5,6 +5,8 @@ import { parseRecipe } from '../recipe/recipeFile';
 import { NO_SETTINGS } from '../recipe/settings';
 import { readShape, type ShapeWords } from '../shape';
 import { ORDERS, type Order } from '../order/ordering';
+import { HOMES, type Home } from '../recipe/betweenFiles';
+import { DELIVERIES, type Delivery } from './arrangement';
 import type { JobPlan } from './jobPlan';
 import type { PlannedSwap } from './plannedSwap';
 import { swapFields } from './swapList';
@@ -18,7 +20,7 @@ const letterSchema = string()
 const { purge: _purge, ...settingFields } = swapFields;
 
 const keySchema = string()
-  .matches(/^[TP]\d{1,9}$/)
+  .matches(/^([TP]\d{1,9}|\d{1,2}(\.T\d{1,9})?)$/)
   .required();
 const swapSchema = object({
   layer: number().integer().min(1).required(),
@@ -27,7 +29,7 @@ const swapSchema = object({
   purge: swapFields.purge.nonNullable(),
 }).required();
 
-const PLAN_VERSION = 6;
+const PLAN_VERSION = 7;
 
 const schema = object({
   version: number().oneOf([PLAN_VERSION]).required(),
@@ -65,6 +67,8 @@ const schema = object({
       parts: array(keySchema).required(),
     }).required(),
   ).required(),
+  delivery: mixed<Delivery>().oneOf(DELIVERIES).required(),
+  home: mixed<Home>().oneOf(HOMES).required(),
   withoutPurgeBlock: boolean().required(),
   stretches: array(
     object({ line: number().integer().min(1).required(), part: keySchema }).required(),
@@ -131,7 +135,7 @@ export function parseJobPlan(json: unknown): Result<JobPlan> {
   if (!recipe.ok) return refuse('bad-plan', recipe.refusal.message);
   return success({
     ...plan,
-    version: 6,
+    version: 7,
     startAt: plan.startAt ?? null,
     printerId: plan.printerId ?? null,
     recipe: recipe.value,

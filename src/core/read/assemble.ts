@@ -77,7 +77,7 @@ export function assembleReading(file: GatheredFile, raster: SettledRaster): Read
       const { thickness } = layers[layer - 1];
       return { ...section, source: 0, layer, thickness, z, seconds: times.sections[place] };
     }),
-    sources: [wholeSource(file.bytes, times.sections.length, layers.length)],
+    sources: [wholeSource(file.bytes, times.sections.length, layers.length, file.lineIndex)],
     firstSections,
     filamentMm: file.filamentMm,
     footprint,

@@ -214,13 +214,14 @@ export function openKept(
   const sections = sectionsBySlot(firstSections, (layer, _slot, place) =>
     sectionAt(kept, layers[layer - 1], place),
   );
+  const lineIndex = Array.from(kept.lineIndex);
   const reading: Reading = {
     ...rest.reading,
     layers,
     sections,
-    sources: [wholeSource(rest.reading.bytes, sections.length, layers.length)],
+    sources: [wholeSource(rest.reading.bytes, sections.length, layers.length, lineIndex)],
     footprint: { ...rest.footprint, top, low },
-    lineIndex: Array.from(kept.lineIndex),
+    lineIndex,
     settingLines: Array.from({ length: kept.settingLines.length / SETTING_ROW }, (_, i) =>
       settingLineAt(kept.settingLines, i * SETTING_ROW),
     ),

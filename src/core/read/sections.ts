@@ -1,4 +1,5 @@
 import { layerNumber, type LayerNumber } from '../gcode/layers';
+import type { LineIndex } from '../gcode/lineIndex';
 import type { LevelPlace } from '../gcode/levels';
 
 /**
@@ -37,6 +38,8 @@ export interface SourceSpan {
   readonly endSection: number;
   /** How many of them, at their beginning, are a skirt, which only the file that is printed first keeps. */
   readonly leadIns: number;
+  /** Finds its lines: see `LineIndex`. */
+  readonly lineIndex: LineIndex;
   /** The print's layer by the file's own one, whose number is the place plus 1. */
   readonly layerOf: readonly LayerNumber[];
 }
@@ -72,7 +75,12 @@ export function sectionsBySlot(
 }
 
 /** The only file of a print. */
-export function wholeSource(bytes: number, sections: number, layers: number): SourceSpan {
+export function wholeSource(
+  bytes: number,
+  sections: number,
+  layers: number,
+  lineIndex: LineIndex,
+): SourceSpan {
   return {
     name: '',
     fingerprint: '',
@@ -82,15 +90,25 @@ export function wholeSource(bytes: number, sections: number, layers: number): So
     firstSection: 0,
     endSection: sections,
     leadIns: 0,
+    lineIndex,
     layerOf: Array.from({ length: layers }, (_, i) => layerNumber(i + 1)),
   };
 }
 
+/** Places among the sections of those of a layer, in file order. */
+export function placesOfLayer(
+  { sections, firstSections }: SectionedPrint,
+  layer: number,
+): number[] {
+  if (firstSections.length === 0) {
+    return sections.flatMap((one, i) => (one.layer === layer ? [i] : []));
+  }
+  const [priming] = firstSections;
+  const [from, end] = [firstSections[layer - 1], firstSections[layer]];
+  return end === undefined ? [] : Array.from({ length: end - from }, (_, i) => from - priming + i);
+}
+
 /** The sections of a layer, in file order; none beyond the last layer. */
 export function sectionsOf(print: SectionedPrint, layer: LayerNumber): readonly Section[] {
-  const { sections, firstSections } = print;
-  if (firstSections.length === 0) return sections.filter((one) => one.layer === layer);
-  const [priming] = firstSections;
-  const end = firstSections[layer];
-  return end === undefined ? [] : sections.slice(firstSections[layer - 1] - priming, end - priming);
+  return placesOfLayer(print, layer).map((place) => print.sections[place]);
 }

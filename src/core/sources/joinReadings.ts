@@ -123,7 +123,8 @@ function spansOf(
     const endSection = firstSection + reading.sections.length;
     const [start, end] = [starts[i], ends[i]];
     const place = { start, end, firstLine, firstSection, endSection };
-    spans.push({ name, fingerprint, ...place, leadIns, layerOf: layerOf[i] });
+    const { lineIndex } = reading;
+    spans.push({ name, fingerprint, ...place, leadIns, lineIndex, layerOf: layerOf[i] });
     firstLine += reading.lines;
     firstSection = endSection;
   });

@@ -1,17 +1,23 @@
-import { sourceOf } from '../byteSource';
+import { sourceOf, type ByteSource } from '../byteSource';
 import { success, type Result } from '../findings';
 import type { Reading } from '../read/reading';
-import { joinBytes } from './joinBytes';
+import { joinBytes, type JoinedPlaces } from './joinBytes';
 import { whyNotTogether } from './joinable';
 import { joinReadings, type ReadSource } from './joinReadings';
 import { withLeadIn } from './leadIn';
 
-/** A sliced file in memory, read alone. */
-export interface SourceFile {
+/** A sliced file that was read alone. */
+export interface ReadFile {
   readonly name: string;
+  /** SHA-256 of its bytes. */
   readonly fingerprint: string;
-  readonly bytes: Uint8Array;
+  readonly input: ByteSource;
   readonly reading: Reading;
+}
+
+/** The same in memory. */
+export interface SourceFile extends Omit<ReadFile, 'input'> {
+  readonly bytes: Uint8Array;
 }
 
 /** Several files as one input, and its reading. */
@@ -20,14 +26,27 @@ export interface JoinedInput {
   readonly reading: Reading;
 }
 
-/** Makes one input of files that are to be printed together; refuses what cannot be. */
-export async function joinFiles(files: readonly SourceFile[]): Promise<Result<JoinedInput>> {
+/**
+ * The reading of files that are to be printed together; refuses what cannot be.
+ * @param places where they lie in the one input.
+ */
+export async function joinRead(
+  files: readonly ReadFile[],
+  places: JoinedPlaces,
+): Promise<Result<Reading>> {
   const sources: ReadSource[] = [];
-  for (const { name, fingerprint, bytes, reading } of files) {
-    sources.push({ name, fingerprint, ...(await withLeadIn(sourceOf(bytes), reading)) });
+  for (const { name, fingerprint, input, reading } of files) {
+    sources.push({ name, fingerprint, ...(await withLeadIn(input, reading)) });
   }
-  const why = whyNotTogether(sources);
-  if (why) return why;
+  return whyNotTogether(sources) ?? success(joinReadings(sources, places));
+}
+
+/** Makes one input of files in memory. */
+export async function joinFiles(files: readonly SourceFile[]): Promise<Result<JoinedInput>> {
   const { bytes, ...places } = joinBytes(files.map((file) => file.bytes));
-  return success({ bytes, reading: joinReadings(sources, places) });
+  const read = await joinRead(
+    files.map((file) => ({ ...file, input: sourceOf(file.bytes) })),
+    places,
+  );
+  return read.ok ? success({ bytes, reading: read.value }) : read;
 }

@@ -1,23 +1,35 @@
 'use client';
 
-import { FileUp } from 'lucide-react';
-import { useRef } from 'react';
+import { FileUp, Layers2 } from 'lucide-react';
+import { useRef, useState } from 'react';
 import { useFileDrop } from '@/components/useFileDrop';
 import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
 import { AsideNotes } from '@/components/AsideNotes';
 import { LoadTrouble } from '@/components/LoadTrouble';
 import { JobCard } from './JobCard';
+import { joinableFile, joinableJob, JoinDialog, type Joinable } from './JoinDialog';
 import { FailedNotice, RunningNotice } from './ImportNotices';
 import { DeletedJobs } from './DeletedJobs';
 import { RoomNote } from './RoomNote';
 import { loadBench, useBench } from './useBench';
 
+/** What is offered to be printed together, and the dropped files that it stands for. */
+interface Joining {
+  readonly choices: readonly Joinable[];
+  readonly files: readonly File[] | null;
+}
+
 /** The jobs of this browser, and the place to drop a file. */
 export function BenchScreen() {
   const bench = useBench();
   const input = useRef<HTMLInputElement>(null);
-  const drop = useFileDrop(bench.add, () => toast.error('Only files can be dropped here.'));
+  const [joining, setJoining] = useState<Joining | null>(null);
+  const open = (files: readonly File[]): void => {
+    if (files.length === 1) bench.add(files);
+    else setJoining({ choices: files.map(joinableFile), files });
+  };
+  const drop = useFileDrop(open, () => toast.error('Only files can be dropped here.'));
   if (bench.trouble !== null) return <LoadTrouble message={bench.trouble} onRetry={loadBench} />;
 
   return (
@@ -29,7 +41,18 @@ export function BenchScreen() {
             Your sliced prints. They stay in this browser; nothing is sent anywhere.
           </p>
         </div>
-        <Button kind="primary" onClick={() => input.current?.click()} className="md:ml-auto">
+        <Button
+          onClick={() => {
+            const there = (bench.jobs ?? []).filter(({ id }) => !bench.withoutFile.has(id));
+            setJoining({ choices: there.map(joinableJob), files: null });
+          }}
+          disabled={(bench.jobs?.length ?? 0) < 2}
+          className="md:ml-auto"
+        >
+          <Layers2 aria-hidden size={16} />
+          Print together…
+        </Button>
+        <Button kind="primary" onClick={() => input.current?.click()}>
           <FileUp aria-hidden size={16} />
           Open a sliced file
         </Button>
@@ -43,7 +66,7 @@ export function BenchScreen() {
             const files = [...(currentTarget.files ?? [])];
             // The same file may be chosen once more.
             currentTarget.value = '';
-            if (files.length > 0) bench.add(files);
+            if (files.length > 0) open(files);
           }}
         />
       </header>
@@ -83,6 +106,19 @@ export function BenchScreen() {
       <DeletedJobs deleted={bench.deleted} />
       <RoomNote jobCount={bench.jobs?.length ?? 0} />
 
+      <JoinDialog
+        choices={joining?.choices ?? null}
+        allChosen={(joining?.files ?? null) !== null}
+        onClose={() => setJoining(null)}
+        onApart={
+          joining?.files
+            ? () => {
+                bench.add(joining.files ?? []);
+                setJoining(null);
+              }
+            : null
+        }
+      />
       {drop.isOver && (
         <div className="pointer-events-none absolute inset-2 grid place-items-center rounded-xl border-2 border-dashed border-accent bg-accent-soft/90 text-xl font-semibold">
           Let go to open it

@@ -80,7 +80,7 @@ function outputNote(
   swaps: number,
 ): Note | null {
   if (swaps === 0) return { text: 'no swap yet', words: '', isTrouble: false };
-  if (refusal !== null || result?.file === null) {
+  if (refusal !== null || result?.files.length === 0) {
     return { text: 'blocked', words: '', isTrouble: true };
   }
   return result ? { text: 'done', words: '', isTrouble: false } : null;

@@ -4,7 +4,7 @@ import { success, type Result } from '@/core/findings';
 import { withTimes, type PrintTimes } from '@/core/read/times';
 import { keepPrint, keepTimes, keptPrint, keptTimes } from '@/store/readings';
 import type { PrintClient } from '@/workers/printClient';
-import type { OpenPrint, ReadProgress } from '@/workers/protocol';
+import type { FilePlace, OpenPrint, ReadProgress } from '@/workers/protocol';
 
 /** Reads a file, and keeps what was read for the next time. */
 export async function readPrint(
@@ -12,8 +12,9 @@ export async function readPrint(
   file: Blob,
   model: PrinterModel,
   onProgress: (progress: ReadProgress) => void,
+  files?: readonly FilePlace[],
 ): Promise<Result<OpenPrint>> {
-  const opened = await client.open(file, model, onProgress);
+  const opened = await client.open(file, model, onProgress, files);
   if (!opened.ok) return opened;
   const { kept } = opened.value;
   if (kept) await keepPrint({ kept, timedFor: model });

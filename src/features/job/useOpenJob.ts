@@ -64,13 +64,14 @@ export function useOpenJob(jobId: string, version: number): OpenJob {
     };
 
     const openFile = async (
-      { fingerprint }: Job,
+      { fingerprint, files }: Job,
       file: Blob,
       timedFor: Printer,
     ): Promise<Result<OpenPrint>> => {
       const known = await openKnown(client, file, fingerprint, timedFor);
       if (known) return success(known);
-      return readPrint(client, file, timedFor, (progress) => show({ stage: 'loading', progress }));
+      const tell = (progress: ReadProgress): void => show({ stage: 'loading', progress });
+      return readPrint(client, file, timedFor, tell, files);
     };
 
     const read = async (found: FoundJob, file: Blob): Promise<void> => {
@@ -162,11 +163,11 @@ function useTimesOfPrinter(
 
 /** The open print for another printer: with other times, or read anew where more than times depends on it. */
 async function printFor(
-  { client, gcode, fingerprint, reading, analysis, timedFor }: ReadyJob,
+  { job, client, gcode, fingerprint, reading, analysis, timedFor }: ReadyJob,
   wanted: Printer,
 ): Promise<Result<Pick<OpenPrint, 'reading' | 'analysis'>>> {
   if (readingKeyOf(timedFor) !== readingKeyOf(wanted)) {
-    return readPrint(client, gcode, wanted, () => {});
+    return readPrint(client, gcode, wanted, () => {}, job.files);
   }
   const times = await timesFor(client, fingerprint, wanted);
   return success({ reading: times ? withTimes(reading, times) : reading, analysis });

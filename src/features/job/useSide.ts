@@ -27,6 +27,10 @@ export interface SideView {
   readonly wishes: readonly SectionWish[];
   /** The sections in the order of printing, as places in file order: as sliced until the order is known. */
   readonly order: readonly number[];
+  /** How much higher than a section other things may stand beside it in that order, mm. */
+  readonly dipMm: number;
+  /** Skirts over which another file prints, as places in file order. */
+  readonly skirtsInTheWay: readonly number[];
   /** False when a better order may exist, or while the order is not known. */
   readonly exact: boolean;
   /** Where each section lies; null until it is known. */
@@ -63,6 +67,8 @@ export function useSide(
     return {
       wishes,
       order: choice?.ok ? choice.value.order : reading.sections.map((_, i) => i),
+      dipMm: choice?.ok ? choice.value.limitMm : 0,
+      skirtsInTheWay: answer?.skirtsInTheWay ?? [],
       exact: choice?.ok ? choice.value.exact : false,
       picture,
       answer,

@@ -10,6 +10,8 @@ import { plural } from '@/core/format';
 import type { OutputResult } from './useOutput';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { BlockList } from './BlockList';
+import { DeliveryChoice } from './DeliveryChoice';
+import { FileList } from './FileList';
 import { FileStops } from './FileStops';
 import { TimeLeft } from './TimeLeft';
 import { HostScriptTexts } from './HostScriptTexts';
@@ -33,6 +35,7 @@ export function OutputDesk() {
             The file
           </h2>
           <NameField />
+          <DeliveryChoice />
           <div className="flex flex-wrap gap-2 pt-3">
             <ActionButton
               actionId="write-file"
@@ -75,21 +78,22 @@ export function OutputDesk() {
           <HostScriptTexts moment={preview.moment} />
         )}
         <ShelfPart />
-        {result?.file && <NextSteps />}
+        {result && result.files.length > 1 && <FileList result={result} />}
+        {result && result.files.length > 0 && <NextSteps />}
         <OutputCaution />
       </div>
       <BlockList
         excerpts={result?.excerpts ?? preview?.excerpts ?? []}
-        isWritten={!!result?.file}
+        isWritten={!!result && result.files.length > 0}
       />
     </div>
   );
 }
 
 /** What came of writing, to be read out. */
-function writtenWords({ file, fileName, proof }: OutputResult): string {
+function writtenWords({ files, fileName, proof }: OutputResult): string {
   const failed = proof.checks.filter(({ ok }) => !ok).length;
-  return file
+  return files.length > 0
     ? `The file is written and proven: ${fileName} is in your downloads.`
     : `No file was written: ${plural(failed, 'check')} of the proof ${failed === 1 ? 'does' : 'do'} not hold.`;
 }

@@ -16,7 +16,8 @@ const CHECK_TITLES: Readonly<Record<ProofCheck['check'], string>> = {
 
 /** The proof as plain statements, those that do not hold first. */
 export function ProofList({ result }: { result: OutputResult }) {
-  const { proof, file, fileName } = result;
+  const { proof, files, fileName } = result;
+  const isWritten = files.length > 0;
   const groups = Object.entries(CHECK_TITLES)
     .map(([number, title]) => ({
       title,
@@ -36,10 +37,14 @@ export function ProofList({ result }: { result: OutputResult }) {
         tabIndex={-1}
         className="text-base font-semibold outline-none"
       >
-        {file ? 'The file is written' : 'No file was written'}
+        {!isWritten
+          ? 'No file was written'
+          : files.length === 1
+            ? 'The file is written'
+            : `${files.length} files are written`}
       </h2>
       <p className="text-muted">
-        {file
+        {isWritten
           ? `${fileName} is in your downloads. It was proven before it was handed out:`
           : 'The proof does not hold, so the file was not handed out:'}
       </p>

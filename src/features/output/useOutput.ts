@@ -2,22 +2,33 @@
 
 import { useCallback, useState } from 'react';
 import type { OutputRequest } from '@/core/output/insert';
+import { deliveryNames } from '@/core/output/deliveryNames';
+import { filamentLabel } from '@/core/output/planRequest';
 import { outputName } from '@/core/output/fileName';
 import type { Excerpt } from '@/core/output/excerpts';
 import type { Proof } from '@/core/output/proofTypes';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Printer } from '@/core/printer/printer';
+import { zipOf } from './zipOf';
 import { download } from '@/components/download';
 import type { PlanWork } from '@/features/job/usePlanWork';
 import type { ReadyJob } from '@/features/job/useOpenJob';
+
+/** A file that was written, with its name and the filament that it begins with. */
+export interface OutputFile {
+  readonly name: string;
+  readonly filament: string;
+  readonly blob: Blob;
+}
 
 /** What came of writing a plan. */
 export interface OutputResult {
   /** The plan and the printer that it was written for. */
   readonly plan: JobPlan;
   readonly printer: Printer;
-  /** The file, and its name in the downloads; null when the proof does not hold. */
-  readonly file: Blob | null;
+  /** The files in the order of printing; none when the proof does not hold. */
+  readonly files: readonly OutputFile[];
+  /** What is in the downloads: the file, or the archive of several. */
   readonly fileName: string;
   readonly proof: Proof;
   readonly excerpts: readonly Excerpt[];
@@ -51,6 +62,17 @@ export function fileNameOf(
   });
 }
 
+/** `wader-coaster.gcode.gz` → `wader-coaster`. */
+function jobStem(fileName: string): string {
+  return fileName.replace(/\.(gz|zip)$/i, '').replace(/\.(gcode|gco|g)$/i, '');
+}
+
+/** The filament that each file of an output begins with. */
+function filamentsOfFiles({ arrangement }: OutputRequest, plan: JobPlan): string[] {
+  if (!arrangement) return [filamentLabel(plan, plan.firstLetter)];
+  return [0, ...arrangement.opens].map((at) => arrangement.sections[at].filament);
+}
+
 type Outcome =
   | { readonly kind: 'written'; readonly result: OutputResult }
   | { readonly kind: 'refused'; readonly plan: JobPlan; readonly message: string };
@@ -80,19 +102,28 @@ export function useOutput(
     try {
       const written = await client.write(request, setProgress);
       if (!written.ok) return refuse(written.refusal.message);
-      const { file, proof, excerpts } = written.value;
-      if (file) download(file, fileName);
+      const { files: blobs, proof, excerpts } = written.value;
+      const filaments = filamentsOfFiles(request, plan);
+      const stem = fileName.replace(/\.gcode$/, '');
+      const names = deliveryNames(blobs.length > 1 ? jobStem(job.fileName) : stem, filaments);
+      const files = blobs.map((blob, i) => {
+        return { blob, name: names[i], filament: filaments[i] };
+      });
+      const isMany = files.length > 1;
+      const given = isMany ? `${jobStem(job.fileName)}.zip` : fileName;
+      if (isMany) download(await zipOf(files, request.arrangement?.home ?? 'nothing'), given);
+      else if (files[0]) download(files[0].blob, given);
       setOutcome({
         kind: 'written',
-        result: { plan, printer, file, fileName, proof, excerpts },
+        result: { plan, printer, files, fileName: given, proof, excerpts },
       });
-      return file !== null;
+      return files.length > 0;
     } catch (error) {
       return refuse(error instanceof Error ? error.message : 'The file could not be written.');
     } finally {
       setProgress(null);
     }
-  }, [client, fileName, plan, printer, request, side]);
+  }, [client, fileName, job.fileName, plan, printer, request, side]);
 
   const written = outcome?.kind === 'written' ? outcome.result : null;
   const isCurrent = written?.plan === plan && written.printer === printer;

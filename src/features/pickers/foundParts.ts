@@ -4,7 +4,8 @@ import type { Reading } from '@/core/read/reading';
 import type { SideFindings } from '@/workers/protocol';
 
 /** Whether a print changes tools or stops inside of layers, so that it may have parts side by side. */
-export function mayHaveParts({ sections, layers }: Reading): boolean {
+export function mayHaveParts({ sections, sources, layers }: Reading): boolean {
+  if (sources.length > 1) return true;
   return sections.length > layers.length || new Set(sections.map(({ tool }) => tool)).size > 1;
 }
 

@@ -56,12 +56,13 @@ export function LayerOrder({ view, side }: { view: OpenedJob; side: SideView }) 
               >
                 <Swatch filament={filament} size={20} />
                 <span className="mr-auto">
-                  {partName(key)} <span className="text-muted">{filament.name}</span>
+                  {partName(key, reading.sources)}{' '}
+                  <span className="text-muted">{filament.name}</span>
                 </span>
                 <Button
                   kind="quiet"
                   disabled={i === 0}
-                  aria-label={`Print ${partName(key)} earlier in layer ${layer}`}
+                  aria-label={`Print ${partName(key, reading.sources)} earlier in layer ${layer}`}
                   onClick={() => move(key, i - 1)}
                 >
                   <ArrowUp aria-hidden size={15} />
@@ -69,7 +70,7 @@ export function LayerOrder({ view, side }: { view: OpenedJob; side: SideView }) 
                 <Button
                   kind="quiet"
                   disabled={i === keys.length - 1}
-                  aria-label={`Print ${partName(key)} later in layer ${layer}`}
+                  aria-label={`Print ${partName(key, reading.sources)} later in layer ${layer}`}
                   onClick={() => move(key, i + 1)}
                 >
                   <ArrowDown aria-hidden size={15} />

@@ -20,9 +20,17 @@ const ORDER_NAMES: Readonly<Record<Order, string>> = {
   'colour-by-colour': 'Colour by colour',
 };
 
+/** The same where several files are printed together. */
+const JOINED_NAMES: Readonly<Record<Order, string>> = {
+  'as-sliced': 'File by file',
+  'fewest-swaps': 'Layer by layer, fewest swaps',
+  'colour-by-colour': 'Colour by colour',
+};
+
 /** The three orders side by side, each with its swaps, hands, purge and end. */
 export function OrderChoices({ view, side }: { view: OpenedJob; side: SideView }) {
-  const { plan, client } = view;
+  const { plan, client, reading } = view;
+  const names = reading.sources.length > 1 ? JOINED_NAMES : ORDER_NAMES;
   const { answer, progress } = side;
   const fewest = Math.min(
     ...(answer?.choices ?? []).flatMap((choice) => (choice.ok ? [choice.value.swaps] : [])),
@@ -45,7 +53,7 @@ export function OrderChoices({ view, side }: { view: OpenedJob; side: SideView }
               aria-describedby={`figures-${order}`}
               checked={plan.order === order}
               onChange={() =>
-                changePlan(`order: ${ORDER_NAMES[order].toLowerCase()}`, (one) => ({
+                changePlan(`order: ${names[order].toLowerCase()}`, (one) => ({
                   ...one,
                   order,
                 }))
@@ -54,7 +62,7 @@ export function OrderChoices({ view, side }: { view: OpenedJob; side: SideView }
             />
             <span className="min-w-0">
               <span id={`order-${order}`} className="block font-medium">
-                {ORDER_NAMES[order]}
+                {names[order]}
               </span>
               <span id={`figures-${order}`}>
                 <OrderFigures choice={answer?.choices[i] ?? null} view={view} />

@@ -25,7 +25,7 @@ interface PartRowProps {
 export function PartRow({ part, view, side }: PartRowProps) {
   const { plan, reading } = view;
   const { key, firstLetter, swaps } = part;
-  const name = partName(key);
+  const name = partName(key, reading.sources);
   const shown = useViewStore(({ layer }) => layer);
   const own = reading.sections.filter((_, i) => side.wishes[i].part === key);
   const layers = new Set(own.map(({ layer }) => layer));

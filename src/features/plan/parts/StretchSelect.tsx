@@ -36,7 +36,7 @@ export function StretchSelect({ view, stretch, label, className = '' }: StretchS
     >
       {choices.map((key) => (
         <option key={key} value={key}>
-          {keys.includes(key) ? partName(key) : 'another part'}
+          {keys.includes(key) ? partName(key, reading.sources) : 'another part'}
         </option>
       ))}
     </select>

@@ -31,9 +31,9 @@ export function TouchList({ view, side }: { view: OpenedJob; side: SideView }) {
                 onClick={() => showLayer(layer)}
                 className="text-left hover:underline"
               >
-                Layer {layer}, {partName(side.wishes[low].part)} beside{' '}
-                {partName(side.wishes[high].part)}: {formatMm(depthMm)} mm deep along{' '}
-                {Math.round(touchMm)} mm
+                Layer {layer}, {partName(side.wishes[low].part, view.reading.sources)} beside{' '}
+                {partName(side.wishes[high].part, view.reading.sources)}: {formatMm(depthMm)} mm
+                deep along {Math.round(touchMm)} mm
               </button>
             </li>
           );

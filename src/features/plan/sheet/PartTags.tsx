@@ -4,6 +4,7 @@ import { placeOfSection } from '@/core/geometry/paths';
 import { FIRST_STRETCH, stretchOfSections } from '@/core/plan/parts';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { partName } from '@/features/plan/parts/partName';
+import { placesOfLayer } from '@/core/read/sections';
 import { StretchSelect } from '@/features/plan/parts/StretchSelect';
 import { useViewStore } from '@/store/viewStore';
 import { pointOver, type SheetPoint, type SheetView } from './sheetView';
@@ -29,7 +30,7 @@ function Tags({ job, view, size }: PartTagsProps) {
   const paths = usePaths(job.client, layer);
   if (paths?.layer !== layer) return null;
   const { reading, plan } = job;
-  const first = reading.firstSections[layer - 1] - reading.firstSections[0];
+  const places = placesOfLayer(reading, layer);
   const stretches = stretchOfSections(reading, plan.stretches);
   const onScreen = (place: SheetPoint): SheetPoint => {
     const point = pointOver(view, place);
@@ -38,13 +39,13 @@ function Tags({ job, view, size }: PartTagsProps) {
   return (
     <ul aria-label={`Parts in layer ${layer}`} className="pointer-events-none absolute inset-0">
       {paths.paths.ends.map((_, i) => {
-        const stretch = stretches[first + i];
+        const stretch = stretches[places[i]];
         const place = placeOfSection(paths.paths, i);
         if (!place) return null;
         const { x, y } = onScreen(place);
         return (
           <li
-            key={first + i}
+            key={places[i]}
             className="pointer-events-auto absolute -translate-1/2 text-xs"
             style={{ left: x, top: y }}
             onPointerDown={(event) => event.stopPropagation()}
@@ -57,7 +58,7 @@ function Tags({ job, view, size }: PartTagsProps) {
               />
             ) : (
               <span className="rounded-md border border-edge bg-paper px-2 py-1">
-                {partName(FIRST_STRETCH)}
+                {partName(FIRST_STRETCH, reading.sources)}
               </span>
             )}
           </li>

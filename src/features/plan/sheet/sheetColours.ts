@@ -4,6 +4,7 @@ import { PATH_STRIDE, type LayerPaths } from '@/core/geometry/paths';
 import { bandAt } from '@/core/plan/bands';
 import { filamentOf } from '@/core/plan/jobPlan';
 import { plainSideLooks, sideLooks } from '@/core/plan/sideLooks';
+import { placesOfLayer } from '@/core/read/sections';
 import { mainBands } from '@/core/plan/sideShares';
 import type { OpenedJob } from '@/features/job/jobContext';
 
@@ -58,12 +59,11 @@ export function colouredLines(
   { lines, ends }: LayerPaths,
 ): ColouredLines[] {
   if (!side) return [{ key: 0, lines, colour: bandAt(bands, layer).filament.colour }];
-  const { sections, firstSections } = reading;
-  const first = firstSections[layer - 1] - firstSections[0];
+  const places = placesOfLayer(reading, layer);
   return ends.flatMap((end, i): ColouredLines[] => {
     const start = ends[i - 1] ?? 0;
-    if (end === start || first + i >= sections.length) return [];
-    const { colour } = filamentOf(plan, side.wishes[first + i].letter);
+    if (end === start || places[i] === undefined) return [];
+    const { colour } = filamentOf(plan, side.wishes[places[i]].letter);
     return [{ key: i, lines: lines.subarray(start * PATH_STRIDE, end * PATH_STRIDE), colour }];
   });
 }

@@ -1,0 +1,194 @@
+'use client';
+
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { useRouter } from 'next/navigation';
+import { Dialog } from 'radix-ui';
+import { useState } from 'react';
+import { Button } from '@/components/Button';
+import { DialogFrame } from '@/components/DialogFrame';
+import type { Result } from '@/core/findings';
+import type { Job } from '@/store/records';
+import { filesOfJob, joinJobs, plainFile, type NamedFile } from './joinJobs';
+
+/** Something that can be printed together with others: a job of the Bench, or a file that was dropped. */
+export interface Joinable {
+  readonly key: string;
+  readonly name: string;
+  readonly files: () => Promise<Result<NamedFile[]>>;
+}
+
+/** A job as one of several to be printed together. */
+export function joinableJob(job: Job): Joinable {
+  return { key: job.id, name: job.name, files: () => filesOfJob(job) };
+}
+
+/** The same for a file that was dropped. */
+export function joinableFile(file: File, i: number): Joinable {
+  return {
+    key: `${i} ${file.name}`,
+    name: file.name,
+    files: async () => {
+      const read = await plainFile(file);
+      return read.ok ? { ok: true, value: [read.value] } : read;
+    },
+  };
+}
+
+interface JoinDialogProps {
+  /** What may be printed together; null when it is not asked for. */
+  readonly choices: readonly Joinable[] | null;
+  /** Whether all of them are chosen to begin with. */
+  readonly allChosen: boolean;
+  readonly onClose: () => void;
+  /** Opens them as jobs of their own instead; null where they are jobs already. */
+  readonly onApart: (() => void) | null;
+}
+
+/** Makes one job of several: which, in which order, and under which name. */
+export function JoinDialog({ choices, allChosen, onClose, onApart }: JoinDialogProps) {
+  return (
+    <Dialog.Root open={choices !== null} onOpenChange={(next) => !next && onClose()}>
+      <DialogFrame
+        title="Print together"
+        description="Several sliced files become one print: what lies side by side, on one another, or one in the other’s pocket. Each keeps the place on the bed that it was sliced for."
+      >
+        {choices && (
+          <JoinForm choices={choices} allChosen={allChosen} onClose={onClose} onApart={onApart} />
+        )}
+      </DialogFrame>
+    </Dialog.Root>
+  );
+}
+
+function JoinForm({
+  choices,
+  allChosen,
+  onClose,
+  onApart,
+}: JoinDialogProps & { readonly choices: readonly Joinable[] }) {
+  const router = useRouter();
+  const [chosen, setChosen] = useState<readonly string[]>(
+    allChosen ? choices.map(({ key }) => key) : [],
+  );
+  const [name, setName] = useState('');
+  const [progress, setProgress] = useState<number | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const inOrder = chosen.map((key) => choices.find((one) => one.key === key)!);
+  const move = (at: number, by: number): void => {
+    const next = [...chosen];
+    [next[at], next[at + by]] = [next[at + by], next[at]];
+    setChosen(next);
+  };
+  const suggested = commonName(inOrder.map((one) => one.name));
+  const join = async (): Promise<void> => {
+    setTrouble(null);
+    setProgress(0);
+    const files: NamedFile[] = [];
+    for (const one of inOrder) {
+      const read = await one.files();
+      if (!read.ok) {
+        setTrouble(read.refusal.message);
+        return setProgress(null);
+      }
+      files.push(...read.value);
+    }
+    const made = await joinJobs(name.trim() || suggested, files, ({ bytes, totalBytes }) =>
+      setProgress(bytes / Math.max(1, totalBytes)),
+    );
+    setProgress(null);
+    if (!made.ok) return setTrouble(made.refusal.message);
+    onClose();
+    router.push(`/jobs/${made.value.id}`);
+  };
+  return (
+    <div className="grid gap-4">
+      <fieldset>
+        <legend className="pb-1 font-semibold">What is printed together</legend>
+        <ul className="grid gap-1">
+          {choices.map(({ key, name: label }) => (
+            <li key={key}>
+              <label className="flex items-center gap-2">
+                <input
+                  type="checkbox"
+                  checked={chosen.includes(key)}
+                  onChange={({ currentTarget: { checked } }) =>
+                    setChosen((now) => (checked ? [...now, key] : now.filter((one) => one !== key)))
+                  }
+                  className="size-4 accent-accent"
+                />
+                {label}
+              </label>
+            </li>
+          ))}
+        </ul>
+      </fieldset>
+      {inOrder.length > 1 && (
+        <section aria-labelledby="join-order">
+          <h3 id="join-order" className="pb-1 font-semibold">
+            In this order, as long as nothing else is said
+          </h3>
+          <ol className="grid gap-1">
+            {inOrder.map((one, i) => (
+              <li key={one.key} className="flex items-center gap-2">
+                <span className="w-5 font-semibold">{i + 1}</span>
+                <span className="min-w-0 flex-1 truncate">{one.name}</span>
+                <Button
+                  kind="quiet"
+                  disabled={i === 0}
+                  aria-label={`Print ${one.name} earlier`}
+                  onClick={() => move(i, -1)}
+                >
+                  <ArrowUp aria-hidden size={15} />
+                </Button>
+                <Button
+                  kind="quiet"
+                  disabled={i === inOrder.length - 1}
+                  aria-label={`Print ${one.name} later`}
+                  onClick={() => move(i, 1)}
+                >
+                  <ArrowDown aria-hidden size={15} />
+                </Button>
+              </li>
+            ))}
+          </ol>
+          <p className="pt-1 text-sm text-muted">What others lie on comes first.</p>
+        </section>
+      )}
+      <label className="flex items-center gap-2">
+        Name of the job
+        <input
+          value={name}
+          maxLength={120}
+          placeholder={suggested}
+          onChange={(event) => setName(event.target.value)}
+          className="min-w-0 flex-1 rounded-md border border-edge bg-paper px-2 py-1"
+        />
+      </label>
+      {trouble !== null && (
+        <p role="alert" className="rounded-md bg-danger-soft px-3 py-2">
+          {trouble}
+        </p>
+      )}
+      {progress !== null && (
+        <progress aria-label="Reading the files" max={1} value={progress} className="h-2 w-full" />
+      )}
+      <div className="flex flex-wrap gap-2">
+        <Button kind="primary" disabled={inOrder.length < 2 || progress !== null} onClick={join}>
+          Make one job
+        </Button>
+        {onApart && <Button onClick={onApart}>Open them as separate jobs</Button>}
+      </div>
+    </div>
+  );
+}
+
+/** What names have in common: `Wader coaster: base`, `Wader coaster: rim` → `Wader coaster`. */
+function commonName(names: readonly string[]): string {
+  const [first = ''] = names;
+  let length = first.length;
+  for (const name of names) {
+    while (length > 0 && !name.startsWith(first.slice(0, length))) length--;
+  }
+  const common = first.slice(0, length).replace(/[\s:_.-]+$/, '');
+  return common.length > 2 ? common : 'Printed together';
+}
