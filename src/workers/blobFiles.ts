@@ -8,11 +8,36 @@ const MAGIC_BYTES = 4096;
 /** Unpacked bytes that are gathered before the browser may put them aside as a Blob. */
 const GATHERED = 16 << 20;
 
-/** A Blob as a source that is read piece by piece. */
+/** Reads below this are served from pages, bytes: a file may have thousands of them, and each costs a while. */
+const SMALL_READ = 64 << 10;
+const PAGE = 256 << 10;
+const KEPT_PAGES = 16;
+
+/** A Blob as a source that is read piece by piece; small pieces share their memory. */
 export function blobSource(blob: Blob): ByteSource {
+  const pages = new Map<number, Promise<Uint8Array>>();
+  const read = async (start: number, end: number): Promise<Uint8Array> =>
+    new Uint8Array(await blob.slice(start, end).arrayBuffer());
+  const page = (number: number): Promise<Uint8Array> => {
+    const known = pages.get(number);
+    if (known) return known;
+    const fetched = read(number * PAGE, (number + 1) * PAGE);
+    pages.set(number, fetched);
+    // A failure is not kept: the next look asks again.
+    fetched.catch(() => pages.delete(number));
+    const [oldest] = pages.keys();
+    if (pages.size > KEPT_PAGES) pages.delete(oldest);
+    return fetched;
+  };
   return {
     size: blob.size,
-    slice: async (start, end) => new Uint8Array(await blob.slice(start, end).arrayBuffer()),
+    slice: async (start, end) => {
+      const number = Math.floor(start / PAGE);
+      const last = Math.min(end, blob.size);
+      if (end - start > SMALL_READ || last > (number + 1) * PAGE) return read(start, end);
+      const from = number * PAGE;
+      return (await page(number)).subarray(start - from, Math.max(start, last) - from);
+    },
   };
 }
 

@@ -2,6 +2,8 @@ import { transfer } from 'comlink';
 import type { Result } from '@/core/findings';
 import type { PrinterModel } from '@/core/motion/limits';
 import type { OutputRequest } from '@/core/output/insert';
+import type { ChainFinding } from '@/core/output/chain';
+import type { NozzleShape } from '@/core/printer/nozzleShape';
 import type { LayerPaths } from '@/core/geometry/paths';
 import type { KeptReading } from '@/core/read/keptReading';
 import type { PrintTimes } from '@/core/read/times';
@@ -102,6 +104,10 @@ export class PrintClient {
     return this.ask((remote) =>
       withProgress(onProgress, (port) => remote.orders(asked, transfer(port, [port]))),
     );
+  }
+
+  chain(nozzle: NozzleShape): Promise<ChainFinding[][]> {
+    return this.ask((remote) => remote.chain(nozzle));
   }
 
   cancelOrders(): Promise<void> {

@@ -17,6 +17,7 @@ import { layerPaths as linesOfLayer, PATH_STRIDE, type LayerPaths } from '@/core
 import type { PrinterModel } from '@/core/motion/limits';
 import { impossibleMove, prepareOutput } from '@/core/output/apply';
 import type { Block } from '@/core/output/blocks';
+import { chainFindings, type ChainFinding } from '@/core/output/chain';
 import { excerptsOf } from '@/core/output/excerpts';
 import type { OutputRequest } from '@/core/output/insert';
 import { makeInsertions } from '@/core/output/makeInsertions';
@@ -206,6 +207,20 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
       if (!held) return null;
       const { gcode, reading } = held;
       return side.orders({ input: blobSource(gcode), reading }, asked, onProgress);
+    },
+
+    async chain(nozzle): Promise<ChainFinding[][]> {
+      if (!held) return [];
+      const { gcode, files, model } = held;
+      const alone = [];
+      for (const { name, start, end } of files) {
+        const slice = gcode.slice(start, end);
+        const whole = await readWhole(chunkedBlob(slice), model, sides, false, () => true);
+        if (typeof whole === 'string') return [];
+        alone.push({ name, ...whole, bytes: new Uint8Array(await slice.arrayBuffer()) });
+      }
+      const { filamentDiameter } = model;
+      return chainFindings(alone, { nozzle, filamentDiameter });
     },
 
     async cancelOrders() {

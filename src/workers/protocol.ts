@@ -8,15 +8,18 @@ import type { PrintTimes } from '@/core/read/times';
 import type { Spool } from '@/core/filament/spool';
 import type { HeldSection } from '@/core/order/movable';
 import type { Ordered } from '@/core/order/ordering';
+import type { Relation } from '@/core/order/relations';
 import type { Survey } from '@/core/order/survey';
 import type { OrderDip } from '@/core/order/touches';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Stretch } from '@/core/plan/parts';
+import type { NozzleShape } from '@/core/printer/nozzleShape';
 import type { Printer } from '@/core/printer/printer';
 import type { SectionPicture } from '@/core/read/sectionPicture';
 import type { PrinterModel } from '@/core/motion/limits';
 import type { Proof } from '@/core/output/proofTypes';
 import type { Block } from '@/core/output/blocks';
+import type { ChainFinding } from '@/core/output/chain';
 import type { Excerpt } from '@/core/output/excerpts';
 import type { OutputRequest } from '@/core/output/insert';
 import type { SwapRoute } from '@/core/output/route';
@@ -108,6 +111,8 @@ export interface OrdersAnswer {
   /** Where two files print in one place. */
   readonly overlaps: Survey['overlaps'];
   readonly skirtsInTheWay: Survey['skirtsInTheWay'];
+  /** How files that are printed together lie to each other; null where that is not known. */
+  readonly relations: readonly Relation[] | null;
 }
 
 /**
@@ -127,6 +132,8 @@ interface PrintQuestions {
   preview(request: OutputRequest): Promise<Result<SwapPreview>>;
   /** What the open print shows of parts side by side; null when none is open. */
   sides(): Promise<SideFindings | null>;
+  /** What several files of the open print would do to each other, printed as they are: see `core/output/chain`. */
+  chain(nozzle: NozzleShape): Promise<ChainFinding[][]>;
   /** Gives up the orders that are being worked out. */
   cancelOrders(): Promise<void>;
   /** `count` lines from line `from` on, fewer at the end of the file. */

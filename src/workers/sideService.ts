@@ -2,6 +2,7 @@ import type { ByteSource } from '@/core/byteSource';
 import { success, type Result } from '@/core/findings';
 import { carries, purgeSections } from '@/core/order/purgeBlock';
 import { ORDERS } from '@/core/order/ordering';
+import { relationsOf } from '@/core/order/relations';
 import { surveyOf, type Survey } from '@/core/order/survey';
 import { dipOf } from '@/core/order/touches';
 import { findParts, orderInputs, sideOrder, stopsReplaced } from '@/core/output/partsRequest';
@@ -69,6 +70,8 @@ export class SideService {
     });
     const { held, standing, overlaps, skirtsInTheWay } = survey;
     const carriesBlock = standing && carries(standing, purgeSections(reading));
-    return { held, choices, carriesBlock, overlaps, skirtsInTheWay };
+    const relations =
+      standing && reading.sources.length > 1 ? relationsOf(reading, standing) : null;
+    return { held, choices, carriesBlock, overlaps, skirtsInTheWay, relations };
   }
 }

@@ -22,6 +22,7 @@ import { ORDINARY_PRESENCE } from '../../src/core/schedule/presence';
 import { type CheckCode } from '../../src/core/checks/catalogue';
 import type { Check } from '../../src/core/checks/check';
 import { checksOf } from '../../src/core/checks/checks';
+import type { JoinedInputs } from '../../src/core/checks/joinedChecks';
 import type { SideInputs } from '../../src/core/checks/sideChecks';
 import { sideBands } from '../../src/core/plan/sideBands';
 import { sectionWishes } from '../../src/core/plan/sidePlan';
@@ -113,6 +114,7 @@ export async function checksFor({
       dip: null,
       held: [],
       carriesBlock: false,
+      joined: null,
       ...side,
     },
     spools,
@@ -151,6 +153,27 @@ export const touching = (depthMm: number): SideInputs['dip'] => ({
     { low: 1, high: 5, rise: 0.4, distance: 0.6, touchMm: 12, depthMm, at: { x: 0, y: 0 } },
   ],
 });
+
+/** Two files that are printed together, of which nothing but how they lie is worth a word. */
+const joinedAs = (other: Partial<JoinedInputs>): Partial<SideInputs> => ({
+  joined: {
+    names: ['one.gcode', 'two.gcode'],
+    overlaps: [],
+    relations: [{ file: 1, to: 0, kind: 'on' }],
+    nozzle: [205, 205],
+    bed: [60, 60],
+    heights: [
+      { first: 0.2, next: 0.2 },
+      { first: 0.2, next: 0.2 },
+    ],
+    ...other,
+  },
+});
+
+/** The plan of three parts, as one file for each filament in turn. */
+const inFiles =
+  (home: JobPlan['home']) =>
+  (plan: JobPlan): JobPlan => ({ ...sides(plan), delivery: 'file-per-band', home });
 
 const spelledOut = (plan: JobPlan): JobPlan => ({ ...plan, recipe: plainRecipe('spelled-out') });
 
@@ -353,4 +376,27 @@ export const FIRING: readonly (readonly [CheckCode, Check['level'], CheckCase])[
     { ...SIDES, plan: (plan) => ({ ...sides(plan), parts: sides(plan).parts.slice(0, 2) }) },
   ],
   ['purge-block', 'good-to-know', { text: withTower(), plan: (plan) => sides(plan) }],
+  [
+    'one-place',
+    'will-fail',
+    { ...SIDES, side: joinedAs({ overlaps: [{ one: 0, other: 1, areaMm2: 12 }] }) },
+  ],
+  ['how-they-lie', 'good-to-know', { ...SIDES, side: joinedAs({}) }],
+  ['different-heat', 'may-fail', { ...SIDES, side: joinedAs({ bed: [60, 80] }) }],
+  [
+    'different-heights',
+    'good-to-know',
+    {
+      ...SIDES,
+      side: joinedAs({
+        heights: [
+          { first: 0.2, next: 0.2 },
+          { first: 0.2, next: 0.3 },
+        ],
+      }),
+    },
+  ],
+  ['bed-between-files', 'may-fail', { ...SIDES, plan: inFiles('nothing') }],
+  ['fresh-start', 'good-to-know', { ...SIDES, plan: inFiles('xy') }],
+  ['homes-between', 'may-fail', { ...SIDES, plan: inFiles('all') }],
 ];

@@ -105,11 +105,14 @@ type Four = readonly [number, number, number, number];
 
 /** Distance of two straight pieces. */
 function apart([ax, ay, bx, by]: Four, { x0, y0, x1, y1 }: Bead): number {
-  const side = (px: number, py: number, qx: number, qy: number, rx: number, ry: number): number =>
-    Math.sign((qx - px) * (ry - py) - (qy - py) * (rx - px));
+  // Lines of one direction may lie on one straight line far from each other: touching is no crossing.
+  const side = (px: number, py: number, qx: number, qy: number, rx: number, ry: number): number => {
+    const cross = (qx - px) * (ry - py) - (qy - py) * (rx - px);
+    return Math.abs(cross) < 1e-6 ? 0 : Math.sign(cross);
+  };
   const crosses =
-    side(ax, ay, bx, by, x0, y0) !== side(ax, ay, bx, by, x1, y1) &&
-    side(x0, y0, x1, y1, ax, ay) !== side(x0, y0, x1, y1, bx, by);
+    side(ax, ay, bx, by, x0, y0) * side(ax, ay, bx, by, x1, y1) < 0 &&
+    side(x0, y0, x1, y1, ax, ay) * side(x0, y0, x1, y1, bx, by) < 0;
   if (crosses) return 0;
   const point = (px: number, py: number, [qx, qy, rx, ry]: Four): number => {
     const [dx, dy] = [rx - qx, ry - qy];

@@ -14,7 +14,8 @@ interface CheckKind {
 export interface CheckHelp {
   readonly kind: 'go';
   readonly label: string;
-  readonly to: 'read' | 'plan' | 'recipe' | 'printers' | 'filaments' | 'leftovers' | 'new-slice';
+  readonly to:
+    'read' | 'plan' | 'recipe' | 'output' | 'printers' | 'filaments' | 'leftovers' | 'new-slice';
 }
 
 const go = (label: string, to: CheckHelp['to']): CheckHelp => ({ kind: 'go', label, to });
@@ -248,6 +249,41 @@ const KINDS = {
     why: 'The nozzle scrapes what stands beside it, and may tear it off.',
     page: 'dipping',
     help: go('Choose another order in Plan', 'plan'),
+  },
+  'one-place': {
+    why: 'Two parts in one place are printed twice: the nozzle pushes into what is there.',
+    page: 'joining',
+    help: go('Look at it in Plan', 'plan'),
+  },
+  'how-they-lie': {
+    why: 'What lies on another file has to come after it, and what lies in a pocket is printed between walls.',
+    page: 'joining',
+    help: go('Look at it in Plan', 'plan'),
+  },
+  'different-heat': {
+    why: 'Each file was sliced with temperatures of its own, and gets them back at each change.',
+    page: 'joining',
+    help: THE_FILE,
+  },
+  'different-heights': {
+    why: 'Only layers of one height can be printed together; slice all files with the same ones.',
+    page: 'joining',
+    help: THE_FILE,
+  },
+  'bed-between-files': {
+    why: 'A part comes off a bed that cools, and a nozzle that cools cannot push.',
+    page: 'file-per-colour',
+    help: go('Go to Output', 'output'),
+  },
+  'fresh-start': {
+    why: 'Nothing of the old colour may come out on the part, and no strand may be dragged over it.',
+    page: 'file-per-colour',
+    help: go('Go to Output', 'output'),
+  },
+  'homes-between': {
+    why: 'After homing, the printer is where its end stops say, and not where it was.',
+    page: 'file-per-colour',
+    help: go('Go to Output', 'output'),
   },
   'section-held': {
     why: 'A command that is not known may decide how everything behind it is printed, so nothing is moved past it.',

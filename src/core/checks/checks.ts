@@ -4,6 +4,7 @@ import { bandChecks } from './bandChecks';
 import { fileChecks } from './fileChecks';
 import type { CheckInputs } from './inputs';
 import { printerChecks } from './printerChecks';
+import { joinedChecks } from './joinedChecks';
 import { sideChecks } from './sideChecks';
 import { spoolChecks } from './spoolChecks';
 import { timeChecks } from './timeChecks';
@@ -15,6 +16,7 @@ export function checksOf(inputs: CheckInputs, notes: readonly PlanNote[]): Check
     ...printerChecks(inputs),
     ...bandChecks(inputs, notes),
     ...sideChecks(inputs),
+    ...joinedChecks(inputs),
     ...spoolChecks(inputs),
     ...timeChecks(inputs),
   ];

@@ -7,6 +7,7 @@ import type { SectionWish } from '../plan/sidePlan';
 import type { SectionPicture } from '../read/sectionPicture';
 import { checkOf, type Check, type CheckLevel } from './check';
 import type { CheckInputs } from './inputs';
+import type { JoinedInputs } from './joinedChecks';
 
 /** More swaps than this are better printed apart. */
 export const ABSURD_SWAPS = 20;
@@ -29,6 +30,8 @@ export interface SideInputs {
   readonly held: readonly HeldSection[];
   /** Whether anything stands on the purge block; null while it is not known. */
   readonly carriesBlock: boolean | null;
+  /** Of several files that are printed together; null for one. */
+  readonly joined: JoinedInputs | null;
 }
 
 /** What to know before parts are printed side by side. */

@@ -10,6 +10,8 @@ export const GUIDE_PAGES = [
   { id: 'side-by-side', title: 'Colours side by side' },
   { id: 'colour-order', title: 'The order of colours' },
   { id: 'dipping', title: 'Dipping between walls' },
+  { id: 'joining', title: 'Several files as one print' },
+  { id: 'file-per-colour', title: 'One file for each colour' },
   { id: 'time', title: 'When to be there' },
   { id: 'bed', title: 'Keeping the part on the bed' },
   { id: 'odd-files', title: 'Files of another kind' },

@@ -36,6 +36,8 @@ export type OnSection = (done: number, of: number) => boolean | Promise<boolean>
  * Looks at which sections lie on others, and which stand beside others, within the nozzle's reach when they
  * are higher.
  * @param heights of the tops of the sections, mm.
+ * @param keepsOrder tells which two are never printed in another order than the file's, so that how near they
+ *   stand is not asked.
  * @returns null when it was given up.
  */
 export async function standingOf(
@@ -43,12 +45,15 @@ export async function standingOf(
   heights: readonly number[],
   nozzle: NozzleShape,
   onSection: OnSection = () => true,
+  keepsOrder: (low: number, high: number) => boolean = () => false,
 ): Promise<Standing | null> {
   const liesOn = supports(shapes, heights, grid);
   const neighbours: Neighbours[] = [];
   for (let low = 0; low < shapes.length; low++) {
     if (!(await onSection(low, shapes.length))) return null;
-    const higher = shapes.flatMap((_, high) => (heights[high] > heights[low] + HAIR ? [high] : []));
+    const higher = shapes.flatMap((_, high) =>
+      heights[high] > heights[low] + HAIR && !keepsOrder(low, high) ? [high] : [],
+    );
     if (higher.length === 0 || isEmpty(shapes[low].box)) continue;
     neighbours.push(...besides(low, higher, shapes, heights, grid, nozzle));
   }
@@ -175,9 +180,17 @@ export function forEachBit(bits: Int32Array, visit: (cell: number) => void): voi
 
 /** A cell all of whose neighbours are covered too is no outline. */
 function isInside(bits: Int32Array, cell: number, { wordsPerRow }: Grid): boolean {
-  const has = (at: number): boolean => ((bits[at >> 5] ?? 0) & (1 << (at & 31))) !== 0;
   const row = wordsPerRow * 32;
-  return has(cell - 1) && has(cell + 1) && has(cell - row) && has(cell + row);
+  return (
+    isSet(bits, cell - 1) &&
+    isSet(bits, cell + 1) &&
+    isSet(bits, cell - row) &&
+    isSet(bits, cell + row)
+  );
+}
+
+function isSet(bits: Int32Array, at: number): boolean {
+  return ((bits[at >> 5] ?? 0) & (1 << (at & 31))) !== 0;
 }
 
 function isEmpty({ minX, maxX }: Box): boolean {

@@ -47,7 +47,21 @@ export async function surveyOf(
   const isLeadIn = ({ one, other }: Overlap): boolean => leadIns.has(one) || leadIns.has(other);
   // Skirts of all files but one are not printed, and nothing lies on them.
   const ground = { ...shapes, shapes: withoutShapes(shapes.shapes, leadIns) };
-  const standing = await standingOf(ground, heights, nozzle, onSection);
+  // A part of one of several files is always printed from its first layer up.
+  const isPart = (one: number, other: number): boolean => {
+    const [a, b] = [reading.sections[one], reading.sections[other]];
+    return reading.sources.length > 1 && a.source === b.source && a.tool === b.tool;
+  };
+  const found = await standingOf(ground, heights, nozzle, onSection, isPart);
+  const standing = found && {
+    ...found,
+    liesOn: found.liesOn.map((below, i) => {
+      const before = reading.sections.findLastIndex((_, k) => k < i && isPart(k, i));
+      return before < 0 || leadIns.has(before) || below.includes(before)
+        ? below
+        : [...below, before];
+    }),
+  };
   return (
     standing && {
       held,

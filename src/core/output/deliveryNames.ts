@@ -15,10 +15,19 @@ export function commonStem(names: readonly string[]): string {
   );
   const [first] = stems;
   if (stems.length === 1) return first || 'print';
-  let length = first.length;
-  for (const stem of stems) {
-    while (length > 0 && stem.slice(0, length) !== first.slice(0, length)) length--;
-  }
-  const common = first.slice(0, length).replace(/[\s._-]+$/, '');
+  const common = commonWords(stems);
   return common.length > 1 ? common : first || 'print';
+}
+
+/** The words with which all names begin: `Wader coaster: base`, `Wader coaster: bird` → `Wader coaster`. */
+export function commonWords(names: readonly string[]): string {
+  const [first = ''] = names;
+  let length = first.length;
+  for (const name of names) {
+    while (length > 0 && !name.startsWith(first.slice(0, length))) length--;
+  }
+  // A word that goes on in one of them is none that all have.
+  const goesOn = names.some((name) => /[\p{L}\p{N}]/u.test(name[length] ?? ''));
+  const common = first.slice(0, length);
+  return (goesOn ? common.replace(/[\p{L}\p{N}]+$/u, '') : common).replace(/[\s:_.-]+$/, '');
 }

@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
 import type { Result } from '@/core/findings';
+import { commonWords } from '@/core/output/deliveryNames';
 import type { Job } from '@/store/records';
 import { filesOfJob, joinJobs, plainFile, type NamedFile } from './joinJobs';
 
@@ -182,13 +183,8 @@ function JoinForm({
   );
 }
 
-/** What names have in common: `Wader coaster: base`, `Wader coaster: rim` → `Wader coaster`. */
+/** A name for what is printed together, from what its parts are called. */
 function commonName(names: readonly string[]): string {
-  const [first = ''] = names;
-  let length = first.length;
-  for (const name of names) {
-    while (length > 0 && !name.startsWith(first.slice(0, length))) length--;
-  }
-  const common = first.slice(0, length).replace(/[\s:_.-]+$/, '');
+  const common = commonWords(names);
   return common.length > 2 ? common : 'Printed together';
 }

@@ -2,6 +2,7 @@ import { Link } from '@/components/Link';
 import type { ComponentType } from 'react';
 import { GUIDE_PAGES, titleOf, type GuidePageId } from '@/core/guide/pages';
 import { AtTheSwapPage, BedPage, MaterialsPage, PurgingPage, SafetyPage } from './pages/handsPages';
+import { FilePerColourPage, JoiningPage } from './pages/filesPages';
 import { LayersPage, ThinColoursPage, TimePage } from './pages/planningPages';
 import { ColourOrderPage, DippingPage, SideBySidePage } from './pages/sidePages';
 import { OddFilesPage, StoppingPage, TheStopPage } from './pages/stoppingPages';
@@ -17,6 +18,8 @@ const CONTENT: Readonly<Record<GuidePageId, ComponentType>> = {
   'side-by-side': SideBySidePage,
   'colour-order': ColourOrderPage,
   dipping: DippingPage,
+  joining: JoiningPage,
+  'file-per-colour': FilePerColourPage,
   time: TimePage,
   bed: BedPage,
   'odd-files': OddFilesPage,

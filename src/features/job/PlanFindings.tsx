@@ -6,6 +6,7 @@ import { checksOf } from '@/core/checks/checks';
 import type { SideInputs } from '@/core/checks/sideChecks';
 import { ORDERS } from '@/core/order/ordering';
 import type { JobPlan } from '@/core/plan/jobPlan';
+import type { Reading } from '@/core/read/reading';
 import { planNotes, type PlanNote } from '@/core/plan/notes';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import type { Printer } from '@/core/printer/printer';
@@ -77,7 +78,7 @@ function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFinding
       recipe: recipeOfPlan(plan, printer),
       reading,
       bands,
-      side: side && sideInputs(side, plan),
+      side: side && sideInputs(side, plan, reading),
       spools,
       jobId: job.id,
       purges,
@@ -109,7 +110,11 @@ function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFinding
 }
 
 /** What checks look at of parts side by side. */
-function sideInputs({ wishes, picture, answer }: SideView, { order }: JobPlan): SideInputs {
+function sideInputs(
+  { wishes, picture, answer }: SideView,
+  { order }: JobPlan,
+  reading: Reading,
+): SideInputs {
   const known = (answer?.choices ?? []).flatMap((one) => (one.ok ? [one.value.swaps] : []));
   const choice = answer?.choices[ORDERS.indexOf(order)];
   return {
@@ -119,5 +124,24 @@ function sideInputs({ wishes, picture, answer }: SideView, { order }: JobPlan): 
     dip: choice?.ok ? choice.value : null,
     held: answer?.held ?? [],
     carriesBlock: answer?.carriesBlock ?? null,
+    joined: reading.sources.length > 1 ? joinedInputs(reading, answer) : null,
+  };
+}
+
+/** What the files that are printed together say of themselves, and how they lie to each other. */
+function joinedInputs(
+  { sources, sections }: Reading,
+  answer: SideView['answer'],
+): SideInputs['joined'] {
+  const firsts = sources.map(({ firstSection, leadIns }) => sections[firstSection + leadIns]);
+  return {
+    names: sources.map(({ name }) => name),
+    overlaps: answer?.overlaps ?? [],
+    relations: answer?.relations ?? [],
+    nozzle: firsts.map(({ state }) => state.nozzleTarget),
+    bed: firsts.map(({ state }) => state.bedTarget),
+    heights: sources.map(({ endSection }, i) => {
+      return { first: firsts[i].thickness, next: sections[endSection - 1].thickness };
+    }),
   };
 }

@@ -27,6 +27,11 @@ export function BlockList({ excerpts, isWritten }: BlockListProps) {
     const isCommand = ({ command }: (typeof commands)[number]): boolean => !command.startsWith(';');
     return sum + (title ? commands.filter(isCommand).length : 0);
   }, 0);
+  // There may be thousands of lifts, which are all alike.
+  const isLift = ({ title }: Excerpt): boolean => title?.kind === 'lift' || title?.kind === 'lower';
+  const lifts = excerpts.filter(({ title }) => title?.kind === 'lift').length;
+  const firstLift = excerpts.findIndex(isLift);
+  const shown = excerpts.filter((one, i) => !isLift(one) || i <= firstLift + 1);
   return (
     <section aria-labelledby="blocks-title" className="min-h-0 min-w-0 overflow-y-auto px-5 pb-6">
       <h2 id="blocks-title" className="pt-4 text-base font-semibold">
@@ -37,8 +42,13 @@ export function BlockList({ excerpts, isWritten }: BlockListProps) {
           ? 'Nothing yet: choose the layers of the swaps on Plan.'
           : `${plural(excerpts.length, 'place')}, ${plural(added, 'command')}. Everything else stays as it is.`}
       </p>
+      {lifts > 1 && (
+        <p className="text-muted">
+          {lifts} ways of the files are led over what stands by then. The first is shown.
+        </p>
+      )}
       <ol className="grid gap-4 pt-3">
-        {excerpts.map((excerpt, i) => (
+        {shown.map((excerpt, i) => (
           <li key={i}>
             <BlockView excerpt={excerpt} />
           </li>

@@ -12,9 +12,11 @@ import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { BlockList } from './BlockList';
 import { DeliveryChoice } from './DeliveryChoice';
 import { FileList } from './FileList';
+import { FilesAsTheyAre } from './FilesAsTheyAre';
 import { FileStops } from './FileStops';
 import { TimeLeft } from './TimeLeft';
 import { HostScriptTexts } from './HostScriptTexts';
+import { LeftOutList } from './LeftOutList';
 import { NameField } from './NameField';
 import { NextSteps, OutputCaution } from './NextSteps';
 import { ProofList } from './ProofList';
@@ -49,10 +51,12 @@ export function OutputDesk() {
             <ActionButton actionId="save-plan" context={actions}>
               Save the plan as JSON
             </ActionButton>
-            <Button onClick={() => download(gcode, job.job.fileName)}>
-              <RotateCcw aria-hidden size={15} />
-              The file as it was
-            </Button>
+            {job.reading.sources.length === 1 && (
+              <Button onClick={() => download(gcode, job.job.fileName)}>
+                <RotateCcw aria-hidden size={15} />
+                The file as it was
+              </Button>
+            )}
           </div>
           {progress !== null && (
             <progress
@@ -72,6 +76,8 @@ export function OutputDesk() {
           {result && writtenWords(result)}
         </p>
         {result && <ProofList result={result} />}
+        <LeftOutList />
+        <FilesAsTheyAre />
         <FileStops />
         <TimeLeft />
         {preview && recipeOfPlan(plan, printer).kind === 'host-scripts' && (

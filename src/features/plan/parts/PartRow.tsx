@@ -26,6 +26,7 @@ export function PartRow({ part, view, side }: PartRowProps) {
   const { plan, reading } = view;
   const { key, firstLetter, swaps } = part;
   const name = partName(key, reading.sources);
+  const isFile = reading.sources.length > 1;
   const shown = useViewStore(({ layer }) => layer);
   const own = reading.sections.filter((_, i) => side.wishes[i].part === key);
   const layers = new Set(own.map(({ layer }) => layer));
@@ -47,8 +48,9 @@ export function PartRow({ part, view, side }: PartRowProps) {
         />
       </button>
       <div className="min-w-0 flex-1">
+        {isFile && <p className="truncate font-medium">{name}</p>}
         <div className="flex items-center gap-2">
-          <span className="font-mono text-xs text-muted">{key}</span>
+          {!isFile && <span className="font-mono text-xs text-muted">{key}</span>}
           <FilamentChoice
             name={`Filament of ${name}`}
             plan={plan}

@@ -1,0 +1,95 @@
+import type { Overlap } from '../order/overlaps';
+import type { Relation } from '../order/relations';
+import type { Home } from '../recipe/betweenFiles';
+import { checkOf, type Check } from './check';
+import type { CheckInputs } from './inputs';
+
+/** What checks know of several files that are printed together. */
+export interface JoinedInputs {
+  readonly names: readonly string[];
+  /** Where two of them print in one place. */
+  readonly overlaps: readonly Overlap[];
+  readonly relations: readonly Relation[];
+  /** Temperatures with which they begin to print, by file, °C. */
+  readonly nozzle: readonly number[];
+  readonly bed: readonly number[];
+  /** Heights of the first and of the next layer, by file, mm. */
+  readonly heights: readonly { readonly first: number; readonly next: number }[];
+}
+
+/** Differences below this are none, °C and mm. */
+const SAME_HEAT = 1;
+const SAME_HEIGHT = 0.005;
+
+const RELATION_WORDS: Readonly<Record<Relation['kind'], string>> = {
+  on: 'is printed on top of',
+  'in-pocket': 'is printed into the pocket of',
+  beside: 'is printed beside',
+};
+
+/** What to know before several files are printed together. */
+export function joinedChecks(inputs: CheckInputs): Check[] {
+  const joined = inputs.side?.joined;
+  return [...(joined ? togetherChecks(inputs, joined) : []), ...deliveryChecks(inputs)];
+}
+
+function togetherChecks({ reading }: CheckInputs, joined: JoinedInputs): Check[] {
+  const { names, overlaps, relations, nozzle, bed, heights } = joined;
+  const checks: Check[] = [];
+  const [overlap] = overlaps;
+  if (overlap) {
+    const [one, other] = [overlap.one, overlap.other].map((i) => reading.sections[i]);
+    const area = overlaps.reduce((sum, { areaMm2 }) => sum + areaMm2, 0);
+    const sentence = `In one place lie ${names[one.source]} and ${names[other.source]}, from layer ${one.layer} on: ${area.toFixed(0)} mm² in all.`;
+    checks.push(checkOf('one-place', 'will-fail', sentence, { layer: one.layer }));
+  }
+  if (relations.length > 0) {
+    const words = relations.map(({ file, to, kind }) => {
+      return `${names[file]} ${RELATION_WORDS[kind]} ${names[to]}`;
+    });
+    checks.push(checkOf('how-they-lie', 'good-to-know', `How they lie: ${words.join('; ')}.`));
+  }
+  if (spread(bed) > SAME_HEAT) {
+    const sentence = `The files want the bed at ${listOf(bed)} °C: it is set anew at each change, and parts may come loose.`;
+    checks.push(checkOf('different-heat', 'may-fail', sentence));
+  } else if (spread(nozzle) > SAME_HEAT) {
+    const sentence = `The files want the nozzle at ${listOf(nozzle)} °C: each change heats or cools it.`;
+    checks.push(checkOf('different-heat', 'good-to-know', sentence));
+  }
+  const firsts = heights.map(({ first }) => first);
+  const nexts = heights.map(({ next }) => next);
+  if (spread(firsts) > SAME_HEIGHT || spread(nexts) > SAME_HEIGHT) {
+    const sentence = `The files are sliced in other heights (first layers ${listOf(firsts)} mm, then ${listOf(nexts)} mm): their layers do not meet, and layer by layer takes more swaps.`;
+    checks.push(checkOf('different-heights', 'good-to-know', sentence));
+  }
+  return checks;
+}
+
+const HOMING: Readonly<Record<Exclude<Home, 'nothing'>, string>> = {
+  xy: 'X and Y are homed between the files: the colours meet as exactly as the printer finds its end stops, often a tenth of a millimetre.',
+  all: 'All axes are homed between the files, at X 0 Y 0. A printer that homes Z over the middle of the bed drives into the part.',
+};
+
+function deliveryChecks({ plan, side }: CheckInputs): Check[] {
+  if (!side || plan.delivery === 'one-file') return [];
+  const { home } = plan;
+  const warm =
+    'The print comes in several files: bed and nozzle have to stay hot between them. Start the next one at once, and let no menu switch anything off.';
+  const fresh =
+    'Each file begins with fresh filament pushed through beside the print. Take the strand away before the head goes on.';
+  return [
+    checkOf('bed-between-files', 'may-fail', warm),
+    checkOf('fresh-start', 'good-to-know', fresh),
+    ...(home === 'nothing'
+      ? []
+      : [checkOf('homes-between', home === 'all' ? 'may-fail' : 'good-to-know', HOMING[home])]),
+  ];
+}
+
+function spread(values: readonly number[]): number {
+  return Math.max(...values) - Math.min(...values);
+}
+
+function listOf(values: readonly number[]): string {
+  return [...new Set(values.map((value) => Number(value.toFixed(2))))].join(', ');
+}

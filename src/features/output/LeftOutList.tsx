@@ -1,0 +1,38 @@
+'use client';
+
+import { leftOutOf, type LeftOut } from '@/core/output/leftOut';
+import { useJob } from '@/features/job/jobContext';
+
+const WHY: Readonly<Record<LeftOut['why'], string>> = {
+  'start block': 'its start: homing, heating and priming are done by the first file',
+  'end block': 'its end: heaters off and motors off come with the last file',
+  skirt: 'its skirt: it would lie in the way, or in the air',
+  'purge block': 'a purge block that hand swaps do not need',
+};
+
+/** What of several files is not printed, and why, by the lines of each. */
+export function LeftOutList() {
+  const { reading, request } = useJob();
+  const { arrangement } = request;
+  if (!arrangement || reading.sources.length === 1) return null;
+  const left = leftOutOf(reading, arrangement);
+  return (
+    <section aria-labelledby="left-out-title" className="pt-5">
+      <h2 id="left-out-title" className="text-base font-semibold">
+        Left out
+      </h2>
+      <ul className="grid gap-1 text-sm">
+        {left.map(({ why, start, firstLine, lastLine }) => {
+          const file = reading.sources.findLast((one) => one.start <= start) ?? reading.sources[0];
+          const before = file.firstLine - 1;
+          return (
+            <li key={`${start}`}>
+              <span className="font-medium">{file.name}</span>, lines {firstLine - before} to{' '}
+              {lastLine - before}: <span className="text-muted">{WHY[why]}.</span>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}

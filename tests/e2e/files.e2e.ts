@@ -1,0 +1,101 @@
+import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { describe, it } from 'node:test';
+import { unzipSync } from 'fflate';
+import type { Page } from 'puppeteer-core';
+import { beadsText, runJoined } from '../support/joinOracle';
+import { byRole, catchDownloads, openBench, ROOT, seeText, testBed, until } from './harness';
+
+const PARTS = ['base', 'bird', 'rim'];
+const COASTER = PARTS.map((part) => `Wader coaster: ${part}`);
+const shipped = (part: string): string =>
+  readFileSync(join(ROOT, `public/demo/wader-coaster-${part}.gcode`), 'utf8');
+
+/** Makes one job of parts of the coaster, and waits for its plan. */
+async function joinParts(page: Page, parts: readonly string[]): Promise<void> {
+  await byRole(page, 'button', 'Print together…').click();
+  for (const part of parts) await byRole(page, 'checkbox', `Wader coaster: ${part}`).click();
+  await byRole(page, 'button', 'Make one job').click();
+  await seeText(page, 'Order of printing');
+  await until(page, () => document.body.innerText.includes('the nozzle dips 1.00 mm'));
+}
+
+/** What the output prints is what the files print, but for the strips that prime all files but one. */
+function sameBeads(texts: readonly string[], parts: readonly string[]): void {
+  const run = runJoined(texts.join(''), 1);
+  assert.deepEqual(run.faults, []);
+  const wanted = parts.flatMap((part, i) => {
+    const text = i === 0 ? shipped(part) : shipped(part).replace(/G1 X6[^]*?G92 E0\n/, '');
+    return runJoined(text, 9).beads;
+  });
+  assert.deepEqual(beadsText(run.beads), beadsText(wanted));
+}
+
+describe('several files as one print', () => {
+  const bed = testBed();
+
+  it('the coaster comes out as one file, with its swaps and without the others’ edges', async () => {
+    const { page, complaints } = await openBench(bed, COASTER);
+    const folder = await catchDownloads(page);
+    await joinParts(page, PARTS);
+    assert.equal((await page.$$('ol[aria-label="Parts"] > li')).length, 3);
+    await seeText(page, 'Someone must be at the printer 2 times.');
+    await byRole(page, 'link', 'Output').click();
+    await seeText(page, 'Left out');
+    await seeText(page, 'wader-coaster-bird.gcode, lines 1 to 24');
+    await byRole(page, 'button', 'Write file').click();
+    await seeText(page, 'The file is written');
+    const { bytes } = await folder.file('.gcode');
+    const text = bytes.toString();
+    assert.equal(text.match(/^M600$/gm)?.length, 2);
+    assert.equal(text.match(/^G28/gm)?.length, 1);
+    sameBeads([text], PARTS);
+    await page.reload();
+    await seeText(page, 'Left out');
+    assert.deepEqual(complaints, []);
+  });
+
+  it('the coaster comes out as three files that keep hot', async () => {
+    const { page, complaints } = await openBench(bed, COASTER);
+    const folder = await catchDownloads(page);
+    await joinParts(page, PARTS);
+    await byRole(page, 'link', 'Output').click();
+    await byRole(page, 'radio', 'One file for each filament in turn').click();
+    await seeText(page, 'stay with the printer');
+    await byRole(page, 'button', 'Write file').click();
+    await seeText(page, '3 files are written');
+    const { name, bytes } = await folder.file('.zip');
+    assert.equal(name, 'wader-coaster.zip');
+    const files = unzipSync(bytes);
+    const names = Object.keys(files).filter((one) => one.endsWith('.gcode'));
+    assert.deepEqual(names, [
+      'wader-coaster-1of3-A-peat-black.gcode',
+      'wader-coaster-2of3-B-bone-white.gcode',
+      'wader-coaster-3of3-C-reed-green.gcode',
+    ]);
+    const texts = names.map((one) => new TextDecoder().decode(files[one]));
+    assert.match(new TextDecoder().decode(files['read-me.txt']), /1\. A Peat black/);
+    assert.equal(/M104 S0|M140 S0/.test(texts[0] + texts[1]), false);
+    sameBeads(texts, PARTS);
+    assert.deepEqual(complaints, []);
+  });
+
+  it('base and bird as they are would hit each other, and it is said where', async () => {
+    const { page, complaints } = await openBench(bed, COASTER);
+    await joinParts(page, ['base', 'bird']);
+    await byRole(page, 'link', 'Output').click();
+    await byRole(page, 'button', 'Look at the files as they are').click();
+    await seeText(page, 'They must not be printed like this.');
+    await seeText(page, 'where something stands 1.00 mm higher');
+    await page.waitForSelector('svg[aria-label$="would hit what stands"]');
+    await byRole(page, 'button', 'Mend them: plan one file for each').click();
+    await until(page, () =>
+      [...document.querySelectorAll<HTMLInputElement>('input[name="delivery"]')].some(
+        ({ checked, parentElement }) =>
+          checked && parentElement?.innerText.includes('One file for each sliced file'),
+      ),
+    );
+    assert.deepEqual(complaints, []);
+  });
+});
