@@ -22,6 +22,7 @@ import { createPrintService } from '../src/workers/printService';
 import type { OpenPrint } from '../src/workers/protocol';
 import { bareScan } from './bareScan';
 import { onFourCores } from './fourCores';
+import { joinSeconds } from './joinFigures';
 import { sideSeconds } from './sideFigures';
 import { inTurns, median, secondsOf } from './turns';
 import { makeBigFile } from './bigFile';
@@ -137,6 +138,7 @@ const [copy, write, writeAndProve] = await inTurns(
 );
 
 const sides = await sideSeconds(100 * MB, ROUNDS);
+const joins = await joinSeconds(10 * MB);
 const memory = spawnSync(
   process.execPath,
   [fileURLToPath(new URL('./memory.js', import.meta.url)), saved],
@@ -235,6 +237,12 @@ const rows: Row[] = [
     measured: against(sides.prove, sides.read),
     wanted: 'at most 2 ×',
     reached: sides.prove / sides.read <= 2,
+  },
+  {
+    what: 'Joining, writing and proving three files of 10 MB, against reading them',
+    measured: against(joins.join + joins.write + joins.prove, joins.read),
+    wanted: 'at most 3 ×',
+    reached: (joins.join + joins.write + joins.prove) / joins.read <= 3,
   },
 ];
 

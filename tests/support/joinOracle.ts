@@ -22,9 +22,10 @@ const TIP = 0.5;
  * Follows a file line by line, with exact distances between straight lines in place of a grid, and no code of
  * core: whether a way comes to what is higher, whether a line is printed through something, whether heaters
  * go off while it prints, whether the filament is where it has to be.
- * @param dip how much higher than a printed line its neighbours may be, mm.
+ * @param dip how much higher than a printed line its neighbours may be, mm; null to leave distances alone, which
+ *   take long where there are thousands of lines.
  */
-export function runJoined(text: string, dip: number): JoinedRun {
+export function runJoined(text: string, dip: number | null): JoinedRun {
   const beads: Bead[] = [];
   const faults: string[] = [];
   let [x, y, z, e, back] = [0, 0, 0, 0, 0];
@@ -76,15 +77,15 @@ export function runJoined(text: string, dip: number): JoinedRun {
     if (sideways && out > 1e-4) {
       if (wasBack > 0.01) fault(i, `prints with ${wasBack.toFixed(2)} mm pulled back`);
       if (nozzle < 150) fault(i, 'prints with a cold nozzle');
-      for (const bead of beads) {
+      for (const bead of dip === null ? [] : beads) {
         const rise = bead.z - z;
         if (rise <= 0.01) continue;
         const away = apart([x, y, tx, ty], bead);
         if (away < 0.02) fault(i, `prints through what is ${rise.toFixed(2)} higher`);
-        else if (rise > dip + 0.01 && away < TIP + rise - 0.2) fault(i, 'dips too deep');
+        else if (rise > (dip ?? 0) + 0.01 && away < TIP + rise - 0.2) fault(i, 'dips too deep');
       }
       beads.push({ x0: x, y0: y, x1: tx, y1: ty, z });
-    } else if (sideways) {
+    } else if (sideways && dip !== null) {
       const hit = beads.find((bead) => {
         const rise = bead.z - low;
         return rise > 0.01 && apart([x, y, tx, ty], bead) < TIP + rise - 0.2;

@@ -1,7 +1,7 @@
 import type { Reading } from '../read/reading';
 import type { Section } from '../read/sections';
 import { nozzleRadius, type NozzleShape } from '../printer/nozzleShape';
-import { forEachBit, nearMap } from './precedence';
+import { NearWay } from './precedence';
 import type { SectionShape, SectionShapes } from './sectionShapes';
 
 type Files = Pick<Reading, 'sections' | 'sources'>;
@@ -39,10 +39,10 @@ export function standsNear(
   return sections.some((other, i) => {
     if (other.source === source || other.z >= z) return false;
     const reach = nozzleRadius(nozzle, z - other.z);
-    const distance = nearMap(shapes[i], reach, grid);
+    const way = new NearWay(shapes[i], reach, grid);
     let near = false;
-    forEachBit(shapes[skirt].covers, (cell) => {
-      near ||= distance(cell) < reach;
+    way.forEachNear(shapes[skirt].covers, reach, () => {
+      near = true;
     });
     return near;
   });

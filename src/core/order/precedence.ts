@@ -101,7 +101,7 @@ function besides(
   const { cellMm } = grid;
   const { radiusMm, heightMm } = nozzle.headClearance;
   const most = Math.min(heightMm, Math.max(...higher.map((i) => heights[i])) - heights[low]);
-  const near = nearMap(shapes[low], nozzleRadius(nozzle, most), grid);
+  const near = new NearWay(shapes[low], nozzleRadius(nozzle, most), grid);
   return higher.flatMap((high): Neighbours[] => {
     const rise = heights[high] - heights[low];
     if (rise > heightMm + HAIR && apart(shapes[low].box, shapes[high].box) < radiusMm) {
@@ -114,9 +114,7 @@ function besides(
     let distance = Infinity;
     let nearest = 0;
     let touched = 0;
-    forEachBit(shapes[high].covers, (cell) => {
-      const d = near(cell);
-      if (d >= radius) return;
+    near.forEachNear(shapes[high].covers, radius, (cell, d) => {
       if (d < distance) [distance, nearest] = [d, cell];
       if (!isInside(shapes[high].covers, cell, grid)) touched++;
     });
@@ -131,30 +129,77 @@ function besides(
   });
 }
 
-/** Distance of a cell from a section's way, mm; Infinity beyond `most`. */
-export function nearMap(
-  { way, box }: SectionShape,
-  most: number,
-  { wordsPerRow, rows, cellMm, originX, originY }: Grid,
-): (cell: number) => number {
-  const margin = Math.ceil(most / cellMm) + 2;
-  const columns = wordsPerRow * 32;
-  const clamp = (value: number, end: number): number => Math.min(end, Math.max(0, value));
-  const left = clamp(Math.floor((box.minX - originX) / cellMm) - margin, columns);
-  const right = clamp(Math.ceil((box.maxX - originX) / cellMm) + margin, columns);
-  const first = clamp(Math.floor((box.minY - originY) / cellMm) - margin, rows);
-  const last = clamp(Math.ceil((box.maxY - originY) / cellMm) + margin, rows);
-  const [w, h] = [right - left, last - first];
-  const set = new Uint8Array(Math.max(0, w * h));
-  forEachBit(way, (cell) => {
-    const [x, y] = [(cell % columns) - left, Math.floor(cell / columns) - first];
-    if (x >= 0 && x < w && y >= 0 && y < h) set[y * w + x] = 1;
-  });
-  const distances = distancesTo(set, w, h);
-  return (cell) => {
-    const [x, y] = [(cell % columns) - left, Math.floor(cell / columns) - first];
-    return x >= 0 && x < w && y >= 0 && y < h ? distances[y * w + x] * cellMm : Infinity;
-  };
+/** How near cells are to a section's way. */
+export class NearWay {
+  private readonly columns: number;
+  private readonly left: number;
+  private readonly first: number;
+  private readonly width: number;
+  private readonly height: number;
+  private readonly distances: Float32Array;
+
+  /** @param most distances that are asked for, mm. */
+  constructor(
+    { way, box }: SectionShape,
+    most: number,
+    private readonly grid: Grid,
+  ) {
+    const { wordsPerRow, rows, cellMm, originX, originY } = grid;
+    const margin = Math.ceil(most / cellMm) + 2;
+    const columns = wordsPerRow * 32;
+    const clamp = (value: number, end: number): number => Math.min(end, Math.max(0, value));
+    // Whole words, so that bits can be taken word by word.
+    const left = clamp(Math.floor((box.minX - originX) / cellMm) - margin, columns) & ~31;
+    const right = clamp(Math.ceil((box.maxX - originX) / cellMm) + margin + 31, columns) & ~31;
+    const first = clamp(Math.floor((box.minY - originY) / cellMm) - margin, rows);
+    const last = clamp(Math.ceil((box.maxY - originY) / cellMm) + margin, rows);
+    this.columns = columns;
+    this.left = left;
+    this.first = first;
+    this.width = Math.max(0, right - left);
+    this.height = Math.max(0, last - first);
+    const set = new Uint8Array(this.width * this.height);
+    this.forEachBit(way, (_, place) => (set[place] = 1));
+    this.distances = distancesTo(set, this.width, this.height);
+  }
+
+  /** Distance of a cell, mm; Infinity beyond what is asked for. */
+  of(cell: number): number {
+    const { columns, left, first, width, height } = this;
+    const row = Math.floor(cell / columns);
+    const [x, y] = [cell - row * columns - left, row - first];
+    if (x < 0 || x >= width || y < 0 || y >= height) return Infinity;
+    return this.distances[y * width + x] * this.grid.cellMm;
+  }
+
+  /** Visits the cells whose bits are set and that are nearer than `radius`, mm. */
+  forEachNear(
+    bits: Int32Array,
+    radius: number,
+    visit: (cell: number, distance: number) => void,
+  ): void {
+    const { distances, grid } = this;
+    const most = radius / grid.cellMm;
+    this.forEachBit(bits, (cell, place) => {
+      const distance = distances[place];
+      if (distance < most) visit(cell, distance * grid.cellMm);
+    });
+  }
+
+  /** Visits the bits that are set round the way, with their places in the window. */
+  private forEachBit(bits: Int32Array, visit: (cell: number, place: number) => void): void {
+    const { left, first, width, height, columns } = this;
+    const words = width >> 5;
+    for (let y = 0; y < height; y++) {
+      const start = (first + y) * columns + left;
+      for (let word = 0; word < words; word++) {
+        for (let rest = bits[(start >> 5) + word]; rest !== 0; rest &= rest - 1) {
+          const x = word * 32 + 31 - Math.clz32(rest & -rest);
+          visit(start + x, y * width + x);
+        }
+      }
+    }
+  }
 }
 
 /**

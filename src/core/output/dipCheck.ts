@@ -1,7 +1,12 @@
 import type { ByteSource } from '../byteSource';
-import { forEachBit, nearMap } from '../order/precedence';
+import { forEachBit, NearWay } from '../order/precedence';
 import { nozzleRadius, type NozzleShape } from '../printer/nozzleShape';
-import { canShape, sectionShapes } from '../order/sectionShapes';
+import {
+  canShape,
+  sectionShapes,
+  type SectionShape,
+  type SectionShapes,
+} from '../order/sectionShapes';
 import type { ArrangedRun } from './arrangedRun';
 import type { ProofCheck, ProvenRun } from './proofTypes';
 
@@ -87,23 +92,23 @@ function saidDip(blocks: ProvenRun['found']['blocks'], at: number): number {
 
 /** How much higher than `z` the highest thing stands that the nozzle on a section's way could touch, mm. */
 function highestNear(
-  shape: Parameters<typeof nearMap>[0],
+  shape: SectionShape,
   z: number,
   top: number,
   printed: Float32Array,
-  grid: Parameters<typeof nearMap>[2],
+  grid: Omit<SectionShapes, 'shapes'>,
   nozzle: NozzleShape,
 ): { rise: number; head: boolean } {
   const { radiusMm, heightMm } = nozzle.headClearance;
   // The head comes near only to what is higher than its clearance.
   const reach = nozzleRadius(nozzle, Math.min(top - z, heightMm));
-  const near = nearMap(shape, top - z > heightMm ? Math.max(radiusMm, reach) : reach, grid);
+  const near = new NearWay(shape, top - z > heightMm ? Math.max(radiusMm, reach) : reach, grid);
   let rise = 0;
   let head = false;
   for (let cell = 0; cell < printed.length; cell++) {
     const higher = printed[cell] - z;
     if (higher <= HAIR) continue;
-    const distance = near(cell);
+    const distance = near.of(cell);
     if (higher > heightMm + HAIR && distance < radiusMm) head = true;
     if (higher > rise && distance < nozzleRadius(nozzle, Math.min(higher, heightMm))) rise = higher;
     if (head && higher > rise) rise = higher;
