@@ -94,6 +94,8 @@ describe('reading a file', () => {
       save('first_sign.gco', DEMO),
       save('second_sign.zip', zipSync({ 'plate.gcode': new TextEncoder().encode(DEMO) })),
     );
+    // Whether they are one print or several is asked.
+    await byRole(page, 'button', 'Open them as separate jobs').click();
     await seeText(page, 'First sign');
     await seeText(page, 'Second sign');
     assert.deepEqual(complaints, []);

@@ -3,32 +3,35 @@
 import { Link } from '@/components/Link';
 import { titleOf } from '@/core/guide/pages';
 import { useJob } from '@/features/job/jobContext';
-import { filamentOf } from '@/core/plan/jobPlan';
+import { filamentLabel } from '@/core/output/planRequest';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 
 /** What to do with the file. */
 export function NextSteps() {
-  const { plan, printer } = useJob();
+  const { plan, printer, request } = useJob();
   const { kind } = recipeOfPlan(plan, printer);
-  const first = filamentOf(plan, plan.firstLetter);
+  const isMany = (request.arrangement?.opens.length ?? 0) > 0;
+  const first = request.arrangement?.sections[0].filament ?? filamentLabel(plan, plan.firstLetter);
   return (
     <section aria-labelledby="next-title" className="pt-5">
       <h2 id="next-title" className="text-base font-semibold">
         At the printer
       </h2>
       <ol className="list-decimal pl-5 text-sm">
+        <li>Load {first}, and lay the other filaments out in order.</li>
         <li>
-          Load {first.letter} {first.name}, and lay the other filaments out in order.
+          {isMany
+            ? 'Put all files on the card or the stick, and print them in their order.'
+            : printer.host
+              ? 'Send the file from your print host, as always.'
+              : 'Put the file on the card or the stick, as always, and print it.'}
         </li>
         <li>
-          {printer.host
-            ? 'Send the file from your print host, as always.'
-            : 'Put the file on the card or the stick, as always, and print it.'}
-        </li>
-        <li>
-          {kind === 'beep-only'
-            ? 'Be there at each swap: it only beeps, and you press pause.'
-            : 'At each stop change the filament, take the strand away, and let it go on.'}
+          {isMany
+            ? 'When one ends, change the filament with the printer’s menu, take the strand away, and start the next one at once: everything stays hot.'
+            : kind === 'beep-only'
+              ? 'Be there at each swap: it only beeps, and you press pause.'
+              : 'At each stop change the filament, take the strand away, and let it go on.'}
         </li>
       </ol>
     </section>
