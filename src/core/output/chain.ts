@@ -2,8 +2,8 @@ import { Effect } from '../gcode/effect';
 import { Machine } from '../gcode/machine';
 import { obeyLines } from '../gcode/obey';
 import { Words } from '../gcode/words';
-import { curveLength, forEachChord } from '../geometry/arcs';
-import { filamentArea, lineWidth } from '../geometry/lineWidth';
+import { filamentArea } from '../geometry/lineWidth';
+import { forEachPiece, hasPrinted, isCurve, printedWidth } from '../geometry/movePieces';
 import type { Severity } from '../findings';
 import type { Printer } from '../printer/printer';
 import { StandingMap } from '../printer/standingMap';
@@ -164,21 +164,15 @@ class ChainRun {
 
   private moveOf(effect: Effect, section: Section | null, line: number): ChainMove | null {
     const { machine: m } = this;
-    const isCurve = effect === Effect.Curve && m.curve.valid;
-    const printed = isCurve ? m.extrudedOnCurve : m.extruded;
+    const printed = hasPrinted(effect, m);
     const z = Math.min(m.z, m.fromZ);
     const isKnown = [m.x, m.y, m.fromX, m.fromY, z].every(Number.isFinite);
-    if (!isKnown || (!isCurve && m.x === m.fromX && m.y === m.fromY)) return null;
+    if (!isKnown || (!isCurve(effect, m) && m.x === m.fromX && m.y === m.fromY)) return null;
     const pieces: Piece[] = [];
-    const add = (x0: number, y0: number, x1: number, y1: number): void => {
+    forEachPiece(effect, m, (x0, y0, x1, y1) => {
       pieces.push({ a: { x: x0, y: y0 }, b: { x: x1, y: y1 } });
-    };
-    if (isCurve) forEachChord(m.curve, add);
-    else add(m.fromX, m.fromY, m.x, m.y);
-    const length = isCurve ? curveLength(m.curve) : Math.hypot(m.x - m.fromX, m.y - m.fromY);
-    const filament = (m.e - m.fromE) * m.flowFactor;
-    const area = m.volumetricArea || this.area;
-    const width = printed && section ? lineWidth(filament, length, section.thickness, area) : 0;
+    });
+    const width = printed && section ? printedWidth(effect, m, section.thickness, this.area) : 0;
     return { pieces, printed, section: printed ? section : null, width, z, line };
   }
 }

@@ -4,8 +4,8 @@ import { Machine, type MachineState } from '../gcode/machine';
 import { obeyLines } from '../gcode/obey';
 import { stateBeforeMove } from '../gcode/stateBeforeMove';
 import { LF, Words } from '../gcode/words';
-import { curveLength, forEachChord } from '../geometry/arcs';
-import { filamentArea, lineWidth } from '../geometry/lineWidth';
+import { filamentArea } from '../geometry/lineWidth';
+import { forEachPiece, hasPrinted, isCurve, printedWidth } from '../geometry/movePieces';
 import type { Printer } from '../printer/printer';
 import { StandingMap } from '../printer/standingMap';
 import type { Reading } from '../read/reading';
@@ -108,17 +108,16 @@ class CrossingFinder {
       if (words.letter !== 0 || words.macro) this.close();
       return;
     }
-    const isCurve = effect === Effect.Curve && m.curve.valid;
-    if (isCurve ? m.extrudedOnCurve : m.extruded) {
+    if (hasPrinted(effect, m)) {
       this.close();
-      this.print(isCurve, start);
+      this.print(effect, start);
       return;
     }
-    const sideways = isCurve || m.x !== m.fromX || m.y !== m.fromY;
+    const sideways = isCurve(effect, m) || m.x !== m.fromX || m.y !== m.fromY;
     const sloped = words.names('Z');
     // Up, down, or filament alone: there a way ends.
     if (!sideways) return this.close();
-    if (this.crosses(isCurve)) {
+    if (this.crosses(effect)) {
       const here = { offset: start, line: this.line };
       const behind = { offset: next, line: this.line + 1 };
       this.open ??= this.opened(here);
@@ -135,34 +134,26 @@ class CrossingFinder {
     return { begin, end: begin, from, to: from, printedTop: map.highest, sloped: null };
   }
 
-  private crosses(isCurve: boolean): boolean {
+  private crosses(effect: Effect): boolean {
     const { machine: m, map } = this;
     const z = Math.min(m.z, m.fromZ);
-    const hits = (x0: number, y0: number, x1: number, y1: number): boolean => {
-      const { rise, head } = map.near({ x: x0, y: y0 }, { x: x1, y: y1 }, z);
-      return rise > 0 || head;
-    };
-    if (!isCurve) return hits(m.fromX, m.fromY, m.x, m.y);
     let found = false;
-    forEachChord(m.curve, (x0, y0, x1, y1) => {
-      found ||= hits(x0, y0, x1, y1);
+    forEachPiece(effect, m, (x0, y0, x1, y1) => {
+      const { rise, head } = map.near({ x: x0, y: y0 }, { x: x1, y: y1 }, z);
+      found ||= rise > 0 || head;
     });
     return found;
   }
 
-  private print(isCurve: boolean, start: number): void {
+  private print(effect: Effect, start: number): void {
     const { machine: m, map, reading } = this;
     const { sections } = reading;
     while (this.at < sections.length && start >= sections[this.at].endOffset) this.at++;
     // What only primes the nozzle is no part of the print, and no higher than a first layer.
     if (this.at === sections.length || start < sections[this.at].restartOffset) return;
-    const length = isCurve ? curveLength(m.curve) : Math.hypot(m.x - m.fromX, m.y - m.fromY);
-    const filament = (m.e - m.fromE) * m.flowFactor;
-    const { thickness } = sections[this.at];
-    const width = lineWidth(filament, length, thickness, m.volumetricArea || this.area);
-    const stamp = (x0: number, y0: number, x1: number, y1: number): void =>
-      map.print({ x: x0, y: y0 }, { x: x1, y: y1 }, width, m.z);
-    if (isCurve) forEachChord(m.curve, stamp);
-    else stamp(m.fromX, m.fromY, m.x, m.y);
+    const width = printedWidth(effect, m, sections[this.at].thickness, this.area);
+    forEachPiece(effect, m, (x0, y0, x1, y1) =>
+      map.print({ x: x0, y: y0 }, { x: x1, y: y1 }, width, m.z),
+    );
   }
 }

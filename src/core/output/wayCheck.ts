@@ -1,7 +1,7 @@
-import { Effect } from '../gcode/effect';
+import type { Effect } from '../gcode/effect';
 import type { Machine } from '../gcode/machine';
-import { curveLength, forEachChord } from '../geometry/arcs';
-import { filamentArea, lineWidth } from '../geometry/lineWidth';
+import { filamentArea } from '../geometry/lineWidth';
+import { forEachPiece, hasPrinted, printedWidth } from '../geometry/movePieces';
 import type { Printer } from '../printer/printer';
 import { StandingMap } from '../printer/standingMap';
 import type { Reading } from '../read/reading';
@@ -44,12 +44,10 @@ export class WayCheck {
   /** Takes the moves of the output, in its order. */
   take(machine: Machine, effect: Effect, offset: number, line: number): void {
     if (this.fault) return;
-    const isCurve = effect === Effect.Curve && machine.curve.valid;
-    const printed = isCurve ? machine.extrudedOnCurve : machine.extruded;
     this.goTo(offset);
     const inBlock = this.blocks[this.block]?.start <= offset;
-    if (printed && !inBlock) this.print(machine, isCurve, offset, line);
-    else this.travel(machine, isCurve, line);
+    if (hasPrinted(effect, machine) && !inBlock) this.print(machine, effect, offset, line);
+    else this.travel(machine, effect, line);
   }
 
   checks(): ProofCheck[] {
@@ -67,9 +65,9 @@ export class WayCheck {
     }
   }
 
-  private travel(m: Machine, isCurve: boolean, line: number): void {
+  private travel(m: Machine, effect: Effect, line: number): void {
     const z = Math.min(m.z, m.fromZ);
-    this.forEachPart(m, isCurve, (x0, y0, x1, y1) => {
+    forEachPiece(effect, m, (x0, y0, x1, y1) => {
       if (x0 === x1 && y0 === y1) return;
       const { rise, head } = this.map.near({ x: x0, y: y0 }, { x: x1, y: y1 }, z);
       if (rise === 0 && !head) return;
@@ -80,7 +78,7 @@ export class WayCheck {
     });
   }
 
-  private print(m: Machine, isCurve: boolean, offset: number, line: number): void {
+  private print(m: Machine, effect: Effect, offset: number, line: number): void {
     const { map, reading, copies } = this;
     const { sections } = reading;
     const { start, inputStart } = copies[this.copy];
@@ -94,10 +92,8 @@ export class WayCheck {
     // What only primes the nozzle is no part of the print.
     if (!section || inInput < section.restartOffset) return;
     const limit = this.dipMm ?? this.saidDip;
-    const length = isCurve ? curveLength(m.curve) : Math.hypot(m.x - m.fromX, m.y - m.fromY);
-    const filament = (m.e - m.fromE) * m.flowFactor;
-    const width = lineWidth(filament, length, section.thickness, m.volumetricArea || this.area);
-    this.forEachPart(m, isCurve, (x0, y0, x1, y1) => {
+    const width = printedWidth(effect, m, section.thickness, this.area);
+    forEachPiece(effect, m, (x0, y0, x1, y1) => {
       const [a, b] = [
         { x: x0, y: y0 },
         { x: x1, y: y1 },
@@ -115,15 +111,6 @@ export class WayCheck {
       this.deepest = Math.max(this.deepest, rise);
       map.print(a, b, width, m.z);
     });
-  }
-
-  private forEachPart(
-    m: Machine,
-    isCurve: boolean,
-    visit: (x0: number, y0: number, x1: number, y1: number) => void,
-  ): void {
-    if (isCurve) forEachChord(m.curve, visit);
-    else visit(m.fromX, m.fromY, m.x, m.y);
   }
 
   private fail(message: string, line: number): void {

@@ -81,25 +81,30 @@ function JoinForm({
     setChosen(next);
   };
   const suggested = commonName(inOrder.map((one) => one.name));
-  const join = async (): Promise<void> => {
-    setTrouble(null);
-    setProgress(0);
+  const made = async (): Promise<Result<Job>> => {
     const files: NamedFile[] = [];
     for (const one of inOrder) {
       const read = await one.files();
-      if (!read.ok) {
-        setTrouble(read.refusal.message);
-        return setProgress(null);
-      }
+      if (!read.ok) return read;
       files.push(...read.value);
     }
-    const made = await joinJobs(name.trim() || suggested, files, ({ bytes, totalBytes }) =>
+    return joinJobs(name.trim() || suggested, files, ({ bytes, totalBytes }) =>
       setProgress(bytes / Math.max(1, totalBytes)),
     );
-    setProgress(null);
-    if (!made.ok) return setTrouble(made.refusal.message);
-    onClose();
-    router.push(`/jobs/${made.value.id}`);
+  };
+  const join = async (): Promise<void> => {
+    setTrouble(null);
+    setProgress(0);
+    try {
+      const job = await made();
+      if (!job.ok) return setTrouble(job.refusal.message);
+      onClose();
+      router.push(`/jobs/${job.value.id}`);
+    } catch (error) {
+      setTrouble(`The files could not be put together. ${String(error)}`);
+    } finally {
+      setProgress(null);
+    }
   };
   return (
     <div className="grid gap-4">
