@@ -1,8 +1,9 @@
 // Figures of files that are printed together: reading them alone against joining, writing and proving.
 import { sourceOf } from '../src/core/byteSource';
+import type { Order } from '../src/core/order/ordering';
 import { prepareOutput } from '../src/core/output/apply';
 import { writeOutput } from '../src/core/output/parts';
-import { arrange, survey } from '../src/core/output/partsRequest';
+import { arrange, looksFor, survey } from '../src/core/output/partsRequest';
 import { proveOutput } from '../src/core/output/proof';
 import { ORDINARY_PROFILE } from '../src/core/printer/printer';
 import { readGcode } from '../src/core/read/reader';
@@ -44,8 +45,8 @@ function blockFile(size: number, x: number): Uint8Array {
   return new TextEncoder().encode(parts.join(''));
 }
 
-/** Joins, writes and proves three files of so many bytes each. */
-export async function joinSeconds(size: number): Promise<JoinSeconds> {
+/** Joins, writes and proves three files of so many bytes each, printed in an order. */
+export async function joinSeconds(size: number, order: Order): Promise<JoinSeconds> {
   const texts = [20, 64, 108].map((x) => blockFile(size, x));
   let readings: ReturnType<typeof readGcode>[] = [];
   const read = await secondsOf(() => {
@@ -68,12 +69,12 @@ export async function joinSeconds(size: number): Promise<JoinSeconds> {
   const write = await secondsOf(async () => {
     const arranged = arrange({
       reading,
-      survey: await survey(input, reading, ORDINARY_PROFILE, [], true),
+      survey: await survey(input, reading, ORDINARY_PROFILE, [], looksFor(order, reading)),
       sections: reading.sections.map(({ source }, section) => {
         return { section, filament: `F${source}`, settings: NO_SETTINGS, purge: null };
       }),
-      order: 'fewest-swaps',
-      dipMm: 0,
+      order,
+      dipMm: order === 'as-sliced' ? ORDINARY_PROFILE.nozzle.headClearance.heightMm : 0,
       fingerprint: '',
       nozzle: ORDINARY_PROFILE.nozzle,
       delivery: 'one-file',

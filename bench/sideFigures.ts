@@ -98,7 +98,7 @@ export async function sideSeconds(size: number, rounds: number): Promise<SideSec
   const reading = readGcode(file, ORDINARY_PROFILE);
   const arranged = arrange({
     reading,
-    survey: await survey(source, reading, ORDINARY_PROFILE, [], false),
+    survey: await survey(source, reading, ORDINARY_PROFILE, [], 'commands'),
     sections: reading.sections.map(({ tool }, section) => {
       return { section, filament: `T${tool}`, settings: NO_SETTINGS, purge: null };
     }),

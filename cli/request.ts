@@ -9,6 +9,7 @@ import {
   sideOrder,
   sideRequest,
   stopsReplaced,
+  looksFor,
   survey,
 } from '../src/core/output/partsRequest';
 import { sectionsOfList } from '../src/core/plan/partList';
@@ -66,7 +67,7 @@ async function fromPlan(
   if (isSideBySide(plan) && reading.sections.length > 0) {
     const replaced = stopsReplaced(plan, reading);
     const { order, delivery } = plan;
-    const found = await survey(input, reading, printer, replaced, order === 'colour-by-colour');
+    const found = await survey(input, reading, printer, replaced, looksFor(order, reading));
     const inputs = orderInputs(plan, reading, printer, new Map(), found);
     const ordered = sideOrder(order, plan, reading, inputs, found, printer.nozzle);
     if (!ordered.ok) return ordered;
@@ -126,7 +127,7 @@ async function arrangedSwaps(
   const gone = [...new Set([...takeOut, ...replaced])].sort((a, b) => a.line - b.line);
   const sections = sectionsOfList(reading, parts, stretches);
   if (!sections.ok) return sections;
-  const found = await survey(input, reading, printer, gone, order === 'colour-by-colour');
+  const found = await survey(input, reading, printer, gone, looksFor(order, reading));
   const arranged = arrange({
     reading,
     survey: found,

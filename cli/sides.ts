@@ -38,7 +38,9 @@ export async function sidesAnswer(input: ByteSource, reading: Reading, printer: 
     };
   });
   const found: Survey =
-    parts.length > 1 ? await survey(input, reading, printer, replaced, true) : plainSurvey([]);
+    parts.length > 1
+      ? await survey(input, reading, printer, replaced, 'beside')
+      : plainSurvey([], reading);
   const planned = keys.map((filament, section) => {
     return { section, filament, settings: NO_SETTINGS, purge: null };
   });

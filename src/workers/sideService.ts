@@ -49,7 +49,7 @@ export class SideService {
     const gone = new Set(stopsReplaced(plan, reading).map(({ line }) => line));
     const key = JSON.stringify([...gone, printer.nozzle, printer.filamentDiameter]);
     if (this.known?.reading !== reading || this.known.key !== key) {
-      const survey = await surveyOf(input, reading, printer, gone, true, async (done, of) => {
+      const survey = await surveyOf(input, reading, printer, gone, 'beside', async (done, of) => {
         onProgress(done / of);
         // Lets the next question in: it may be another one.
         await new Promise((resolve) => setTimeout(resolve, 0));

@@ -3,7 +3,7 @@ import { sourceOf } from '../../src/core/byteSource';
 import type { Result } from '../../src/core/findings';
 import { prepareOutput } from '../../src/core/output/apply';
 import type { OutputRequest } from '../../src/core/output/insert';
-import { arrange, survey } from '../../src/core/output/partsRequest';
+import { arrange, looksFor, survey } from '../../src/core/output/partsRequest';
 import { writeOutput } from '../../src/core/output/parts';
 import type { Delivery } from '../../src/core/plan/arrangement';
 import { sectionsOfList } from '../../src/core/plan/partList';
@@ -55,7 +55,7 @@ export async function writeJoined(
   if (!sections.ok) return sections;
   const arranged = arrange({
     reading,
-    survey: await survey(source, reading, printer, [], true),
+    survey: await survey(source, reading, printer, [], looksFor(order, reading)),
     sections: sections.value,
     order,
     dipMm,

@@ -47,7 +47,7 @@ export async function writeSides(
   );
   const sections = sectionsOfList(reading, parts, stretches);
   if (!sections.ok) throw new Error(sections.refusal.message);
-  const found = await survey(source, reading, printer, replaced, true);
+  const found = await survey(source, reading, printer, replaced, 'beside');
   const arranged = arrange({
     reading,
     survey: found,

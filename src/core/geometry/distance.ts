@@ -3,11 +3,9 @@
  * (Felzenszwalb and Huttenlocher, 2012). Infinity where none is set.
  */
 export function distancesTo(set: Uint8Array, columns: number, rows: number): Float32Array {
-  const squares = new Float32Array(set.length);
-  for (let i = 0; i < set.length; i++) squares[i] = set[i] ? 0 : FAR;
-  const envelope = new LowerEnvelope(Math.max(columns, rows));
-  for (let x = 0; x < columns; x++) envelope.fold(squares, x, columns, rows);
-  for (let y = 0; y < rows; y++) envelope.fold(squares, y * columns, 1, columns);
+  const squares = upAndDown(set, columns, rows);
+  const envelope = new LowerEnvelope(columns);
+  for (let y = 0; y < rows; y++) envelope.fold(squares, y * columns, columns);
   for (let i = 0; i < squares.length; i++) {
     squares[i] = squares[i] >= FAR ? Infinity : Math.sqrt(squares[i]);
   }
@@ -16,6 +14,21 @@ export function distancesTo(set: Uint8Array, columns: number, rows: number): Flo
 
 /** Beyond all squares of distances in a grid. */
 const FAR = 1e12;
+
+/** Squares of the distances inside each column: there the nearest is the one above or the one below. */
+function upAndDown(set: Uint8Array, columns: number, rows: number): Float32Array {
+  const away = new Float32Array(set.length);
+  for (let i = 0; i < set.length; i++) {
+    if (set[i]) away[i] = 0;
+    else away[i] = i < columns ? FAR : away[i - columns] + 1;
+  }
+  for (let i = set.length - 1; i >= 0; i--) {
+    const below = i + columns < set.length ? away[i + columns] : FAR;
+    if (below + 1 < away[i]) away[i] = below + 1;
+  }
+  for (let i = 0; i < set.length; i++) away[i] = away[i] > rows ? FAR : away[i] * away[i];
+  return away;
+}
 
 /** For each place of a line the lowest of the parabolas that stand on all its places. */
 class LowerEnvelope {
@@ -29,10 +42,10 @@ class LowerEnvelope {
     this.from = new Float64Array(longest + 1);
   }
 
-  /** Puts the envelope in place of the heights: `count` of them from `first` on, `step` apart. */
-  fold(all: Float32Array, first: number, step: number, count: number): void {
+  /** Puts the envelope in place of the heights: `count` of them from `first` on. */
+  fold(all: Float32Array, first: number, count: number): void {
     const { heights, feet, from } = this;
-    for (let q = 0, at = first; q < count; q++, at += step) heights[q] = all[at];
+    for (let q = 0; q < count; q++) heights[q] = all[first + q];
     let last = -1;
     for (let q = 0; q < count; q++) {
       const height = heights[q];
@@ -50,10 +63,10 @@ class LowerEnvelope {
       from[last + 1] = Infinity;
     }
     if (last < 0) return;
-    for (let place = 0, one = 0, at = first; place < count; place++, at += step) {
+    for (let place = 0, one = 0; place < count; place++) {
       while (from[one + 1] < place) one++;
       const away = place - feet[one];
-      all[at] = away * away + heights[feet[one]];
+      all[first + place] = away * away + heights[feet[one]];
     }
   }
 }

@@ -32,8 +32,11 @@ export function printedWidth(
   thickness: number,
   area: number,
 ): number {
-  const { x, y, fromX, fromY, curve } = machine;
-  const length = isCurve(effect, machine) ? curveLength(curve) : Math.hypot(x - fromX, y - fromY);
+  const dx = machine.x - machine.fromX;
+  const dy = machine.y - machine.fromY;
+  const length = isCurve(effect, machine)
+    ? curveLength(machine.curve)
+    : Math.sqrt(dx * dx + dy * dy);
   const filament = (machine.e - machine.fromE) * machine.flowFactor;
   return lineWidth(filament, length, thickness, machine.volumetricArea || area);
 }

@@ -29,42 +29,60 @@ const KNOWN_M: ReadonlySet<number> = new Set([
 
 /**
  * Finds the sections that hold a command which Lamella does not know, or a stop of the file itself that
- * stays: in the section, or on the way to it.
- * @param takenOut lines of stops that are no stops any more.
+ * stays: in the section, or on the way to it. It is told every line of the file.
  */
+export class HeldFinder {
+  readonly held: HeldSection[] = [];
+  private at = 0;
+  private line = 0;
+  private readonly waits: ReadonlySet<number>;
+  private readonly begins: ReadonlySet<number>;
+
+  /** @param takenOut lines of stops that are no stops any more. */
+  constructor(
+    private readonly reading: Pick<Reading, 'sections' | 'sources' | 'stops'>,
+    private readonly takenOut: ReadonlySet<number>,
+  ) {
+    this.waits = new Set(reading.stops.map((stop) => stop.line));
+    this.begins = new Set(reading.sources.map(({ firstSection }) => firstSection));
+  }
+
+  /** Takes the line that begins at `from` in `bytes`, `offset` in the file. */
+  take(words: Words, bytes: Uint8Array, from: number, offset: number): void {
+    this.line++;
+    if (words.letter === 0 && !words.macro) return;
+    const { begins, line } = this;
+    const { sections } = this.reading;
+    while (this.at < sections.length && offset >= sections[this.at].endOffset) this.at++;
+    const { at } = this;
+    if (at === sections.length || (isKnown(words) && !this.waits.has(line))) return;
+    // What stands at the start of a file is printed as it is, or not at all.
+    const isStart = begins.has(at) && offset < sections[at].firstOffset;
+    if (isStart || this.takenOut.has(line) || this.held.at(-1)?.section === at) return;
+    const lead = begins.has(at) ? at : at - 1;
+    this.held.push({ section: at, lead, line, text: commandText(words, bytes, from) });
+  }
+}
+
+/** The sections of a file that are printed in their place: see `HeldFinder`. */
 export async function heldSections(
   input: ByteSource,
-  { sections, sources, stops }: Pick<Reading, 'sections' | 'sources' | 'stops'>,
+  reading: Pick<Reading, 'sections' | 'sources' | 'stops'>,
   takenOut: ReadonlySet<number>,
 ): Promise<HeldSection[]> {
-  const held: HeldSection[] = [];
+  const finder = new HeldFinder(reading, takenOut);
   const words = new Words();
-  let at = 0;
-  let line = 0;
-  const waits = new Set(stops.map((stop) => stop.line));
-  const begins = new Set(sources.map(({ firstSection }) => firstSection));
   const stream = new LineStream((bytes, end, base) => {
     for (let from = 0; from < end;) {
       const next = scanLine(bytes, from, end, words);
-      line++;
-      const offset = base + from;
-      if (words.letter !== 0 || words.macro) {
-        while (at < sections.length && offset >= sections[at].endOffset) at++;
-        const isOwn = isKnown(words) && !waits.has(line);
-        const known = at === sections.length || isOwn || takenOut.has(line);
-        // What stands at the start of a file is printed as it is, or not at all.
-        const isStart = begins.has(at) && offset < sections[at].firstOffset;
-        if (!known && !isStart && held.at(-1)?.section !== at) {
-          const lead = begins.has(at) ? at : at - 1;
-          held.push({ section: at, lead, line, text: commandText(words, bytes, from) });
-        }
-      }
+      finder.take(words, bytes, from, base + from);
       from = next;
     }
   });
-  for await (const chunk of chunksOf(input, sections.at(-1)?.endOffset ?? 0)) stream.push(chunk);
+  const end = reading.sections.at(-1)?.endOffset ?? 0;
+  for await (const chunk of chunksOf(input, end)) stream.push(chunk);
   stream.finish();
-  return held;
+  return finder.held;
 }
 
 function isKnown(words: Words): boolean {

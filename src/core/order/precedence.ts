@@ -5,6 +5,8 @@ import type { Box, SectionShape, SectionShapes } from './sectionShapes';
 
 /** Heights nearer than this are the same, mm. */
 const HAIR = 0.005;
+/** Lines reach beyond their middles by half of their width, which is less than this, mm. */
+const HALF_LINE = 1.5;
 
 /** A section that stands higher than another one, and how near to the way of that one. */
 export interface Neighbours {
@@ -26,6 +28,7 @@ export interface Neighbours {
 export interface Standing {
   /** Sections that each one lies on, as places in the list of sections. */
   readonly liesOn: Precedence;
+  /** None for two sections that are always printed in the file's order. */
   readonly neighbours: readonly Neighbours[];
 }
 
@@ -73,20 +76,43 @@ function supports(
   const liesOn: number[][] = shapes.map(() => []);
   let waiting: number[] = [];
   const lay = (): void => {
-    for (const i of waiting) forEachBit(shapes[i].covers, (cell) => (top[cell] = i));
+    for (const i of waiting) fillBits(top, shapes[i].covers, i);
     waiting = [];
   };
   for (const i of byHeight) {
     // Sections of one height do not lie on each other.
     if (waiting.length > 0 && heights[i] > heights[waiting[0]] + HAIR) lay();
-    const below = new Set<number>();
-    forEachBit(shapes[i].rests, (cell) => {
-      if (top[cell] >= 0) below.add(top[cell]);
-    });
-    liesOn[i] = [...below];
+    liesOn[i] = valuesUnder(top, shapes[i].rests);
     waiting.push(i);
   }
   return liesOn;
+}
+
+function fillBits(cells: Int32Array, bits: Int32Array, value: number): void {
+  for (let word = 0; word < bits.length; word++) {
+    const set = bits[word];
+    if (set === -1) cells.fill(value, word * 32, word * 32 + 32);
+    else {
+      for (let left = set; left !== 0; left &= left - 1) {
+        cells[word * 32 + 31 - Math.clz32(left & -left)] = value;
+      }
+    }
+  }
+}
+
+/** The values from 0 on that the set cells hold, each once. */
+function valuesUnder(cells: Int32Array, bits: Int32Array): number[] {
+  const found = new Set<number>();
+  let latest = -1;
+  for (let word = 0; word < bits.length; word++) {
+    for (let left = bits[word]; left !== 0; left &= left - 1) {
+      const value = cells[word * 32 + 31 - Math.clz32(left & -left)];
+      if (value === latest) continue;
+      latest = value;
+      if (value >= 0) found.add(value);
+    }
+  }
+  return [...found];
 }
 
 /** The higher sections within reach of a nozzle that prints `low`. */
@@ -100,17 +126,25 @@ function besides(
 ): Neighbours[] {
   const { cellMm } = grid;
   const { radiusMm, heightMm } = nozzle.headClearance;
-  const most = Math.min(heightMm, Math.max(...higher.map((i) => heights[i])) - heights[low]);
-  const near = new NearWay(shapes[low], nozzleRadius(nozzle, most), grid);
+  const reach = (high: number): number =>
+    nozzleRadius(nozzle, Math.min(heights[high] - heights[low], heightMm));
+  const isFar = (high: number): boolean =>
+    apart(shapes[low].box, shapes[high].box) > reach(high) + HALF_LINE;
+  const around = higher.filter((high) => !isFar(high));
+  const near = new NearWay(
+    shapes[low],
+    Math.max(0, ...around.map(reach)),
+    grid,
+    boxOf(around.map((high) => shapes[high].box)),
+  );
   return higher.flatMap((high): Neighbours[] => {
     const rise = heights[high] - heights[low];
     if (rise > heightMm + HAIR && apart(shapes[low].box, shapes[high].box) < radiusMm) {
       const at = { x: shapes[high].box.minX, y: shapes[high].box.minY };
       return [{ low, high, rise, distance: 0, touchMm: 0, depthMm: 0, at }];
     }
-    const radius = nozzleRadius(nozzle, Math.min(rise, heightMm));
-    // Lines reach beyond their middles by half of their width, which is less than a millimetre and a half.
-    if (apart(shapes[low].box, shapes[high].box) > radius + 1.5) return [];
+    if (isFar(high)) return [];
+    const radius = reach(high);
     let distance = Infinity;
     let nearest = 0;
     let touched = 0;
@@ -138,21 +172,31 @@ export class NearWay {
   private readonly height: number;
   private readonly distances: Float32Array;
 
-  /** @param most distances that are asked for, mm. */
+  /**
+   * @param most distances that are asked for, mm.
+   * @param asked where the lines lie whose cells are asked for; everywhere when it is not said.
+   */
   constructor(
     { way, box }: SectionShape,
     most: number,
     private readonly grid: Grid,
+    asked?: Box,
   ) {
     const { wordsPerRow, rows, cellMm, originX, originY } = grid;
     const margin = Math.ceil(most / cellMm) + 2;
     const columns = wordsPerRow * 32;
     const clamp = (value: number, end: number): number => Math.min(end, Math.max(0, value));
+    // Round what is asked for lies all of the way that is near enough to it.
+    const beyond = asked ? most + HALF_LINE : Infinity;
+    const minX = Math.max(box.minX, (asked?.minX ?? 0) - beyond);
+    const maxX = Math.min(box.maxX, (asked?.maxX ?? 0) + beyond);
+    const minY = Math.max(box.minY, (asked?.minY ?? 0) - beyond);
+    const maxY = Math.min(box.maxY, (asked?.maxY ?? 0) + beyond);
     // Whole words, so that bits can be taken word by word.
-    const left = clamp(Math.floor((box.minX - originX) / cellMm) - margin, columns) & ~31;
-    const right = clamp(Math.ceil((box.maxX - originX) / cellMm) + margin + 31, columns) & ~31;
-    const first = clamp(Math.floor((box.minY - originY) / cellMm) - margin, rows);
-    const last = clamp(Math.ceil((box.maxY - originY) / cellMm) + margin, rows);
+    const left = clamp(Math.floor((minX - originX) / cellMm) - margin, columns) & ~31;
+    const right = clamp(Math.ceil((maxX - originX) / cellMm) + margin + 31, columns) & ~31;
+    const first = clamp(Math.floor((minY - originY) / cellMm) - margin, rows);
+    const last = clamp(Math.ceil((maxY - originY) / cellMm) + margin, rows);
     this.columns = columns;
     this.left = left;
     this.first = first;
@@ -214,15 +258,6 @@ export function precedenceFor({ liesOn, neighbours }: Standing, dipMm: number): 
   return before.map((one) => [...one]);
 }
 
-/** Visits the cells whose bits are set. */
-export function forEachBit(bits: Int32Array, visit: (cell: number) => void): void {
-  for (let word = 0; word < bits.length; word++) {
-    for (let left = bits[word]; left !== 0; left &= left - 1) {
-      visit(word * 32 + 31 - Math.clz32(left & -left));
-    }
-  }
-}
-
 /** A cell all of whose neighbours are covered too is no outline. */
 function isInside(bits: Int32Array, cell: number, { wordsPerRow }: Grid): boolean {
   const row = wordsPerRow * 32;
@@ -240,6 +275,16 @@ function isSet(bits: Int32Array, at: number): boolean {
 
 function isEmpty({ minX, maxX }: Box): boolean {
   return maxX < minX;
+}
+
+/** The box round boxes. */
+function boxOf(boxes: readonly Box[]): Box {
+  return {
+    minX: Math.min(...boxes.map(({ minX }) => minX)),
+    minY: Math.min(...boxes.map(({ minY }) => minY)),
+    maxX: Math.max(...boxes.map(({ maxX }) => maxX)),
+    maxY: Math.max(...boxes.map(({ maxY }) => maxY)),
+  };
 }
 
 /** Distance of two boxes, mm; 0 where they overlap. */

@@ -1,6 +1,7 @@
 import type { ByteSource } from '../byteSource';
-import { plainCells } from '../geometry/plainCells';
-import { forEachSectionMove } from '../read/sectionMoves';
+import { LineMerger } from '../geometry/lineMerger';
+import { stampBits, type BitGrid } from '../geometry/stampBits';
+import { forEachSectionMove, type OnLine, type OnSectionMove } from '../read/sectionMoves';
 import type { Reading } from '../read/reading';
 
 /** A rectangle, machine mm; empty ones have a maximum below the minimum. */
@@ -22,12 +23,7 @@ export interface SectionShape {
 }
 
 /** Where all sections of a print lie, on the cells of its footprint with one more all round. */
-export interface SectionShapes {
-  readonly wordsPerRow: number;
-  readonly rows: number;
-  readonly cellMm: number;
-  readonly originX: number;
-  readonly originY: number;
+export interface SectionShapes extends BitGrid {
   readonly shapes: readonly SectionShape[];
 }
 
@@ -51,11 +47,13 @@ export function canShape({
  * Finds where every section of a print lies, from its lines; what lies outside of the footprint, such as a
  * skirt, is left out.
  * @param filamentDiameter mm.
+ * @param onLine told every line on the way, so that others need not read the file again.
  */
 export async function sectionShapes(
   input: ByteSource,
   reading: Pick<Reading, 'sections' | 'sources' | 'footprint'>,
   filamentDiameter: number,
+  onLine?: OnLine,
 ): Promise<SectionShapes> {
   const { columns, rows, cellMm, originX, originY } = reading.footprint;
   const grid = {
@@ -68,9 +66,14 @@ export async function sectionShapes(
   const pens = reading.sections.map(() => new ShapePen(grid));
   // Where several files are printed together, ways that would cross what stands are lifted over it.
   const onlyPrinted = reading.sources.length > 1;
-  await forEachSectionMove(input, reading, filamentDiameter, (section, x0, y0, x1, y1, width) => {
-    if (width > 0 || !onlyPrinted) pens[section].draw(x0, y0, x1, y1, width);
+  const merger = new LineMerger({
+    stamp: (x0, y0, x1, y1, width, section) => pens[section].draw(x0, y0, x1, y1, width),
   });
+  const draw: OnSectionMove = (section, x0, y0, x1, y1, width) => {
+    if (width > 0 || !onlyPrinted) merger.add(x0, y0, x1, y1, width, section);
+  };
+  await forEachSectionMove(input, reading, filamentDiameter, draw, onLine);
+  merger.flush();
   return { ...grid, shapes: pens.map((pen) => pen.shape()) };
 }
 
@@ -83,9 +86,8 @@ class ShapePen {
   private minY = Infinity;
   private maxX = -Infinity;
   private maxY = -Infinity;
-  private readonly stampLine = plainCells(0).stampLine;
 
-  constructor(private readonly grid: Omit<SectionShapes, 'shapes'>) {
+  constructor(private readonly grid: BitGrid) {
     const words = grid.wordsPerRow * grid.rows;
     this.covers = new Int32Array(words);
     this.rests = new Int32Array(words);
@@ -97,56 +99,15 @@ class ShapePen {
     this.minY = Math.min(this.minY, y0, y1);
     this.maxX = Math.max(this.maxX, x0, x1);
     this.maxY = Math.max(this.maxY, y0, y1);
-    this.stamp(this.way, x0, y0, x1, y1, THINNEST);
+    stampBits(this.way, this.grid, x0, y0, x1, y1, THINNEST);
     if (width === 0) return;
     const r = width / 2 / this.grid.cellMm;
-    this.stamp(this.covers, x0, y0, x1, y1, r);
-    this.stamp(this.rests, x0, y0, x1, y1, Math.max(RESTING * r, THINNEST));
+    stampBits(this.covers, this.grid, x0, y0, x1, y1, r);
+    stampBits(this.rests, this.grid, x0, y0, x1, y1, Math.max(RESTING * r, THINNEST));
   }
 
   shape(): SectionShape {
     const { covers, rests, way, minX, minY, maxX, maxY } = this;
     return { covers, rests, way, box: { minX, minY, maxX, maxY } };
   }
-
-  private stamp(
-    bits: Int32Array<ArrayBuffer>,
-    x0: number,
-    y0: number,
-    x1: number,
-    y1: number,
-    r: number,
-  ): void {
-    const { cellMm, originX, originY, wordsPerRow, rows } = this.grid;
-    const [ax, ay, bx, by] = y0 <= y1 ? [x0, y0, x1, y1] : [x1, y1, x0, y0];
-    const column = (x: number): number => (x - originX) / cellMm;
-    const row = (y: number): number => (y - originY) / cellMm;
-    const clip = clipped(
-      [column(ax), row(ay), column(bx), row(by)],
-      [r + 1, r + 1, wordsPerRow * 32 - r - 1, rows - r - 1],
-    );
-    if (clip) this.stampLine(bits, wordsPerRow, clip[0], clip[1], clip[2], clip[3], r);
-  }
-}
-
-type Four = readonly [number, number, number, number];
-
-/** The part of a line inside a box (Liang and Barsky, 1984); null when it lies outside. */
-function clipped([ax, ay, bx, by]: Four, [minX, minY, maxX, maxY]: Four): Four | null {
-  let [from, to] = [0, 1];
-  const [dx, dy] = [bx - ax, by - ay];
-  const edges = [
-    [-dx, ax - minX],
-    [dx, maxX - ax],
-    [-dy, ay - minY],
-    [dy, maxY - ay],
-  ];
-  for (const [step, room] of edges) {
-    if (step === 0) {
-      if (!(room >= 0)) return null;
-    } else if (step < 0) from = Math.max(from, room / step);
-    else to = Math.min(to, room / step);
-  }
-  if (!(from <= to)) return null;
-  return [ax + from * dx, ay + from * dy, ax + to * dx, ay + to * dy];
 }

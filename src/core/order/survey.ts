@@ -1,7 +1,7 @@
 import type { ByteSource } from '../byteSource';
 import type { Printer } from '../printer/printer';
 import type { Reading } from '../read/reading';
-import { heldSections, type HeldSection } from './movable';
+import { HeldFinder, heldSections, type HeldSection } from './movable';
 import { standingOf, type OnSection, type Standing } from './precedence';
 import { leadInsOf, standsNear, withoutShapes } from './leadIns';
 import { overlapsOf, type Overlap } from './overlaps';
@@ -19,15 +19,23 @@ export interface Survey {
   readonly skirtsInTheWay: readonly number[];
 }
 
-/** What is known of a print that is not looked at any further. */
-export function plainSurvey(held: readonly HeldSection[]): Survey {
-  return { held, standing: null, overlaps: [], skirtsInTheWay: [] };
+/** What is known of a print that is not looked at any further; any skirt may be in the way. */
+export function plainSurvey(
+  held: readonly HeldSection[],
+  { sources }: Pick<Reading, 'sources'>,
+): Survey {
+  return { held, standing: null, overlaps: [], skirtsInTheWay: [...leadInsOf({ sources })] };
 }
+
+/**
+ * How far a survey looks: only at commands, at what lies below as well, or also at what stands beside. The
+ * last is needed where the nozzle may go down between what is higher, which layer by layer it never does.
+ */
+export type Looks = 'commands' | 'below' | 'beside';
 
 /**
  * Looks at a print for all that its order has to respect.
  * @param takenOut lines of stops that are no stops any more.
- * @param looksBelow whether what lies on what is asked for.
  * @returns null when it was given up.
  */
 export async function surveyOf(
@@ -35,12 +43,16 @@ export async function surveyOf(
   reading: Pick<Reading, 'sections' | 'sources' | 'footprint' | 'stops'>,
   { filamentDiameter, nozzle }: Pick<Printer, 'filamentDiameter' | 'nozzle'>,
   takenOut: ReadonlySet<number>,
-  looksBelow: boolean,
+  looks: Looks,
   onSection?: OnSection,
 ): Promise<Survey | null> {
-  const held = await heldSections(input, reading, takenOut);
-  if (!looksBelow || !canShape(reading)) return plainSurvey(held);
-  const shapes = await sectionShapes(input, reading, filamentDiameter);
+  if (looks === 'commands' || !canShape(reading)) {
+    return plainSurvey(await heldSections(input, reading, takenOut), reading);
+  }
+  const finder = new HeldFinder(reading, takenOut);
+  const shapes = await sectionShapes(input, reading, filamentDiameter, (...line) =>
+    finder.take(...line),
+  );
   const heights = reading.sections.map(({ z }) => z);
   const leadIns = leadInsOf(reading);
   const overlaps = overlapsOf(shapes, reading.sections);
@@ -52,7 +64,8 @@ export async function surveyOf(
     const [a, b] = [reading.sections[one], reading.sections[other]];
     return reading.sources.length > 1 && a.source === b.source && a.tool === b.tool;
   };
-  const found = await standingOf(ground, heights, nozzle, onSection, isPart);
+  const keepsOrder = looks === 'below' ? (): boolean => true : isPart;
+  const found = await standingOf(ground, heights, nozzle, onSection, keepsOrder);
   const standing = found && {
     ...found,
     liesOn: found.liesOn.map((below, i) => {
@@ -64,7 +77,7 @@ export async function surveyOf(
   };
   return (
     standing && {
-      held,
+      held: finder.held,
       standing,
       overlaps: overlaps.filter((one) => !isLeadIn(one)),
       skirtsInTheWay: [...leadIns].filter(

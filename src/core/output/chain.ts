@@ -136,7 +136,8 @@ class ChainRun {
     this.machine = Machine.from(start);
     this.run(file, (move) => {
       if (!move?.section) return;
-      for (const { a, b } of move.pieces) this.map.print(a, b, move.width, move.section.z);
+      for (const { a, b } of move.pieces)
+        this.map.print(a.x, a.y, b.x, b.y, move.width, move.section.z);
     });
     this.motorsLost = this.machine.motorsReleased;
     if (!isLast) look.judgeEnd(this.machine);
@@ -231,7 +232,7 @@ class ChainLook {
     }
     const { radiusMm } = printer.nozzle.headClearance;
     const at = { x: 0, y: 0 };
-    const isNear = map.anyWithin(at, radiusMm);
+    const isNear = map.anyWithin(at.x, at.y, radiusMm);
     const message = isNear
       ? `It homes all axes while ${top} mm stand within ${radiusMm} mm of X 0 Y 0.`
       : `It homes all axes while ${top} mm stand on the bed. A printer that homes Z over the middle of the bed drives into the part.`;
@@ -247,7 +248,7 @@ class ChainLook {
     }
     let hit = 0;
     for (const { a, b } of pieces) {
-      const near = this.map.near(a, b, z);
+      const near = this.map.near(a.x, a.y, b.x, b.y, z);
       const isHit = printed ? near.through || near.head : near.rise > 0 || near.head;
       if (isHit) hit = Math.max(hit, near.rise);
     }

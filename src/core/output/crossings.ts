@@ -10,6 +10,7 @@ import type { Printer } from '../printer/printer';
 import { StandingMap } from '../printer/standingMap';
 import type { Reading } from '../read/reading';
 import type { Place } from './insert';
+import { onlyRises } from './rising';
 
 /**
  * Ways of a file that would cross what another file has printed, one after another without anything printed
@@ -41,7 +42,8 @@ export interface StartOfRun extends Place {
 const CHUNK = 1 << 20;
 
 /**
- * Finds the crossing ways of an output, in its order.
+ * Finds the crossing ways of an output, in its order. Where nothing is printed lower than what is printed
+ * before it, none are looked for: a file's own ways keep above its own layer.
  * @param runs the stretches of the input that it copies.
  */
 export async function findCrossings(
@@ -50,6 +52,7 @@ export async function findCrossings(
   runs: readonly StartOfRun[],
   { nozzle, filamentDiameter }: Pick<Printer, 'nozzle' | 'filamentDiameter'>,
 ): Promise<Crossing[]> {
+  if (onlyRises(reading, runs)) return [];
   const map = new StandingMap(reading.footprint, nozzle);
   const finder = new CrossingFinder(map, reading, filamentArea(filamentDiameter));
   for (const { state, line, offset, end } of runs) {
@@ -139,7 +142,7 @@ class CrossingFinder {
     const z = Math.min(m.z, m.fromZ);
     let found = false;
     forEachPiece(effect, m, (x0, y0, x1, y1) => {
-      const { rise, head } = map.near({ x: x0, y: y0 }, { x: x1, y: y1 }, z);
+      const { rise, head } = map.near(x0, y0, x1, y1, z);
       found ||= rise > 0 || head;
     });
     return found;
@@ -152,8 +155,6 @@ class CrossingFinder {
     // What only primes the nozzle is no part of the print, and no higher than a first layer.
     if (this.at === sections.length || start < sections[this.at].restartOffset) return;
     const width = printedWidth(effect, m, sections[this.at].thickness, this.area);
-    forEachPiece(effect, m, (x0, y0, x1, y1) =>
-      map.print({ x: x0, y: y0 }, { x: x1, y: y1 }, width, m.z),
-    );
+    forEachPiece(effect, m, (x0, y0, x1, y1) => map.print(x0, y0, x1, y1, width, m.z));
   }
 }

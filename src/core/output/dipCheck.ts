@@ -1,5 +1,6 @@
 import type { ByteSource } from '../byteSource';
-import { forEachBit, NearWay } from '../order/precedence';
+import { forEachBit } from '../geometry/stampBits';
+import { NearWay } from '../order/precedence';
 import { nozzleRadius, type NozzleShape } from '../printer/nozzleShape';
 import {
   canShape,

@@ -120,6 +120,21 @@ describe('files that are printed together', () => {
     expect(!refused.ok && refused.refusal.code).toBe('too-many-files');
   });
 
+  it.each([
+    ['beside all that stands', 'X110', true],
+    ['into what stands', 'X67', false],
+  ])('may hold a way of their own that goes down %s', async (_, to, isFree) => {
+    const low = ['G0 Z5', 'G0 X100 Y67', 'G0 Z0.3', `G0 ${to}`, 'G0 Z5'].join('\n');
+    const text = boxPrint(BASE).replace('G1 E-0.8 F2100\nG0 Z1.2 ', `${low}\n$&`);
+    expect(text).toContain(low);
+    const done = await writeJoined([text, boxPrint(INLAY)], { order: 'fewest-swaps' });
+    if (!done.ok) throw new Error(done.refusal.message);
+    const faults = broken(await proveWritten(done.value));
+    if (isFree) expect(faults).toEqual([]);
+    else expect(faults.join()).toMatch(/The way to X 67.00 .* comes to what is printed by then/);
+    expect(runJoined(textOf(done.value.output), 0).faults.length > 0).toBe(!isFree);
+  });
+
   it('are always proven and never hit anything, whatever they look like', async () => {
     const style = fc.record({
       width: fc.integer({ min: 3, max: 7 }),

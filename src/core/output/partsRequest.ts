@@ -8,9 +8,9 @@ import type { Order, Ordered } from '../order/ordering';
 import { purgeSections } from '../order/purgeBlock';
 import { fixedBy } from '../order/movable';
 import { depthOf } from '../order/depth';
-import { withoutLeadIns } from '../order/leadIns';
+import { leadInsOf, withoutLeadIns } from '../order/leadIns';
 import { canShape, sectionShapes } from '../order/sectionShapes';
-import { plainSurvey, surveyOf, type Survey } from '../order/survey';
+import { plainSurvey, surveyOf, type Looks, type Survey } from '../order/survey';
 import {
   openingsOf,
   swapsOf,
@@ -130,10 +130,12 @@ export function depthOrWhy(
 ): Result<number> {
   const { sources, sections } = reading;
   if (sources.length === 1) return success(order === 'colour-by-colour' ? dipMm : 0);
+  // Nothing is printed lower than what is printed before it.
+  if (order === 'fewest-swaps') return success(0);
   if (!standing) return TOO_LARGE;
   const fileOf = (section: number): string => sources[sections[section].source].name;
   const [overlap] = overlaps;
-  if (overlap && order !== 'fewest-swaps') {
+  if (overlap) {
     const [one, other] = [overlap.one, overlap.other].map(fileOf);
     return refuse(
       'in-one-place',
@@ -203,19 +205,25 @@ export function stopsReplaced(
   return reading.stops.filter((stop) => gone.has(stop.line) || beside.has(stop));
 }
 
+/** How far to look for an order. */
+export function looksFor(order: Order, { sources }: Pick<Reading, 'sources'>): Looks {
+  if (order === 'colour-by-colour') return 'beside';
+  // Files one after another may lie on one another, and stand beside; layer by layer only skirts are in the way.
+  if (sources.length > 1 && order === 'as-sliced') return 'beside';
+  return sources.length > 1 && leadInsOf({ sources }).size > 0 ? 'below' : 'commands';
+}
+
 /** Surveys a print for its orders; nothing is given up on. */
 export async function survey(
   input: ByteSource,
   reading: Reading,
   printer: Printer,
   replaced: readonly FoundStop[],
-  looksBelow: boolean,
+  looks: Looks,
 ): Promise<Survey> {
   const gone = new Set(replaced.map(({ line }) => line));
-  // Files that are printed together may lie on one another.
-  const looks = looksBelow || reading.sources.length > 1;
   const found = await surveyOf(input, reading, printer, gone, looks);
-  return found ?? plainSurvey([]);
+  return found ?? plainSurvey([], reading);
 }
 
 /** An order of a plan's sections, as far as its output depends on it. */

@@ -22,6 +22,7 @@ import type { Proof, ProofInputs } from './proofTypes';
 import { checkCuts } from './cutChecks';
 import { checkLifts } from './liftChecks';
 import { checkBlocks, checkFile } from './runChecks';
+import { onlyRises } from './rising';
 import { WayCheck } from './wayCheck';
 
 /**
@@ -81,15 +82,25 @@ export async function proveOutput(
   const before = await run(input, rising, lines, noteMuted, { freshAt: laterStarts(sources) });
   const stateAt = new Map(rising.map((place, i) => [place, before.captured[i]]));
   const arranged = special ? arrangedRun(before, rising, reading, found, copies, muted) : null;
-  const traces = blocks.map((block) => new BlockTrace(block, printer));
   const edges = blocks.flatMap(({ start, end }) => [start, end]);
   const watched = [...new Set([...edges, ...(arranged?.openSeams.map(({ at }) => at) ?? [])])];
   watched.sort((a, b) => a - b);
   const dipMm = planned?.arrangement?.dipMm ?? null;
-  const ways = sources.length > 1 ? new WayCheck(reading, printer, copies, blocks, dipMm) : null;
-  const trace = (block: number, obeyed: ObeyedLine): void => traces[block].obey(obeyed);
-  const onMove = ways ? ways.take.bind(ways) : undefined;
-  const after = await run(output, watched, blocks, trace, { onMove, goesOnAt: cuts });
+  const follow = async (ways: WayCheck | null) => {
+    const traces = blocks.map((block) => new BlockTrace(block, printer));
+    const trace = (block: number, obeyed: ObeyedLine): void => traces[block].obey(obeyed);
+    const onMove = ways ? ways.take.bind(ways) : undefined;
+    const after = await run(output, watched, blocks, trace, { onMove, goesOnAt: cuts });
+    return { traces, after, ways };
+  };
+  const waysOf = (withMap: boolean): WayCheck =>
+    new WayCheck(reading, printer, copies, blocks, dipMm, withMap);
+  const stretches = copies.map(({ start, end, inputStart }) => {
+    return { offset: inputStart, end: inputStart + end - start };
+  });
+  let followed = await follow(sources.length > 1 ? waysOf(!onlyRises(reading, stretches)) : null);
+  if (followed.ways?.needsMap) followed = await follow(waysOf(true));
+  const { traces, after, ways } = followed;
   const outputStates = new Map(watched.map((place, i) => [place, after.captured[i]]));
   const heights = new PrintedHeights(reading);
   const muteAt = new Map(mutes.map(({ start }, i) => [start, muted[i]]));

@@ -14,10 +14,14 @@ const HAIR = 0.005;
 
 /**
  * Check 3 of files that are printed together: every move of the output against what stands by then. The print
- * grows in a map of heights while the output is followed.
+ * grows in a map of heights while the output is followed, unless there is nothing to look up in it: where
+ * the output only rises, no move is lower than what is printed by then.
  */
 export class WayCheck {
-  private readonly map: StandingMap;
+  private readonly map: StandingMap | null;
+  private top = 0;
+  /** A move went lower in an output that only rises, so that it has to be followed again with a map. */
+  needsMap = false;
   private readonly area: number;
   private fault: ProofCheck | null = null;
   private copy = 0;
@@ -29,6 +33,7 @@ export class WayCheck {
   /**
    * @param dipMm how much higher things may stand beside what is printed, mm; null to take the blocks' own
    *   words for it.
+   * @param withMap whether to keep a map of heights.
    */
   constructor(
     private readonly reading: Pick<Reading, 'sections' | 'footprint'>,
@@ -36,14 +41,15 @@ export class WayCheck {
     private readonly copies: readonly Copy[],
     private readonly blocks: readonly Block[],
     private readonly dipMm: number | null,
+    withMap: boolean,
   ) {
-    this.map = new StandingMap(reading.footprint, printer.nozzle);
+    this.map = withMap ? new StandingMap(reading.footprint, printer.nozzle) : null;
     this.area = filamentArea(printer.filamentDiameter);
   }
 
   /** Takes the moves of the output, in its order. */
   take(machine: Machine, effect: Effect, offset: number, line: number): void {
-    if (this.fault) return;
+    if (this.fault || this.needsMap) return;
     this.goTo(offset);
     const inBlock = this.blocks[this.block]?.start <= offset;
     if (hasPrinted(effect, machine) && !inBlock) this.print(machine, effect, offset, line);
@@ -66,10 +72,15 @@ export class WayCheck {
   }
 
   private travel(m: Machine, effect: Effect, line: number): void {
+    const { map } = this;
     const z = Math.min(m.z, m.fromZ);
+    if (!map) {
+      this.needsMap ||= z < this.top - HAIR;
+      return;
+    }
     forEachPiece(effect, m, (x0, y0, x1, y1) => {
       if (x0 === x1 && y0 === y1) return;
-      const { rise, head } = this.map.near({ x: x0, y: y0 }, { x: x1, y: y1 }, z);
+      const { rise, head } = map.near(x0, y0, x1, y1, z);
       if (rise === 0 && !head) return;
       this.fail(
         `The way to X ${m.x.toFixed(2)} Y ${m.y.toFixed(2)} at Z ${z.toFixed(2)} comes to what is printed by then, ${rise.toFixed(2)} mm higher.`,
@@ -91,14 +102,15 @@ export class WayCheck {
     const section = sections[this.section];
     // What only primes the nozzle is no part of the print.
     if (!section || inInput < section.restartOffset) return;
+    if (!map) {
+      this.needsMap ||= m.z < this.top - HAIR;
+      this.top = Math.max(this.top, m.z);
+      return;
+    }
     const limit = this.dipMm ?? this.saidDip;
     const width = printedWidth(effect, m, section.thickness, this.area);
     forEachPiece(effect, m, (x0, y0, x1, y1) => {
-      const [a, b] = [
-        { x: x0, y: y0 },
-        { x: x1, y: y1 },
-      ];
-      const { rise, head, through } = map.near(a, b, m.z);
+      const { rise, head, through } = map.near(x0, y0, x1, y1, m.z);
       if (head || through || rise > limit + HAIR) {
         const where = `In layer ${section.layer}`;
         this.fail(
@@ -109,7 +121,7 @@ export class WayCheck {
         );
       }
       this.deepest = Math.max(this.deepest, rise);
-      map.print(a, b, width, m.z);
+      map.print(x0, y0, x1, y1, width, m.z);
     });
   }
 

@@ -1,5 +1,5 @@
 import type { FoundStop } from '../gcode/stops';
-import { forEachBit } from '../order/precedence';
+import { forEachBit } from '../geometry/stampBits';
 import type { SectionShapes } from '../order/sectionShapes';
 import type { Reading } from '../read/reading';
 import { FIRST_STRETCH, type Stretch } from './parts';

@@ -1,11 +1,7 @@
 import { CELL_MM, type Footprint } from '../geometry/footprint';
-import { forEachCellNear, type CellGrid } from '../geometry/nearCells';
+import { NearCells, type CellGrid } from '../geometry/nearCells';
+import { stampBits, type BitGrid } from '../geometry/stampBits';
 import { nozzleRadius, type NozzleShape } from './nozzleShape';
-
-interface Point {
-  readonly x: number;
-  readonly y: number;
-}
 
 /** What a nozzle on its way would come to. */
 export interface Nearby {
@@ -22,29 +18,39 @@ const NOTHING: Nearby = { rise: 0, head: false, through: false };
 const HAIR = 0.005;
 /** A way through a cell, mm. */
 const INSIDE = CELL_MM / 2;
-/** Cells along a side of a tile, whose highest cell is known. */
-const TILE = 16;
+/** Cells along a side of a tile, whose highest cell is known: half a word of bits. */
+const TILE_BITS = 4;
+const TILE = 1 << TILE_BITS;
 /** Room round what is printed, mm: lines reach beyond their middles. */
 const MARGIN = 3;
 
 /** How high things stand on the bed, as they are printed one after another. */
 export class StandingMap {
-  private readonly grid: CellGrid;
+  private readonly grid: CellGrid & BitGrid;
   private readonly heights: Float32Array;
   private readonly tiles: Float32Array;
   private readonly tileColumns: number;
+  private readonly cells: NearCells;
   private top = 0;
+  /** Cells of the lines at height `freshZ` that are not among the heights yet, and their rows. */
+  private readonly fresh: Int32Array<ArrayBuffer>;
+  private freshZ = 0;
+  private firstFresh = Infinity;
+  private endFresh = -Infinity;
 
   constructor(
     around: Pick<Footprint, 'originX' | 'originY' | 'columns' | 'rows'>,
     private readonly nozzle: NozzleShape,
   ) {
     const more = Math.ceil(MARGIN / CELL_MM);
-    const columns = around.columns + 2 * more;
+    const wordsPerRow = Math.ceil((around.columns + 2 * more) / 32);
+    const columns = wordsPerRow * 32;
     const rows = around.rows + 2 * more;
     const [originX, originY] = [around.originX, around.originY].map((at) => at - more * CELL_MM);
-    this.grid = { cellMm: CELL_MM, originX, originY, columns, rows };
+    this.grid = { cellMm: CELL_MM, originX, originY, columns, wordsPerRow, rows };
+    this.cells = new NearCells(this.grid);
     this.heights = new Float32Array(columns * rows);
+    this.fresh = new Int32Array(wordsPerRow * rows);
     this.tileColumns = Math.ceil(columns / TILE);
     this.tiles = new Float32Array(this.tileColumns * Math.ceil(rows / TILE));
   }
@@ -54,23 +60,49 @@ export class StandingMap {
     return this.top;
   }
 
-  /** A line of `width` mm is printed with the nozzle at `z`. */
-  print(a: Point, b: Point, width: number, z: number): void {
-    const { heights, tiles, tileColumns, grid } = this;
-    const { columns } = grid;
-    this.top = Math.max(this.top, z);
-    forEachCellNear(grid, a, b, Math.max(width / 2, CELL_MM * Math.SQRT1_2), (cell) => {
-      if (heights[cell] >= z) return;
-      heights[cell] = z;
-      const row = Math.floor(cell / columns);
-      const tile = Math.floor(row / TILE) * tileColumns + Math.floor((cell - row * columns) / TILE);
-      if (tiles[tile] < z) tiles[tile] = z;
-    });
+  /** A line of `width` mm is printed from (x0, y0) to (x1, y1) with the nozzle at `z`; mm. */
+  print(x0: number, y0: number, x1: number, y1: number, width: number, z: number): void {
+    const { grid } = this;
+    if (!Number.isFinite(x0 + y0 + x1 + y1)) return;
+    if (z !== this.freshZ) this.settle();
+    this.freshZ = z;
+    if (z > this.top) this.top = z;
+    const r = Math.max(width / 2 / CELL_MM, Math.SQRT1_2);
+    stampBits(this.fresh, grid, x0, y0, x1, y1, r);
+    const first = (Math.min(y0, y1) - grid.originY) / CELL_MM - r;
+    const end = (Math.max(y0, y1) - grid.originY) / CELL_MM + r;
+    if (first < this.firstFresh) this.firstFresh = first;
+    if (end > this.endFresh) this.endFresh = end;
+  }
+
+  /** Puts the latest lines among the heights: many lines of one height at once, since bits are quick to set. */
+  private settle(): void {
+    const { heights, tiles, tileColumns, fresh, freshZ } = this;
+    const { wordsPerRow, rows } = this.grid;
+    const first = Math.max(0, Math.floor(this.firstFresh));
+    const end = Math.min(rows, Math.ceil(this.endFresh) + 1);
+    this.firstFresh = Infinity;
+    this.endFresh = -Infinity;
+    for (let word = first * wordsPerRow; word < end * wordsPerRow; word++) {
+      const set = fresh[word];
+      if (set === 0) continue;
+      fresh[word] = 0;
+      for (let left = set; left !== 0; left &= left - 1) {
+        const cell = word * 32 + 31 - Math.clz32(left & -left);
+        if (heights[cell] < freshZ) heights[cell] = freshZ;
+      }
+      const row = Math.floor(word / wordsPerRow);
+      // A word lies over two tiles.
+      const tile = (row >> TILE_BITS) * tileColumns + (word - row * wordsPerRow) * 2;
+      if ((set & 0xffff) !== 0 && tiles[tile] < freshZ) tiles[tile] = freshZ;
+      if (set >>> 16 !== 0 && tiles[tile + 1] < freshZ) tiles[tile + 1] = freshZ;
+    }
   }
 
   /** How high things stand at a place, mm; 0 for the bed. */
   heightAt(x: number, y: number): number {
     const { originX, originY, columns, rows } = this.grid;
+    this.settle();
     const [column, row] = [
       Math.floor((x - originX) / CELL_MM),
       Math.floor((y - originY) / CELL_MM),
@@ -79,47 +111,63 @@ export class StandingMap {
     return isOutside ? 0 : this.heights[row * columns + column];
   }
 
-  /** What a nozzle comes to that goes from `a` to `b` at height `z`. */
-  near(a: Point, b: Point, z: number): Nearby {
-    const { nozzle, heights, grid } = this;
+  /** What a nozzle comes to that goes from (x0, y0) to (x1, y1) at height `z`; mm. */
+  near(x0: number, y0: number, x1: number, y1: number, z: number): Nearby {
+    const { nozzle, heights, cells } = this;
+    const { columns } = this.grid;
     const { radiusMm, heightMm } = nozzle.headClearance;
     if (this.top <= z + HAIR) return NOTHING;
+    if (this.freshZ > z + HAIR) this.settle();
     const mayHitHead = this.top > z + heightMm + HAIR;
     const reach = nozzleRadius(nozzle, Math.min(this.top - z, heightMm));
     const radius = mayHitHead ? Math.max(radiusMm, reach) : reach;
-    if (!this.anyHigher(a, b, radius, z)) return NOTHING;
+    if (!this.anyHigher(x0, y0, x1, y1, radius, z)) return NOTHING;
     let rise = 0;
     let head = false;
     let through = false;
-    forEachCellNear(grid, a, b, radius, (cell, distance) => {
-      const higher = heights[cell] - z;
-      if (higher <= HAIR) return;
-      if (higher > heightMm + HAIR && distance < radiusMm) head = true;
-      else if (distance >= nozzleRadius(nozzle, Math.min(higher, heightMm))) return;
-      if (higher > rise) rise = higher;
-      if (distance < INSIDE) through = true;
-    });
+    cells.go(x0, y0, x1, y1, radius);
+    for (let row = cells.firstRow; row <= cells.lastRow; row++) {
+      cells.row(row);
+      for (let column = cells.first; column <= cells.last; column++) {
+        const higher = heights[row * columns + column] - z;
+        if (higher <= HAIR || !cells.within(row, column)) continue;
+        const distance = cells.distance(row, column);
+        if (higher > heightMm + HAIR && distance < radiusMm) head = true;
+        else if (distance >= nozzleRadius(nozzle, Math.min(higher, heightMm))) continue;
+        if (higher > rise) rise = higher;
+        if (distance < INSIDE) through = true;
+      }
+    }
     return { rise, head, through };
   }
 
   /** Whether anything at all stands within `radius` mm of a place. */
-  anyWithin(at: Point, radius: number): boolean {
+  anyWithin(x: number, y: number, radius: number): boolean {
     let found = false;
-    forEachCellNear(this.grid, at, at, radius, (cell) => {
+    this.settle();
+    this.cells.go(x, y, x, y, radius);
+    this.cells.forEach((cell) => {
       found ||= this.heights[cell] > 0;
     });
     return found;
   }
 
   /** Whether any tile round a way holds something higher than `z`. */
-  private anyHigher(a: Point, b: Point, radius: number, z: number): boolean {
+  private anyHigher(
+    x0: number,
+    y0: number,
+    x1: number,
+    y1: number,
+    radius: number,
+    z: number,
+  ): boolean {
     const { grid, tiles, tileColumns } = this;
     const column = (x: number): number => Math.floor((x - grid.originX) / CELL_MM / TILE);
     const row = (y: number): number => Math.floor((y - grid.originY) / CELL_MM / TILE);
-    const first = Math.max(0, row(Math.min(a.y, b.y) - radius));
-    const last = Math.min(tiles.length / tileColumns - 1, row(Math.max(a.y, b.y) + radius));
-    const left = Math.max(0, column(Math.min(a.x, b.x) - radius));
-    const right = Math.min(tileColumns - 1, column(Math.max(a.x, b.x) + radius));
+    const first = Math.max(0, row(Math.min(y0, y1) - radius));
+    const last = Math.min(tiles.length / tileColumns - 1, row(Math.max(y0, y1) + radius));
+    const left = Math.max(0, column(Math.min(x0, x1) - radius));
+    const right = Math.min(tileColumns - 1, column(Math.max(x0, x1) + radius));
     for (let y = first; y <= last; y++) {
       for (let x = left; x <= right; x++) if (tiles[y * tileColumns + x] > z + HAIR) return true;
     }

@@ -1,6 +1,6 @@
 import type { Reading } from './reading';
 import type { LevelBox } from '../geometry/footprint';
-import { forEachCellNear } from '../geometry/nearCells';
+import { NearCells } from '../geometry/nearCells';
 
 /** Of what is printed, where it lies and how high. */
 export type PrintedGround = Pick<
@@ -24,7 +24,11 @@ const ROUND_THE_MIDDLE = 1.5;
  * nothing is sampled, so that nothing is missed, however thin it is.
  */
 export class PrintedHeights {
-  constructor(private readonly inputs: PrintedGround) {}
+  private readonly cells: NearCells;
+
+  constructor(private readonly inputs: PrintedGround) {
+    this.cells = new NearCells(inputs.footprint);
+  }
 
   /**
    * Height of the tallest thing printed before `layer` within `radius` of the way from `a` to `b`,
@@ -71,8 +75,9 @@ export class PrintedHeights {
 
   /** Visits every cell of the footprint that may lie within `radius` of the way from `a` to `b`. */
   private forEachCell(a: Point, b: Point, radius: number, visit: (cell: number) => void): void {
-    const { footprint } = this.inputs;
-    forEachCellNear(footprint, a, b, radius + ROUND_THE_MIDDLE * footprint.cellMm, visit);
+    const more = ROUND_THE_MIDDLE * this.inputs.footprint.cellMm;
+    this.cells.go(a.x, a.y, b.x, b.y, radius + more);
+    this.cells.forEach(visit);
   }
 }
 

@@ -5,8 +5,8 @@ import { LineStream } from '../gcode/lineStream';
 import { Machine } from '../gcode/machine';
 import { obeyLines } from '../gcode/obey';
 import { Words } from '../gcode/words';
-import { curveLength, forEachChord } from '../geometry/arcs';
-import { filamentArea, lineWidth } from '../geometry/lineWidth';
+import { filamentArea } from '../geometry/lineWidth';
+import { forEachPiece, hasPrinted, printedWidth, type OnPiece } from '../geometry/movePieces';
 import type { Reading } from './reading';
 
 /**
@@ -22,6 +22,9 @@ export type OnSectionMove = (
   width: number,
 ) => void;
 
+/** Told every line of the file, from `at` on in `bytes`, `offset` in the file. */
+export type OnLine = (words: Words, bytes: Uint8Array, at: number, offset: number) => void;
+
 /**
  * Follows a file once more and hands on every move of every section, from the push back of the filament to
  * the last printed line. What leads from one section to the next is none of them.
@@ -32,30 +35,27 @@ export async function forEachSectionMove(
   { sections, sources }: Pick<Reading, 'sections' | 'sources'>,
   filamentDiameter: number,
   onMove: OnSectionMove,
+  onLine?: OnLine,
 ): Promise<void> {
   let machine = new Machine();
   const words = new Words();
   const area = filamentArea(filamentDiameter);
   let at = 0;
+  const onPiece: OnPiece = (x0, y0, x1, y1) => onMove(at, x0, y0, x1, y1, width);
+  let width = 0;
   const stream = new LineStream((bytes, end, base) => {
     const after = (effect: Effect, start: number): void => {
-      if (effect !== Effect.Line && effect !== Effect.Curve) return;
       const offset = base + start;
+      onLine?.(words, bytes, start, offset);
+      if (effect !== Effect.Line && effect !== Effect.Curve) return;
       while (at < sections.length && offset >= sections[at].endOffset) at++;
       if (at === sections.length || offset < sections[at].restartOffset) return;
-      const { fromX, fromY, x, y, curve } = machine;
-      const isCurve = effect === Effect.Curve && curve.valid;
-      const printed = isCurve ? machine.extrudedOnCurve : machine.extruded;
+      const { fromX, fromY, x, y } = machine;
+      const printed = hasPrinted(effect, machine);
       if (!printed && fromX === x && fromY === y) return;
-      const length = isCurve ? curveLength(curve) : Math.hypot(x - fromX, y - fromY);
-      if (!(length < Infinity)) return;
-      const { thickness } = sections[at];
-      const filament = (machine.e - machine.fromE) * machine.flowFactor;
-      const width = printed
-        ? lineWidth(filament, length, thickness, machine.volumetricArea || area)
-        : 0;
-      if (!isCurve) onMove(at, fromX, fromY, x, y, width);
-      else forEachChord(curve, (x0, y0, x1, y1) => onMove(at, x0, y0, x1, y1, width));
+      if (!Number.isFinite(x + y + fromX + fromY)) return;
+      width = printed ? printedWidth(effect, machine, sections[at].thickness, area) : 0;
+      forEachPiece(effect, machine, onPiece);
     };
     obeyLines(machine, words, bytes, end, { after });
   });

@@ -1,0 +1,24 @@
+import type { Reading } from '../read/reading';
+import { firstIndex } from '../search';
+
+/** Rounding of heights, mm. */
+const HAIR = 0.005;
+
+/**
+ * Whether an output prints nothing lower than what it has printed before.
+ * @param stretches of the input, in the order in which it copies them.
+ */
+export function onlyRises(
+  { sections }: Pick<Reading, 'sections'>,
+  stretches: readonly { readonly offset: number; readonly end: number }[],
+): boolean {
+  let top = 0;
+  return stretches.every(({ offset, end }) => {
+    const first = firstIndex(sections.length, (i) => sections[i].restartOffset >= offset);
+    for (let i = first; i < sections.length && sections[i].restartOffset < end; i++) {
+      if (sections[i].z < top - HAIR) return false;
+      top = Math.max(top, sections[i].z);
+    }
+    return true;
+  });
+}
