@@ -10,7 +10,15 @@ export interface ActionContext {
 
 /** What can be open over the desk. */
 export type DeskDialogName =
-  'keys' | 'palette' | 'tour' | 'scale' | 'filaments' | 'purge' | 'leftovers' | 'presence';
+  | 'keys'
+  | 'palette'
+  | 'tour'
+  | 'scale'
+  | 'filaments'
+  | 'purge'
+  | 'leftovers'
+  | 'presence'
+  | 'files';
 
 /** What the open job's page does when an action asks for it. */
 export interface Desk {

@@ -127,6 +127,14 @@ export const DESK_ACTIONS: readonly Action[] = [
     run: ({ desk }) => desk.openNewSlice(),
   },
   {
+    id: 'files',
+    label: 'Files that this job prints',
+    group: 'Plan',
+    anywhere: true,
+    shortcuts: [{ key: 'f', shift: true }],
+    run: ({ desk }) => desk.show('files'),
+  },
+  {
     id: 'scale',
     label: 'Scale the part: what moves',
     group: 'Plan',

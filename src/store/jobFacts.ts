@@ -18,6 +18,7 @@ export function factsOf(fileName: string, { reading, fingerprint }: OpenPrint): 
     seconds: reading.seconds.total,
     picture: pictureOf(reading.footprint, PICTURE_CELLS),
     bounds: boundsOf(reading.footprint),
-    ...(files.length > 1 && { files }),
+    // Said even for one: it may come in place of several.
+    files: files.length > 1 ? files : undefined,
   };
 }

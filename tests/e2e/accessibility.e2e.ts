@@ -87,6 +87,12 @@ for (const scheme of ['light', 'dark'] as const) {
         assert.deepEqual(await violations(page), []);
         await page.keyboard.press('Escape');
       }
+      await page.keyboard.down('Shift');
+      await page.keyboard.press('f');
+      await page.keyboard.up('Shift');
+      await seeText(page, 'Files that this job prints');
+      assert.deepEqual(await violations(page), []);
+      await page.keyboard.press('Escape');
       await page.keyboard.down('Control');
       await page.keyboard.press('k');
       await page.keyboard.up('Control');

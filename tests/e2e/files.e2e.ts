@@ -5,7 +5,17 @@ import { describe, it } from 'node:test';
 import { unzipSync } from 'fflate';
 import type { Page } from 'puppeteer-core';
 import { beadsText, runJoined } from '../support/joinOracle';
-import { byRole, catchDownloads, openBench, ROOT, seeText, testBed, until } from './harness';
+import {
+  byRole,
+  catchDownloads,
+  giveFile,
+  openBench,
+  ROOT,
+  seeText,
+  setValue,
+  testBed,
+  until,
+} from './harness';
 
 const PARTS = ['base', 'bird', 'rim'];
 const COASTER = PARTS.map((part) => `Wader coaster: ${part}`);
@@ -78,6 +88,48 @@ describe('several files as one print', () => {
     assert.match(new TextDecoder().decode(files['read-me.txt']), /1\. A Peat black/);
     assert.equal(/M104 S0|M140 S0/.test(texts[0] + texts[1]), false);
     sameBeads(texts, PARTS);
+    assert.deepEqual(complaints, []);
+  });
+
+  it('files are added, replaced, renamed and taken out, and the plan goes along', async () => {
+    const { page, complaints } = await openBench(bed, COASTER);
+    await joinParts(page, ['base', 'bird']);
+    const parts = (): Promise<string> =>
+      page.$eval('ol[aria-label="Parts"]', (list) => (list as HTMLElement).innerText);
+    const open = async (): Promise<void> => {
+      await page.keyboard.down('Shift');
+      await page.keyboard.press('f');
+      await page.keyboard.up('Shift');
+      await page.waitForSelector('ol[aria-label="Files of the job"]');
+    };
+    const demo = (part: string): string => join(ROOT, `public/demo/wader-coaster-${part}.gcode`);
+    await open();
+    await giveFile(page, demo('rim'), () => byRole(page, 'button', 'Add a file').click());
+    await until(
+      page,
+      () => document.querySelectorAll('[aria-label="Files of the job"] > li').length === 3,
+    );
+    await byRole(page, 'button', 'Use these files').click();
+    await until(page, () => document.querySelectorAll('ol[aria-label="Parts"] > li').length === 3);
+    assert.match(await parts(), /Peat black[^]*Bone white[^]*Reed green/);
+    await open();
+    await setValue(page, '[aria-label="Name of file 2"]', 'godwit.gcode');
+    await byRole(page, 'button', 'Use these names').click();
+    await seeText(page, 'godwit');
+    await open();
+    await byRole(page, 'button', 'Take out wader-coaster-base.gcode').click();
+    await byRole(page, 'button', 'Print wader-coaster-rim.gcode earlier').click();
+    await byRole(page, 'button', 'Use these files').click();
+    await until(page, () => document.querySelectorAll('ol[aria-label="Parts"] > li').length === 2);
+    assert.match(await parts(), /Reed green[^]*Bone white/);
+    assert.doesNotMatch(await parts(), /Peat black/);
+    await seeText(page, 'now prints 2 files');
+    await page.locator('[data-sonner-toast][data-front="true"] button').click();
+    await until(page, () => document.querySelectorAll('ol[aria-label="Parts"] > li').length === 3);
+    await open();
+    await giveFile(page, demo('rim'), () => byRole(page, 'button', 'Replace godwit.gcode').click());
+    await byRole(page, 'button', 'Use these files').click();
+    await seeText(page, 'is the same file as');
     assert.deepEqual(complaints, []);
   });
 

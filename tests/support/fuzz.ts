@@ -9,14 +9,22 @@ import { writeOutput } from '../../src/core/output/parts';
 import { proveOutput } from '../../src/core/output/proof';
 import { plainRecipe } from '../../src/core/recipe/recipe';
 import { factsOf, randomPrinter, randomRecipe, randomRequest } from './fuzzRequests';
-import { trySides } from './fuzzSides';
+import { tryJoined } from './fuzzJoined';
+import { trySides, type Trial } from './fuzzSides';
 import { shapedPrint } from './fuzzShapes';
 import { findFaults } from './oracle';
 import { bytesOf, textOf, writePrint, type FileStyle } from './printFiles';
 import { randomFrom, type Random } from './random';
 
-/** What a run makes: prints of many shapes, own lines of a person's, archives, torn files, or parts side by side. */
-export const FUZZ_KINDS = ['shapes', 'own lines', 'archives', 'torn files', 'sides'] as const;
+/** What a run makes: prints of many shapes, own lines, archives, torn files, parts side by side, or several files. */
+export const FUZZ_KINDS = [
+  'shapes',
+  'own lines',
+  'archives',
+  'torn files',
+  'sides',
+  'joined',
+] as const;
 export type FuzzKind = (typeof FUZZ_KINDS)[number];
 
 export interface FuzzResult {
@@ -55,14 +63,15 @@ export async function fuzzOne(kind: FuzzKind, fileSeed: number): Promise<FuzzRes
 
 type Fail = (problem: string) => void;
 
-const TRIES: Readonly<
-  Record<FuzzKind, (random: Random, result: FuzzResult, fail: Fail) => Promise<void>>
-> = {
+type Try = (random: Random, result: FuzzResult, fail: Fail) => Promise<void>;
+
+const TRIES: Readonly<Record<FuzzKind, Try>> = {
   shapes: tryShape,
   'own lines': tryOwnLines,
   archives: tryArchive,
   'torn files': tryTornFile,
-  sides: tryPartsSideBySide,
+  sides: ofTrial(trySides),
+  joined: ofTrial(tryJoined),
 };
 
 async function trySeed(kind: FuzzKind, fileSeed: number, result: FuzzResult): Promise<void> {
@@ -78,13 +87,16 @@ async function trySeed(kind: FuzzKind, fileSeed: number, result: FuzzResult): Pr
   if ((user + system) / 1000 > TOO_LONG) fail('hung');
 }
 
-async function tryPartsSideBySide(random: Random, result: FuzzResult, fail: Fail): Promise<void> {
-  const { outcome, damaged, caught, problem } = await trySides(random);
-  result.read++;
-  result[outcome]++;
-  if (damaged) result.damaged++;
-  if (caught) result.caught++;
-  if (problem) fail(problem);
+/** A kind whose trials write, prove and damage by themselves. */
+function ofTrial(trial: (random: Random) => Promise<Trial>): Try {
+  return async (random, result, fail) => {
+    const { outcome, damaged, caught, problem } = await trial(random);
+    result.read++;
+    result[outcome]++;
+    if (damaged) result.damaged++;
+    if (caught) result.caught++;
+    if (problem) fail(problem);
+  };
 }
 
 async function tryShape(random: Random, result: FuzzResult, fail: Fail): Promise<void> {

@@ -8,8 +8,8 @@ import { runSides, sideFaults } from './sideOracle';
 import { sidePrint, type SideStyle } from './sidePrints';
 import { writeSides } from './sideWritten';
 
-/** What came of one print of parts side by side. */
-export interface SideTrial {
+/** What came of one print that was written, proven and damaged. */
+export interface Trial {
   readonly outcome: 'refused' | 'proven';
   readonly damaged: boolean;
   readonly caught: boolean;
@@ -25,7 +25,7 @@ const ODD_LINES = [
 ] as const;
 
 /** A print with something odd in it, in any order, by any way to stop: written, proven, and damaged. */
-export async function trySides(random: Random): Promise<SideTrial> {
+export async function trySides(random: Random): Promise<Trial> {
   const { int, pick, chance } = random;
   const layers = int(2, 5);
   const many = chance(0.05) ? 12 : int(1, 4);
@@ -53,7 +53,7 @@ export async function trySides(random: Random): Promise<SideTrial> {
   const text = `${lines.join('\n')}\n`;
   const kind = pick('change-command', 'pause-command', 'spelled-out', 'host-scripts');
   const filaments = Array.from({ length: 40 }, (_, i) => `Filament ${i}`);
-  const answer = (outcome: SideTrial['outcome'], problem: string | null = null): SideTrial => ({
+  const answer = (outcome: Trial['outcome'], problem: string | null = null): Trial => ({
     outcome,
     damaged: false,
     caught: false,

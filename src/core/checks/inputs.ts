@@ -26,6 +26,7 @@ export interface CheckInputs {
     | 'findings'
     | 'continuous'
     | 'settingLines'
+    | 'sources'
     | 'leavesHot'
     | 'footprint'
   >;

@@ -1,3 +1,4 @@
+import { sourceLine } from '../read/sourceLine';
 import { formatDuration, plural } from '../format';
 import type { SettingName } from '../gcode/settingName';
 import { printedTopBefore } from '../output/insert';
@@ -124,7 +125,9 @@ function undoneChecks({ plan, printer, reading }: CheckInputs): Check[] {
   if (!first) return [];
   const { setting, swap } = first;
   const more = undone.length > 1 ? `, and ${plural(undone.length - 1, 'more line')}` : '';
-  const sentence = `Line ${setting.line} of the file sets the ${UNDONE_WORDS[setting.what]} in a band that wants its own${more}.`;
+  const { file, line } = sourceLine(reading, setting.line);
+  const where = `Line ${line} of ${file ?? 'the file'}`;
+  const sentence = `${where} sets the ${UNDONE_WORDS[setting.what]} in a band that wants its own${more}.`;
   const label = 'Put the band’s own in its place';
   const fix = { kind: 'plan', label, plan: { ...plan, rewrite: true } } as const;
   return [checkOf('setting-undone', 'may-fail', sentence, { layer: swap.layer, fix })];

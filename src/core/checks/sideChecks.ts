@@ -1,3 +1,4 @@
+import { sourceLine } from '../read/sourceLine';
 import { plural } from '../format';
 import { purgeSections } from '../order/purgeBlock';
 import type { HeldSection } from '../order/movable';
@@ -132,8 +133,9 @@ function heldSections({ reading }: CheckInputs, { held }: SideInputs): Check[] {
   const [first] = held;
   if (!first) return [];
   const { layer } = reading.sections[first.section];
+  const { file, line } = sourceLine(reading, first.line);
   const rest = held.length > 1 ? `, and ${plural(held.length - 1, 'more section')} stay too` : '';
-  const sentence = `Line ${first.line} holds ${first.text}, whose effect on what follows is not known. Its section is printed in its place${rest}.`;
+  const sentence = `Line ${line} of ${file ?? 'the file'} holds ${first.text}, whose effect on what follows is not known. Its section is printed in its place${rest}.`;
   return [checkOf('section-held', 'good-to-know', sentence, { layer })];
 }
 

@@ -26,8 +26,8 @@ export type OnStage = (printed: number, of: number) => boolean;
  * before each section does; of those the one that purges least. With a filament loaded, all of it that can
  * be printed is: waiting with a section never saves a swap, since printing it closes no way to another. So
  * the search goes from swap to swap, exact while its states are few, by a beam beyond.
- * @param precedence what has to be printed before each section, without circles.
- * @returns null when it was given up.
+ * @param precedence what has to be printed before each section.
+ * @returns null when it was given up, or when sections have to come before each other in a circle.
  */
 export function colourByColour(
   print: Orderable,
@@ -75,6 +75,7 @@ export function colourByColour(
       }
     }
     const reached = [...next.values()];
+    if (reached.length === 0) return null;
     const done = cheapest(reached.filter(({ count }) => count === total));
     if (done) {
       const order = orderOf(done);

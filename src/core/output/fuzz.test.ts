@@ -1,13 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { fuzz, fuzzOne, type FuzzKind } from '../../../tests/support/fuzz';
 
-describe('made-up prints, own lines, archives, torn files and parts side by side', () => {
+describe('made-up prints, own lines, archives, torn files, parts side by side and several files', () => {
   it.each([
     ['shapes', 150, 60],
     ['own lines', 250, 20],
     ['archives', 150, 0],
     ['torn files', 200, 40],
     ['sides', 40, 20],
+    ['joined', 30, 8],
   ] as const)(
     'of the kind "%s" are never proven where the oracle finds a fault',
     async (kind, count, least) => {
@@ -19,13 +20,15 @@ describe('made-up prints, own lines, archives, torn files and parts side by side
     },
   );
 
-  // Each of these was once proven although something was wrong, or read otherwise than it prints.
+  // Each of these was once proven although something was wrong, or read otherwise than it prints, or hung.
   it.each<[FuzzKind, number]>([
     ['shapes', 1001098],
     ['shapes', 1002373],
     ['shapes', 1003451],
     ['shapes', 2008944],
     ['own lines', 5001816],
+    ['joined', 1000031],
+    ['joined', 1000136],
   ])('stay right for %s %d, which failed once', async (kind, seed) => {
     expect((await fuzzOne(kind, seed)).failures).toEqual([]);
   });

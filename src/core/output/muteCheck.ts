@@ -1,3 +1,4 @@
+import { sourceLine } from '../read/sourceLine';
 import { Effect } from '../gcode/effect';
 import { waitsForSomebody } from '../gcode/stopCommands';
 import { settingName } from '../gcode/settingName';
@@ -56,7 +57,8 @@ export function checkMutes(run: ProvenRun): ProofCheck[] {
     if (index === undefined || standIn?.kind !== 'rewrite' || !standsFor(run, index, one)) {
       return fail(`A line was taken out that is no stop: ${one.text}.`, mute.line);
     }
-    const message = `Line ${one.line} of the file (${one.text}) is replaced for ${standIn.filament}.`;
+    const place = sourceLine(run.reading, one.line);
+    const message = `Line ${place.line} of ${place.file ?? 'the file'} (${one.text}) is replaced for ${standIn.filament}.`;
     return { check: 4, ok: true, message };
   });
   const checks = all.filter(({ message }) => message !== '');

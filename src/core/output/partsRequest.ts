@@ -172,6 +172,11 @@ const TOO_LARGE = refuse(
   'The print is too large for a look at what lies on what. Take the order with the fewest swaps instead.',
 );
 
+const IN_A_CIRCLE = refuse(
+  'cannot-reorder',
+  'Sections lie on each other in a circle, so that none of them can come first. Take the order with the fewest swaps instead.',
+);
+
 /** An order, or why there is none. */
 export function orderOrWhy(
   order: Order,
@@ -192,7 +197,8 @@ export function orderOrWhy(
     }
   }
   const ordered = orderSections(order, dipMm, inputs);
-  return ordered ? success(ordered) : TOO_LARGE;
+  if (ordered) return success(ordered);
+  return inputs.standing ? IN_A_CIRCLE : TOO_LARGE;
 }
 
 /** Stops of the file that a plan of parts has no use for: swaps stand in their place, or it takes them out. */

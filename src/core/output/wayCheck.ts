@@ -5,6 +5,7 @@ import { forEachPiece, hasPrinted, printedWidth } from '../geometry/movePieces';
 import type { Printer } from '../printer/printer';
 import { StandingMap } from '../printer/standingMap';
 import type { Reading } from '../read/reading';
+import { firstIndex } from '../search';
 import { LEADS, type Block } from './blocks';
 import type { Copy } from './copies';
 import type { ProofCheck } from './proofTypes';
@@ -94,14 +95,14 @@ export class WayCheck {
     const { sections } = reading;
     const { start, inputStart } = copies[this.copy];
     const inInput = inputStart + offset - start;
-    const isHere = (i: number): boolean =>
-      inInput < sections[i].endOffset && (i === 0 || inInput >= sections[i - 1].endOffset);
-    if (this.section >= sections.length || !isHere(this.section)) {
-      this.section = sections.findIndex(({ endOffset }) => inInput < endOffset);
+    const isHere = (one: Reading['sections'][number] | undefined): boolean =>
+      one !== undefined && inInput >= one.restartOffset && inInput < one.endOffset;
+    if (!isHere(sections[this.section])) {
+      this.section = firstIndex(sections.length, (i) => inInput < sections[i].endOffset);
     }
     const section = sections[this.section];
     // What only primes the nozzle is no part of the print.
-    if (!section || inInput < section.restartOffset) return;
+    if (!isHere(section)) return;
     if (!map) {
       this.needsMap ||= m.z < this.top - HAIR;
       this.top = Math.max(this.top, m.z);

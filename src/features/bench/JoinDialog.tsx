@@ -9,7 +9,8 @@ import { DialogFrame } from '@/components/DialogFrame';
 import type { Result } from '@/core/findings';
 import { commonWords } from '@/core/output/deliveryNames';
 import type { Job } from '@/store/records';
-import { filesOfJob, joinJobs, plainFile, type NamedFile } from './joinJobs';
+import { plainFile, type NamedFile } from '@/features/files/namedFiles';
+import { filesOfJob, joinJobs } from './joinJobs';
 
 /** Something that can be printed together with others: a job of the Bench, or a file that was dropped. */
 export interface Joinable {

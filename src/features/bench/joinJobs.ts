@@ -1,24 +1,17 @@
 import { refuse, success, type Result } from '@/core/findings';
-import { LF } from '@/core/gcode/words';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { emptyPlan } from '@/core/plan/jobPlan';
 import { bookOf } from '@/core/plan/planBook';
 import { withFoundParts } from '@/core/plan/sidePlan';
 import { commonStem } from '@/core/output/deliveryNames';
-import { layFiles } from '@/core/sources/joinBytes';
+import { layTogether, type NamedFile } from '@/features/files/namedFiles';
 import { partsPicture } from '@/features/pickers/foundParts';
 import { factsOf } from '@/store/jobFacts';
 import { loadJob, newPlans, saveWholeJob } from '@/store/jobs';
-import type { Job, JobFile } from '@/store/records';
+import type { Job } from '@/store/records';
 import { missingRoom, storageSentence } from '@/store/room';
 import { PrintClient, WorkerClosedError } from '@/workers/printClient';
 import type { ReadProgress } from '@/workers/protocol';
-
-/** A sliced file that is to be printed together with others: plain G-code. */
-export interface NamedFile {
-  readonly name: string;
-  readonly gcode: Blob;
-}
 
 /** The files of a job: its own one, or the several that it was made of. */
 export async function filesOfJob(job: Job): Promise<Result<NamedFile[]>> {
@@ -29,22 +22,6 @@ export async function filesOfJob(job: Job): Promise<Result<NamedFile[]>> {
   const { file } = found.value;
   const { files = [{ name: job.fileName, start: 0, end: file.size }] } = found.value.job;
   return success(files.map(({ name, start, end }) => ({ name, gcode: file.slice(start, end) })));
-}
-
-/** Lays files one behind another, as one. */
-export async function layTogether(
-  files: readonly NamedFile[],
-): Promise<{ gcode: Blob; places: JobFile[] }> {
-  const lasts = await Promise.all(
-    files.map(async ({ gcode }) => new Uint8Array(await gcode.slice(-1).arrayBuffer())[0]),
-  );
-  const parts: BlobPart[] = [];
-  const { starts, ends } = layFiles(
-    files.map(({ gcode }, i) => ({ size: gcode.size, last: lasts[i] ?? LF })),
-    (piece) => parts.push(typeof piece === 'number' ? files[piece].gcode : piece.slice()),
-  );
-  const places = files.map(({ name }, i) => ({ name, start: starts[i], end: ends[i] }));
-  return { gcode: new Blob(parts), places };
 }
 
 /** Puts one job on the Bench that prints several files together. */
@@ -78,18 +55,6 @@ export async function joinJobs(
   } catch (error) {
     if (error instanceof WorkerClosedError) return refuse('trouble', 'It was closed meanwhile.');
     return refuse('trouble', storageSentence(error));
-  } finally {
-    client.close();
-  }
-}
-
-/** The plain G-code of a file that somebody drops, unpacked and without swaps of Lamella's own. */
-export async function plainFile(file: File): Promise<Result<NamedFile>> {
-  const client = new PrintClient();
-  try {
-    const opened = await client.open(file, ORDINARY_PRINTER, () => {});
-    if (!opened.ok) return refuse(opened.refusal.code, `${file.name}: ${opened.refusal.message}`);
-    return success({ name: file.name.replace(/\.(gz|zip)$/i, ''), gcode: opened.value.gcode });
   } finally {
     client.close();
   }

@@ -28,6 +28,9 @@ const PresenceDialog = dynamic(() =>
 const ScaleDialog = dynamic(() =>
   import('@/features/plan/dialogs/ScaleDialog').then((one) => one.ScaleDialog),
 );
+const FilesDialog = dynamic(() =>
+  import('@/features/files/FilesDialog').then((one) => one.FilesDialog),
+);
 const Tour = dynamic(() => import('./Tour').then((one) => one.Tour));
 const MovingDialog = dynamic(() =>
   import('@/features/reslice/MovingDialog').then((one) => one.MovingDialog),
@@ -80,6 +83,15 @@ export function DeskDialogs({ desk }: { desk: DeskState }) {
       </Once>
       <Once wanted={dialog === 'scale'}>
         <ScaleDialog open={dialog === 'scale'} onClose={closeDialog} />
+      </Once>
+      <Once wanted={dialog === 'files'}>
+        <FilesDialog
+          open={dialog === 'files'}
+          onClose={closeDialog}
+          dropped={desk.dropped}
+          openFiles={moving.openFiles}
+          onRenamed={desk.reopen}
+        />
       </Once>
       <Once wanted={dialog === 'tour' || (job.isDemo && !wasTourSeen())}>
         <Tour asked={dialog === 'tour'} onClose={closeDialog} />

@@ -82,7 +82,7 @@ function AtWork({ ready, plan, reopen, children }: AtWorkProps) {
     <JobContext.Provider value={value}>
       <PlanFindingsProvider ready={ready} plan={plan} printer={printer} work={work}>
         <Tooltip.Provider delayDuration={500}>
-          <DropOnJob moving={desk.moving}>
+          <DropOnJob moving={desk.moving} onSlice={desk.takeSlice}>
             <JobHeader />
             {children}
           </DropOnJob>

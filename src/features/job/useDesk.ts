@@ -12,7 +12,8 @@ import { plansSettled } from '@/store/openPlans';
 import { useViewStore } from '@/store/viewStore';
 import { ASK_LEFTOVERS } from '@/features/plan/dialogs/askLeftovers';
 import { download } from '@/components/download';
-import { pickFile } from '@/features/pickers/pickFile';
+import { plainFile, type NamedFile } from '@/features/files/namedFiles';
+import { pickFile, SLICED } from '@/features/pickers/pickFile';
 import { useMoving, type Moving } from '@/features/reslice/useMoving';
 import type { ReadyJob } from './useOpenJob';
 import type { PlanWork } from './usePlanWork';
@@ -28,7 +29,13 @@ export interface DeskState {
   readonly dialog: DeskDialog;
   readonly closeDialog: () => void;
   readonly moving: Moving;
+  /** Takes a sliced file in place of the job's, or asks what it is where the job prints several. */
+  readonly takeSlice: (file: File) => Promise<void>;
+  /** A file that was dropped on a job of several, until the dialog of its files has it. */
+  readonly dropped: NamedFile | null;
   readonly output: OutputState;
+  /** Opens the job anew, as it is stored now. */
+  readonly reopen: () => void;
   /** True while keys belong to something over the desk. */
   readonly isBusy: boolean;
 }
@@ -51,6 +58,21 @@ export function useDesk(
   const { write } = output;
   const moving = useMoving(ready, printer, reopen);
   const { openPlanFile, openSlice } = moving;
+  const [dropped, setDropped] = useState<NamedFile | null>(null);
+  const hasSeveral = reading.sources.length > 1;
+  const takeSlice = useCallback(
+    async (file: File): Promise<void> => {
+      if (!hasSeveral) return openSlice(file);
+      const read = await plainFile(file);
+      if (!read.ok) {
+        toast.error(read.refusal.message);
+        return;
+      }
+      setDropped(read.value);
+      setDialog('files');
+    },
+    [hasSeveral, openSlice],
+  );
 
   // Actions meet the plan as it is then; they are the same objects while it changes, so that what shows
   // only them is not drawn anew.
@@ -87,17 +109,23 @@ export function useDesk(
         else toast.warning('The sheet has nothing to save yet.');
       },
       openPlanFile: () => pickFile('.json', openPlanFile),
-      openNewSlice: () => pickFile('.gcode,.gco,.g,.gz,.zip', openSlice),
+      openNewSlice: () => (hasSeveral ? setDialog('files') : pickFile(SLICED, openSlice)),
       show: setDialog,
     };
     return { reading, analysis, desk };
-  }, [job, router, reading, analysis, openPlanFile, openSlice]);
+  }, [job, router, reading, analysis, hasSeveral, openPlanFile, openSlice]);
 
   return {
     actions,
     dialog,
-    closeDialog: useCallback(() => setDialog(null), []),
+    closeDialog: useCallback(() => {
+      setDropped(null);
+      setDialog(null);
+    }, []),
     moving,
+    takeSlice,
+    dropped,
+    reopen,
     output,
     isBusy: (dialog !== null && dialog !== 'tour') || moving.question !== null,
   };

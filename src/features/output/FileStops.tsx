@@ -1,5 +1,6 @@
 'use client';
 
+import { lineWords } from '@/core/read/sourceLine';
 import { useJob } from '@/features/job/jobContext';
 import { isBeforeLayer, type FoundStop } from '@/core/gcode/stops';
 import { printedSwaps } from '@/core/plan/jobPlan';
@@ -24,7 +25,7 @@ export function FileStops() {
           return (
             <li key={stop.line} className="flex flex-wrap items-center gap-x-2">
               <code className="font-mono font-semibold">{stop.command}</code>
-              <span>line {stop.line}</span>
+              <span>{lineWords(reading, stop.line)}</span>
               <span className="text-muted">
                 {isGone
                   ? 'is taken out'

@@ -1,4 +1,6 @@
 const ID = 'picked-file';
+/** Names of sliced files, for the browser's dialog. */
+export const SLICED = '.gcode,.gco,.g,.gz,.zip';
 
 /** Lets the person choose a file. Must be called from a click or a key, or the browser refuses. */
 export function pickFile(accept: string, onFile: (file: File) => void): void {

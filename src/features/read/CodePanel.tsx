@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
 import { describeLayer } from '@/core/gcode/describeLayer';
 import { layerOfLine } from '@/core/read/reading';
+import { lineWords, sourceLine } from '@/core/read/sourceLine';
 import { useJob } from '@/features/job/jobContext';
 import type { FileLines } from '@/workers/protocol';
 import { WorkerClosedError } from '@/workers/printClient';
@@ -46,9 +47,9 @@ export function CodePanel({ line, onLine }: CodePanelProps) {
 
   useEffect(() => {
     if (!host.current) return;
-    view.current = codeView(host.current);
+    view.current = codeView(host.current, (one) => sourceLine(reading, one).line);
     return () => view.current?.destroy();
-  }, []);
+  }, [reading]);
 
   useEffect(() => {
     if (!lines || !inWindow) return;
@@ -62,7 +63,9 @@ export function CodePanel({ line, onLine }: CodePanelProps) {
   return (
     <section aria-label="The file’s text" className="flex min-h-105 min-w-0 flex-col lg:min-h-0">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-4 pt-3 pb-2">
-        <h2 className="text-base font-semibold">Line {line}</h2>
+        <h2 className="text-base font-semibold">
+          <span className="inline-block first-letter:uppercase">{lineWords(reading, line)}</span>
+        </h2>
         <p className="min-w-0 truncate text-sm text-muted">
           {layer ? describeLayer(layer) : 'before or after the layers'}
         </p>

@@ -34,8 +34,11 @@ const look = EditorView.theme({
   '.lamella-comment': { color: 'var(--muted)' },
 });
 
-/** A read-only editor that shows a window of a file with the file's own line numbers. */
-export function codeView(parent: HTMLElement): CodeView {
+/**
+ * A read-only editor that shows a window of a file with the file's own line numbers.
+ * @param ownLine the number to show for a line.
+ */
+export function codeView(parent: HTMLElement, ownLine: (line: number) => number): CodeView {
   const mark = StateEffect.define<DecorationSet>();
   const marks = StateField.define<DecorationSet>({
     create: () => Decoration.none,
@@ -59,7 +62,7 @@ export function codeView(parent: HTMLElement): CodeView {
           'aria-readonly': 'true',
           'aria-multiline': 'true',
         }),
-        lineNumbers({ formatNumber: (number) => String(number + lines.first - 1) }),
+        lineNumbers({ formatNumber: (number) => String(ownLine(number + lines.first - 1)) }),
         marks,
         look,
       ],

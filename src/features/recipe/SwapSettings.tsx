@@ -9,6 +9,7 @@ import { withWishes } from '@/core/plan/jobPlan';
 import { chosenLayer, type PlannedSwap } from '@/core/plan/plannedSwap';
 import type { Recipe } from '@/core/recipe/recipe';
 import { hasSettings, NO_SETTINGS, type BandSettings } from '@/core/recipe/settings';
+import { lineWords } from '@/core/read/sourceLine';
 import { useJob } from '@/features/job/jobContext';
 import { changePlan } from '@/store/planStore';
 
@@ -34,7 +35,7 @@ function listOf(lines: readonly SettingLine[]): string {
 
 /** What the band after a swap wants otherwise than the file. */
 export function SwapSettings({ swap, recipe, undoing }: SwapSettingsProps) {
-  const { plan } = useJob();
+  const { plan, reading } = useJob();
   const settings = swap.settings ?? NO_SETTINGS;
   const set = (name: string, part: Partial<BandSettings>): void => {
     const next = { ...settings, ...part };
@@ -92,7 +93,7 @@ export function SwapSettings({ swap, recipe, undoing }: SwapSettingsProps) {
       {undoing.length > 0 && (
         <div className="mt-2 rounded-md bg-caution-soft px-3 py-2 text-sm">
           The file itself sets {listOf(undoing)} in bands that want their own, on{' '}
-          {plural(undoing.length, 'line')} (the first is line {undoing[0].line}).
+          {plural(undoing.length, 'line')} (the first is {lineWords(reading, undoing[0].line)}).
           <Tick
             checked={plan.rewrite}
             onChange={(rewrite) =>

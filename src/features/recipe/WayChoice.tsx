@@ -1,5 +1,6 @@
 'use client';
 
+import { lineWords } from '@/core/read/sourceLine';
 import { useJob } from '@/features/job/jobContext';
 import { Tick } from '@/components/Tick';
 import { filamentOf, withStopAnswer } from '@/core/plan/jobPlan';
@@ -103,7 +104,7 @@ export function WayChoice({ recipe }: { recipe: Recipe }) {
         {early.map((stop) => (
           <p key={stop.line} className="mt-1 rounded-md bg-caution-soft px-3 py-2 text-sm">
             The file itself asks for filament at its start (
-            <code className="font-mono">{stop.command}</code>, line {stop.line}).{' '}
+            <code className="font-mono">{stop.command}</code>, {lineWords(reading, stop.line)}).{' '}
             <button
               type="button"
               className="font-medium underline underline-offset-2"

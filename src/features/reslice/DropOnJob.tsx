@@ -5,15 +5,16 @@ import { useFileDrop } from '@/components/useFileDrop';
 import type { Moving } from './useMoving';
 
 interface DropOnJobProps {
-  readonly moving: Moving;
+  readonly moving: Pick<Moving, 'openPlanFile'>;
+  readonly onSlice: (file: File) => void;
   readonly children: ReactNode;
 }
 
 /** The job's page as a place to drop a new slice of its part, or a plan file. */
-export function DropOnJob({ moving, children }: DropOnJobProps) {
+export function DropOnJob({ moving, onSlice, children }: DropOnJobProps) {
   const drop = useFileDrop(([file]) => {
     if (/\.json$/i.test(file.name)) moving.openPlanFile(file);
-    else moving.openSlice(file);
+    else onSlice(file);
   });
   return (
     <div

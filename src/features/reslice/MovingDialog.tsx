@@ -24,6 +24,13 @@ export function MovingDialog({ moving }: { moving: Moving }) {
 const TITLES: Readonly<Record<MovingQuestion['kind'], string>> = {
   'new-slice': 'A new slice of this part',
   'plan-file': 'A plan from another file',
+  files: 'Other files for this job',
+};
+
+const AGREE: Readonly<Record<MovingQuestion['kind'], string>> = {
+  'new-slice': 'Use the new file',
+  'plan-file': 'Add this plan',
+  files: 'Use these files',
 };
 
 function Question({ question, refuse }: { question: MovingQuestion; refuse: () => void }) {
@@ -43,25 +50,27 @@ function Question({ question, refuse }: { question: MovingQuestion; refuse: () =
     <DialogFrame
       title={TITLES[kind]}
       description={
-        kind === 'new-slice'
-          ? `${fileName} would take the place of the job’s file. The old file and plan stay until you agree.`
-          : `${fileName} was made for another file. It is added as a plan beside yours; nothing of yours changes.`
+        kind === 'plan-file'
+          ? `${fileName} was made for another file. It is added as a plan beside yours; nothing of yours changes.`
+          : `${fileName} would take the place of the job’s file. The old file and plan stay until you agree.`
       }
     >
-      <label className="mb-3 flex flex-wrap items-center gap-2 text-sm">
-        The part is
-        <input
-          type="number"
-          min={1}
-          max={1000}
-          step={0.1}
-          value={percent}
-          onChange={(event) => setPercent(event.target.valueAsNumber)}
-          className="w-22 rounded border border-edge bg-paper px-2 py-1"
-          aria-label="Height of the new part against the old one, percent"
-        />
-        % as tall as before (heights move with it; making it wider moves none).
-      </label>
+      {kind !== 'files' && (
+        <label className="mb-3 flex flex-wrap items-center gap-2 text-sm">
+          The part is
+          <input
+            type="number"
+            min={1}
+            max={1000}
+            step={0.1}
+            value={percent}
+            onChange={(event) => setPercent(event.target.valueAsNumber)}
+            className="w-22 rounded border border-edge bg-paper px-2 py-1"
+            aria-label="Height of the new part against the old one, percent"
+          />
+          % as tall as before (heights move with it; making it wider moves none).
+        </label>
+      )}
       {anchors.length === 0 && <p>The plan has no swap yet, so nothing has to move.</p>}
       <ol className="grid gap-1.5">
         {moved.map((swap, i) => (
@@ -83,10 +92,10 @@ function Question({ question, refuse }: { question: MovingQuestion; refuse: () =
             refuse();
           }}
         >
-          {kind === 'new-slice' ? 'Use the new file' : 'Add this plan'}
+          {AGREE[kind]}
         </Button>
         <Button onClick={refuse}>
-          {kind === 'new-slice' ? 'Keep the old file' : 'Leave it out'}
+          {kind === 'plan-file' ? 'Leave it out' : 'Keep what it was'}
         </Button>
         {unanswered.length > 0 && (
           <p className="text-sm text-caution">

@@ -3,6 +3,10 @@
 import { useCallback, useState } from 'react';
 import { toast } from '@/store/toast';
 import type { LayerNumber } from '@/core/gcode/layers';
+import { refuse, success, type Result } from '@/core/findings';
+import type { PrintPicture } from '@/core/geometry/picture';
+import { commonStem } from '@/core/output/deliveryNames';
+import { withChangedFiles, withPartsOfFiles } from '@/core/plan/changedFiles';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { chosenVariant, mapPlans, withCopy, withPlan, withVariantName } from '@/core/plan/planBook';
 import type { Printer } from '@/core/printer/printer';
@@ -23,10 +27,12 @@ import { PrintClient, WorkerClosedError } from '@/workers/printClient';
 import type { OpenPrint, ReadProgress } from '@/workers/protocol';
 import { readPrint } from '@/features/job/openPrint';
 import type { ReadyJob } from '@/features/job/useOpenJob';
+import { layTogether, type NamedFile } from '@/features/files/namedFiles';
+import { partsPicture } from '@/features/pickers/foundParts';
 
 /** A plan on its way to another file, until the person agrees. */
 export interface MovingQuestion {
-  readonly kind: 'new-slice' | 'plan-file';
+  readonly kind: 'new-slice' | 'plan-file' | 'files';
   readonly fileName: string;
   readonly anchors: readonly Anchor[];
   readonly stepCount: number;
@@ -43,10 +49,30 @@ export interface Moving {
   /** A new slice that is being read. */
   readonly reading: { readonly progress: ReadProgress | null; readonly cancel: () => void } | null;
   readonly openSlice: (file: File) => Promise<void>;
+  /**
+   * Puts files in place of those that the job prints; `from` tells for each which of them it is or stands
+   * for, null for a new one. Answers why that cannot be.
+   */
+  readonly openFiles: (
+    files: readonly NamedFile[],
+    from: readonly (number | null)[],
+  ) => Promise<Result<null>>;
   readonly openPlanFile: (file: File) => Promise<void>;
   /** Says no: everything stays as it was. */
   readonly refuse: () => void;
 }
+
+/** What is to come in place of a job's file, and how its plans are taken along but for their swaps. */
+interface NewPrint {
+  readonly kind: 'new-slice' | 'files';
+  readonly fileName: string;
+  readonly opened: OpenPrint;
+  readonly picture?: PrintPicture;
+  readonly carry: (plan: JobPlan) => JobPlan;
+  readonly settle: (plan: JobPlan) => JobPlan;
+}
+
+const AS_IT_IS = (plan: JobPlan): JobPlan => plan;
 
 /** Brings plans to another file and other plans to this one; nothing changes until the person agrees. */
 export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void): Moving {
@@ -55,9 +81,9 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
   const [reading, setReading] = useState<Moving['reading']>(null);
   const done = useCallback(() => setQuestion(null), []);
 
-  /** Asks how the plan as it is now moves to a slice that was read. */
+  /** Asks how the plan as it is now moves to a slice that was read, where it has anything to move. */
   const ask = useCallback(
-    (fileName: string, opened: OpenPrint): void => {
+    async ({ kind, fileName, opened, picture, carry, settle }: NewPrint): Promise<void> => {
       const { plan } = usePlanStore.getState();
       if (!plan) return;
       const old = { layers: print.layers, steps: analysis.steps };
@@ -75,33 +101,35 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
           return;
         }
         const moved = mapPlans(book, (one) => {
-          const anchors = anchorsOf(one, old);
+          const carried = carry(one);
+          const anchors = anchorsOf(carried, old);
           const to =
             one === plan
               ? places
               : moveSwaps(anchors, old.steps.length, inputs, factor).map((swap) => swap.to);
-          return movedPlan(one, opened.fingerprint, anchors, to);
+          return settle(movedPlan(carried, opened.fingerprint, anchors, to));
         });
-        const undo = await replaceSlice(job, factsOf(fileName, opened), opened.gcode, moved);
+        const facts = { ...factsOf(fileName, opened), ...(picture && { picture }) };
+        const undo = await replaceSlice(job, facts, opened.gcode, moved);
         if (!undo.ok) {
           toast.error(`${undo.refusal.message} The old file and plan are as they were.`);
           return;
         }
         reopen();
-        toast(`${job.name} now uses ${fileName}.`, {
+        const count = opened.reading.sources.length;
+        const now = count > 1 ? `prints ${count} files` : `uses ${fileName}`;
+        toast(`${job.name} now ${now}.`, {
           duration: 15_000,
           action: { label: 'Undo', onClick: () => takeBack(undo.value, reopen) },
         });
       };
-      setQuestion({
-        kind: 'new-slice',
-        fileName,
-        anchors: anchorsOf(plan, old),
-        stepCount: analysis.steps.length,
-        inputs,
-        factor: heightFactor(print.layers.at(-1)?.z ?? 0, inputs.layers.at(-1)?.z ?? 0),
-        agree,
-      });
+      const anchors = anchorsOf(carry(plan), old);
+      // Other files beside make nothing taller.
+      const tops = [print, inputs].map(({ layers }) => layers.at(-1)?.z ?? 0);
+      const factor = kind === 'files' ? 1 : heightFactor(tops[0], tops[1]);
+      if (kind === 'files' && anchors.length === 0) return agree([], factor);
+      const stepCount = analysis.steps.length;
+      setQuestion({ kind, fileName, anchors, stepCount, inputs, factor, agree });
     },
     [job, print, analysis, reopen],
   );
@@ -119,7 +147,11 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
         if (!opened.ok) throw new Error(opened.refusal.message);
         if (opened.value.fingerprint === fingerprint) {
           toast('This is the very file that the job has already.');
-        } else ask(file.name, opened.value);
+        } else {
+          const { value } = opened;
+          const [carry, settle] = [AS_IT_IS, AS_IT_IS];
+          await ask({ kind: 'new-slice', fileName: file.name, opened: value, carry, settle });
+        }
       } catch (error) {
         if (error instanceof WorkerClosedError) return;
         toast.error(`${file.name}: ${error instanceof Error ? error.message : String(error)}`);
@@ -129,6 +161,47 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
       }
     },
     [printer, fingerprint, ask],
+  );
+
+  const openFiles = useCallback(
+    async (
+      files: readonly NamedFile[],
+      from: readonly (number | null)[],
+    ): Promise<Result<null>> => {
+      const client = new PrintClient();
+      const note = (progress: ReadProgress | null): void =>
+        setReading({ progress, cancel: () => client.close() });
+      note(null);
+      try {
+        const [only] = files;
+        const isOne = files.length === 1;
+        const { gcode, places } = isOne
+          ? { gcode: only.gcode, places: undefined }
+          : await layTogether(files);
+        const room = await missingRoom(gcode.size);
+        if (room) return refuse('storage-short', room);
+        const opened = await readPrint(client, gcode, printer, note, places);
+        if (!opened.ok) return opened;
+        const after = opened.value.reading;
+        const sides = isOne ? null : await client.sides();
+        await ask({
+          kind: 'files',
+          fileName: isOne ? only.name : `${commonStem(files.map(({ name }) => name))}.gcode`,
+          opened: opened.value,
+          ...(sides && { picture: partsPicture(after, sides) }),
+          carry: (plan) => withChangedFiles(plan, from, print, after),
+          settle: (plan) => withPartsOfFiles(plan, after),
+        });
+        return success(null);
+      } catch (error) {
+        if (error instanceof WorkerClosedError) return refuse('trouble', 'It was cancelled.');
+        return refuse('trouble', error instanceof Error ? error.message : String(error));
+      } finally {
+        client.close();
+        setReading(null);
+      }
+    },
+    [printer, print, ask],
   );
 
   const openPlanFile = useCallback(
@@ -161,7 +234,7 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
     [print, analysis, fingerprint],
   );
 
-  return { question, reading, openSlice, openPlanFile, refuse: done };
+  return { question, reading, openSlice, openFiles, openPlanFile, refuse: done };
 }
 
 async function takeBack(undo: UndoSlice, reopen: () => void): Promise<void> {

@@ -35,6 +35,13 @@ export function JoiningPage() {
           <li>Put what others lie on first.</li>
         </Points>
       </Part>
+      <Part title="When a file changes">
+        <p>
+          <em>Files that this job prints</em> (Shift+F in the job) adds a file, puts a new slice in
+          the place of one, renames it or takes it out. Filaments and swaps go along, and one step
+          takes it back. A file dropped on the job replaces the one of its name.
+        </p>
+      </Part>
       <Part title="File by file, or layer by layer">
         <p>
           File by file takes the fewest swaps, and the nozzle goes down between walls. Layer by

@@ -1,0 +1,194 @@
+'use client';
+
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { Dialog } from 'radix-ui';
+import { useState } from 'react';
+import { Button } from '@/components/Button';
+import { DialogFrame } from '@/components/DialogFrame';
+import { useJob } from '@/features/job/jobContext';
+import { pickFile, SLICED } from '@/features/pickers/pickFile';
+import type { Moving } from '@/features/reslice/useMoving';
+import { jobs } from '@/store/jobs';
+import { plainFile, type NamedFile } from './namedFiles';
+
+interface FilesDialogProps {
+  readonly open: boolean;
+  readonly onClose: () => void;
+  /** A file that was dropped on the job: in place of the one of its name, or one more. */
+  readonly dropped: NamedFile | null;
+  readonly openFiles: Moving['openFiles'];
+  /** The names were stored, and the job is to be opened anew. */
+  readonly onRenamed: () => void;
+}
+
+/** The files that a job prints together: which, in which order, and how they are called. */
+export function FilesDialog({ open, onClose, ...rest }: FilesDialogProps) {
+  return (
+    <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
+      <DialogFrame
+        title="Files that this job prints"
+        description="Each keeps its place on the bed, and its filaments and swaps as far as it stays. What others lie on comes first. Nothing changes until you say so, and it can be undone."
+      >
+        <FilesForm onClose={onClose} {...rest} />
+      </DialogFrame>
+    </Dialog.Root>
+  );
+}
+
+/** A file of the list: `from` is the one of the job that it is or stands for, null for a new one. */
+interface ListedFile extends NamedFile {
+  readonly key: string;
+  readonly from: number | null;
+  /** Its bytes are others than those of the job's file. */
+  readonly isNew: boolean;
+}
+
+function FilesForm({ onClose, dropped, openFiles, onRenamed }: Omit<FilesDialogProps, 'open'>) {
+  const { job, gcode, reading } = useJob();
+  const [before] = useState(() =>
+    reading.sources.map(({ name, start, end }, from): ListedFile => {
+      const only = reading.sources.length === 1;
+      const part = only ? gcode : gcode.slice(start, end);
+      return { key: `${from}`, name: only ? job.fileName : name, gcode: part, from, isNew: false };
+    }),
+  );
+  const [files, setFiles] = useState<readonly ListedFile[]>(() =>
+    dropped ? withFile(before, dropped, placeOf(dropped, before)) : before,
+  );
+  const [busy, setBusy] = useState(false);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const isSame =
+    files.length === before.length &&
+    files.every(({ from, isNew, key }, i) => from === i && !isNew && key === before[i].key);
+  const isRenamed = files.some(({ name }, i) => name !== before[i]?.name);
+
+  /** Reads a file that was picked or dropped; `at` is the one that it stands for, null for one more. */
+  const take = async (file: File, at: number | null): Promise<void> => {
+    setTrouble(null);
+    setBusy(true);
+    try {
+      const read = await plainFile(file);
+      if (!read.ok) return setTrouble(read.refusal.message);
+      setFiles((now) => withFile(now, read.value, at));
+    } catch (error) {
+      setTrouble(`${file.name} could not be read. ${String(error)}`);
+    } finally {
+      setBusy(false);
+    }
+  };
+  const move = (at: number, by: number): void => {
+    const next = [...files];
+    [next[at], next[at + by]] = [next[at + by], next[at]];
+    setFiles(next);
+  };
+  const apply = async (): Promise<void> => {
+    setTrouble(null);
+    if (isSame) {
+      const names = files.map(({ name }) => name.trim());
+      const stored = await jobs.edit(job.id, (now) => ({
+        ...now,
+        ...(now.files
+          ? { files: now.files.map((one, i) => ({ ...one, name: names[i] })) }
+          : { fileName: names[0] }),
+      }));
+      if (!stored) return;
+      onClose();
+      return onRenamed();
+    }
+    setBusy(true);
+    const done = await openFiles(
+      files.map(({ name, gcode: bytes }) => ({ name: name.trim(), gcode: bytes })),
+      files.map(({ from }) => from),
+    );
+    setBusy(false);
+    if (done.ok) onClose();
+    else setTrouble(done.refusal.message);
+  };
+  const isNameless = files.some(({ name }) => name.trim() === '');
+  return (
+    <div className="grid gap-4">
+      <ol className="grid gap-2" aria-label="Files of the job">
+        {files.map((one, i) => (
+          <li key={one.key} className="flex flex-wrap items-center gap-2">
+            <span className="w-5 font-semibold">{i + 1}</span>
+            <input
+              aria-label={`Name of file ${i + 1}`}
+              value={one.name}
+              maxLength={120}
+              onChange={({ currentTarget: { value } }) =>
+                setFiles((now) =>
+                  now.map((file) => (file === one ? { ...file, name: value } : file)),
+                )
+              }
+              className="min-w-40 flex-1 rounded-md border border-edge bg-paper px-2 py-1"
+            />
+            {one.isNew && <span className="text-sm text-muted">new</span>}
+            <Button
+              kind="quiet"
+              disabled={i === 0}
+              aria-label={`Print ${one.name} earlier`}
+              onClick={() => move(i, -1)}
+            >
+              <ArrowUp aria-hidden size={15} />
+            </Button>
+            <Button
+              kind="quiet"
+              disabled={i === files.length - 1}
+              aria-label={`Print ${one.name} later`}
+              onClick={() => move(i, 1)}
+            >
+              <ArrowDown aria-hidden size={15} />
+            </Button>
+            <Button
+              disabled={busy}
+              aria-label={`Replace ${one.name}`}
+              onClick={() => pickFile(SLICED, (file) => take(file, i))}
+            >
+              Replace
+            </Button>
+            <Button
+              disabled={files.length === 1}
+              aria-label={`Take out ${one.name}`}
+              onClick={() => setFiles((now) => now.filter((file) => file !== one))}
+            >
+              Take out
+            </Button>
+          </li>
+        ))}
+      </ol>
+      {trouble !== null && (
+        <p role="alert" className="rounded-md bg-danger-soft px-3 py-2">
+          {trouble}
+        </p>
+      )}
+      <div className="flex flex-wrap gap-2">
+        <Button
+          kind="primary"
+          disabled={busy || isNameless || (isSame && !isRenamed)}
+          onClick={apply}
+        >
+          {isSame ? 'Use these names' : 'Use these files'}
+        </Button>
+        <Button disabled={busy} onClick={() => pickFile(SLICED, (file) => take(file, null))}>
+          Add a file
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** Puts a file in place of the one at `at`; null for one more. */
+function withFile(
+  files: readonly ListedFile[],
+  file: NamedFile,
+  at: number | null,
+): readonly ListedFile[] {
+  if (at === null)
+    return [...files, { ...file, key: crypto.randomUUID(), from: null, isNew: true }];
+  return files.map((one, i) => (i === at ? { ...one, ...file, isNew: true } : one));
+}
+
+function placeOf({ name }: NamedFile, files: readonly ListedFile[]): number | null {
+  const at = files.findIndex((one) => one.name === name);
+  return at < 0 ? null : at;
+}
