@@ -30,6 +30,7 @@ const coreFolders = [
   'plan',
   'output',
   'checks',
+  'run',
 ];
 const noOutside = {
   regex: outsideCore,

@@ -27,7 +27,7 @@ const pages = [
   '/guide',
   ...GUIDE_PAGES.map(({ id }) => `/guide/${id}`),
 ];
-const jobPages = ['', '/read', '/recipe', '/checks', '/output'];
+const jobPages = ['', '/read', '/recipe', '/checks', '/output', '/attend'];
 const source = readFileSync(join(ROOT, 'src/offline/serviceWorker.js'), 'utf8');
 const build = readFileSync(join(ROOT, '.next/BUILD_ID'), 'utf8').trim();
 const version = createHash('sha256').update(build).update(source).digest('hex').slice(0, 12);

@@ -6,7 +6,8 @@ const LOOPBACK: readonly string[] = ['localhost', '127.0.0.1', '[::1]'];
 
 /**
  * Stands before every answer. A name that is not this machine's is refused, so that a page from
- * elsewhere cannot reach Lamella under a name of its own; only reading is allowed; and every answer has
+ * elsewhere cannot reach Lamella under a name of its own; only reading is allowed, but for the simulated
+ * printer; and every answer has
  * its Content-Security-Policy: nothing from elsewhere, and inline scripts only with this request's
  * nonce. Styles may be inline because positions are computed while dragging.
  */
@@ -14,7 +15,7 @@ export function proxy(request: NextRequest): NextResponse {
   if (!isOwnName(request.headers.get('host'))) {
     return refused(421, 'This name is not one of Lamella’s. Set LAMELLA_HOSTS to allow it.');
   }
-  if (request.method !== 'GET' && request.method !== 'HEAD') {
+  if (request.method !== 'GET' && request.method !== 'HEAD' && !isForStandIn(request)) {
     const answer = refused(405, 'Only GET and HEAD are answered here.');
     answer.headers.set('Allow', 'GET, HEAD');
     return answer;
@@ -27,6 +28,14 @@ export function proxy(request: NextRequest): NextResponse {
   const response = NextResponse.next({ request: { headers } });
   response.headers.set('Content-Security-Policy', policy);
   return response;
+}
+
+/** The simulated printer is told what to do by this page alone: a page from elsewhere has another origin. */
+function isForStandIn({ method, nextUrl, headers }: NextRequest): boolean {
+  if (method !== 'POST' || !nextUrl.pathname.startsWith('/api/printer')) return false;
+  const origin = headers.get('origin');
+  const host = headers.get('host');
+  return origin === `http://${host}` || origin === `https://${host}`;
 }
 
 function isOwnName(host: string | null): boolean {

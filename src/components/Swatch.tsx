@@ -2,8 +2,13 @@ import { useId } from 'react';
 import type { PaletteFilament } from '@/core/filament/palette';
 import { HATCH_PATH, HATCH_TILE, inkOn } from './hatch';
 
+interface SwatchProps {
+  readonly filament: Pick<PaletteFilament, 'colour' | 'hatch' | 'letter'>;
+  readonly size?: number;
+}
+
 /** A filament as a chip: colour, hatch and letter, so that colour is never all there is. */
-export function Swatch({ filament, size = 28 }: { filament: PaletteFilament; size?: number }) {
+export function Swatch({ filament, size = 28 }: SwatchProps) {
   const id = useId();
   const { colour, hatch, letter } = filament;
   const ink = inkOn(colour);

@@ -13,11 +13,12 @@ interface Schema extends DBSchema {
   plans: { key: string; value: unknown };
   printers: { key: string; value: unknown };
   spools: { key: string; value: unknown };
+  runs: { key: string; value: unknown };
   meta: { key: string; value: unknown };
 }
 
 export type Database = IDBPDatabase<Schema>;
-export type StoreName = 'jobs' | 'files' | 'plans' | 'printers' | 'spools' | 'meta';
+export type StoreName = 'jobs' | 'files' | 'plans' | 'printers' | 'spools' | 'runs' | 'meta';
 
 const NAME = 'lamella';
 

@@ -35,8 +35,11 @@ describe('migrations', () => {
           upgrade: (db, before, _to, tx) => migrate(db as never, before, tx as never, upTo),
         });
         const picture = from < 2 ? {} : { picture: null };
-        await old.put('jobs', { id: 'old', name: 'Old job', ...picture });
-        await old.put('plans', from < 3 ? plan : bookOf(plan), 'old');
+        const deleted = from < 6 ? {} : { deleted: null };
+        await old.put('jobs', { id: 'old', name: 'Old job', ...picture, ...deleted });
+        const book = from < 3 ? plan : bookOf(plan);
+        const plans = from < 6 ? book : { id: 'old', revision: 1, book, aside: [] };
+        await old.put('plans', plans, 'old');
         const { reserved: _none, ...spool } = ordinarySpool({ id: 'old', name: 'Old spool' });
         if (from === 4) await old.put('spools', spool);
         old.close();
@@ -58,6 +61,7 @@ describe('migrations', () => {
         'meta',
         'plans',
         'printers',
+        'runs',
         'spools',
       ]);
       db.close();

@@ -81,6 +81,13 @@ export const MIGRATIONS: readonly Migration[] = [
       }
     },
   },
+  {
+    to: 7,
+    // What was written is remembered, and how each run of it went.
+    run: (db) => {
+      db.createObjectStore('runs', { keyPath: 'id' });
+    },
+  },
 ];
 
 /** What is stored may be anything, and what is no record stays as it is. */

@@ -1,7 +1,10 @@
 import type { LevelBox } from '@/core/geometry/footprint';
 import type { PrintPicture } from '@/core/geometry/picture';
+import type { JobPlan } from '@/core/plan/jobPlan';
 import type { PlanBook } from '@/core/plan/planBook';
 import type { Printer } from '@/core/printer/printer';
+import type { RunEvent } from '@/core/run/events';
+import type { RunPlan } from '@/core/run/runPlan';
 
 /** Grams of a spool that a job was promised when it was deleted. */
 export interface HeldReservation {
@@ -57,6 +60,34 @@ export interface StoredPlans {
   readonly book: PlanBook;
   /** Plans of the book that could not be read, kept as they were found. */
   readonly aside: readonly unknown[];
+}
+
+/** A file that was handed out. */
+export interface WrittenOutput {
+  readonly name: string;
+  readonly bytes: number;
+  readonly sha256: string;
+}
+
+/** An output that was written, and how its run goes: the events make all of it. */
+export interface Run {
+  readonly id: string;
+  readonly jobId: string;
+  readonly writtenAt: number;
+  /** What the person at the printer needs, and the plan that it was made of. */
+  readonly runPlan: RunPlan;
+  /** null for one that came from another device. */
+  readonly plan: JobPlan | null;
+  readonly outputs: readonly WrittenOutput[];
+  readonly isProven: boolean;
+  /** Seen from above; null where nothing is known of it. */
+  readonly picture: PrintPicture | null;
+  readonly layers: number;
+  /** When the person means to start, ms since 1970; null for not chosen. */
+  readonly startAt: number | null;
+  /** Practice against the simulated printer. */
+  readonly isRehearsal: boolean;
+  readonly events: readonly RunEvent[];
 }
 
 /** A printer's profile as it is kept. */

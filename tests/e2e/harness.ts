@@ -130,10 +130,17 @@ export async function prepare(
   return complaints;
 }
 
-/** Lets a page's clock begin at a moment, and go on from there. As text: nothing of this file is there. */
+/**
+ * Lets a page's clock begin at a moment, and go on from there; `skipClock(ms)` puts it forward, over a reload too.
+ * As text: nothing of this file is there.
+ */
 const clockScript = (begins: number): string => `{
   const Real = Date;
-  const offset = ${begins} - Real.now();
+  let offset = ${begins} - Real.now() + Number(sessionStorage.getItem('skipped') ?? 0);
+  globalThis.skipClock = (ms) => {
+    offset += ms;
+    sessionStorage.setItem('skipped', Number(sessionStorage.getItem('skipped') ?? 0) + ms);
+  };
   globalThis.Date = class Date extends Real {
     constructor(...given) {
       if (given.length === 0) super(Real.now() + offset);

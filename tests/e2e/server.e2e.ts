@@ -92,4 +92,43 @@ describe('the server', () => {
     await seeText(page, 'This job is not in this browser');
     assert.deepEqual(complaints, []);
   });
+
+  it('drives the simulated printer for this page alone, and says what it cannot do', async () => {
+    const { origin } = new URL(bed.app.url);
+    const post = (path: string, body: string, from = origin): Promise<Response> =>
+      fetch(`${origin}${path}`, { method: 'POST', body, headers: { Origin: from } });
+    const start = (options: unknown, body = 'G28\nG4 S600\nM600\nG4 S60\n'): Promise<Response> =>
+      post(`/api/printer?options=${encodeURIComponent(JSON.stringify(options))}`, body);
+    assert.equal((await post('/api/printer', 'G28\n', 'http://elsewhere.test')).status, 405);
+    assert.equal((await post('/', 'G28\n')).status, 405);
+    assert.equal((await start({ speed: 1e9 })).status, 400);
+    assert.equal((await start({}, '')).status, 400);
+    assert.equal((await start({}, 'x'.repeat(11e6))).status, 413);
+    const ids: string[] = [];
+    for (let i = 0; i < 4; i++) {
+      const made = await start({ speed: 600 });
+      assert.equal(made.status, 201);
+      ids.push(((await made.json()) as { id: string }).id);
+    }
+    assert.equal((await start({})).status, 429);
+
+    const [id] = ids;
+    const gone = new AbortController();
+    const events = await fetch(`${origin}/api/printer/${id}/events`, { signal: gone.signal });
+    assert.match(String(events.headers.get('content-type')), /event-stream/);
+    const reader = events.body!.getReader();
+    let news = '';
+    const state = /"phase":"waiting"[^\n]*"stops":1/;
+    while (!state.test(news)) news += new TextDecoder().decode((await reader.read()).value);
+    gone.abort();
+    const act = (body: unknown): Promise<Response> =>
+      post(`/api/printer/${id}`, JSON.stringify(body));
+    assert.equal((await act({ action: 'explode' })).status, 400);
+    assert.equal((await act({ action: 'fault', fault: 'lose-place' })).status, 200);
+    const went = await act({ action: 'resume' });
+    assert.match(await went.text(), /"isPlaceLost":true/);
+    assert.equal((await act({ action: 'resume' })).status, 409);
+    for (const one of ids) await post(`/api/printer/${one}`, '{"action":"close"}');
+    assert.equal((await act({ action: 'pause' })).status, 404);
+  });
 });

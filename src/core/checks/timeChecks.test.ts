@@ -25,7 +25,7 @@ describe('when to be there', () => {
 
   it('knows no night for those who do not sleep', async () => {
     const inputs = await base();
-    const awake = { ...inputs, start: at(2), presence: { night: null, away: [] } };
+    const awake = { ...inputs, start: at(2), presence: { night: null, away: [], dates: [] } };
     expect(timeChecks(awake)).toEqual([]);
   });
 

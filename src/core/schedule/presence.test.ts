@@ -9,6 +9,7 @@ const on = (day: number, hours: number, minutes = 0): Date =>
 const WORKING: Presence = {
   night: { from: '23:00', to: '07:00' },
   away: [{ days: [1, 2, 3, 4, 5], from: '08:30', to: '17:00' }],
+  dates: [{ date: '2026-04-11', from: '19:00', to: '01:00' }],
 };
 
 describe('presence', () => {
@@ -21,17 +22,24 @@ describe('presence', () => {
     [on(6, 17, 0), null],
     // Saturday.
     [on(11, 10, 0), null],
+    [on(11, 20, 0), 'away'],
+    [on(12, 0, 30), 'away'],
+    [on(12, 20, 0), null],
   ] as const)('at %s is %s', (at, why) => {
     expect(absenceAt(WORKING, at)).toBe(why);
   });
 
   it('knows people who never sleep, and hours past midnight', () => {
-    const late: Presence = { night: null, away: [{ days: [5], from: '20:00', to: '01:30' }] };
+    const late: Presence = {
+      night: null,
+      away: [{ days: [5], from: '20:00', to: '01:30' }],
+      dates: [],
+    };
     expect(absenceAt(late, on(4, 1, 0))).toBe('away');
     expect(absenceAt(late, on(5, 1, 0))).toBeNull();
-    expect(absenceAt({ night: null, away: [] }, on(5, 3, 0))).toBeNull();
+    expect(absenceAt({ night: null, away: [], dates: [] }, on(5, 3, 0))).toBeNull();
     const nothing = { from: '09:00', to: '09:00' };
-    expect(absentSpans({ night: nothing, away: [] }, on(5, 0), on(7, 0))).toEqual([]);
+    expect(absentSpans({ night: nothing, away: [], dates: [] }, on(5, 0), on(7, 0))).toEqual([]);
   });
 
   it('names every stretch that touches a time once, in order', () => {

@@ -1,4 +1,4 @@
-import { addDays, getISODay, startOfDay } from 'date-fns';
+import { addDays, getISODay, lightFormat, startOfDay } from 'date-fns';
 
 /** Hours of a day, local time as `23:00`; a stretch that ends before it begins runs past midnight. */
 export interface Hours {
@@ -12,11 +12,18 @@ export interface AwayWindow extends Hours {
   readonly days: readonly number[];
 }
 
+/** A stretch in which the person is out, on one date: `2026-04-05`, on which it begins. */
+export interface DatedWindow extends Hours {
+  readonly date: string;
+}
+
 /** When nobody comes to the printer. */
 export interface Presence {
   /** null for someone who never sleeps. */
   readonly night: Hours | null;
   readonly away: readonly AwayWindow[];
+  /** Single dates. */
+  readonly dates: readonly DatedWindow[];
 }
 
 export type Absence = 'night' | 'away';
@@ -29,12 +36,16 @@ export interface AbsentSpan {
 }
 
 /** An ordinary night, until a person says when they sleep and when they are out. */
-export const ORDINARY_PRESENCE: Presence = { night: { from: '23:00', to: '07:00' }, away: [] };
+export const ORDINARY_PRESENCE: Presence = {
+  night: { from: '23:00', to: '07:00' },
+  away: [],
+  dates: [],
+};
 
 const EVERY_DAY = [1, 2, 3, 4, 5, 6, 7];
 
 /** The stretches without anyone that touch a time, in the order in which they begin. */
-export function absentSpans({ night, away }: Presence, from: Date, to: Date): AbsentSpan[] {
+export function absentSpans({ night, away, dates }: Presence, from: Date, to: Date): AbsentSpan[] {
   const spans: AbsentSpan[] = [];
   // One that began yesterday evening may still last.
   for (let day = addDays(startOfDay(from), -1); day < to; day = addDays(day, 1)) {
@@ -45,6 +56,8 @@ export function absentSpans({ night, away }: Presence, from: Date, to: Date): Ab
     };
     if (night) add(night, EVERY_DAY, 'night');
     for (const one of away) add(one, one.days, 'away');
+    const today = lightFormat(day, 'yyyy-MM-dd');
+    for (const one of dates) if (one.date === today) add(one, EVERY_DAY, 'away');
   }
   return spans.sort((a, b) => a.from.getTime() - b.from.getTime());
 }

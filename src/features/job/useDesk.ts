@@ -45,7 +45,7 @@ export function useDesk(
   ready: ReadyJob,
   plan: JobPlan,
   printer: Printer,
-  work: Pick<PlanWork, 'needs' | 'request' | 'side'>,
+  work: PlanWork,
   reopen: () => void,
 ): DeskState {
   const router = useRouter();

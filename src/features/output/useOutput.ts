@@ -9,6 +9,7 @@ import type { Excerpt } from '@/core/output/excerpts';
 import type { Proof } from '@/core/output/proofTypes';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Printer } from '@/core/printer/printer';
+import { keepOutput } from './keepOutput';
 import { zipOf } from './zipOf';
 import { download } from '@/components/download';
 import type { PlanWork } from '@/features/job/usePlanWork';
@@ -82,9 +83,10 @@ export function useOutput(
   ready: ReadyJob,
   plan: JobPlan,
   printer: Printer,
-  { request, side }: Pick<PlanWork, 'request' | 'side'>,
+  work: Pick<PlanWork, 'request' | 'side' | 'bands' | 'purges' | 'spools'>,
 ): OutputState {
   const { job, client } = ready;
+  const { request, side } = work;
   const [progress, setProgress] = useState<number | null>(null);
   const [outcome, setOutcome] = useState<Outcome | null>(null);
   const fileName = fileNameOf(plan, job.fileName, request);
@@ -109,6 +111,8 @@ export function useOutput(
       const files = blobs.map((blob, i) => {
         return { blob, name: names[i], filament: filaments[i] };
       });
+      // Kept before it is handed out: what goes to the printer can be attended to.
+      if (files.length > 0) await keepOutput({ ready, plan, printer, work, files });
       const isMany = files.length > 1;
       const given = isMany ? `${jobStem(job.fileName)}.zip` : fileName;
       if (isMany) download(await zipOf(files, request.arrangement?.home ?? 'nothing'), given);
@@ -123,7 +127,7 @@ export function useOutput(
     } finally {
       setProgress(null);
     }
-  }, [client, fileName, job.fileName, plan, printer, request, side]);
+  }, [ready, client, fileName, job.fileName, plan, printer, work, request, side]);
 
   const written = outcome?.kind === 'written' ? outcome.result : null;
   const isCurrent = written?.plan === plan && written.printer === printer;

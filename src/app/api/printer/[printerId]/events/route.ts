@@ -1,0 +1,37 @@
+import { standInOf } from '@/server/standIns';
+
+interface Context {
+  readonly params: Promise<{ printerId: string }>;
+}
+
+/** The state of a stand-in as it changes, as Server-Sent Events. */
+export async function GET(request: Request, { params }: Context): Promise<Response> {
+  const found = standInOf((await params).printerId);
+  if (!found) {
+    return Response.json(
+      { error: { message: 'There is no such stand-in. It has ended.' } },
+      { status: 404 },
+    );
+  }
+  const encoder = new TextEncoder();
+  let stop = (): void => {};
+  const stream = new ReadableStream<Uint8Array>({
+    start(controller) {
+      stop = found.listen((news) => {
+        controller.enqueue(encoder.encode(`data: ${JSON.stringify(news)}\n\n`));
+      });
+      request.signal.addEventListener('abort', () => {
+        stop();
+        try {
+          controller.close();
+        } catch {
+          // It was closed by the other side.
+        }
+      });
+    },
+    cancel: () => stop(),
+  });
+  return new Response(stream, {
+    headers: { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store' },
+  });
+}

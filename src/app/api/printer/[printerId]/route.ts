@@ -1,0 +1,47 @@
+import { mixed, number, object, ValidationError } from 'yup';
+import { FAULTS, type Fault } from '@/core/run/standIn';
+import { standInOf } from '@/server/standIns';
+
+const ACTIONS = ['pause', 'resume', 'reheat', 'cancel', 'speed', 'fault', 'close'] as const;
+
+const asked = object({
+  action: mixed<(typeof ACTIONS)[number]>().oneOf(ACTIONS).required(),
+  speed: number().min(1).max(600),
+  fault: mixed<Fault>().oneOf(FAULTS),
+});
+
+interface Context {
+  readonly params: Promise<{ printerId: string }>;
+}
+
+/** Does something at a stand-in: its buttons, its speed, or a fault. */
+export async function POST(request: Request, { params }: Context): Promise<Response> {
+  const found = standInOf((await params).printerId);
+  if (!found) return refused(404, 'There is no such stand-in. It has ended.');
+  let wish: Awaited<ReturnType<typeof asked.validate>>;
+  try {
+    wish = await asked.validate(await request.json());
+  } catch (error) {
+    return refused(400, error instanceof ValidationError ? error.message : 'The body is no JSON.');
+  }
+  const { action, speed, fault } = wish;
+  if (action === 'speed' && speed !== undefined) found.speed = speed;
+  else if (action === 'fault' && fault) found.act(fault, (printer) => printer.breaks(fault));
+  else if (action === 'pause') found.act(action, (printer) => printer.pause());
+  else if (action === 'reheat') found.act(action, (printer) => printer.reheat());
+  else if (action === 'cancel') found.act(action, (printer) => printer.cancel());
+  else if (action === 'close') found.end();
+  else if (action === 'resume') {
+    let goesOn = false;
+    found.act(action, (printer) => {
+      goesOn = printer.resume();
+    });
+    if (!goesOn)
+      return refused(409, 'It does not go on: it prints already, is over, or is too cold.');
+  } else return refused(400, 'The action lacks its value.');
+  return Response.json(found.news);
+}
+
+function refused(status: number, message: string): Response {
+  return Response.json({ error: { message } }, { status });
+}

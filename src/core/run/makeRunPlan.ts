@@ -1,0 +1,92 @@
+import type { PairPurge } from '../filament/purgeTable';
+import type { Spool } from '../filament/spool';
+import type { Band } from '../plan/bands';
+import { isSideBySide } from '../plan/sidePlan';
+import type { JobPlan } from '../plan/jobPlan';
+import { machineSeconds } from '../plan/time';
+import type { Printer } from '../printer/printer';
+import type { RecipeKind } from '../printer/stopKinds';
+import type { Reading } from '../read/reading';
+import { numbersOf, type Recipe } from '../recipe/recipe';
+import type { RunPlan } from './runPlan';
+
+const STOPS: Readonly<Record<RecipeKind, RunPlan['stop']>> = {
+  'change-command': 'change',
+  'pause-command': 'pause',
+  'spelled-out': 'moves',
+  'beep-only': 'tones',
+  'host-scripts': 'host',
+};
+
+/** What a plan of a run is made of. */
+export interface RunPlanInputs {
+  readonly job: string;
+  readonly fileNames: readonly string[];
+  readonly plan: JobPlan;
+  readonly reading: Pick<Reading, 'layers' | 'sections' | 'secondsBefore' | 'secondsAfter'>;
+  readonly printer: Printer;
+  readonly recipe: Recipe;
+  readonly bands: readonly Band[];
+  readonly purges: readonly Pick<PairPurge, 'mm'>[];
+  readonly spools: ReadonlyMap<string, Pick<Spool, 'name'>>;
+}
+
+/** Takes down all that a person at the printer needs of a plan as it was written. */
+export function makeRunPlan(inputs: RunPlanInputs): RunPlan {
+  const { job, fileNames, plan, reading, printer, recipe, bands, purges, spools } = inputs;
+  const { secondsBefore: before, secondsAfter: after, layers } = reading;
+  const isRising = !isSideBySide(plan);
+  let begun = 0;
+  const layerStarts = layers.map(({ seconds }) => {
+    const at = begun;
+    begun += seconds;
+    return Math.round(at * 10) / 10;
+  });
+  return {
+    version: 1,
+    job,
+    fileNames: [...fileNames],
+    printer: {
+      name: printer.name,
+      feed: printer.feed.kind,
+      unloadMm: numbersOf(recipe, printer).unload,
+      runoutSensor: printer.runoutSensor,
+      brush: printer.brush !== null && recipe.scrub,
+      beeper: printer.beeper,
+      nozzleCools: printer.timeouts.nozzleSeconds,
+      motorsLetGo: recipe.keepMotors ? null : printer.timeouts.motorSeconds,
+    },
+    stop: fileNames.length > 1 ? 'files' : STOPS[recipe.kind],
+    unloadsItself:
+      fileNames.length === 1 && ['change-command', 'spelled-out'].includes(recipe.kind),
+    before,
+    after,
+    bands: bands.map(({ filament, seconds, first, last, bottom, top, grams, settings }) => {
+      const { letter, name, colour, hatch } = filament;
+      const spool = spools.get(letter)?.name ?? null;
+      const { nozzle } = settings;
+      return {
+        filament: { letter, name, colour, hatch, spool },
+        seconds,
+        first,
+        last,
+        bottom,
+        top,
+        grams,
+        nozzle,
+      };
+    }),
+    swaps: bands.slice(1).map(({ first, sections }, i) => {
+      const purgeMm = purges[i]?.mm ?? 0;
+      return {
+        layer: first,
+        inside: sections !== null && bands[i].last >= first,
+        machine: machineSeconds(purgeMm),
+        hands: plan.handSeconds,
+        purgeMm,
+      };
+    }),
+    layerStarts: isRising ? layerStarts : null,
+    loadFirst: plan.loadFirst,
+  };
+}

@@ -1,0 +1,118 @@
+import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
+import { HATCHES } from '../filament/palette';
+import type { Result } from '../findings';
+import { readShape } from '../shape';
+
+/** A filament as it is shown at the printer. */
+const filament = () =>
+  object({
+    letter: string().max(2).required(),
+    name: string().max(80).defined(),
+    colour: string()
+      .matches(/^#[0-9a-f]{6}$/i)
+      .required(),
+    hatch: mixed<(typeof HATCHES)[number]>().oneOf(HATCHES).required(),
+    /** The spool's own name on the shelf; null for none. */
+    spool: string().max(80).nullable().defined(),
+  }).required();
+
+const seconds = () => number().min(0).max(1e8).required();
+const layer = () => number().integer().min(1).max(65535).required();
+
+const band = object({
+  filament: filament(),
+  /** How long it prints, s. */
+  seconds: seconds(),
+  first: layer(),
+  last: layer(),
+  /** Heights, machine mm. */
+  bottom: number().required(),
+  top: number().required(),
+  grams: number().min(0).required(),
+  /** What the nozzle is to be heated to, °C; null where the file says it. */
+  nozzle: number().nullable().defined(),
+}).required();
+
+const swap = object({
+  /** The layer that it comes before, or inside of. */
+  layer: layer(),
+  inside: boolean().required(),
+  /** What the printer's own part takes, and what hands take, s. */
+  machine: seconds(),
+  hands: seconds(),
+  purgeMm: number().min(0).required(),
+}).required();
+
+const printer = object({
+  name: string().max(80).defined(),
+  feed: mixed<'direct' | 'tube'>().oneOf(['direct', 'tube']).required(),
+  unloadMm: number().min(0).required(),
+  runoutSensor: boolean().required(),
+  brush: boolean().required(),
+  beeper: boolean().required(),
+  /** Seconds of waiting after which the nozzle cools, and the motors let go; null for never. */
+  nozzleCools: number().min(0).nullable().defined(),
+  motorsLetGo: number().min(0).nullable().defined(),
+}).required();
+
+/** How the printer is stopped, as far as hands notice. */
+export const STOP_WAYS = ['change', 'pause', 'moves', 'tones', 'host', 'files'] as const;
+
+const runPlan = object({
+  version: number().oneOf([1]).required(),
+  job: string().max(160).defined(),
+  fileNames: array(string().max(200).required()).max(400).required(),
+  printer,
+  stop: mixed<(typeof STOP_WAYS)[number]>().oneOf(STOP_WAYS).required(),
+  /** The printer itself pulls the old filament out and pushes the new one in. */
+  unloadsItself: boolean().required(),
+  /** Heating and homing before the first layer, and what comes after the last, s. */
+  before: seconds(),
+  after: seconds(),
+  bands: array(band).min(1).max(2000).required(),
+  /** One fewer than bands: each leads to the next band. */
+  swaps: array(swap).max(2000).required(),
+  /** Planned seconds of printing at the start of each layer, swaps left out; null where layers are not printed one by one. */
+  layerStarts: array(number().min(0).required()).max(65535).nullable().defined(),
+  /** The printer asks for the first filament before it begins. */
+  loadFirst: boolean().required(),
+}).required();
+
+/** All that a person at the printer needs of a plan that was written: it stands for itself. */
+export type RunPlan = InferType<typeof runPlan>;
+export type RunBand = RunPlan['bands'][number];
+export type RunSwap = RunPlan['swaps'][number];
+export type RunPrinter = RunPlan['printer'];
+
+/** Reads a stored or handed-on plan of a run, or says why it cannot. */
+export function parseRunPlan(stored: unknown): Result<RunPlan> {
+  const words = { what: 'The plan of the run', code: 'bad-record', passOverUnknown: true } as const;
+  const read = readShape(runPlan, stored, words);
+  if (!read.ok) return read;
+  const { bands, swaps } = read.value;
+  if (swaps.length === bands.length - 1) return read;
+  return {
+    ok: false,
+    refusal: {
+      code: 'bad-record',
+      message: 'The plan of the run has not one swap between two bands.',
+    },
+  };
+}
+
+/** What swaps and printing take in all, as planned, s. */
+export function plannedTotal({ before, after, bands, swaps }: RunPlan): number {
+  const printing = bands.reduce((sum, one) => sum + one.seconds, before + after);
+  return swaps.reduce((sum, { machine, hands }) => sum + machine + hands, printing);
+}
+
+/** Planned seconds from the start to each swap, when somebody stands by at all of them. */
+export function swapOffsets({ before, bands, swaps }: RunPlan): number[] {
+  let now = before;
+  return swaps.map((one, i) => {
+    now += bands[i].seconds;
+    const at = now;
+    now += one.machine + one.hands;
+    return at;
+  });
+}

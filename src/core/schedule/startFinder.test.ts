@@ -1,0 +1,192 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { ORDINARY_PRESENCE, type Presence } from './presence';
+import {
+  bestStarts,
+  collisionsOf,
+  goodStarts,
+  inTheWay,
+  withWaiting,
+  type StartQuestion,
+} from './startFinder';
+
+const MINUTE = 60_000;
+const on = (day: number, hours: number, minutes = 0): Date =>
+  new Date(2026, 3, day, hours, minutes);
+
+const EVENING: StartQuestion = {
+  needed: [
+    { at: 3 * 3600, spread: 300, hands: 180 },
+    { at: 6 * 3600, spread: 600, hands: 180 },
+  ],
+  total: 8 * 3600,
+  presence: ORDINARY_PRESENCE,
+  reach: 0,
+  from: on(6, 18),
+  until: on(9, 18),
+  doneBy: null,
+};
+
+/** What a person with a calendar would find, minute by minute, without any of the code above. */
+function isGood({ needed, presence, reach, total, doneBy }: StartQuestion, start: Date): boolean {
+  const isAbsent = (ms: number): boolean => {
+    const at = new Date(ms);
+    const minutes =
+      at.getHours() * 60 + at.getMinutes() + (at.getSeconds() + at.getMilliseconds() / 1000) / 60;
+    const day = at.getDay() === 0 ? 7 : at.getDay();
+    const yesterday = day === 1 ? 7 : day - 1;
+    const inside = (from: string, to: string, days: readonly number[]): boolean => {
+      const [a, b] = [from, to].map(
+        (time) => Number(time.slice(0, 2)) * 60 + Number(time.slice(3)),
+      );
+      if (a < b) return days.includes(day) && minutes >= a && minutes < b;
+      return (
+        a !== b &&
+        ((days.includes(day) && minutes >= a) || (days.includes(yesterday) && minutes < b))
+      );
+    };
+    const all = [1, 2, 3, 4, 5, 6, 7];
+    const sleeps = presence.night !== null && inside(presence.night.from, presence.night.to, all);
+    const named = (one: Date): string =>
+      `${one.getFullYear()}-${String(one.getMonth() + 1).padStart(2, '0')}-${String(one.getDate()).padStart(2, '0')}`;
+    const before = new Date(at);
+    before.setDate(at.getDate() - 1);
+    const dated = presence.dates.some(({ date, from, to }) => {
+      const begins = named(at) === date ? [day] : [];
+      return inside(from, to, [...begins, ...(named(before) === date ? [yesterday] : [])]);
+    });
+    return sleeps || dated || presence.away.some((one) => inside(one.from, one.to, one.days));
+  };
+  const s = start.getTime();
+  if (isAbsent(s)) return false;
+  if (doneBy && s + total * 1000 > doneBy.getTime()) return false;
+  return needed.every(({ at, spread, hands }) => {
+    const low = s + (at - spread - reach) * 1000;
+    const high = s + (at + spread + hands) * 1000;
+    for (let ms = low; ms < high; ms += 30_000) if (isAbsent(ms)) return false;
+    return !isAbsent(high - 1);
+  });
+}
+
+const hour = fc.integer({ min: 0, max: 23 });
+const time = fc
+  .tuple(hour, fc.constantFrom(0, 15, 30))
+  .map(([h, m]) => `${String(h).padStart(2, '0')}:${String(m).padStart(2, '0')}`);
+const hours = fc.record({ from: time, to: time });
+const presences: fc.Arbitrary<Presence> = fc.record({
+  night: fc.option(hours, { nil: null }),
+  away: fc.array(fc.record({ from: time, to: time, days: fc.subarray([1, 2, 3, 4, 5, 6, 7]) }), {
+    maxLength: 2,
+  }),
+  dates: fc.array(
+    fc.record({ from: time, to: time, date: fc.constantFrom('2026-03-21', '2026-04-02') }),
+    { maxLength: 1 },
+  ),
+});
+const questions = fc
+  .record({
+    presence: presences,
+    ats: fc.array(fc.integer({ min: 1, max: 40 }), { maxLength: 4 }),
+    spread: fc.constantFrom(0, 60, 600),
+    hands: fc.constantFrom(60, 180),
+    reach: fc.constantFrom(0, 900),
+    day: fc.integer({ min: 0, max: 27 }),
+    doneIn: fc.option(fc.integer({ min: 1, max: 60 }), { nil: null }),
+  })
+  .map(({ presence, ats, spread, hands, reach, day, doneIn }): StartQuestion => {
+    const needed = ats.sort((a, b) => a - b).map((half) => ({ at: half * 1800, spread, hands }));
+    const from = new Date(2026, 2, 14 + day, 9);
+    return {
+      needed,
+      total: 21 * 3600,
+      presence,
+      reach,
+      from,
+      until: new Date(2026, 2, 16 + day, 9),
+      doneBy: doneIn === null ? null : new Date(from.getTime() + doneIn * 3600_000),
+    };
+  });
+
+describe('finding a start', () => {
+  it('shows all good starts of the coming days, and no other', () => {
+    fc.assert(
+      fc.property(questions, (question) => {
+        const spans = goodStarts(question);
+        for (let ms = question.from.getTime(); ms < question.until.getTime(); ms += 7 * MINUTE) {
+          const at = new Date(ms);
+          const isFound = spans.some(({ from, to }) => from <= at && at < to);
+          expect([at.toString(), isFound]).toEqual([at.toString(), isGood(question, at)]);
+          expect(collisionsOf(question, at).length === 0).toBe(isFound);
+        }
+      }),
+      { seed: 15, numRuns: 60 },
+    );
+  });
+
+  it('keeps to the clock on the wall when it changes', () => {
+    const { TZ } = process.env;
+    process.env.TZ = 'CET';
+    try {
+      for (const [month, day] of [
+        [2, 28],
+        [9, 24],
+      ]) {
+        const [from, until] = [new Date(2026, month, day), new Date(2026, month, day + 2)];
+        expect(from.getTimezoneOffset()).not.toBe(until.getTimezoneOffset());
+        const question = { ...EVENING, from, until };
+        const spans = goodStarts(question);
+        for (let ms = from.getTime(); ms < until.getTime(); ms += 3 * MINUTE) {
+          const at = new Date(ms);
+          const isFound = spans.some((span) => span.from <= at && at < span.to);
+          expect([at.toString(), isFound]).toEqual([at.toString(), isGood(question, at)]);
+        }
+      }
+    } finally {
+      if (TZ === undefined) delete process.env.TZ;
+      else process.env.TZ = TZ;
+    }
+  });
+
+  it('prefers room on both sides, and then what comes first', () => {
+    const spans = goodStarts(EVENING);
+    const [first] = bestStarts(spans, EVENING.from);
+    expect(first.margin).toBe(3600);
+    for (const { at, margin } of bestStarts(spans, EVENING.from)) {
+      expect(isGood(EVENING, at)).toBe(true);
+      expect(isGood(EVENING, new Date(at.getTime() + margin * 1000 - MINUTE))).toBe(true);
+    }
+    const narrow = bestStarts([{ from: on(7, 8), to: on(7, 8, 30) }], on(6, 0));
+    expect(narrow).toEqual([{ at: on(7, 8, 15), margin: 900 }]);
+  });
+
+  it('tells which swap is in the way, and what waiting would cost', () => {
+    const long: StartQuestion = {
+      ...EVENING,
+      needed: [
+        { at: 3600, spread: 0, hands: 60 },
+        { at: 17 * 3600, spread: 0, hands: 60 },
+        { at: 18 * 3600, spread: 0, hands: 60 },
+      ],
+      presence: {
+        night: { from: '22:00', to: '08:00' },
+        away: [{ days: [1, 2, 3, 4, 5, 6, 7], from: '08:00', to: '18:00' }],
+        dates: [],
+      },
+    };
+    expect(goodStarts(long)).toEqual([]);
+    expect(inTheWay({ ...long, needed: long.needed.slice(0, 2) })).toBe(1);
+    const run = withWaiting(long, on(6, 18));
+    expect(run.tended.map(({ at }) => at)).toEqual([on(6, 19), on(7, 18), on(7, 19)]);
+    expect(run.waited).toBe(7 * 3600);
+    expect(run.end).toEqual(new Date(on(6, 18).getTime() + 15 * 3600_000));
+  });
+
+  it('has to be done by a time', () => {
+    const until = goodStarts({ ...EVENING, doneBy: on(7, 16) }).at(-1)!.to;
+    expect(until <= on(7, 8, 1)).toBe(true);
+    expect(collisionsOf({ ...EVENING, doneBy: on(7, 1) }, on(6, 18)).at(-1)).toMatchObject({
+      why: 'too-late',
+      needed: 2,
+    });
+  });
+});

@@ -1,0 +1,85 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import { useEffect, useState } from 'react';
+import { Link } from '@/components/Link';
+import { LoadTrouble } from '@/components/LoadTrouble';
+import { follow } from '@/core/run/follow';
+import { jobs, useJobs } from '@/store/jobs';
+import type { Run } from '@/store/records';
+import { isUnbegun, runs, useRuns } from '@/store/runs';
+import { AfterRun } from './AfterRun';
+import { AttendHeader } from './AttendHeader';
+import { BeforeRun } from './BeforeRun';
+import { LiveRun } from './LiveRun';
+import { useNow } from './useNow';
+
+const Rehearsal = dynamic(() => import('./Rehearsal').then((one) => one.Rehearsal));
+
+/** The station at the printer: when to start, what is next, and what hands do. */
+export function AttendScreen({ jobId }: { jobId: string }) {
+  const { records, trouble } = useRuns();
+  const job = useJobs((state) => state.records?.find(({ id }) => id === jobId) ?? null);
+  const [practice, setPractice] = useState<string | null>(null);
+  useEffect(() => {
+    const load = async (): Promise<void> => {
+      await Promise.all([runs.load(), jobs.load()]);
+    };
+    load().catch(() => {
+      // The collection says what is wrong.
+    });
+  }, []);
+  if (trouble !== null) return <LoadTrouble message={trouble} onRetry={() => runs.load()} />;
+  if (records === null) {
+    return (
+      <p className="m-auto p-6 text-muted" aria-busy="true">
+        Looking for what was written…
+      </p>
+    );
+  }
+  const ofJob = records.filter((run) => run.jobId === jobId);
+  const run =
+    ofJob.find(({ id }) => id === practice) ?? ofJob.find(({ isRehearsal }) => !isRehearsal);
+  return (
+    <div className="flex min-w-0 flex-1 flex-col">
+      <AttendHeader jobId={jobId} name={job?.name ?? run?.runPlan.job ?? 'Job'} />
+      {run?.isRehearsal ? (
+        <Rehearsal key={run.id} run={run} onPractice={setPractice} />
+      ) : run ? (
+        <AtRun key={run.id} run={run} onPractice={setPractice} />
+      ) : (
+        <NothingWritten jobId={jobId} />
+      )}
+    </div>
+  );
+}
+
+/** A run as it stands: before, during or after it. */
+export function AtRun({ run, onPractice }: { run: Run; onPractice: (id: string | null) => void }) {
+  const now = useNow();
+  const state = follow(run.runPlan, run.events, now);
+  if (isUnbegun(run) || state.phase === 'ready') {
+    return <BeforeRun run={run} now={now} onPractice={onPractice} />;
+  }
+  if (state.phase === 'printing' || state.phase === 'at-swap') {
+    return <LiveRun run={run} state={state} now={now} onPractice={onPractice} />;
+  }
+  return <AfterRun run={run} state={state} now={now} onPractice={onPractice} />;
+}
+
+function NothingWritten({ jobId }: { jobId: string }) {
+  return (
+    <div className="m-auto grid max-w-md gap-3 p-6 text-center">
+      <h2 className="text-xl font-semibold">Nothing is written yet</h2>
+      <p className="text-muted">
+        Write the file first. Then this page knows when each swap comes, and what your hands do.
+      </p>
+      <Link
+        href={`/jobs/${jobId}/output`}
+        className="mx-auto rounded-md bg-accent px-4 py-2 font-medium text-accent-ink"
+      >
+        Go to Output
+      </Link>
+    </div>
+  );
+}

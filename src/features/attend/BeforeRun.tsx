@@ -1,0 +1,67 @@
+'use client';
+
+import { useState } from 'react';
+import { Button } from '@/components/Button';
+import { Cautions } from '@/components/Cautions';
+import type { Run } from '@/store/records';
+import { runs, tellRun } from '@/store/runs';
+import { FilamentName } from './BandRow';
+import { Errands } from './Errands';
+import { JoinRunning } from './JoinRunning';
+import { WhenToStart } from './WhenToStart';
+
+interface BeforeRunProps {
+  readonly run: Run;
+  readonly now: number;
+  readonly onPractice: (id: string | null) => void;
+}
+
+/** Before the print: when to start it, and the tap that says that it runs. */
+export function BeforeRun({ run, now, onPractice }: BeforeRunProps) {
+  const { runPlan } = run;
+  const [joins, setJoins] = useState(false);
+  const begin = (layer: number | null, at: number): void => {
+    tellRun(run.id, { kind: 'started', layer }, at);
+  };
+  const choose = (at: number): void => {
+    runs.edit(run.id, (one) => ({ ...one, startAt: at }));
+  };
+  return (
+    <div className="mx-auto grid w-full max-w-6xl gap-5 p-4 lg:grid-cols-[22rem_1fr] lg:items-start">
+      <div className="grid gap-4">
+        <section
+          aria-labelledby="start-title"
+          className="rounded-lg border border-line bg-panel p-4"
+        >
+          <h2 id="start-title" className="text-lg font-semibold">
+            At the printer now?
+          </h2>
+          <p className="pt-1 pb-3 text-sm text-muted">
+            Load this first, start {runPlan.fileNames[0]}, and watch the first layer.
+          </p>
+          <FilamentName band={runPlan.bands[0]} size={44} />
+          <Button
+            kind="primary"
+            className="mt-4 min-h-14 w-full text-lg"
+            onClick={() => begin(null, Date.now())}
+          >
+            It prints now
+          </Button>
+          <Button
+            className="mt-2 min-h-11 w-full"
+            aria-expanded={joins}
+            onClick={() => setJoins(!joins)}
+          >
+            It runs already…
+          </Button>
+          {joins && <JoinRunning runPlan={runPlan} now={now} onJoin={begin} />}
+        </section>
+        <Errands run={run} now={now} isBefore onPractice={onPractice} />
+      </div>
+      <div>
+        <WhenToStart run={run} now={now} onChoose={choose} />
+        <Cautions />
+      </div>
+    </div>
+  );
+}

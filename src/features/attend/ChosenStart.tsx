@@ -1,0 +1,86 @@
+'use client';
+
+import { formatDuration } from '@/core/format';
+import { follow } from '@/core/run/follow';
+import { longestAlone } from '@/core/run/startQuestion';
+import { absentSpans } from '@/core/schedule/presence';
+import { collisionsOf, type Collision, type StartQuestion } from '@/core/schedule/startFinder';
+import type { Run } from '@/store/records';
+import { FilamentName } from './BandRow';
+import { clockOf, spreadWords } from './words';
+
+interface ChosenStartProps {
+  readonly run: Run;
+  readonly question: StartQuestion;
+  readonly start: number;
+  readonly now: number;
+}
+
+/** What becomes of the chosen start: every swap by the clock, the longest time alone, and what it collides with. */
+export function ChosenStart({ run, question, start, now }: ChosenStartProps) {
+  const { runPlan } = run;
+  const { upcoming, end } = follow(runPlan, [{ kind: 'started', id: 'plan', at: start }], start);
+  const hits = collisionsOf(question, new Date(start));
+  const alone = longestAlone(runPlan);
+  const sleeps = absentSpans(question.presence, new Date(start), new Date(end?.at ?? start)).some(
+    ({ why }) => why === 'night',
+  );
+  return (
+    <div className="mt-4 border-t border-line pt-3">
+      <h3 className="font-semibold">Started {clockOf(start, now)}</h3>
+      <ol className="grid gap-1 pt-2">
+        {upcoming.map(({ swap, at, spread }) => {
+          const hit = hits.find(({ needed }) => needed === swap);
+          return (
+            <li key={swap} className="flex flex-wrap items-center gap-x-3 gap-y-1">
+              <span className="w-32 font-semibold tabular-nums">
+                {clockOf(at, now)}{' '}
+                <span className="text-sm font-normal text-muted">{spreadWords(spread)}</span>
+              </span>
+              <FilamentName band={runPlan.bands[swap + 1]} size={24} />
+              {hit && <Hit hit={hit} now={now} />}
+            </li>
+          );
+        })}
+      </ol>
+      {end && (
+        <p className="pt-2 text-sm">
+          Done <strong>{clockOf(end.at, now)}</strong> {spreadWords(end.spread)}. Longest without a
+          swap: {formatDuration(alone.end - alone.start)}, from{' '}
+          {clockOf(start + alone.start * 1000, now)}.
+        </p>
+      )}
+      {hits
+        .filter(({ needed, why }) => needed < 0 || why === 'too-late')
+        .map((hit) => (
+          <p key={hit.needed} className="pt-1 text-sm">
+            <Hit hit={hit} now={now} />
+          </p>
+        ))}
+      {sleeps && (
+        <p className="mt-2 rounded-md bg-caution-soft px-3 py-2 text-sm">
+          It would print while you sleep. A hot machine should not run in a sleeping house: think of
+          another start.
+        </p>
+      )}
+    </div>
+  );
+}
+
+const WHY: Readonly<Record<Collision['why'], string>> = {
+  night: 'you sleep',
+  away: 'you are out',
+  'too-late': 'too late',
+};
+
+function Hit({ hit: { why, from, to, needed }, now }: { hit: Collision; now: number }) {
+  return (
+    <span className="rounded bg-caution-soft px-2 py-0.5 text-sm text-caution">
+      {needed < 0 ? 'At the start ' : ''}
+      {WHY[why]}{' '}
+      {why === 'too-late'
+        ? `by ${formatDuration((+to - +from) / 1000)}`
+        : `until ${clockOf(+to, now)}`}
+    </span>
+  );
+}

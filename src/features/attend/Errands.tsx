@@ -1,0 +1,79 @@
+'use client';
+
+import { CalendarDays, FileText, GraduationCap, Smartphone } from 'lucide-react';
+import dynamic from 'next/dynamic';
+import { useState } from 'react';
+import { Button } from '@/components/Button';
+import { download } from '@/components/download';
+import { Link } from '@/components/Link';
+import { runCalendar } from '@/core/run/runCalendar';
+import type { Run } from '@/store/records';
+import { runs } from '@/store/runs';
+import { toast } from '@/store/toast';
+import { CallSettings } from './CallSettings';
+
+const ToPhone = dynamic(() => import('./ToPhone').then((one) => one.ToPhone));
+
+interface ErrandsProps {
+  readonly run: Run;
+  readonly now: number;
+  /** The print has not begun. */
+  readonly isBefore?: boolean;
+  readonly onPractice: (id: string | null) => void;
+}
+
+/** What is taken along from here: run-sheet, calendar, the phone, and how to be called. */
+export function Errands({ run, now, isBefore = false, onPractice }: ErrandsProps) {
+  const [phone, setPhone] = useState(false);
+  const start = run.events.find(({ kind }) => kind === 'started')?.at ?? run.startAt ?? now;
+  const practise = async (): Promise<void> => {
+    const id = crypto.randomUUID();
+    const one = { ...run, id, writtenAt: Date.now(), isRehearsal: true, events: [] };
+    // One that was left by closing the page is nobody's any more.
+    const left = runs.known().filter(({ isRehearsal }) => isRehearsal);
+    const stored = await runs.change(
+      'the rehearsal',
+      [one],
+      left.map((other) => other.id),
+    );
+    if (stored) onPractice(id);
+  };
+  const saveCalendar = async (): Promise<void> => {
+    const { calendarFile } = await import('@/core/schedule/calendar');
+    const made = calendarFile(runCalendar(run.runPlan, run.id, new Date(start)));
+    if (!made.ok) {
+      toast.error(made.refusal.message);
+      return;
+    }
+    const stem = run.runPlan.job.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+    download(new Blob([made.value], { type: 'text/calendar' }), `${stem}.ics`);
+  };
+  return (
+    <section aria-labelledby="errands-title" className="rounded-lg border border-line bg-panel p-4">
+      <h2 id="errands-title" className="pb-2 text-lg font-semibold">
+        To take along
+      </h2>
+      <div className="grid gap-2">
+        <Link
+          href={`/jobs/${run.jobId}/attend/sheet`}
+          className="flex min-h-11 items-center justify-center gap-2 rounded-md border border-edge bg-panel px-3 font-medium hover:bg-sunk"
+        >
+          <FileText aria-hidden size={18} /> Run-sheet to print
+        </Link>
+        <Button className="min-h-11" onClick={saveCalendar}>
+          <CalendarDays aria-hidden size={18} /> Save for the calendar
+        </Button>
+        <Button className="min-h-11" onClick={() => setPhone(true)}>
+          <Smartphone aria-hidden size={18} /> Hand over to the phone
+        </Button>
+        {isBefore && run.runPlan.swaps.length > 0 && (
+          <Button className="min-h-11" onClick={practise}>
+            <GraduationCap aria-hidden size={18} /> Rehearse it in two minutes
+          </Button>
+        )}
+      </div>
+      <CallSettings />
+      {phone && <ToPhone run={run} onClose={() => setPhone(false)} />}
+    </section>
+  );
+}

@@ -1,0 +1,93 @@
+'use client';
+
+import { Undo2 } from 'lucide-react';
+import { Button } from '@/components/Button';
+import { lastEvent, type RunEvent } from '@/core/run/events';
+import type { RunState } from '@/core/run/follow';
+import type { Run } from '@/store/records';
+import { tellRun, type Told } from '@/store/runs';
+import { AtSwap } from './AtSwap';
+import { Coming } from './Coming';
+import { Errands } from './Errands';
+import { MissedSwap } from './MissedSwap';
+import { NextSwap } from './NextSwap';
+import { OtherTaps } from './OtherTaps';
+import { TroubleList } from './TroubleList';
+import { useCalls } from './useCalls';
+import { clockOf } from './words';
+
+interface LiveRunProps {
+  readonly run: Run;
+  readonly state: RunState;
+  readonly now: number;
+  readonly onPractice: (id: string | null) => void;
+}
+
+/** A print that runs: what is next, what hands do, and the taps that tell how it goes. */
+export function LiveRun({ run, state, now, onPractice }: LiveRunProps) {
+  const tell = (told: Told): void => {
+    tellRun(run.id, told, now);
+  };
+  useCalls(run.runPlan, state, now);
+  return (
+    <div className="mx-auto grid w-full max-w-6xl gap-4 p-4 lg:grid-cols-[1fr_22rem] lg:items-start">
+      <div className="grid gap-4">
+        {state.isClockBack && (
+          <p role="status" className="rounded-md bg-caution-soft px-3 py-2 text-sm">
+            The clock of this device was set back. Times hold from what you have told last.
+          </p>
+        )}
+        {state.missed.length > 0 && state.phase === 'printing' && (
+          <MissedSwap run={run} state={state} onTell={tell} />
+        )}
+        {state.phase === 'at-swap' && state.swap !== null ? (
+          <AtSwap key={state.since} run={run} state={state} now={now} onTell={tell} />
+        ) : (
+          <NextSwap runPlan={run.runPlan} state={state} now={now} onTell={tell} />
+        )}
+        <TakeBack events={run.events} now={now} onTell={tell} />
+        <OtherTaps state={state} onTell={tell} />
+        <TroubleList />
+      </div>
+      <div className="grid gap-4">
+        <Coming runPlan={run.runPlan} state={state} now={now} />
+        {!run.isRehearsal && <Errands run={run} now={now} onPractice={onPractice} />}
+      </div>
+    </div>
+  );
+}
+
+const TOLD: Readonly<Record<RunEvent['kind'], string>> = {
+  started: 'It prints',
+  stopped: 'It has stopped',
+  resumed: 'It prints again',
+  missed: 'It did not stop',
+  ticked: 'A step',
+  failed: 'It failed',
+  ended: 'I stopped it',
+  finished: 'It is done',
+  note: 'A note',
+  undone: 'Taken back',
+};
+
+/** The last tap, with the way back. */
+function TakeBack({
+  events,
+  now,
+  onTell,
+}: {
+  readonly events: readonly RunEvent[];
+  readonly now: number;
+  readonly onTell: (told: Told) => void;
+}) {
+  const last = lastEvent(events);
+  if (!last) return null;
+  return (
+    <p className="flex items-center gap-3 text-sm text-muted">
+      <Button className="min-h-10" onClick={() => onTell({ kind: 'undone', event: last.id })}>
+        <Undo2 aria-hidden size={16} /> Take back
+      </Button>
+      {TOLD[last.kind]}, {clockOf(last.at, now)}
+    </p>
+  );
+}

@@ -1,0 +1,84 @@
+'use client';
+
+import { useMemo } from 'react';
+import { Button } from '@/components/Button';
+import { PrintPictureCanvas } from '@/components/PrintPictureCanvas';
+import type { RunState } from '@/core/run/follow';
+import { layerNumber } from '@/core/gcode/layers';
+import type { JobPlan } from '@/core/plan/jobPlan';
+import type { Run } from '@/store/records';
+import type { Told } from '@/store/runs';
+
+interface MissedSwapProps {
+  readonly run: Run;
+  readonly state: RunState;
+  readonly onTell: (told: Told) => void;
+}
+
+/** A swap that the printer did not stop for: what the print would look like, swapped now or never. */
+export function MissedSwap({ run, state, onTell }: MissedSwapProps) {
+  const { runPlan, plan, picture, layers } = run;
+  const swap = state.missed[state.missed.length - 1];
+  const { layer } = runPlan.swaps[swap];
+  const [old, wanted] = [runPlan.bands[swap], runPlan.bands[swap + 1]].map(
+    ({ filament }) => filament,
+  );
+  const at = state.layer;
+  const swappedNow = useMemo(
+    () => (at === null || !plan ? null : lateAt(plan, layer, at)),
+    [plan, layer, at],
+  );
+  return (
+    <section
+      aria-labelledby="missed-title"
+      className="rounded-lg border-2 border-danger bg-panel p-4"
+    >
+      <h2 id="missed-title" className="text-lg font-semibold">
+        It missed the stop at layer {layer}
+      </h2>
+      <p className="pt-1">
+        {at === null ? 'It' : `It is at about layer ${at} now, and`} prints {old.letter} {old.name}{' '}
+        instead of {wanted.letter} {wanted.name}. Press pause at the printer if you want to swap.
+      </p>
+      {picture && swappedNow && (
+        <div className="grid grid-cols-2 gap-3 py-3">
+          <figure>
+            <div className="grid h-36 grid-rows-[100%] place-items-center">
+              <PrintPictureCanvas picture={picture} plan={plan} layerCount={layers} />
+            </div>
+            <figcaption className="pt-1 text-sm">As planned, from above</figcaption>
+          </figure>
+          <figure>
+            <div className="grid h-36 grid-rows-[100%] place-items-center">
+              <PrintPictureCanvas picture={picture} plan={swappedNow} layerCount={layers} />
+            </div>
+            <figcaption className="pt-1 text-sm">
+              Swapped now: {at! - layer > 0 ? `${at! - layer + 1} layers` : 'one layer'} of{' '}
+              {wanted.name} come out in {old.name}
+            </figcaption>
+          </figure>
+        </div>
+      )}
+      <p className="pb-3 text-sm">
+        Where the pictures are alike, swap and go on. Where letters or edges are gone, it is better
+        to cancel and start again.
+      </p>
+      <Button
+        kind="primary"
+        className="min-h-14 w-full text-lg"
+        onClick={() => onTell({ kind: 'stopped', how: 'late' })}
+      >
+        I have paused it: swap now
+      </Button>
+    </section>
+  );
+}
+
+/** The plan as it comes out when a missed swap is made at a later layer. */
+function lateAt(plan: JobPlan, missed: number, at: number): JobPlan {
+  const late = layerNumber(at + 1);
+  const swaps = plan.swaps
+    .map((one) => (one.layer === missed ? { ...one, layer: late } : one))
+    .filter((one, i, all) => !all.some((other, k) => k > i && other.layer <= one.layer));
+  return { ...plan, swaps };
+}

@@ -1,0 +1,134 @@
+'use client';
+
+import { useRef, type PointerEvent } from 'react';
+import { clockForm } from '@/components/clockTimes';
+import { clockTime } from '@/core/schedule/clock';
+import { clockOf } from './words';
+
+interface StartStripProps {
+  /** First and last moment of the strip, ms since 1970. */
+  readonly from: number;
+  readonly until: number;
+  readonly good: readonly { readonly from: Date; readonly to: Date }[];
+  readonly chosen: number | null;
+  readonly now: number;
+  readonly onChoose: (at: number) => void;
+}
+
+const QUARTER = 15 * 60_000;
+const DAY = 86_400_000;
+const weekday = new Intl.DateTimeFormat('en', { weekday: 'long' });
+
+/** The coming three days, one below the other: hours in which a start puts nobody out, and the chosen one. */
+export function StartStrip({ from, until, good, chosen, now, onChoose }: StartStripProps) {
+  const days: number[] = [];
+  const midnight = new Date(from);
+  midnight.setHours(0, 0, 0, 0);
+  for (const day = midnight; day.getTime() < until; day.setDate(day.getDate() + 1)) {
+    days.push(day.getTime());
+  }
+  return (
+    <div className="grid gap-1.5">
+      <div aria-hidden className="relative ml-24 h-4 text-xs text-muted">
+        {[0, 6, 12, 18].map((hour) => (
+          <span key={hour} className="absolute" style={{ left: `${(100 * hour) / 24}%` }}>
+            {clockTime(new Date(2026, 0, 1, hour), clockForm())}
+          </span>
+        ))}
+      </div>
+      {days.map((day) => (
+        <StripDay
+          key={day}
+          day={day}
+          range={[Math.max(day, from), until]}
+          good={good}
+          chosen={chosen}
+          onChoose={onChoose}
+        />
+      ))}
+      <label className="flex flex-wrap items-center gap-2 pt-1 text-sm">
+        Start at
+        <input
+          type="range"
+          min={from}
+          max={until}
+          step={QUARTER}
+          value={chosen ?? from}
+          aria-label="Start time"
+          aria-valuetext={clockOf(chosen ?? from, now)}
+          onChange={({ target }) => onChoose(target.valueAsNumber)}
+          className="h-8 min-w-40 flex-1 accent-accent"
+        />
+      </label>
+      <p className="flex gap-4 text-xs text-muted">
+        <span className="flex items-center gap-1.5">
+          <span aria-hidden className="inline-block h-3 w-5 rounded-sm bg-accent" /> good start
+        </span>
+        <span className="flex items-center gap-1.5">
+          <span
+            aria-hidden
+            className="inline-block h-3 w-5 rounded-sm border border-edge bg-sunk"
+          />{' '}
+          a swap would find nobody
+        </span>
+      </p>
+    </div>
+  );
+}
+
+interface StripDayProps {
+  readonly day: number;
+  readonly range: readonly [from: number, until: number];
+  readonly good: StartStripProps['good'];
+  readonly chosen: number | null;
+  readonly onChoose: (at: number) => void;
+}
+
+function StripDay({ day, range, good, chosen, onChoose }: StripDayProps) {
+  const bar = useRef<HTMLDivElement>(null);
+  const end = day + DAY;
+  const place = (at: number): string => `${(100 * (at - day)) / DAY}%`;
+  const press = ({ clientX }: PointerEvent): void => {
+    const box = bar.current!.getBoundingClientRect();
+    const at = day + ((clientX - box.left) / box.width) * DAY;
+    const whole = Math.round(at / QUARTER) * QUARTER;
+    onChoose(Math.min(range[1], Math.max(range[0], whole)));
+  };
+  return (
+    <div className="grid grid-cols-[5.5rem_1fr] items-center gap-2 text-sm">
+      <span>{weekday.format(day)}</span>
+      <div
+        ref={bar}
+        onPointerDown={press}
+        className="relative h-9 cursor-pointer overflow-hidden rounded-md border border-edge bg-sunk"
+      >
+        {good.map(({ from, to }) => {
+          const [a, b] = [Math.max(day, +from), Math.min(end, +to)];
+          return a >= b ? null : (
+            <span
+              key={a}
+              aria-hidden
+              className="absolute inset-y-0 bg-accent"
+              style={{ left: place(a), width: `${(100 * (b - a)) / DAY}%` }}
+            />
+          );
+        })}
+        {[6, 12, 18].map((hour) => (
+          <span
+            key={hour}
+            aria-hidden
+            className="absolute bottom-0 h-2 border-l border-edge"
+            style={{ left: `${(100 * hour) / 24}%` }}
+          />
+        ))}
+        {chosen !== null && chosen >= day && chosen < end && (
+          <span
+            aria-hidden
+            className="absolute inset-y-0 w-1.5 -translate-x-1/2 rounded bg-ink outline-2 outline-panel"
+            style={{ left: place(chosen) }}
+          />
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,205 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import dynamic from 'next/dynamic';
+import { Button } from '@/components/Button';
+import { formatDuration, plural } from '@/core/format';
+import { plannedTotal } from '@/core/run/runPlan';
+import { neededTimes } from '@/core/run/startQuestion';
+import {
+  bestStarts,
+  goodStarts,
+  inTheWay,
+  withWaiting,
+  type StartQuestion,
+} from '@/core/schedule/startFinder';
+import type { Run } from '@/store/records';
+import { useAttendSettings, usePresence } from '@/store/settings';
+import { ChosenStart } from './ChosenStart';
+import { StartStrip } from './StartStrip';
+import { clockOf } from './words';
+
+const PresenceDialog = dynamic(() =>
+  import('@/features/plan/dialogs/PresenceDialog').then((one) => one.PresenceDialog),
+);
+
+const DAYS = 3 * 86_400_000;
+const QUARTER = 15 * 60_000;
+
+interface WhenToStartProps {
+  readonly run: Run;
+  readonly now: number;
+  readonly onChoose: (at: number) => void;
+}
+
+/** Starts that put nobody out, and what becomes of the chosen one. */
+export function WhenToStart({ run, now, onChoose }: WhenToStartProps) {
+  const { runPlan } = run;
+  const presence = usePresence();
+  const { reachMinutes } = useAttendSettings();
+  const [doneBy, setDoneBy] = useState('');
+  const [asks, setAsks] = useState(false);
+  // Looked for anew each quarter of an hour, not each second.
+  const from = Math.floor(now / QUARTER) * QUARTER;
+  const question = useMemo(
+    (): StartQuestion => ({
+      needed: neededTimes(runPlan),
+      total: plannedTotal(runPlan),
+      presence,
+      reach: reachMinutes * 60,
+      from: new Date(from),
+      until: new Date(from + DAYS),
+      doneBy: doneBy === '' ? null : new Date(doneBy),
+    }),
+    [runPlan, presence, reachMinutes, from, doneBy],
+  );
+  const good = useMemo(() => goodStarts(question), [question]);
+  const found = useMemo(() => bestStarts(good, question.from), [good, question]);
+  const chosen = run.startAt !== null && run.startAt >= from ? run.startAt : null;
+  const next = good.slice(0, 4).map((span) => span.from);
+  return (
+    <section aria-labelledby="when-title" className="rounded-lg border border-line bg-panel p-4">
+      <h2 id="when-title" className="text-lg font-semibold">
+        When to start
+      </h2>
+      <p className="pb-3 text-sm text-muted">
+        It prints {formatDuration(question.total)} with {plural(runPlan.swaps.length, 'swap')}, if
+        you come at once.
+      </p>
+      <StartStrip
+        from={from}
+        until={from + DAYS}
+        good={good}
+        chosen={chosen}
+        now={now}
+        onChoose={onChoose}
+      />
+      {good.length > 0 ? (
+        <div className="grid gap-3 pt-3 sm:grid-cols-2">
+          <Starts title="The next good starts" starts={next} now={now} onChoose={onChoose} />
+          <Starts
+            title="The starts with most room"
+            starts={found.map(({ at }) => at)}
+            now={now}
+            onChoose={onChoose}
+          />
+        </div>
+      ) : (
+        <NoStart run={run} question={question} now={now} onChoose={onChoose} />
+      )}
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-2 pt-3 text-sm">
+        <label className="flex items-center gap-2">
+          Done by
+          <input
+            type="datetime-local"
+            value={doneBy}
+            onChange={({ target }) => setDoneBy(target.value)}
+            className="rounded border border-edge bg-paper px-2 py-1.5"
+          />
+        </label>
+        <label className="flex items-center gap-2">
+          I need
+          <input
+            type="number"
+            min={0}
+            max={240}
+            value={reachMinutes}
+            onChange={({ target: { valueAsNumber } }) => {
+              if (valueAsNumber >= 0 && valueAsNumber <= 240) {
+                useAttendSettings.setState({ reachMinutes: valueAsNumber });
+              }
+            }}
+            className="w-18 rounded border border-edge bg-paper px-2 py-1.5"
+            aria-label="Minutes to come to the printer"
+          />
+          min to come
+        </label>
+        <Button onClick={() => setAsks(true)}>When I sleep and am out…</Button>
+      </div>
+      {asks && <PresenceDialog open={asks} onClose={() => setAsks(false)} />}
+      {chosen !== null && <ChosenStart run={run} question={question} start={chosen} now={now} />}
+    </section>
+  );
+}
+
+interface StartsProps {
+  readonly title: string;
+  readonly starts: readonly Date[];
+  readonly now: number;
+  readonly onChoose: (at: number) => void;
+}
+
+function Starts({ title, starts, now, onChoose }: StartsProps) {
+  return (
+    <div>
+      <h3 className="pb-1 text-sm font-semibold">{title}</h3>
+      <ul className="flex flex-wrap gap-2">
+        {starts.map((at) => (
+          <li key={+at}>
+            <Button className="min-h-10" onClick={() => onChoose(+at)}>
+              {clockOf(+at, now)}
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+interface NoStartProps extends WhenToStartProps {
+  readonly question: StartQuestion;
+}
+
+/** No start is good: what is in the way, and what would help. */
+function NoStart({ run, question, now, onChoose }: NoStartProps) {
+  const { runPlan } = run;
+  const place = inTheWay(question);
+  // The start that keeps the printer waiting least.
+  const waiting = useMemo(() => {
+    const step = QUARTER * 2;
+    const all = Array.from({ length: DAYS / step }, (_, i) => +question.from + i * step);
+    const open = all.filter(
+      (at) =>
+        withWaiting({ ...question, needed: [{ at: 0, spread: 0, hands: 0 }] }, new Date(at))
+          .waited === 0,
+    );
+    return open
+      .map((at) => ({ at, run: withWaiting(question, new Date(at)) }))
+      .reduce<{ at: number; run: ReturnType<typeof withWaiting> } | null>(
+        (best, one) => (best && best.run.waited <= one.run.waited ? best : one),
+        null,
+      );
+  }, [question]);
+  const swap = place === null ? null : runPlan.swaps[place];
+  const filament = place === null ? null : runPlan.bands[place + 1].filament;
+  return (
+    <div role="status" className="mt-3 rounded-md bg-caution-soft px-4 py-3 text-sm">
+      <p className="font-semibold">No start in the next three days suits your hours.</p>
+      {swap && filament && (
+        <p className="pt-1">
+          In the way is swap {place! + 1}, {filament.letter} {filament.name} before layer{' '}
+          {swap.layer}.
+        </p>
+      )}
+      <ul className="list-disc pt-1 pl-5">
+        <li>Another order, fewer swaps or merged bands (Plan) may bring it nearer.</li>
+        <li>A quicker slice, or fewer copies, is done earlier.</li>
+        {waiting && (
+          <li>
+            Or let the printer wait: started {clockOf(waiting.at, now)}, it waits{' '}
+            {formatDuration(waiting.run.waited)} for you in all. A nozzle that waits hot cooks the
+            filament, and many printers let it cool; the bed has to keep the part. Do not let it
+            wait hot while nobody is in the house.{' '}
+            <button
+              type="button"
+              className="font-medium underline underline-offset-2"
+              onClick={() => onChoose(waiting.at)}
+            >
+              Choose this start
+            </button>
+          </li>
+        )}
+      </ul>
+    </div>
+  );
+}

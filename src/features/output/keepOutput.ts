@@ -1,0 +1,61 @@
+import type { JobPlan } from '@/core/plan/jobPlan';
+import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
+import type { Printer } from '@/core/printer/printer';
+import { makeRunPlan } from '@/core/run/makeRunPlan';
+import type { PlanWork } from '@/features/job/usePlanWork';
+import type { ReadyJob } from '@/features/job/useOpenJob';
+import { jobs } from '@/store/jobs';
+import type { WrittenOutput } from '@/store/records';
+import { rememberOutput } from '@/store/runs';
+import type { OutputFile } from './useOutput';
+
+interface WrittenPlan {
+  readonly ready: Pick<ReadyJob, 'job' | 'reading'>;
+  readonly plan: JobPlan;
+  readonly printer: Printer;
+  readonly work: Pick<PlanWork, 'bands' | 'purges' | 'spools'>;
+  readonly files: readonly OutputFile[];
+}
+
+/** Remembers what was handed out, so that somebody can attend to it: plan, times and hashes, not the bytes. */
+export async function keepOutput({
+  ready,
+  plan,
+  printer,
+  work,
+  files,
+}: WrittenPlan): Promise<void> {
+  const { job, reading } = ready;
+  const outputs = await Promise.all(files.map(outputOf));
+  const runPlan = makeRunPlan({
+    ...work,
+    job: job.name,
+    fileNames: files.map(({ name }) => name),
+    plan,
+    reading,
+    printer,
+    recipe: recipeOfPlan(plan, printer),
+  });
+  // The Bench may have a newer picture than the one that the job was opened with.
+  const { picture } = jobs.known().find(({ id }) => id === job.id) ?? job;
+  await rememberOutput({
+    id: crypto.randomUUID(),
+    jobId: job.id,
+    writtenAt: Date.now(),
+    runPlan,
+    plan,
+    outputs,
+    isProven: true,
+    picture,
+    layers: reading.layers.length,
+    startAt: plan.startAt === null ? null : new Date(plan.startAt).getTime(),
+    isRehearsal: false,
+    events: [],
+  });
+}
+
+async function outputOf({ name, blob }: OutputFile): Promise<WrittenOutput> {
+  const hash = await crypto.subtle.digest('SHA-256', await blob.arrayBuffer());
+  const sha256 = [...new Uint8Array(hash)].map((one) => one.toString(16).padStart(2, '0')).join('');
+  return { name, bytes: blob.size, sha256 };
+}

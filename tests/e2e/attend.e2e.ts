@@ -1,0 +1,160 @@
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import type { Page } from 'puppeteer-core';
+import { violations } from './axe';
+import { byRole, catchDownloads, openPlan, prepare, seeText, testBed, until } from './harness';
+import { demoId } from './seed';
+
+const bed = testBed();
+const PLATE = demoId('Hide plate 7');
+const PHONE = { width: 390, height: 844, isMobile: true, hasTouch: true };
+const MINUTE = 60_000;
+
+/** Writes the plan of the hide plate, and goes to the printer with a phone. */
+async function atThePrinter(): Promise<{ page: Page; complaints: string[] }> {
+  const { page, complaints } = await openPlan(bed);
+  for (const key of ['n', 's', 'n', 's'] as const) await page.keyboard.press(key);
+  await byRole(page, 'link', 'Output').click();
+  await byRole(page, 'button', 'Write file').click();
+  await seeText(page, 'The file is written');
+  await page.setViewport(PHONE);
+  await page.goto(`${bed.app.url}/jobs/${PLATE}/attend`);
+  await seeText(page, 'When to start');
+  return { page, complaints };
+}
+
+/** Puts the page's clock forward; the page looks at it by itself within a second. */
+async function skip(page: Page, ms: number): Promise<void> {
+  await page.evaluate(`skipClock(${ms})`);
+}
+
+/** Taps a button as a thumb does: it is brought to the middle first, clear of the rail at the bottom. */
+async function tap(page: Page, name: string): Promise<void> {
+  const button = await page.waitForSelector(`::-p-aria([name="${name}"][role="button"])`);
+  await button!.evaluate((one) => one.scrollIntoView({ block: 'center' }));
+  await button!.click();
+}
+
+describe('at the printer', () => {
+  it('is a whole evening with one thumb, over a reload and with a second page open', async () => {
+    const { page, complaints } = await atThePrinter();
+    assert.deepEqual(await violations(page), []);
+    await tap(page, 'It prints now');
+    await seeText(page, 'Next: swap 1 of 2');
+    await seeText(page, 'in 29 min');
+    assert.deepEqual(await violations(page), []);
+    await skip(page, 28 * MINUTE);
+    await seeText(page, 'in 1 min');
+    await until(page, () => document.title.startsWith('in 1 min'));
+    await skip(page, 2 * MINUTE);
+    await tap(page, 'It has stopped');
+    await seeText(page, 'The nozzle cools');
+    assert.deepEqual(await violations(page), []);
+    const step = '[aria-label="Steps of this swap"] input:checked';
+    for (const done of [1, 2, 3]) {
+      await page.locator('::-p-text(Tap when it is done)').click();
+      await until(page, ([sought, n]) => document.querySelectorAll(sought as string).length === n, [
+        step,
+        done,
+      ]);
+    }
+    await page.reload();
+    await seeText(page, 'Swap 1 of 2');
+    await until(page, ([sought, n]) => document.querySelectorAll(sought as string).length === n, [
+      step,
+      3,
+    ]);
+
+    const other = await page.browserContext().newPage();
+    const alsoComplaints = await prepare(other, { viewport: PHONE });
+    await other.goto(page.url());
+    await seeText(other, 'Swap 1 of 2');
+    await page.bringToFront();
+    await tap(page, 'It prints again');
+    await seeText(page, 'Next: swap 2 of 2');
+    await other.bringToFront();
+    await seeText(other, 'Next: swap 2 of 2');
+    await tap(other, 'It did not stop');
+    await seeText(other, 'It missed the stop at layer 26');
+    await page.bringToFront();
+    await seeText(page, 'It missed the stop at layer 26');
+    await tap(page, 'Take back');
+    await seeText(page, 'Next: swap 2 of 2');
+    assert.deepEqual(alsoComplaints, []);
+    await other.close();
+
+    await tap(page, 'It has stopped');
+    await tap(page, 'It prints again');
+    await seeText(page, 'No swap any more');
+    await tap(page, 'It is done');
+    await seeText(page, 'All that you have told is kept.');
+    assert.deepEqual(await violations(page), []);
+    assert.deepEqual(complaints, []);
+  });
+
+  it('says when to start, for the calendar, on one sheet of paper and to another phone', async () => {
+    const { page, complaints } = await atThePrinter();
+    const folder = await catchDownloads(page);
+    await page.locator('section[aria-labelledby="when-title"] li button').click();
+    await seeText(page, 'Started 10:00');
+    await tap(page, 'Save for the calendar');
+    const { bytes } = await folder.file('.ics');
+    const lines = bytes.toString().replaceAll('\r\n ', '').split('\r\n');
+    const starts = lines.filter((line) => line.startsWith('DTSTART'));
+    assert.deepEqual(starts.slice(0, 2), ['DTSTART:20260402T100000Z', 'DTSTART:20260402T102900Z']);
+    assert.equal(lines.filter((line) => line === 'BEGIN:VEVENT').length, 4);
+    assert.equal(lines.filter((line) => line === 'TRIGGER:-PT10M').length, 3);
+    assert.ok(lines.includes('SUMMARY:Swap 1 of 2: B Bone white'));
+
+    await tap(page, 'Hand over to the phone');
+    await page.waitForSelector('img[alt^="The link as a square"]');
+    assert.deepEqual(await violations(page), []);
+    const link = await page.$eval(
+      'textarea[readonly]',
+      (field) => (field as HTMLTextAreaElement).value,
+    );
+    const phone = await page.browserContext().newPage();
+    const alsoComplaints = await prepare(phone, { viewport: PHONE });
+    await phone.goto(link);
+    await tap(phone, 'It prints now');
+    await seeText(phone, 'in 29 min');
+    await phone.goto(`${bed.app.url}/run#broken`);
+    await phone.reload();
+    await seeText(phone, 'The link is not whole');
+    assert.deepEqual(alsoComplaints, []);
+    await phone.close();
+
+    await page.goto(`${bed.app.url}/jobs/${PLATE}/attend/sheet`);
+    await seeText(page, 'At each swap');
+    assert.deepEqual(await violations(page), []);
+    await page.emulateMediaType('print');
+    const pdf = Buffer.from(await page.pdf({ preferCSSPageSize: true })).toString('latin1');
+    assert.equal(pdf.match(/\/Type\s*\/Page\b/g)?.length, 1);
+    const isCut = await page.$eval(
+      '.lamella-sheet',
+      (sheet) => sheet.scrollWidth > sheet.clientWidth + 1,
+    );
+    assert.equal(isCut, false);
+    assert.deepEqual(complaints, []);
+  });
+
+  it('is rehearsed against a printer that is none', async () => {
+    const { page, complaints } = await atThePrinter();
+    await page.setViewport({ width: 1280, height: 800 });
+    await tap(page, 'Rehearse it in two minutes');
+    await page.waitForSelector('[aria-label="Simulated printer"]');
+    await seeText(page, 'Prints now');
+    await tap(page, 'Pause');
+    await seeText(page, 'Paused');
+    await tap(page, 'I paused it early');
+    await seeText(page, 'Which spool do you take?');
+    assert.deepEqual(await violations(page), []);
+    await tap(page, 'C Reed green');
+    await seeText(page, 'You took another spool than the plan wants.');
+    await tap(page, 'B Bone white');
+    await until(page, () => !document.body.innerText.includes('Which spool do you take?'));
+    await tap(page, 'End the rehearsal');
+    await seeText(page, 'When to start');
+    assert.deepEqual(complaints, []);
+  });
+});
