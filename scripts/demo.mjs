@@ -1,7 +1,9 @@
-// Installs what is missing, builds what has changed, and starts Lamella with the demo data.
+// Installs what is missing, builds what has changed, and starts Lamella with the demo data. With `--home` it
+// answers other devices of the home network too: see the README for what that means.
 import { spawn } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { createServer } from 'node:net';
+import { networkInterfaces } from 'node:os';
 import { madeFrom } from './lib/freshness.mjs';
 import { installPackages, ROOT, run } from './lib/install.mjs';
 
@@ -41,15 +43,30 @@ async function freePort() {
   return process.exit(1);
 }
 
+/** This machine's own addresses in the home network. */
+const addresses = process.argv.includes('--home')
+  ? Object.values(networkInterfaces())
+      .flatMap((all) => all ?? [])
+      .flatMap(({ family, internal, address }) => (family === 'IPv4' && !internal ? [address] : []))
+  : [];
+const isOpen = addresses.length > 0;
+const names = [process.env.LAMELLA_HOSTS, ...addresses].filter(Boolean).join(',');
 const port = await freePort();
 if (port !== wanted) console.log(`Port ${wanted} is taken; Lamella takes ${port}.`);
 const server = spawn(
   process.execPath,
-  ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+  [
+    'node_modules/next/dist/bin/next',
+    'start',
+    '-H',
+    isOpen ? '0.0.0.0' : '127.0.0.1',
+    '-p',
+    String(port),
+  ],
   {
     cwd: ROOT,
     stdio: ['ignore', 'pipe', 'inherit'],
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', LAMELLA_HOSTS: names },
   },
 );
 server.stdout.on('data', (chunk) => {
@@ -57,6 +74,9 @@ server.stdout.on('data', (chunk) => {
     console.log(
       `\nLamella is at http://127.0.0.1:${port} with the demo jobs on the Bench. Ctrl+C stops it.`,
     );
+    for (const address of addresses) {
+      console.log(`Every device of your network reaches it at http://${address}:${port} too.`);
+    }
   }
 });
 server.on('exit', (code) => process.exit(code ?? 0));

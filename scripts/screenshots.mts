@@ -1,11 +1,9 @@
 // Takes the pictures of docs/screenshots from the built application and the demo data.
-import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
-import { makeHidePlate } from '../demo/jobs/hidePlate';
 import { startApp, startBrowser } from '../tests/e2e/app';
-import { byRole, giveFile, openPage, ROOT, seeText } from '../tests/e2e/harness';
+import { byRole, openPage, ROOT, seeText } from '../tests/e2e/harness';
 
 const FOLDER = join(ROOT, 'docs/screenshots');
 
@@ -50,18 +48,6 @@ try {
   await shoot(page, 'plan-night');
   await byRole(page, 'button', 'Theme: change between light and dark').click();
 
-  await page.keyboard.press('d');
-  await page.keyboard.press('Delete');
-  await page.keyboard.press('k');
-  await shoot(page, 'plan-variants');
-  const slice = join(mkdtempSync(join(tmpdir(), 'lamella-slice-')), 'hide-plate-7-coarse.gcode');
-  writeFileSync(slice, makeHidePlate(0.3));
-  await giveFile(page, slice, () => page.keyboard.press('r'));
-  await seeText(page, 'same step');
-  await shoot(page, 'plan-moving');
-
-  await byRole(page, 'button', 'Keep the old file').click();
-  await page.keyboard.press('z');
   await byRole(page, 'link', 'Recipe not tried on your printer').click();
   const option = await page.waitForSelector("::-p-xpath(//option[.='Old bittern'])");
   const id = (await option?.evaluate((one) => (one as HTMLOptionElement).value)) ?? '';
@@ -74,6 +60,15 @@ try {
   await page.keyboard.press('w');
   await seeText(page, 'The file is written');
   await shoot(page, 'output');
+  await byRole(page, 'link', 'At the printer').click();
+  await seeText(page, 'When to start');
+  const station = page.url();
+  await page.click('section[aria-labelledby="when-title"] li button');
+  await seeText(page, 'Longest without a swap');
+  await shoot(page, 'attend');
+  await page.goto(`${station}/sheet`);
+  await seeText(page, 'Load and swap');
+  await shoot(page, 'run-sheet');
 
   await page.goto(`${app.url}/shelf`);
   await seeText(page, '12 of 12 spools');
@@ -91,14 +86,6 @@ try {
   for (const key of ['n', 's', 'n', 's', 't', 'v'] as const) await page.keyboard.press(key);
   await page.mouse.move(640, 300);
   await shoot(page, 'plan-above');
-  await page.keyboard.press('o');
-  await seeText(page, 'What can I make of my leftovers?');
-  await shoot(page, 'leftovers');
-  await page.click('::-p-xpath(//button[starts-with(., "Use these")])');
-  await page.keyboard.press('Escape');
-  await page.keyboard.press('u');
-  await seeText(page, 'Together');
-  await shoot(page, 'cost');
   await page.goto(app.url);
   await byRole(page, 'link', 'Tide dial').click();
   await seeText(page, 'Order of printing');
@@ -112,20 +99,26 @@ try {
   await page.goto(`${app.url}/guide/layers`);
   await shoot(page, 'guide');
 
-  // The relief as a light box: a clear filament, and the dyke in black.
-  const { page: lit } = await openPage(browser);
-  await lit.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }]);
-  await lit.goto(app.url);
-  await seeText(lit, 'Marsh relief tile');
-  await byRole(lit, 'link', 'Marsh relief tile').click();
-  await seeText(lit, 'Bands');
-  await lit.keyboard.press('f');
-  await lit.locator('button[aria-label^="Spool of filament D"]').click();
-  await lit.locator("::-p-xpath(//*[@role='menuitemradio'][contains(., 'Rain clear')])").click();
-  await lit.keyboard.press('Escape');
-  for (const key of ['n', 'n', 'n', 'n', 's'] as const) await lit.keyboard.press(key);
-  await lit.locator('::-p-text(Back-lit)').click();
-  await shoot(lit, 'plan-backlit');
+  await page.goto(app.url);
+  await byRole(page, 'button', 'Print together…').click();
+  for (const part of ['base', 'bird', 'rim']) {
+    await byRole(page, 'checkbox', `Wader coaster: ${part}`).click();
+  }
+  await byRole(page, 'button', 'Make one job').click();
+  await page.waitForFunction(() => document.body.innerText.includes('the nozzle dips 1.00 mm'));
+  for (let up = 0; up < 8; up++) await page.keyboard.press('ArrowUp');
+  await shoot(page, 'files');
+  await page.goto(station);
+  await seeText(page, 'When to start');
+  await page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
+  // A page that becomes a phone's is loaded anew.
+  await settle(page);
+  await byRole(page, 'button', 'It prints now').click();
+  await seeText(page, 'It has stopped');
+  await shoot(page, 'attend-phone');
+  await byRole(page, 'button', 'It has stopped').click();
+  await seeText(page, 'It prints again');
+  await shoot(page, 'attend-swap');
 } finally {
   await browser.close();
   app.stop();

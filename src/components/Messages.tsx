@@ -3,7 +3,7 @@
 import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { flushTyping, saveStateOf, useWrites } from '@/store/writes';
-import { useStorageTrouble } from '@/store/recovery';
+import { useStorageTrouble } from '@/store/storageTrouble';
 import { onFirstToast, toast } from '@/store/toast';
 
 const Toasts = dynamic(() => import('./Toasts').then((module) => module.Toasts), { ssr: false });

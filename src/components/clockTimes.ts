@@ -3,7 +3,8 @@
 import { addSeconds, isSameDay, parseISO } from 'date-fns';
 import { useSyncExternalStore } from 'react';
 import type { JobPlan } from '@/core/plan/jobPlan';
-import { clockFormOf, clockTime, type ClockForm } from '@/core/schedule/clock';
+import { clockTime } from '@/core/schedule/clock';
+import { clockForm } from './clockForm';
 
 /** How a start is kept in a plan and in the field: local time without seconds. */
 export const LOCAL_TIME = "yyyy-MM-dd'T'HH:mm";
@@ -25,14 +26,6 @@ export function useStart({ startAt }: Pick<JobPlan, 'startAt'>): Date {
 
 // The words of the page are English, and so are the days among them.
 const weekday = new Intl.DateTimeFormat('en', { weekday: 'short' });
-
-let form: ClockForm | null = null;
-
-/** How clock times are written: as the browser writes them in its own fields. Only in the browser. */
-export function clockForm(): ClockForm {
-  form ??= clockFormOf();
-  return form;
-}
 
 /** `18:42` or `6:42 PM`, and on another day than the start with the day before it. */
 export function clockAt(start: Date, seconds: number): string {

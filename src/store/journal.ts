@@ -2,12 +2,18 @@ import type { StoreName } from './db';
 import type { Entry } from './entry';
 
 /**
- * A second place for what is small and dear: jobs without their pictures, plans, printers and spools,
- * as text in localStorage. A database that dies takes the files with it, and nothing else. It is
+ * A second place for what is small and dear: jobs without their pictures, plans, printers, spools and the
+ * runs that are not over, as text in localStorage. A database that dies takes the files with it, and nothing else. It is
  * written at once, so that what is changed as the page goes away is kept as well.
  */
 const PREFIX = 'lamella-journal/';
-const KEPT: ReadonlySet<StoreName> = new Set<StoreName>(['jobs', 'plans', 'printers', 'spools']);
+const KEPT: ReadonlySet<StoreName> = new Set<StoreName>([
+  'jobs',
+  'plans',
+  'printers',
+  'spools',
+  'runs',
+]);
 /** Changes of more records than this would fill the place that plans need. */
 const MOST = 1000;
 
@@ -20,7 +26,8 @@ export function keepInJournal(entries: readonly Entry[]): void {
   try {
     for (const entry of kept) {
       // What is not kept anew must not come back as it was before.
-      if (tooMany || entry.value === undefined) localStorage.removeItem(nameOf(entry));
+      if (tooMany || entry.value === undefined || isOver(entry))
+        localStorage.removeItem(nameOf(entry));
       else localStorage.setItem(nameOf(entry), JSON.stringify(withoutPicture(entry.value)));
     }
   } catch {
@@ -39,6 +46,14 @@ export function fillJournal(entries: readonly Entry[]): void {
     ),
   );
 }
+
+/** A run that is over is safe in the database, and there may be hundreds. */
+function isOver({ store, value }: Entry): boolean {
+  const { events = [] } = value as { events?: readonly { kind?: unknown }[] };
+  return store === 'runs' && events.some(({ kind }) => OVER.has(kind));
+}
+
+const OVER: ReadonlySet<unknown> = new Set(['finished', 'ended', 'failed']);
 
 function revisionOf(value: unknown): number {
   const isCounted = typeof value === 'object' && value !== null && 'revision' in value;

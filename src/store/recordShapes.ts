@@ -3,12 +3,9 @@ import { refuse, success, type Result } from '@/core/findings';
 import type { LevelBox } from '@/core/geometry/footprint';
 import type { PrintPicture } from '@/core/geometry/picture';
 import { parsePlanBook } from '@/core/plan/planBook';
-import { parseJobPlan } from '@/core/plan/planSchema';
 import { parseStoredProfile } from '@/core/printer/printerFile';
-import { parseEvents } from '@/core/run/events';
-import { parseRunPlan } from '@/core/run/runPlan';
 import { readShape, type ShapeWords } from '@/core/shape';
-import type { Deletion, Job, Run, StoredPlans, StoredPrinter } from './records';
+import type { Deletion, Job, StoredPlans, StoredPrinter } from './records';
 
 const id = () => string().min(1).max(80).required();
 const count = () => number().integer().min(0).required();
@@ -88,47 +85,6 @@ export function parsePlans(stored: unknown): Result<StoredPlans> {
     revision: read.value.revision,
     book: readable,
     aside: [...(Array.isArray(aside) ? (aside as unknown[]) : []), ...unreadable],
-  });
-}
-
-const runSchema = object({
-  id: id(),
-  jobId: id(),
-  writtenAt: number().required(),
-  runPlan: mixed().required(),
-  plan: mixed().nullable().defined(),
-  outputs: array(
-    object({
-      name: string().defined(),
-      bytes: count(),
-      sha256: string().required(),
-    }).required(),
-  ).required(),
-  isProven: boolean().required(),
-  layers: count(),
-  startAt: number().nullable().defined(),
-  isRehearsal: boolean().required(),
-  events: array().required(),
-});
-
-/** Reads a stored run. A picture that cannot be read is left out. */
-export function parseRun(stored: unknown): Result<Run> {
-  const words: ShapeWords = { what: 'The stored run', code: 'bad-record', passOverUnknown: true };
-  const read = readShape(runSchema, stored, words);
-  if (!read.ok) return read;
-  const runPlan = parseRunPlan(read.value.runPlan);
-  if (!runPlan.ok) return runPlan;
-  const plan = read.value.plan === null ? success(null) : parseJobPlan(read.value.plan);
-  if (!plan.ok) return refuse('bad-record', plan.refusal.message);
-  const events = parseEvents(read.value.events);
-  if (!events.ok) return events;
-  const { picture } = stored as Readonly<Record<string, unknown>>;
-  return success({
-    ...read.value,
-    runPlan: runPlan.value,
-    plan: plan.value,
-    events: events.value,
-    picture: isPicture(picture) ? picture : null,
   });
 }
 

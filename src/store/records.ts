@@ -1,9 +1,9 @@
 import type { LevelBox } from '@/core/geometry/footprint';
 import type { PrintPicture } from '@/core/geometry/picture';
-import type { JobPlan } from '@/core/plan/jobPlan';
 import type { PlanBook } from '@/core/plan/planBook';
 import type { Printer } from '@/core/printer/printer';
 import type { RunEvent } from '@/core/run/events';
+import type { RunPicture } from '@/core/run/runPicture';
 import type { RunPlan } from '@/core/run/runPlan';
 
 /** Grams of a spool that a job was promised when it was deleted. */
@@ -76,13 +76,12 @@ export interface Run {
   readonly writtenAt: number;
   /** What the person at the printer needs, and the plan that it was made of. */
   readonly runPlan: RunPlan;
-  /** null for one that came from another device. */
-  readonly plan: JobPlan | null;
+  /** The plan as it was stored then, read when somebody looks; null for one from another device. */
+  readonly plan: unknown;
   readonly outputs: readonly WrittenOutput[];
   readonly isProven: boolean;
   /** Seen from above; null where nothing is known of it. */
-  readonly picture: PrintPicture | null;
-  readonly layers: number;
+  readonly picture: RunPicture | null;
   /** When the person means to start, ms since 1970; null for not chosen. */
   readonly startAt: number | null;
   /** Practice against the simulated printer. */

@@ -1,20 +1,13 @@
-import { create } from 'zustand';
 import { commit } from './commit';
 import type { Entry } from './entry';
-import { adoptDatabase, database, onDatabaseTrouble, type DatabaseTrouble } from './db';
+import { adoptDatabase, database } from './db';
 import { journalEntries } from './journal';
 import { allPlans, jobs } from './jobs';
 import { usePlanStore } from './planStore';
 import { printers } from './printers';
+import { runs } from './runs';
 import { shelf } from './shelf';
 import { retryWrites } from './writes';
-
-/** Whether the storage as a whole is in trouble; null when it is not. */
-export const useStorageTrouble = create<{ readonly trouble: DatabaseTrouble | null }>()(() => ({
-  trouble: null,
-}));
-
-onDatabaseTrouble((trouble) => useStorageTrouble.setState({ trouble }));
 
 /** Tries to open the database again; what was not saved is written when it can be. */
 export async function tryStorageAgain(): Promise<boolean> {
@@ -37,6 +30,7 @@ export function knownAsJson(): string {
     plans: allPlans.known(),
     printers: printers.known(),
     spools: shelf.known(),
+    runs: runs.known().map((run) => ({ ...run, picture: null })),
     journal: journalEntries(),
   };
   return `${JSON.stringify(known, null, 2)}\n`;
@@ -58,6 +52,7 @@ export async function goOnWithNewDatabase(): Promise<boolean> {
   }
   for (const printer of printers.known()) add(printers.entryOf(printer));
   for (const spool of shelf.known()) add(shelf.entryOf(spool));
+  for (const run of runs.known()) add(runs.entryOf(run));
   const seeds: Entry[] = ['example-printers', 'demo-shelf'].map((key) => ({
     store: 'meta',
     key,
@@ -70,7 +65,7 @@ export async function goOnWithNewDatabase(): Promise<boolean> {
   }
   const isWritten = await commit({
     what: 'what was kept in the second place',
-    stores: ['jobs', 'plans', 'printers', 'spools', 'meta'],
+    stores: ['jobs', 'plans', 'printers', 'spools', 'runs', 'meta'],
     make: async (read) => {
       const wanted = [...entries.values(), ...seeds];
       const found = await Promise.all(wanted.map(({ store, key }) => read.one(store, key)));

@@ -1,7 +1,7 @@
 import type { RunEvent } from '@/core/run/events';
 import type { HandedRun } from '@/core/run/handOver';
 import { createCollection } from './collection';
-import { parseRun } from './recordShapes';
+import { parseRun } from './runShape';
 import type { Run } from './records';
 
 /** What was written and how it was printed, newest first. */
@@ -45,7 +45,6 @@ export async function takeHanded({ id, runPlan, startAt, events }: HandedRun): P
       outputs: [],
       isProven: true,
       picture: null,
-      layers: runPlan.bands[runPlan.bands.length - 1].last,
       startAt,
       isRehearsal: false,
       events: all,

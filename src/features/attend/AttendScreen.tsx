@@ -5,27 +5,22 @@ import { useEffect, useState } from 'react';
 import { Link } from '@/components/Link';
 import { LoadTrouble } from '@/components/LoadTrouble';
 import { follow } from '@/core/run/follow';
-import { jobs, useJobs } from '@/store/jobs';
 import type { Run } from '@/store/records';
 import { isUnbegun, runs, useRuns } from '@/store/runs';
-import { AfterRun } from './AfterRun';
 import { AttendHeader } from './AttendHeader';
 import { BeforeRun } from './BeforeRun';
-import { LiveRun } from './LiveRun';
 import { useNow } from './useNow';
 
+const LiveRun = dynamic(() => import('./LiveRun').then((one) => one.LiveRun));
+const AfterRun = dynamic(() => import('./AfterRun').then((one) => one.AfterRun));
 const Rehearsal = dynamic(() => import('./Rehearsal').then((one) => one.Rehearsal));
 
 /** The station at the printer: when to start, what is next, and what hands do. */
 export function AttendScreen({ jobId }: { jobId: string }) {
   const { records, trouble } = useRuns();
-  const job = useJobs((state) => state.records?.find(({ id }) => id === jobId) ?? null);
   const [practice, setPractice] = useState<string | null>(null);
   useEffect(() => {
-    const load = async (): Promise<void> => {
-      await Promise.all([runs.load(), jobs.load()]);
-    };
-    load().catch(() => {
+    runs.load().catch(() => {
       // The collection says what is wrong.
     });
   }, []);
@@ -42,7 +37,7 @@ export function AttendScreen({ jobId }: { jobId: string }) {
     ofJob.find(({ id }) => id === practice) ?? ofJob.find(({ isRehearsal }) => !isRehearsal);
   return (
     <div className="flex min-w-0 flex-1 flex-col">
-      <AttendHeader jobId={jobId} name={job?.name ?? run?.runPlan.job ?? 'Job'} />
+      <AttendHeader jobId={jobId} name={run?.runPlan.job ?? 'At the printer'} />
       {run?.isRehearsal ? (
         <Rehearsal key={run.id} run={run} onPractice={setPractice} />
       ) : run ? (

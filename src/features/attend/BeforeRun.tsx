@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { Cautions } from '@/components/Cautions';
@@ -7,8 +8,9 @@ import type { Run } from '@/store/records';
 import { runs, tellRun } from '@/store/runs';
 import { FilamentName } from './BandRow';
 import { Errands } from './Errands';
-import { JoinRunning } from './JoinRunning';
 import { WhenToStart } from './WhenToStart';
+
+const JoinRunning = dynamic(() => import('./JoinRunning').then((one) => one.JoinRunning));
 
 interface BeforeRunProps {
   readonly run: Run;

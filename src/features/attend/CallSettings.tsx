@@ -17,7 +17,7 @@ export function CallSettings() {
     }, 200);
   };
   return (
-    <fieldset className="mt-3 border-t border-line pt-2">
+    <fieldset>
       <legend className="sr-only">How you are called</legend>
       <Tick
         checked={tones}

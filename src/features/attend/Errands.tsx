@@ -4,14 +4,11 @@ import { CalendarDays, FileText, GraduationCap, Smartphone } from 'lucide-react'
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
-import { download } from '@/components/download';
 import { Link } from '@/components/Link';
-import { runCalendar } from '@/core/run/runCalendar';
 import type { Run } from '@/store/records';
 import { runs } from '@/store/runs';
-import { toast } from '@/store/toast';
-import { CallSettings } from './CallSettings';
 
+const CallSettings = dynamic(() => import('./CallSettings').then((one) => one.CallSettings));
 const ToPhone = dynamic(() => import('./ToPhone').then((one) => one.ToPhone));
 
 interface ErrandsProps {
@@ -25,6 +22,7 @@ interface ErrandsProps {
 /** What is taken along from here: run-sheet, calendar, the phone, and how to be called. */
 export function Errands({ run, now, isBefore = false, onPractice }: ErrandsProps) {
   const [phone, setPhone] = useState(false);
+  const [calls, setCalls] = useState(false);
   const start = run.events.find(({ kind }) => kind === 'started')?.at ?? run.startAt ?? now;
   const practise = async (): Promise<void> => {
     const id = crypto.randomUUID();
@@ -38,15 +36,9 @@ export function Errands({ run, now, isBefore = false, onPractice }: ErrandsProps
     );
     if (stored) onPractice(id);
   };
-  const saveCalendar = async (): Promise<void> => {
-    const { calendarFile } = await import('@/core/schedule/calendar');
-    const made = calendarFile(runCalendar(run.runPlan, run.id, new Date(start)));
-    if (!made.ok) {
-      toast.error(made.refusal.message);
-      return;
-    }
-    const stem = run.runPlan.job.toLowerCase().replace(/[^a-z0-9]+/g, '-');
-    download(new Blob([made.value], { type: 'text/calendar' }), `${stem}.ics`);
+  const toCalendar = async (): Promise<void> => {
+    const { saveCalendar } = await import('./saveCalendar');
+    saveCalendar(run, start);
   };
   return (
     <section aria-labelledby="errands-title" className="rounded-lg border border-line bg-panel p-4">
@@ -60,7 +52,7 @@ export function Errands({ run, now, isBefore = false, onPractice }: ErrandsProps
         >
           <FileText aria-hidden size={18} /> Run-sheet to print
         </Link>
-        <Button className="min-h-11" onClick={saveCalendar}>
+        <Button className="min-h-11" onClick={toCalendar}>
           <CalendarDays aria-hidden size={18} /> Save for the calendar
         </Button>
         <Button className="min-h-11" onClick={() => setPhone(true)}>
@@ -72,7 +64,13 @@ export function Errands({ run, now, isBefore = false, onPractice }: ErrandsProps
           </Button>
         )}
       </div>
-      <CallSettings />
+      <details
+        className="mt-3 border-t border-line pt-1"
+        onToggle={({ currentTarget }) => setCalls(currentTarget.open)}
+      >
+        <summary className="min-h-10 cursor-pointer py-2 font-medium">How I am called</summary>
+        {calls && <CallSettings />}
+      </details>
       {phone && <ToPhone run={run} onClose={() => setPhone(false)} />}
     </section>
   );

@@ -2,12 +2,10 @@
 
 import { useMemo } from 'react';
 import { Button } from '@/components/Button';
-import { PrintPictureCanvas } from '@/components/PrintPictureCanvas';
 import type { RunState } from '@/core/run/follow';
-import { layerNumber } from '@/core/gcode/layers';
-import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Run } from '@/store/records';
 import type { Told } from '@/store/runs';
+import { RunPictureCanvas } from './RunPictureCanvas';
 
 interface MissedSwapProps {
   readonly run: Run;
@@ -17,17 +15,21 @@ interface MissedSwapProps {
 
 /** A swap that the printer did not stop for: what the print would look like, swapped now or never. */
 export function MissedSwap({ run, state, onTell }: MissedSwapProps) {
-  const { runPlan, plan, picture, layers } = run;
+  const { runPlan, picture } = run;
   const swap = state.missed[state.missed.length - 1];
   const { layer } = runPlan.swaps[swap];
   const [old, wanted] = [runPlan.bands[swap], runPlan.bands[swap + 1]].map(
     ({ filament }) => filament,
   );
   const at = state.layer;
-  const swappedNow = useMemo(
-    () => (at === null || !plan ? null : lateAt(plan, layer, at)),
-    [plan, layer, at],
-  );
+  const swappedNow = useMemo(() => {
+    if (at === null || picture === null) return null;
+    // What is printed of the swap's layers by now has come out in the old filament.
+    const letters = picture.letters.map((letter, i) =>
+      i + 1 >= layer && i + 1 <= at ? old.letter : letter,
+    );
+    return { ...picture, letters };
+  }, [picture, layer, at, old.letter]);
   return (
     <section
       aria-labelledby="missed-title"
@@ -44,13 +46,13 @@ export function MissedSwap({ run, state, onTell }: MissedSwapProps) {
         <div className="grid grid-cols-2 gap-3 py-3">
           <figure>
             <div className="grid h-36 grid-rows-[100%] place-items-center">
-              <PrintPictureCanvas picture={picture} plan={plan} layerCount={layers} />
+              <RunPictureCanvas picture={picture} runPlan={runPlan} />
             </div>
             <figcaption className="pt-1 text-sm">As planned, from above</figcaption>
           </figure>
           <figure>
             <div className="grid h-36 grid-rows-[100%] place-items-center">
-              <PrintPictureCanvas picture={picture} plan={swappedNow} layerCount={layers} />
+              <RunPictureCanvas picture={swappedNow} runPlan={runPlan} />
             </div>
             <figcaption className="pt-1 text-sm">
               Swapped now: {at! - layer > 0 ? `${at! - layer + 1} layers` : 'one layer'} of{' '}
@@ -72,13 +74,4 @@ export function MissedSwap({ run, state, onTell }: MissedSwapProps) {
       </Button>
     </section>
   );
-}
-
-/** The plan as it comes out when a missed swap is made at a later layer. */
-function lateAt(plan: JobPlan, missed: number, at: number): JobPlan {
-  const late = layerNumber(at + 1);
-  const swaps = plan.swaps
-    .map((one) => (one.layer === missed ? { ...one, layer: late } : one))
-    .filter((one, i, all) => !all.some((other, k) => k > i && other.layer <= one.layer));
-  return { ...plan, swaps };
 }

@@ -4,7 +4,6 @@ import { Printer } from 'lucide-react';
 import { useEffect } from 'react';
 import { Button } from '@/components/Button';
 import { Link } from '@/components/Link';
-import { PrintPictureCanvas } from '@/components/PrintPictureCanvas';
 import { formatDuration, formatGrams, formatMm, plural } from '@/core/format';
 import { stepsOf } from '@/core/run/checklist';
 import { follow } from '@/core/run/follow';
@@ -12,6 +11,7 @@ import { plannedTotal, swapOffsets } from '@/core/run/runPlan';
 import type { Run } from '@/store/records';
 import { runs, useRuns } from '@/store/runs';
 import { FilamentName } from './BandRow';
+import { RunPictureCanvas } from './RunPictureCanvas';
 import { clockOf, spreadWords } from './words';
 
 /** The run on one sheet of paper: what is printed, every swap, and boxes to tick. */
@@ -56,7 +56,7 @@ const day = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', 
 const MOST_WITH_STEPS = 4;
 
 function Sheet({ run }: { run: Run }) {
-  const { runPlan, picture, plan, layers } = run;
+  const { runPlan, picture } = run;
   const { bands, swaps, printer } = runPlan;
   const begun = run.events.find(({ kind }) => kind === 'started')?.at ?? run.startAt;
   const expected =
@@ -87,7 +87,7 @@ function Sheet({ run }: { run: Run }) {
         </div>
         {picture && (
           <div className="grid size-32 grid-rows-[100%] place-items-center">
-            <PrintPictureCanvas picture={picture} plan={plan} layerCount={layers} />
+            <RunPictureCanvas picture={picture} runPlan={runPlan} />
           </div>
         )}
       </header>

@@ -1,7 +1,7 @@
 'use client';
 
 import { useRef, type PointerEvent } from 'react';
-import { clockForm } from '@/components/clockTimes';
+import { clockForm } from '@/components/clockForm';
 import { clockTime } from '@/core/schedule/clock';
 import { clockOf } from './words';
 

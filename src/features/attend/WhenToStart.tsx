@@ -6,23 +6,19 @@ import { Button } from '@/components/Button';
 import { formatDuration, plural } from '@/core/format';
 import { plannedTotal } from '@/core/run/runPlan';
 import { neededTimes } from '@/core/run/startQuestion';
-import {
-  bestStarts,
-  goodStarts,
-  inTheWay,
-  withWaiting,
-  type StartQuestion,
-} from '@/core/schedule/startFinder';
+import { bestStarts, goodStarts, type StartQuestion } from '@/core/schedule/startFinder';
 import type { Run } from '@/store/records';
 import { useAttendSettings, usePresence } from '@/store/settings';
-import { ChosenStart } from './ChosenStart';
 import { StartStrip } from './StartStrip';
 import { clockOf } from './words';
 
+const ChosenStart = dynamic(() => import('./ChosenStart').then((one) => one.ChosenStart));
+const NoStart = dynamic(() => import('./NoStart').then((one) => one.NoStart));
 const PresenceDialog = dynamic(() =>
   import('@/features/plan/dialogs/PresenceDialog').then((one) => one.PresenceDialog),
 );
 
+/** How far ahead starts are looked for, ms. */
 const DAYS = 3 * 86_400_000;
 const QUARTER = 15 * 60_000;
 
@@ -141,64 +137,6 @@ function Starts({ title, starts, now, onChoose }: StartsProps) {
             </Button>
           </li>
         ))}
-      </ul>
-    </div>
-  );
-}
-
-interface NoStartProps extends WhenToStartProps {
-  readonly question: StartQuestion;
-}
-
-/** No start is good: what is in the way, and what would help. */
-function NoStart({ run, question, now, onChoose }: NoStartProps) {
-  const { runPlan } = run;
-  const place = inTheWay(question);
-  // The start that keeps the printer waiting least.
-  const waiting = useMemo(() => {
-    const step = QUARTER * 2;
-    const all = Array.from({ length: DAYS / step }, (_, i) => +question.from + i * step);
-    const open = all.filter(
-      (at) =>
-        withWaiting({ ...question, needed: [{ at: 0, spread: 0, hands: 0 }] }, new Date(at))
-          .waited === 0,
-    );
-    return open
-      .map((at) => ({ at, run: withWaiting(question, new Date(at)) }))
-      .reduce<{ at: number; run: ReturnType<typeof withWaiting> } | null>(
-        (best, one) => (best && best.run.waited <= one.run.waited ? best : one),
-        null,
-      );
-  }, [question]);
-  const swap = place === null ? null : runPlan.swaps[place];
-  const filament = place === null ? null : runPlan.bands[place + 1].filament;
-  return (
-    <div role="status" className="mt-3 rounded-md bg-caution-soft px-4 py-3 text-sm">
-      <p className="font-semibold">No start in the next three days suits your hours.</p>
-      {swap && filament && (
-        <p className="pt-1">
-          In the way is swap {place! + 1}, {filament.letter} {filament.name} before layer{' '}
-          {swap.layer}.
-        </p>
-      )}
-      <ul className="list-disc pt-1 pl-5">
-        <li>Another order, fewer swaps or merged bands (Plan) may bring it nearer.</li>
-        <li>A quicker slice, or fewer copies, is done earlier.</li>
-        {waiting && (
-          <li>
-            Or let the printer wait: started {clockOf(waiting.at, now)}, it waits{' '}
-            {formatDuration(waiting.run.waited)} for you in all. A nozzle that waits hot cooks the
-            filament, and many printers let it cool; the bed has to keep the part. Do not let it
-            wait hot while nobody is in the house.{' '}
-            <button
-              type="button"
-              className="font-medium underline underline-offset-2"
-              onClick={() => onChoose(waiting.at)}
-            >
-              Choose this start
-            </button>
-          </li>
-        )}
       </ul>
     </div>
   );

@@ -1,5 +1,5 @@
 import { isSameDay } from 'date-fns';
-import { clockForm } from '@/components/clockTimes';
+import { clockForm } from '@/components/clockForm';
 import { formatDuration } from '@/core/format';
 import { clockTime } from '@/core/schedule/clock';
 

@@ -2,6 +2,7 @@ import type { JobPlan } from '@/core/plan/jobPlan';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import type { Printer } from '@/core/printer/printer';
 import { makeRunPlan } from '@/core/run/makeRunPlan';
+import { runPictureOf } from '@/core/run/runPicture';
 import type { PlanWork } from '@/features/job/usePlanWork';
 import type { ReadyJob } from '@/features/job/useOpenJob';
 import { jobs } from '@/store/jobs';
@@ -46,8 +47,7 @@ export async function keepOutput({
     plan,
     outputs,
     isProven: true,
-    picture,
-    layers: reading.layers.length,
+    picture: picture && runPictureOf(picture, plan, reading.layers.length),
     startAt: plan.startAt === null ? null : new Date(plan.startAt).getTime(),
     isRehearsal: false,
     events: [],

@@ -123,6 +123,10 @@ export function TimePage() {
             Say when you sleep and when you are out (the moon beside the ribbon). These hours are
             shaded, and a check warns of swaps in them.
           </li>
+          <li>
+            <em>At the printer</em> finds the starts that put no swap into these hours, and shows
+            the coming three days.
+          </li>
           <li>Practised hands need 1 to 4 minutes for a swap. The first ones take longer.</li>
         </Points>
       </Part>

@@ -1,0 +1,71 @@
+'use client';
+
+import { useMemo } from 'react';
+import { formatDuration } from '@/core/format';
+import { inTheWay, withWaiting, type StartQuestion } from '@/core/schedule/startFinder';
+import type { Run } from '@/store/records';
+import { clockOf } from './words';
+
+/** Starts at which the printer waits for somebody are tried in these steps, ms. */
+const STEP = 30 * 60_000;
+
+interface NoStartProps {
+  readonly run: Run;
+  readonly question: StartQuestion;
+  readonly now: number;
+  readonly onChoose: (at: number) => void;
+}
+
+/** No start is good: what is in the way, and what would help. */
+export function NoStart({ run, question, now, onChoose }: NoStartProps) {
+  const { runPlan } = run;
+  const place = inTheWay(question);
+  // The start that keeps the printer waiting least.
+  const waiting = useMemo(() => {
+    const span = +question.until - +question.from;
+    const all = Array.from({ length: span / STEP }, (_, i) => +question.from + i * STEP);
+    const open = all.filter(
+      (at) =>
+        withWaiting({ ...question, needed: [{ at: 0, spread: 0, hands: 0 }] }, new Date(at))
+          .waited === 0,
+    );
+    return open
+      .map((at) => ({ at, run: withWaiting(question, new Date(at)) }))
+      .reduce<{ at: number; run: ReturnType<typeof withWaiting> } | null>(
+        (best, one) => (best && best.run.waited <= one.run.waited ? best : one),
+        null,
+      );
+  }, [question]);
+  const swap = place === null ? null : runPlan.swaps[place];
+  const filament = place === null ? null : runPlan.bands[place + 1].filament;
+  return (
+    <div role="status" className="mt-3 rounded-md bg-caution-soft px-4 py-3 text-sm">
+      <p className="font-semibold">No start in the next three days suits your hours.</p>
+      {swap && filament && (
+        <p className="pt-1">
+          In the way is swap {place! + 1}, {filament.letter} {filament.name} before layer{' '}
+          {swap.layer}.
+        </p>
+      )}
+      <ul className="list-disc pt-1 pl-5">
+        <li>Another order, fewer swaps or merged bands (Plan) may bring it nearer.</li>
+        <li>A quicker slice, or fewer copies, is done earlier.</li>
+        {waiting && (
+          <li>
+            Or let the printer wait: started {clockOf(waiting.at, now)}, it waits{' '}
+            {formatDuration(waiting.run.waited)} for you in all. A nozzle that waits hot cooks the
+            filament, and many printers let it cool; the bed has to keep the part. Do not let it
+            wait hot while nobody is in the house.{' '}
+            <button
+              type="button"
+              className="font-medium underline underline-offset-2"
+              onClick={() => onChoose(waiting.at)}
+            >
+              Choose this start
+            </button>
+          </li>
+        )}
+      </ul>
+    </div>
+  );
+}
