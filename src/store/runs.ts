@@ -1,6 +1,7 @@
 import type { RunEvent } from '@/core/run/events';
 import type { HandedRun } from '@/core/run/handOver';
 import { createCollection } from './collection';
+import { database } from './db';
 import { parseRun } from './runShape';
 import type { Run } from './records';
 
@@ -50,6 +51,32 @@ export async function takeHanded({ id, runPlan, startAt, events }: HandedRun): P
       events: all,
     },
   ]);
+}
+
+/** What of a plan changes nothing in what is printed. */
+const ASIDE: ReadonlySet<string> = new Set(['startAt', 'known', 'ignoredSteps']);
+
+/** Whether the plan of a job was changed since an output of it was written; false when that cannot be told. */
+export async function isPlanChanged({ jobId, plan }: Run): Promise<boolean> {
+  // Looked at as it is stored: what reads plans is large, and not needed at the printer.
+  const plans = (await (await database()).get('plans', jobId)) as {
+    book?: { chosen?: unknown; variants?: readonly { id?: unknown; plan?: unknown }[] };
+  } | null;
+  const { chosen, variants = [] } = plans?.book ?? {};
+  const now = variants.find(({ id }) => id === chosen)?.plan;
+  return plan !== null && now !== undefined && !isSame(plan, now);
+}
+
+function isSame(one: unknown, other: unknown): boolean {
+  if (typeof one !== 'object' || one === null || typeof other !== 'object' || other === null) {
+    return one === other;
+  }
+  const keys = new Set([...Object.keys(one), ...Object.keys(other)]);
+  return [...keys].every(
+    (key) =>
+      ASIDE.has(key) ||
+      isSame((one as Record<string, unknown>)[key], (other as Record<string, unknown>)[key]),
+  );
 }
 
 /** The job of runs that came from another device: they have none here. */

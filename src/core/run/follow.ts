@@ -1,5 +1,5 @@
 import type { RunEvent } from './events';
-import { swapOffsets, type RunPlan } from './runPlan';
+import type { RunPlan } from './runPlan';
 
 /** A time to come, ms since 1970, and how much earlier or later it may be, s. */
 export interface Expected {
@@ -328,17 +328,4 @@ class Follower {
     while (layer < last && layerStarts[layer] <= wanted) layer++;
     return layer;
   }
-}
-
-/** The same plan before it begins, started at a moment: when each swap comes, and the end. */
-export function expectedFrom(
-  plan: RunPlan,
-  start: number,
-): { swaps: ExpectedSwap[]; end: Expected } {
-  const offsets = swapOffsets(plan);
-  const swaps = offsets.map((offset, swap) => {
-    return { swap, at: start + offset * 1000, spread: spreadOf(offset, 0) };
-  });
-  const { upcoming, end } = follow(plan, [{ kind: 'started', id: 'plan', at: start }], start);
-  return { swaps: upcoming.length > 0 ? [...upcoming] : swaps, end: end! };
 }

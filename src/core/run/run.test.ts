@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { runPlan } from '../../../tests/support/runPlans';
 import { calendarFile } from '../schedule/calendar';
 import { GUIDE_PAGES } from '../guide/pages';
+import { callsDue, DUE } from './callsDue';
 import { stepsOf, waitTimers } from './checklist';
 import { packRun, unpackRun, type HandedRun } from './handOver';
 import { practiceFile, PRACTICE_STOP } from './practice';
@@ -51,6 +52,15 @@ describe('what hands do at a swap', () => {
       expect(steps.length).toBeGreaterThan(2);
       expect(pages.has(page)).toBe(true);
     }
+  });
+});
+
+describe('being called', () => {
+  it('comes ten and two minutes before, when it is due, and each minute for a while', () => {
+    const calls = [-601, -600, -121, -120, -1, 0, 59, 60, 299, 300, 86_400].map((seconds) =>
+      callsDue(1e9, 1e9 + seconds * 1000),
+    );
+    expect(calls).toEqual([0, 1, 1, 2, 2, DUE, 3, 4, 7, 8, 8]);
   });
 });
 

@@ -56,7 +56,7 @@ const printer = object({
 }).required();
 
 /** How the printer is stopped, as far as hands notice. */
-export const STOP_WAYS = ['change', 'pause', 'moves', 'tones', 'host', 'files'] as const;
+const STOP_WAYS = ['change', 'pause', 'moves', 'tones', 'host', 'files'] as const;
 
 const runPlan = object({
   version: number().oneOf([1]).required(),

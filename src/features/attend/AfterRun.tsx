@@ -13,7 +13,6 @@ interface AfterRunProps {
   readonly run: Run;
   readonly state: RunState;
   readonly now: number;
-  readonly onPractice: (id: string | null) => void;
 }
 
 const TITLES = {

@@ -33,8 +33,9 @@ export function AttendScreen({ jobId }: { jobId: string }) {
     );
   }
   const ofJob = records.filter((run) => run.jobId === jobId);
-  const run =
-    ofJob.find(({ id }) => id === practice) ?? ofJob.find(({ isRehearsal }) => !isRehearsal);
+  const real = ofJob.filter(({ isRehearsal }) => !isRehearsal);
+  // A print that runs stays in front of what is written meanwhile.
+  const run = ofJob.find(({ id }) => id === practice) ?? real.find(isOn) ?? real[0];
   return (
     <div className="flex min-w-0 flex-1 flex-col">
       <AttendHeader jobId={jobId} name={run?.runPlan.job ?? 'At the printer'} />
@@ -49,8 +50,20 @@ export function AttendScreen({ jobId }: { jobId: string }) {
   );
 }
 
+/** Whether a run prints, or waits for a swap. */
+function isOn({ runPlan, events }: Run): boolean {
+  const { phase } = follow(runPlan, events, 0);
+  return phase === 'printing' || phase === 'at-swap';
+}
+
+interface AtRunProps {
+  readonly run: Run;
+  /** Begins a rehearsal, or ends it with null; null where there is none. */
+  readonly onPractice: ((id: string | null) => void) | null;
+}
+
 /** A run as it stands: before, during or after it. */
-export function AtRun({ run, onPractice }: { run: Run; onPractice: (id: string | null) => void }) {
+export function AtRun({ run, onPractice }: AtRunProps) {
   const now = useNow();
   const state = follow(run.runPlan, run.events, now);
   if (isUnbegun(run) || state.phase === 'ready') {
@@ -59,7 +72,7 @@ export function AtRun({ run, onPractice }: { run: Run; onPractice: (id: string |
   if (state.phase === 'printing' || state.phase === 'at-swap') {
     return <LiveRun run={run} state={state} now={now} onPractice={onPractice} />;
   }
-  return <AfterRun run={run} state={state} now={now} onPractice={onPractice} />;
+  return <AfterRun run={run} state={state} now={now} />;
 }
 
 function NothingWritten({ jobId }: { jobId: string }) {

@@ -1,11 +1,12 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Button } from '@/components/Button';
 import { Cautions } from '@/components/Cautions';
+import { Link } from '@/components/Link';
 import type { Run } from '@/store/records';
-import { runs, tellRun } from '@/store/runs';
+import { isPlanChanged, runs, tellRun } from '@/store/runs';
 import { FilamentName } from './BandRow';
 import { Errands } from './Errands';
 import { WhenToStart } from './WhenToStart';
@@ -15,13 +16,19 @@ const JoinRunning = dynamic(() => import('./JoinRunning').then((one) => one.Join
 interface BeforeRunProps {
   readonly run: Run;
   readonly now: number;
-  readonly onPractice: (id: string | null) => void;
+  readonly onPractice: ((id: string | null) => void) | null;
 }
 
 /** Before the print: when to start it, and the tap that says that it runs. */
 export function BeforeRun({ run, now, onPractice }: BeforeRunProps) {
   const { runPlan } = run;
   const [joins, setJoins] = useState(false);
+  const [isOld, setOld] = useState(false);
+  useEffect(() => {
+    isPlanChanged(run).then(setOld, () => {
+      // The storage says itself what is wrong with it.
+    });
+  }, [run]);
   const begin = (layer: number | null, at: number): void => {
     tellRun(run.id, { kind: 'started', layer }, at);
   };
@@ -41,6 +48,18 @@ export function BeforeRun({ run, now, onPractice }: BeforeRunProps) {
           <p className="pt-1 pb-3 text-sm text-muted">
             Load this first, start {runPlan.fileNames[0]}, and watch the first layer.
           </p>
+          {isOld && (
+            <p role="status" className="mb-3 rounded-md bg-caution-soft px-3 py-2 text-sm">
+              The plan was changed since this file was written: times and swaps here are those of
+              the file.{' '}
+              <Link
+                href={`/jobs/${run.jobId}/output`}
+                className="font-medium underline underline-offset-2"
+              >
+                Write it again
+              </Link>
+            </p>
+          )}
           <FilamentName band={runPlan.bands[0]} size={44} />
           <Button
             kind="primary"

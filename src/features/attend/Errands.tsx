@@ -16,7 +16,7 @@ interface ErrandsProps {
   readonly now: number;
   /** The print has not begun. */
   readonly isBefore?: boolean;
-  readonly onPractice: (id: string | null) => void;
+  readonly onPractice: ((id: string | null) => void) | null;
 }
 
 /** What is taken along from here: run-sheet, calendar, the phone, and how to be called. */
@@ -34,7 +34,7 @@ export function Errands({ run, now, isBefore = false, onPractice }: ErrandsProps
       [one],
       left.map((other) => other.id),
     );
-    if (stored) onPractice(id);
+    if (stored) onPractice?.(id);
   };
   const toCalendar = async (): Promise<void> => {
     const { saveCalendar } = await import('./saveCalendar');
@@ -58,7 +58,7 @@ export function Errands({ run, now, isBefore = false, onPractice }: ErrandsProps
         <Button className="min-h-11" onClick={() => setPhone(true)}>
           <Smartphone aria-hidden size={18} /> Hand over to the phone
         </Button>
-        {isBefore && run.runPlan.swaps.length > 0 && (
+        {isBefore && onPractice && run.runPlan.swaps.length > 0 && (
           <Button className="min-h-11" onClick={practise}>
             <GraduationCap aria-hidden size={18} /> Rehearse it in two minutes
           </Button>

@@ -42,7 +42,7 @@ export function HandedRunScreen() {
       <header className="border-b border-line bg-panel px-4 py-3">
         <h1 className="truncate text-lg font-semibold">{run.runPlan.job}</h1>
       </header>
-      <AtRun run={run} onPractice={() => {}} />
+      <AtRun run={run} onPractice={null} />
     </div>
   );
 }

@@ -20,7 +20,7 @@ interface LiveRunProps {
   readonly run: Run;
   readonly state: RunState;
   readonly now: number;
-  readonly onPractice: (id: string | null) => void;
+  readonly onPractice: ((id: string | null) => void) | null;
 }
 
 /** A print that runs: what is next, what hands do, and the taps that tell how it goes. */
@@ -37,6 +37,7 @@ export function LiveRun({ run, state, now, onPractice }: LiveRunProps) {
             The clock of this device was set back. Times hold from what you have told last.
           </p>
         )}
+        <PassedOver run={run} state={state} />
         {state.missed.length > 0 && state.phase === 'printing' && (
           <MissedSwap run={run} state={state} onTell={tell} />
         )}
@@ -54,6 +55,17 @@ export function LiveRun({ run, state, now, onPractice }: LiveRunProps) {
         {!run.isRehearsal && <Errands run={run} now={now} onPractice={onPractice} />}
       </div>
     </div>
+  );
+}
+
+/** Says why the latest tap changed nothing, as when two pages have told the same. */
+function PassedOver({ run, state }: Pick<LiveRunProps, 'run' | 'state'>) {
+  const last = state.passedOver.at(-1);
+  if (!last || last.event.id !== run.events.at(-1)?.id) return null;
+  return (
+    <p role="status" className="rounded-md bg-caution-soft px-3 py-2 text-sm">
+      {last.why} Your last tap changed nothing.
+    </p>
   );
 }
 

@@ -2,7 +2,7 @@
 
 import { Dialog } from 'radix-ui';
 import { toString as qrText } from 'qrcode';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
 import { packRun } from '@/core/run/handOver';
@@ -16,9 +16,13 @@ const MOST_LETTERS = 2400;
 export function ToPhone({ run, onClose }: { run: Run; onClose: () => void }) {
   const [square, setSquare] = useState<string | null>(null);
   const { id, runPlan, startAt, events } = run;
-  const link = `${location.origin}/run#${packRun({ id, runPlan, startAt, events })}`;
-  // Without the times of single layers it is much shorter; only "it is at layer" is lost with them.
-  const short = `${location.origin}/run#${packRun({ id, runPlan: { ...runPlan, layerStarts: null }, startAt, events })}`;
+  const [link, short] = useMemo(() => {
+    // Without the times of single layers it is much shorter; only "it is at layer" is lost with them.
+    const plans = [runPlan, { ...runPlan, layerStarts: null }];
+    return plans.map(
+      (plan) => `${location.origin}/run#${packRun({ id, runPlan: plan, startAt, events })}`,
+    );
+  }, [id, runPlan, startAt, events]);
   const shown = link.length <= MOST_LETTERS ? link : short;
   const fits = shown.length <= MOST_LETTERS;
   useEffect(() => {

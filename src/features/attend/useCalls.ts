@@ -1,23 +1,12 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
+import { callsDue, DUE } from '@/core/run/callsDue';
 import type { RunState } from '@/core/run/follow';
 import type { RunPlan } from '@/core/run/runPlan';
 import { useAttendSettings } from '@/store/settings';
 import { notice, shake, sound } from './calls';
 import { inWords } from './words';
-
-/** How long before a swap somebody is called, ms; the last one repeats while nobody says anything. */
-const CALLS = [10 * 60_000, 2 * 60_000, 0] as const;
-const AGAIN = 60_000;
-const TIMES_AGAIN = 5;
-
-/** Which calls are due at a moment for a swap that comes at another: their number, 0 for none. */
-export function callsDue(at: number, now: number): number {
-  const early = CALLS.filter((before) => now >= at - before).length;
-  if (early < CALLS.length) return early;
-  return early + Math.min(TIMES_AGAIN, Math.floor((now - at) / AGAIN));
-}
 
 /** Calls the person to the next swap: tones, a shake, a notice, the title of the page; and keeps the screen awake. */
 export function useCalls(runPlan: RunPlan, state: RunState, now: number): void {
@@ -32,7 +21,7 @@ export function useCalls(runPlan: RunPlan, state: RunState, now: number): void {
     // What was due before the page was opened is over; a new swap begins anew.
     if (!before || before.swap !== swap || calls <= before.calls || !next) return;
     const { letter, name } = runPlan.bands[swap + 1].filament;
-    if (tones) sound(calls >= CALLS.length ? 4 : 2);
+    if (tones) sound(calls >= DUE ? 4 : 2);
     shake();
     notice(`${letter} ${name} ${inWords(next.at, now)}`, runPlan.job).catch(() => {
       // It was only one of several ways to call.
@@ -52,7 +41,22 @@ export function useCalls(runPlan: RunPlan, state: RunState, now: number): void {
       document.title = before;
     };
   }, [title, runPlan.job]);
+  useCountingIcon(next ? Math.max(0, Math.round((next.at - now) / 60_000)) : null);
   useAwakeScreen();
+}
+
+/** Shows the minutes that are left in the icon of the tab; null for its own one. */
+function useCountingIcon(minutes: number | null): void {
+  useEffect(() => {
+    if (minutes === null) return;
+    const icon = document.createElement('link');
+    icon.rel = 'icon';
+    const text = minutes > 99 ? '99' : String(minutes);
+    const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 32 32"><rect width="32" height="32" rx="7" fill="#1d675b"/><text x="16" y="23" text-anchor="middle" font-family="sans-serif" font-weight="700" font-size="20" fill="#fff">${text}</text></svg>`;
+    icon.href = `data:image/svg+xml,${encodeURIComponent(svg)}`;
+    document.head.append(icon);
+    return () => icon.remove();
+  }, [minutes]);
 }
 
 /** Keeps the screen awake while the page is looked at, where the browser can. */

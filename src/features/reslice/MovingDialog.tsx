@@ -27,6 +27,11 @@ const TITLES: Readonly<Record<MovingQuestion['kind'], string>> = {
   files: 'Other files for this job',
 };
 
+const DECLINE: Readonly<Record<MovingQuestion['kind'], string>> = {
+  'new-slice': 'Keep the old file',
+  'plan-file': 'Leave it out',
+  files: 'Keep the old files',
+};
 const AGREE: Readonly<Record<MovingQuestion['kind'], string>> = {
   'new-slice': 'Use the new file',
   'plan-file': 'Add this plan',
@@ -94,9 +99,7 @@ function Question({ question, refuse }: { question: MovingQuestion; refuse: () =
         >
           {AGREE[kind]}
         </Button>
-        <Button onClick={refuse}>
-          {kind === 'plan-file' ? 'Leave it out' : 'Keep what it was'}
-        </Button>
+        <Button onClick={refuse}>{DECLINE[kind]}</Button>
         {unanswered.length > 0 && (
           <p className="text-sm text-caution">
             {plural(unanswered.length, 'swap')} {unanswered.length === 1 ? 'needs' : 'need'} your
