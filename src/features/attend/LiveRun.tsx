@@ -31,28 +31,39 @@ export function LiveRun({ run, state, now, onPractice }: LiveRunProps) {
   useCalls(run.runPlan, state, now);
   return (
     <div className="mx-auto grid w-full max-w-6xl gap-4 p-4 lg:grid-cols-[1fr_22rem] lg:items-start">
-      <div className="grid gap-4">
-        {state.isClockBack && (
-          <p role="status" className="rounded-md bg-caution-soft px-3 py-2 text-sm">
-            The clock of this device was set back. Times hold from what you have told last.
-          </p>
-        )}
-        <PassedOver run={run} state={state} />
-        {state.missed.length > 0 && state.phase === 'printing' && (
-          <MissedSwap run={run} state={state} onTell={tell} />
-        )}
-        {state.phase === 'at-swap' && state.swap !== null ? (
-          <AtSwap key={state.since} run={run} state={state} now={now} onTell={tell} />
-        ) : (
-          <NextSwap runPlan={run.runPlan} state={state} now={now} onTell={tell} />
-        )}
-        <TakeBack events={run.events} now={now} onTell={tell} />
-        <OtherTaps state={state} onTell={tell} />
-        <TroubleList />
+      {/* Two columns on a desk; one on a phone, where what is to come stands before what may go wrong. */}
+      <div className="contents lg:grid lg:gap-4">
+        <div className="order-1 grid gap-4">
+          {state.isClockBack && (
+            <p role="status" className="rounded-md bg-caution-soft px-3 py-2 text-sm">
+              The clock of this device was set back. Times hold from what you have told last.
+            </p>
+          )}
+          <PassedOver run={run} state={state} />
+          {state.missed.length > 0 && state.phase === 'printing' && (
+            <MissedSwap run={run} state={state} onTell={tell} />
+          )}
+          {state.phase === 'at-swap' && state.swap !== null ? (
+            <AtSwap key={state.since} run={run} state={state} now={now} onTell={tell} />
+          ) : (
+            <NextSwap runPlan={run.runPlan} state={state} now={now} onTell={tell} />
+          )}
+          <TakeBack events={run.events} now={now} onTell={tell} />
+        </div>
+        <div className="order-3 grid gap-4">
+          <OtherTaps state={state} onTell={tell} />
+          <TroubleList />
+        </div>
       </div>
-      <div className="grid gap-4">
-        <Coming runPlan={run.runPlan} state={state} now={now} />
-        {!run.isRehearsal && <Errands run={run} now={now} onPractice={onPractice} />}
+      <div className="contents lg:grid lg:gap-4">
+        <div className="order-2">
+          <Coming runPlan={run.runPlan} state={state} now={now} />
+        </div>
+        {!run.isRehearsal && (
+          <div className="order-4">
+            <Errands run={run} now={now} onPractice={onPractice} />
+          </div>
+        )}
       </div>
     </div>
   );
