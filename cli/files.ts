@@ -19,7 +19,9 @@ export function pathOf(name: string): string {
 
 export function readBytes(name: string): Result<Uint8Array> {
   try {
-    return success(readFileSync(pathOf(name)));
+    // A Buffer's own `slice` copies nothing, and what is handed to a thread would be gone here.
+    const { buffer, byteOffset, byteLength } = readFileSync(pathOf(name));
+    return success(new Uint8Array(buffer, byteOffset, byteLength));
   } catch {
     return refuse('cannot-read', `The file ${name} cannot be read.`);
   }

@@ -17,6 +17,7 @@ import { basename, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import { HIDE_PLATE } from '../demo/jobs/hidePlate';
+import { boxPrint } from '../tests/support/boxPrints';
 import { layerNumber } from '../src/core/gcode/layers';
 import { readGcode } from '../src/core/read/reader';
 import { findSteps } from '../src/core/geometry/steps';
@@ -463,6 +464,26 @@ describe('several files', () => {
     const proven = await lamella('prove', rim, base, bird, '--', out);
     expect(proven.answer.ok).toBe(true);
     expect((await lamella('prove', rim, base, '--', out)).code).toBe(2);
+  });
+
+  it('may be large: what threads read is still there to be written', async () => {
+    // Threads that take buffers over run in a process of the command's own.
+    const style = { width: 24, depth: 40, layers: 700, height: 0.1 };
+    const files = [40, 80].map((x) => {
+      const text = boxPrint({ ...style, x });
+      expect(text.length).toBeGreaterThan(4.1e6);
+      writeFileSync(inFolder(`tall-${x}.gcode`), text);
+      return inFolder(`tall-${x}.gcode`);
+    });
+    const plan = savePlan('tall.json', {
+      parts: { 1: 'Ochre', 2: 'Ochre' },
+      order: 'fewest-swaps',
+    });
+    const out = inFolder('tall.gcode');
+    const { code, answer } = fromShell('apply', ...files, '--plan', plan, '--out', out);
+    expect(answer.error).toBeUndefined();
+    expect(code).toBe(0);
+    expect(answer.proof.ok).toBe(true);
   });
 
   it('come out as one file for each filament', async () => {
