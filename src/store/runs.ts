@@ -44,7 +44,8 @@ export async function takeHanded({ id, runPlan, startAt, events }: HandedRun): P
       runPlan,
       plan: null,
       outputs: [],
-      isProven: true,
+      // Nothing is known here of the file itself.
+      isProven: false,
       picture: null,
       startAt,
       isRehearsal: false,

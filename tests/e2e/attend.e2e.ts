@@ -116,12 +116,19 @@ describe('at the printer', () => {
     const phone = await page.browserContext().newPage();
     const alsoComplaints = await prepare(phone, { viewport: PHONE });
     await phone.goto(link);
+    await seeText(phone, 'It prints now');
+    await phone.setOfflineMode(true);
     await tap(phone, 'It prints now');
     await seeText(phone, 'in 29 min');
+    await tap(phone, 'It has stopped');
+    await seeText(phone, 'Swap 1 of 2');
+    await phone.setOfflineMode(false);
     await phone.goto(`${bed.app.url}/run#broken`);
     await phone.reload();
     await seeText(phone, 'The link is not whole');
-    assert.deepEqual(alsoComplaints, []);
+    // Without the server the browser asks in vain for its own icon of the tab; nothing else is missing.
+    const missing = alsoComplaints.filter((one) => !one.includes('/icon.svg'));
+    assert.deepEqual(missing, []);
     await phone.close();
 
     await page.goto(`${bed.app.url}/jobs/${PLATE}/attend/sheet`);

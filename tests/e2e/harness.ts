@@ -119,7 +119,8 @@ export async function prepare(
   page.setDefaultTimeout(PATIENCE);
   const complaints: Complaints = [];
   page.on('console', (message) => {
-    if (message.type() === 'error') complaints.push(`console: ${message.text()}`);
+    if (message.type() !== 'error') return;
+    complaints.push(`console: ${message.text()} ${message.location().url ?? ''}`);
   });
   page.on('pageerror', (error) => {
     complaints.push(`page: ${error instanceof Error ? error.message : String(error)}`);

@@ -76,7 +76,7 @@ export class WayCheck {
     const { map } = this;
     const z = Math.min(m.z, m.fromZ);
     if (!map) {
-      this.needsMap ||= z < this.top - HAIR;
+      this.needsMap ||= !(z >= this.top - HAIR);
       return;
     }
     forEachPiece(effect, m, (x0, y0, x1, y1) => {
@@ -104,7 +104,7 @@ export class WayCheck {
     // What only primes the nozzle is no part of the print.
     if (!isHere(section)) return;
     if (!map) {
-      this.needsMap ||= m.z < this.top - HAIR;
+      this.needsMap ||= !(m.z >= this.top - HAIR);
       this.top = Math.max(this.top, m.z);
       return;
     }

@@ -11,8 +11,16 @@ import { AttendHeader } from './AttendHeader';
 import { BeforeRun } from './BeforeRun';
 import { useNow } from './useNow';
 
-const LiveRun = dynamic(() => import('./LiveRun').then((one) => one.LiveRun));
-const AfterRun = dynamic(() => import('./AfterRun').then((one) => one.AfterRun));
+const fetchLive = () => import('./LiveRun');
+const fetchAfter = () => import('./AfterRun');
+const LiveRun = dynamic(() => fetchLive().then((one) => one.LiveRun));
+const AfterRun = dynamic(() => fetchAfter().then((one) => one.AfterRun));
+
+/** Fetches what a run needs later, for a page that may lose its server. */
+export async function fetchWholeRun(): Promise<void> {
+  await Promise.all([fetchLive(), fetchAfter()]);
+}
+
 const Rehearsal = dynamic(() => import('./Rehearsal').then((one) => one.Rehearsal));
 
 /** The station at the printer: when to start, what is next, and what hands do. */

@@ -3,7 +3,7 @@
 import { useEffect, useState } from 'react';
 import { unpackRun } from '@/core/run/handOver';
 import { takeHanded, useRuns } from '@/store/runs';
-import { AtRun } from './AttendScreen';
+import { AtRun, fetchWholeRun } from './AttendScreen';
 
 /** A run that came in the address: it is kept here at once, and needs nothing else from then on. */
 export function HandedRunScreen() {
@@ -15,6 +15,8 @@ export function HandedRunScreen() {
       const handed = unpackRun(location.hash.slice(1));
       if (!handed.ok) return setTrouble(handed.refusal.message);
       const isKept = await takeHanded(handed.value);
+      // From here on the phone needs nothing but this page.
+      await fetchWholeRun();
       if (isKept) setId(handed.value.id);
       else
         setTrouble(

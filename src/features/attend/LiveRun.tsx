@@ -26,7 +26,8 @@ interface LiveRunProps {
 /** A print that runs: what is next, what hands do, and the taps that tell how it goes. */
 export function LiveRun({ run, state, now, onPractice }: LiveRunProps) {
   const tell = (told: Told): void => {
-    tellRun(run.id, told, now);
+    // A rehearsal has a time of its own; otherwise it is the moment of the tap, not the second on the page.
+    tellRun(run.id, told, run.isRehearsal ? now : Date.now());
   };
   useCalls(run.runPlan, state, now);
   return (

@@ -41,22 +41,26 @@ export function useCalls(runPlan: RunPlan, state: RunState, now: number): void {
       document.title = before;
     };
   }, [title, runPlan.job]);
-  useCountingIcon(next ? Math.max(0, Math.round((next.at - now) / 60_000)) : null);
+  const due = next ?? state.end;
+  const minutes = due ? Math.min(99, Math.max(0, Math.round((due.at - now) / 60_000))) : 0;
+  useIcon(state.phase === 'at-swap' ? '!' : String(minutes));
   useAwakeScreen();
 }
 
-/** Shows the minutes that are left in the icon of the tab; null for its own one. */
-function useCountingIcon(minutes: number | null): void {
+/** Shows two letters at most in the icon of the tab, as long as the page is there. */
+function useIcon(text: string): void {
+  const icon = useRef<HTMLLinkElement | null>(null);
   useEffect(() => {
-    if (minutes === null) return;
-    const icon = document.createElement('link');
-    icon.rel = 'icon';
-    const text = minutes > 99 ? '99' : String(minutes);
+    const link = document.createElement('link');
+    link.rel = 'icon';
+    icon.current = link;
+    document.head.append(link);
+    return () => link.remove();
+  }, []);
+  useEffect(() => {
     const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 32 32"><rect width="32" height="32" rx="7" fill="#1d675b"/><text x="16" y="23" text-anchor="middle" font-family="sans-serif" font-weight="700" font-size="20" fill="#fff">${text}</text></svg>`;
-    icon.href = `data:image/svg+xml,${encodeURIComponent(svg)}`;
-    document.head.append(icon);
-    return () => icon.remove();
-  }, [minutes]);
+    if (icon.current) icon.current.href = `data:image/svg+xml,${encodeURIComponent(svg)}`;
+  }, [text]);
 }
 
 /** Keeps the screen awake while the page is looked at, where the browser can. */

@@ -1,6 +1,5 @@
 'use client';
 
-import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
@@ -10,6 +9,7 @@ import type { Result } from '@/core/findings';
 import { commonWords } from '@/core/output/deliveryNames';
 import type { Job } from '@/store/records';
 import { plainFile, type NamedFile } from '@/features/files/namedFiles';
+import { OrderButtons, withMoved } from '@/features/files/OrderButtons';
 import { filesOfJob, joinJobs } from './joinJobs';
 
 /** Something that can be printed together with others: a job of the Bench, or a file that was dropped. */
@@ -76,11 +76,7 @@ function JoinForm({
   const [progress, setProgress] = useState<number | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const inOrder = chosen.map((key) => choices.find((one) => one.key === key)!);
-  const move = (at: number, by: number): void => {
-    const next = [...chosen];
-    [next[at], next[at + by]] = [next[at + by], next[at]];
-    setChosen(next);
-  };
+  const move = (at: number, by: 1 | -1): void => setChosen((now) => withMoved(now, at, by));
   const suggested = commonName(inOrder.map((one) => one.name));
   const made = async (): Promise<Result<Job>> => {
     const files: NamedFile[] = [];
@@ -139,22 +135,7 @@ function JoinForm({
               <li key={one.key} className="flex items-center gap-2">
                 <span className="w-5 font-semibold">{i + 1}</span>
                 <span className="min-w-0 flex-1 truncate">{one.name}</span>
-                <Button
-                  kind="quiet"
-                  disabled={i === 0}
-                  aria-label={`Print ${one.name} earlier`}
-                  onClick={() => move(i, -1)}
-                >
-                  <ArrowUp aria-hidden size={15} />
-                </Button>
-                <Button
-                  kind="quiet"
-                  disabled={i === inOrder.length - 1}
-                  aria-label={`Print ${one.name} later`}
-                  onClick={() => move(i, 1)}
-                >
-                  <ArrowDown aria-hidden size={15} />
-                </Button>
+                <OrderButtons name={one.name} at={i} count={inOrder.length} onMove={move} />
               </li>
             ))}
           </ol>

@@ -1,6 +1,5 @@
 'use client';
 
-import { ArrowDown, ArrowUp } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
@@ -10,6 +9,7 @@ import { pickFile, SLICED } from '@/features/pickers/pickFile';
 import type { Moving } from '@/features/reslice/useMoving';
 import { jobs } from '@/store/jobs';
 import { plainFile, type NamedFile } from './namedFiles';
+import { OrderButtons, withMoved } from './OrderButtons';
 
 interface FilesDialogProps {
   readonly open: boolean;
@@ -76,11 +76,7 @@ function FilesForm({ onClose, dropped, openFiles, onRenamed }: Omit<FilesDialogP
       setBusy(false);
     }
   };
-  const move = (at: number, by: number): void => {
-    const next = [...files];
-    [next[at], next[at + by]] = [next[at + by], next[at]];
-    setFiles(next);
-  };
+  const move = (at: number, by: 1 | -1): void => setFiles((now) => withMoved(now, at, by));
   const apply = async (): Promise<void> => {
     setTrouble(null);
     if (isSame) {
@@ -123,22 +119,7 @@ function FilesForm({ onClose, dropped, openFiles, onRenamed }: Omit<FilesDialogP
               className="min-w-40 flex-1 rounded-md border border-edge bg-paper px-2 py-1"
             />
             {one.isNew && <span className="text-sm text-muted">new</span>}
-            <Button
-              kind="quiet"
-              disabled={i === 0}
-              aria-label={`Print ${one.name} earlier`}
-              onClick={() => move(i, -1)}
-            >
-              <ArrowUp aria-hidden size={15} />
-            </Button>
-            <Button
-              kind="quiet"
-              disabled={i === files.length - 1}
-              aria-label={`Print ${one.name} later`}
-              onClick={() => move(i, 1)}
-            >
-              <ArrowDown aria-hidden size={15} />
-            </Button>
+            <OrderButtons name={one.name} at={i} count={files.length} onMove={move} />
             <Button
               disabled={busy}
               aria-label={`Replace ${one.name}`}
