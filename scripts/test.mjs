@@ -9,10 +9,10 @@ let passed = 0;
 let failed = 0;
 
 /** One step that either holds or does not. */
-function step(name, command, args) {
+function step(name, command, args, env) {
   console.log(`\n— ${name}`);
   const begun = Date.now();
-  if (run(command, args) === 0) passed++;
+  if (run(command, args, env) === 0) passed++;
   else failed++;
   took(name, begun);
 }
@@ -53,7 +53,8 @@ countedStep('Lint, types and unit tests', 'npm', ['run', '--silent', 'check'], (
   const passedTests = number(line, /(\d+) passed/);
   return { passed: passedTests + held, failed: number(line, /(\d+) failed/) + 3 - held };
 });
-step('Build', 'npm', ['run', '--silent', 'build']);
+// Types were looked at above.
+step('Build', 'npm', ['run', '--silent', 'build'], { LAMELLA_TYPES_HELD: '1' });
 countedStep('Tests in the browser', 'npm', ['run', '--silent', 'e2e'], (out) => ({
   passed: number(out, /^# pass (\d+)$/m),
   failed: number(out, /^# fail (\d+)$/m),

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { HATCHES, STARTING_PALETTE } from '@/core/filament/palette';
+import { HATCHES } from '@/core/filament/hatches';
+import { STARTING_PALETTE } from '@/core/filament/palette';
 import { HATCH_PATH, inkOn, luminance } from './hatch';
 
 /** Contrast after WCAG 2.2. */

@@ -1,4 +1,4 @@
-import type { Hatch } from '@/core/filament/palette';
+import type { Hatch } from '@/core/filament/hatches';
 
 /** Side of a hatch's tile, px. */
 export const HATCH_TILE = 8;

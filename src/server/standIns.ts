@@ -15,7 +15,11 @@ export interface StandInNews extends StandInState {
   readonly log: readonly string[];
 }
 
-type Listener = (news: StandInNews) => void;
+interface Listener {
+  readonly hear: (news: StandInNews) => void;
+  /** The stand-in is gone, and tells nothing any more. */
+  readonly end: () => void;
+}
 
 /** A stand-in that runs by the clock of this process, and tells its listeners. */
 export class RunningStandIn {
@@ -44,7 +48,7 @@ export class RunningStandIn {
 
   listen(listener: Listener): () => void {
     this.listeners.add(listener);
-    listener(this.news);
+    listener.hear(this.news);
     return () => {
       this.listeners.delete(listener);
       this.lonelySince = Date.now();
@@ -61,6 +65,7 @@ export class RunningStandIn {
   end(): void {
     clearInterval(this.timer);
     this.onEnd(this.id);
+    for (const listener of this.listeners) listener.end();
   }
 
   private tick(): void {
@@ -78,7 +83,7 @@ export class RunningStandIn {
   }
 
   private tell(): void {
-    for (const listener of this.listeners) listener(this.news);
+    for (const listener of this.listeners) listener.hear(this.news);
     this.log = [];
   }
 }

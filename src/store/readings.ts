@@ -1,6 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { PrinterModel } from '@/core/motion/limits';
-import { buffersOf, READER_VERSION, type KeptReading } from '@/core/read/keptReading';
+import { buffersOf, READER_VERSION, type KeptReading } from '@/core/read/keptForm';
 import type { PrintTimes } from '@/core/read/times';
 import { readingKeyOf, timesKeyOf } from '@/core/printer/model';
 

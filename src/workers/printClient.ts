@@ -5,7 +5,7 @@ import type { OutputRequest } from '@/core/output/insert';
 import type { ChainFinding } from '@/core/output/chain';
 import type { NozzleShape } from '@/core/printer/nozzleShape';
 import type { LayerPaths } from '@/core/geometry/paths';
-import type { KeptReading } from '@/core/read/keptReading';
+import type { KeptReading } from '@/core/read/keptForm';
 import type { PrintTimes } from '@/core/read/times';
 import type {
   FileLines,

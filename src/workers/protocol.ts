@@ -3,7 +3,7 @@ import type { Reading } from '@/core/read/reading';
 import type { SettingLine } from '@/core/gcode/settingName';
 import type { LayerPaths } from '@/core/geometry/paths';
 import type { PrintAnalysis } from '@/core/read/analysis';
-import type { KeptReading } from '@/core/read/keptReading';
+import type { KeptReading } from '@/core/read/keptForm';
 import type { PrintTimes } from '@/core/read/times';
 import type { Spool } from '@/core/filament/spool';
 import type { HeldSection } from '@/core/order/movable';

@@ -3,7 +3,7 @@ import { describe, it } from 'node:test';
 import type { Page } from 'puppeteer-core';
 import { violations } from './axe';
 import { byRole, catchDownloads, openPlan, prepare, seeText, testBed, until } from './harness';
-import { demoId } from './seed';
+import { demoId, editAll } from './seed';
 
 const bed = testBed();
 const PLATE = demoId('Hide plate 7');
@@ -30,9 +30,44 @@ async function skip(page: Page, ms: number): Promise<void> {
 
 /** Taps a button as a thumb does: it is brought to the middle first, clear of the rail at the bottom. */
 async function tap(page: Page, name: string): Promise<void> {
-  const button = await page.waitForSelector(`::-p-aria([name="${name}"][role="button"])`);
-  await button!.evaluate((one) => one.scrollIntoView({ block: 'center' }));
-  await button!.click();
+  const button = byRole(page, 'button', name);
+  const found = await button.wait();
+  await found.evaluate((one) => one.scrollIntoView({ block: 'center' }));
+  await button.click();
+}
+
+/** So many swaps the run-sheet takes on one page. */
+const MOST_ON_A_PAGE = 20;
+
+/** Makes the stored run one of so many swaps, with the first ones again and again. */
+async function withSwaps(page: Page, count: number): Promise<void> {
+  const again = `(all, n) => Array.from({ length: n }, (_, i) => all[i % all.length])`;
+  await editAll(
+    page,
+    'lamella',
+    'runs',
+    `(run) => ({ ...run, runPlan: {
+      ...run.runPlan,
+      bands: (${again})(run.runPlan.bands, ${count + 1}),
+      swaps: (${again})(run.runPlan.swaps, ${count}),
+    } })`,
+  );
+  await page.reload();
+  await until(
+    page,
+    (n) => document.querySelectorAll('.lamella-sheet table:first-of-type tbody tr').length >= n,
+    count + 1,
+  );
+}
+
+/** Prints the run-sheet; answers how many pages it takes, and holds that nothing of it is cut off. */
+async function sheetPages(page: Page): Promise<number> {
+  await page.emulateMediaType('print');
+  const pdf = Buffer.from(await page.pdf({ preferCSSPageSize: true })).toString('latin1');
+  const cut = await page.$eval('.lamella-sheet', (sheet) => sheet.scrollWidth - sheet.clientWidth);
+  await page.emulateMediaType('screen');
+  assert.ok(cut <= 1, `${cut} px are cut off`);
+  return pdf.match(/\/Type\s*\/Page\b/g)?.length ?? 0;
 }
 
 describe('at the printer', () => {
@@ -134,14 +169,16 @@ describe('at the printer', () => {
     await page.goto(`${bed.app.url}/jobs/${PLATE}/attend/sheet`);
     await seeText(page, 'At each swap');
     assert.deepEqual(await violations(page), []);
-    await page.emulateMediaType('print');
-    const pdf = Buffer.from(await page.pdf({ preferCSSPageSize: true })).toString('latin1');
-    assert.equal(pdf.match(/\/Type\s*\/Page\b/g)?.length, 1);
-    const isCut = await page.$eval(
-      '.lamella-sheet',
-      (sheet) => sheet.scrollWidth > sheet.clientWidth + 1,
-    );
-    assert.equal(isCut, false);
+    assert.equal(await sheetPages(page), 1);
+    for (const [swaps, pages] of [
+      [4, 1],
+      [5, 1],
+      [MOST_ON_A_PAGE, 1],
+      [60, 2],
+    ]) {
+      await withSwaps(page, swaps);
+      assert.equal(await sheetPages(page), pages, `${swaps} swaps`);
+    }
     assert.deepEqual(complaints, []);
   });
 
@@ -149,6 +186,8 @@ describe('at the printer', () => {
     const { page, complaints } = await atThePrinter();
     await page.setViewport({ width: 1280, height: 800 });
     await tap(page, 'Rehearse it in two minutes');
+    await new Promise((r) => setTimeout(r, 1500));
+    await page.screenshot({ path: '/tmp/reh.png' });
     await page.waitForSelector('[aria-label="Simulated printer"]');
     await seeText(page, 'Prints now');
     await tap(page, 'Pause');
@@ -160,8 +199,39 @@ describe('at the printer', () => {
     await seeText(page, 'You took another spool than the plan wants.');
     await tap(page, 'B Bone white');
     await until(page, () => !document.body.innerText.includes('Which spool do you take?'));
+
+    // A reload goes on with the same stand-in, and with what was noticed.
+    await page.reload();
+    await seeText(page, 'Paused');
+    await seeText(page, 'Bone white');
+    await seeText(page, '205/205');
+    await tap(page, 'Resume at the printer');
+    await seeText(page, 'You let it go on before the strand was taken away');
+    await tap(page, 'It prints again');
+    await page.locator('::-p-text(Let something go wrong)').click();
+    await tap(page, 'Run out of filament');
+    await seeText(page, 'No filament');
+    await tap(page, 'Resume at the printer');
+    await tap(page, 'Lose its place');
+    await seeText(page, 'It does not know its place any more');
+    assert.equal(complaints.length, 0);
+
+    // The stand-in dies, as with its server.
+    await page.evaluate(async () => {
+      const { printer } = JSON.parse(sessionStorage.getItem('lamella-rehearsal')!) as {
+        printer: string;
+      };
+      await fetch(`/api/printer/${printer}`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: '{"action":"close"}',
+      });
+    });
+    await seeText(page, 'The stand-in does not answer any more.');
     await tap(page, 'End the rehearsal');
     await seeText(page, 'When to start');
-    assert.deepEqual(complaints, []);
+    // The page asks after it in vain.
+    const others = complaints.filter((one) => !one.includes('/api/printer/'));
+    assert.deepEqual(others, []);
   });
 });

@@ -12,11 +12,30 @@ const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-pra
 
 /** What axe finds against WCAG 2.2 AA, one line each. */
 export async function violations(page: Page): Promise<string[]> {
+  return look(page, RULES);
+}
+
+/** The same in both themes. The dark one has other colours, and nothing else. */
+export async function violationsInBothThemes(page: Page): Promise<string[]> {
+  const light = await look(page, RULES);
+  await setTheme(page, 'dark');
+  const dark = await look(page, ['color-contrast']);
+  await setTheme(page, 'light');
+  return [...light, ...dark.map((one) => `dark: ${one}`)];
+}
+
+async function setTheme(page: Page, theme: 'light' | 'dark'): Promise<void> {
+  await page.evaluate(async (wanted) => {
+    document.documentElement.dataset.theme = wanted;
+    await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+    const changing = document.getAnimations().filter((one) => one instanceof CSSTransition);
+    await Promise.allSettled(changing.map(({ finished }) => finished));
+  }, theme);
+}
+
+async function look(page: Page, rules: readonly string[]): Promise<string[]> {
   const isKnown = await page.evaluate(() => 'axe' in globalThis);
   if (!isKnown) await page.evaluate(AXE);
-  // The other theme has other colours, and nothing else.
-  const isDark = await page.$eval('html', (html) => html.dataset.theme === 'dark');
-  const rules = isDark ? ['color-contrast'] : RULES;
   // What lies below an open dialog was looked at before.
   const result = (await page.evaluate(
     `axe.run(document.querySelector('[role="dialog"]') ?? document, { runOnly: ${JSON.stringify(rules)} })`,

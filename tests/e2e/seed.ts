@@ -137,3 +137,29 @@ export async function editRaw(
     fields,
   );
 }
+
+/** Puts something else in place of all records of a store; `edit` is a function as text. */
+export async function editAll(
+  page: Page,
+  database: string,
+  store: string,
+  edit: string,
+): Promise<void> {
+  // As text, since the page's own policy lets it evaluate nothing.
+  await page.evaluate(`new Promise((resolve, reject) => {
+    const opening = indexedDB.open('${database}');
+    opening.onsuccess = () => {
+      const tx = opening.result.transaction('${store}', 'readwrite');
+      const all = tx.objectStore('${store}').openCursor();
+      all.onsuccess = () => {
+        all.result?.update((${edit})(all.result.value));
+        all.result?.continue();
+      };
+      tx.oncomplete = () => {
+        opening.result.close();
+        resolve();
+      };
+      tx.onerror = () => reject(tx.error);
+    };
+  })`);
+}

@@ -19,7 +19,7 @@ import {
   seeText,
   testBed,
 } from './harness';
-import { demoId, seedJobs } from './seed';
+import { demoId, editAll, seedJobs } from './seed';
 
 const bed = testBed();
 const PLATE = demoId('Hide plate 7');
@@ -48,27 +48,6 @@ async function putRaw(page: Page, store: string, value: unknown, key?: string): 
 
 /** What makes a kept reading one that was torn on the disk: a single cell of it is another one. */
 const DAMAGED = '(one) => (one.kept.top[99] ^= 1, one)';
-
-/** Puts something else in place of all records of a store; `edit` is a function as text. */
-async function editAll(page: Page, database: string, store: string, edit: string): Promise<void> {
-  // As text, since the page's own policy lets it evaluate nothing.
-  await page.evaluate(`new Promise((resolve, reject) => {
-    const opening = indexedDB.open('${database}');
-    opening.onsuccess = () => {
-      const tx = opening.result.transaction('${store}', 'readwrite');
-      const all = tx.objectStore('${store}').openCursor();
-      all.onsuccess = () => {
-        all.result?.update((${edit})(all.result.value));
-        all.result?.continue();
-      };
-      tx.oncomplete = () => {
-        opening.result.close();
-        resolve();
-      };
-      tx.onerror = () => reject(tx.error);
-    };
-  })`);
-}
 
 /** Lets every write fail as on a full disk, or work again. */
 async function fillDisk(page: Page, isFull: boolean): Promise<void> {

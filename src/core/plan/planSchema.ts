@@ -11,7 +11,7 @@ import type { JobPlan } from './jobPlan';
 import type { PlannedSwap } from './plannedSwap';
 import { swapFields } from './swapList';
 import { type StopPlace } from './stopPlace';
-import { HATCHES, type Hatch } from '../filament/palette';
+import { HATCHES, type Hatch } from '../filament/hatches';
 import { migratePlan } from './planMigrations';
 
 const letterSchema = string()

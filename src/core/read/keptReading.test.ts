@@ -8,7 +8,8 @@ import { randomFrom } from '../../../tests/support/random';
 import { STATE_FILES } from '../../../tests/support/stateFiles';
 import { ORDINARY_PRINTER } from '../motion/limits';
 import { analysePrint } from './analysis';
-import { buffersOf, keepReading, openKept, READER_VERSION, type KeptReading } from './keptReading';
+import { buffersOf, READER_VERSION, type KeptReading } from './keptForm';
+import { keepReading, openKept } from './keptReading';
 import { readGcode } from './reader';
 
 const KEY = { fingerprint: 'ab'.repeat(32), printer: '1.75' };

@@ -1,48 +1,20 @@
 import { bytesOfText } from '../text';
 import { crc32 } from '../archive/crc32';
-import type { Footprint } from '../geometry/footprint';
 import { layerNumber, type Layer } from '../gcode/layers';
 import type { MachineState } from '../gcode/machine';
 import type { SettingLine } from '../gcode/settingName';
 import { STATE_FIELDS, type StateField } from '../gcode/stateFields';
 import type { PrintAnalysis } from './analysis';
+import {
+  columnsOf,
+  READER_VERSION,
+  type Columns,
+  type KeptReading,
+  type ReadingKey,
+  type Rest,
+} from './keptForm';
 import type { Reading } from './reading';
 import { sectionsBySlot, wholeSource, type Section } from './sections';
-
-/** Rises whenever reading a file brings something else than before: what was kept is then read anew. */
-export const READER_VERSION = 4;
-
-/** What a reading depends on besides the file's bytes and the reader. */
-export interface ReadingKey {
-  /** SHA-256 of the G-code. */
-  readonly fingerprint: string;
-  /** Of the printer: what it changes in a reading, times left out. */
-  readonly printer: string;
-}
-
-/** A reading and what was made of it, as few large columns of numbers, to be stored and read again. */
-export interface KeptReading extends ReadingKey {
-  readonly version: number;
-  /** Sum over all columns and `rest`. */
-  readonly check: number;
-  /** One row a layer: {@link LAYER_NUMBERS}, then the numbers of its state, then its row of `settings`. */
-  readonly layers: Float64Array<ArrayBuffer>;
-  /** One row a section: {@link SECTION_NUMBERS}, then its state as in `layers`. */
-  readonly sections: Float64Array<ArrayBuffer>;
-  /** The firmware's settings in the states, each set once. */
-  readonly settings: Float64Array<ArrayBuffer>;
-  readonly lineIndex: Float64Array<ArrayBuffer>;
-  /** Line, offset, place in {@link SETTINGS}, value and whether it waits, of each setting line. */
-  readonly settingLines: Float64Array<ArrayBuffer>;
-  readonly top: Uint16Array<ArrayBuffer>;
-  readonly low: Uint16Array<ArrayBuffer>;
-  readonly skirtCells: Uint32Array<ArrayBuffer>;
-  readonly firstSections: Uint32Array<ArrayBuffer>;
-  readonly above: Float64Array<ArrayBuffer>;
-  readonly below: Float64Array<ArrayBuffer>;
-  /** All that is small. */
-  readonly rest: Rest;
-}
 
 const LAYER_NUMBERS = [
   'z',
@@ -90,30 +62,6 @@ const LAYER_ROW = LAYER_NUMBERS.length + STATE_ROW;
 const SECTION_ROW = SECTION_NUMBERS.length + STATE_ROW;
 const SETTINGS = ['nozzle', 'fan', 'flow', 'speed', 'remaining'] as const;
 const SETTING_ROW = 5;
-
-/** What of a reading is small. `Omit` keeps this honest: a new field of a reading is kept by itself. */
-type SmallReading = Omit<
-  Reading,
-  | 'layers'
-  | 'sections'
-  | 'footprint'
-  | 'lineIndex'
-  | 'settingLines'
-  | 'skirtCells'
-  | 'firstSections'
-  | 'sources'
->;
-interface Rest {
-  readonly reading: SmallReading;
-  readonly footprint: Omit<Footprint, 'top' | 'low'>;
-  readonly labels: readonly (string | null)[];
-  readonly tools: readonly (readonly number[])[];
-  readonly steps: PrintAnalysis['steps'];
-  readonly shapes: readonly (readonly [number, number])[];
-  readonly objects: number;
-  /** Numbers of one row of `settings`. */
-  readonly settingSlots: number;
-}
 
 /** Makes columns of a reading. They share no memory with it. */
 export function keepReading(
@@ -188,11 +136,6 @@ class SettingsTable {
   toArray(): Float64Array<ArrayBuffer> {
     return Float64Array.from([...this.sets.values()].flatMap(({ values }) => [...values]));
   }
-}
-
-/** Its buffers, to be handed on instead of copied. */
-export function buffersOf(kept: KeptReading): ArrayBuffer[] {
-  return columnsOf(kept).map(({ buffer }) => buffer);
 }
 
 /**
@@ -284,15 +227,6 @@ function settingRow({ line, offset, what, value, waits }: SettingLine): number[]
 function settingLineAt(rows: Float64Array, from: number): SettingLine {
   const [line, offset, what, value, waits] = rows.subarray(from, from + SETTING_ROW);
   return { line, offset, what: SETTINGS[what], value, waits: waits !== 0 };
-}
-
-type Columns = Omit<KeptReading, 'check'>;
-
-function columnsOf(kept: Columns) {
-  const { layers, sections, settings, lineIndex, settingLines } = kept;
-  const { top, low, skirtCells, firstSections, above, below } = kept;
-  const small = [layers, sections, settings, lineIndex, settingLines, skirtCells, firstSections];
-  return [...small, top, low, above, below];
 }
 
 function checkOf(kept: Columns): number {

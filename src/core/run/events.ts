@@ -13,7 +13,10 @@ export type RunEvent = Happened &
   (
     | {
         readonly kind: 'started';
-        /** The layer that it prints then, when it runs already. */ readonly layer?: number | null;
+        /** The layer that it prints then, when it runs already. */
+        readonly layer?: number | null;
+        /** The swap behind which it went on then, by its place, when it runs already. */
+        readonly after?: number | null;
       }
     /** As planned; by hand before it was due; or by hand behind the place where it did not stop. */
     | { readonly kind: 'stopped'; readonly how: 'planned' | 'early' | 'late' }
@@ -37,6 +40,7 @@ const SHAPES = {
     ...happened,
     kind: string().required(),
     layer: number().integer().min(1).nullable(),
+    after: number().integer().min(0).nullable(),
   }),
   stopped: object({
     ...happened,

@@ -40,6 +40,22 @@ describe('following a run', () => {
     expect(done.phase).toBe('finished');
   });
 
+  it('is joined behind a swap as if it had been told all along', () => {
+    const [, second] = swapOffsets(PLAN);
+    const joined = follow(PLAN, told([0, { kind: 'started', after: 0 }]), START);
+    expect(joined).toMatchObject({ phase: 'printing', band: 1 });
+    expect(joined.upcoming.map(({ swap, at }) => [swap, minutes(at)])).toEqual([[1, 30]]);
+    // What it prints from there on is seen whole, and teaches.
+    const slow = told(
+      [0, { kind: 'started', after: 0 }],
+      [1800 * 1.5, { kind: 'stopped', how: 'planned' }],
+    );
+    expect(follow(PLAN, slow, START + second * 1000).factor).toBeCloseTo(3600 / 2700, 9);
+    const wrong = follow(PLAN, told([0, { kind: 'started', after: 2 }]), START);
+    expect(wrong.phase).toBe('ready');
+    expect(wrong.passedOver[0].why).toBe('There is no swap 3.');
+  });
+
   it('learns how slow the printer is from what was seen, and is the surer for it', () => {
     const slow = told(
       BEGUN,

@@ -132,7 +132,7 @@ class Follower {
   private apply(event: Told, at: number): string | null {
     switch (event.kind) {
       case 'started':
-        return this.start(at, event.layer ?? null);
+        return this.start(at, event.layer ?? null, event.after ?? null);
       case 'stopped':
         return this.stop(at, event.how);
       case 'resumed':
@@ -153,8 +153,10 @@ class Follower {
     }
   }
 
-  private start(at: number, layer: number | null): string | null {
+  private start(at: number, layer: number | null, after: number | null): string | null {
     if (this.phase !== 'ready') return 'It runs already.';
+    if (after !== null && after >= this.plan.swaps.length) return `There is no swap ${after + 1}.`;
+    if (after !== null) this.band = after + 1;
     this.phase = 'printing';
     this.startedAt = at;
     this.since = at;

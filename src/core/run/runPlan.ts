@@ -1,5 +1,5 @@
 import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
-import { HATCHES } from '../filament/palette';
+import { HATCHES } from '../filament/hatches';
 import type { Result } from '../findings';
 import { readShape } from '../shape';
 

@@ -1,5 +1,3 @@
-import { lightFormat } from 'date-fns';
-
 /** How clock times are written: 18:42 or 6:42 PM. */
 export type ClockForm = '24' | '12';
 
@@ -11,7 +9,10 @@ export function clockFormOf(language?: string): ClockForm {
 
 /** A moment as the clock on the wall shows it. */
 export function clockTime(at: Date, form: ClockForm): string {
-  return lightFormat(at, form === '24' ? 'HH:mm' : 'h:mm a');
+  const hours = at.getHours();
+  const minutes = String(at.getMinutes()).padStart(2, '0');
+  if (form === '24') return `${String(hours).padStart(2, '0')}:${minutes}`;
+  return `${hours % 12 || 12}:${minutes} ${hours < 12 ? 'AM' : 'PM'}`;
 }
 
 /** How far local time is ahead of UTC at a moment, minutes. */

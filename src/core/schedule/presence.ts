@@ -1,4 +1,4 @@
-import { addDays, getISODay, lightFormat, startOfDay } from 'date-fns';
+import { addDays, getISODay, isSameDay, startOfDay } from 'date-fns';
 
 /** Hours of a day, local time as `23:00`; a stretch that ends before it begins runs past midnight. */
 export interface Hours {
@@ -56,8 +56,10 @@ export function absentSpans({ night, away, dates }: Presence, from: Date, to: Da
     };
     if (night) add(night, EVERY_DAY, 'night');
     for (const one of away) add(one, one.days, 'away');
-    const today = lightFormat(day, 'yyyy-MM-dd');
-    for (const one of dates) if (one.date === today) add(one, EVERY_DAY, 'away');
+    for (const one of dates) {
+      // Noon comes on every day, whatever the clock does in its nights.
+      if (isSameDay(`${one.date}T12:00`, day)) add(one, EVERY_DAY, 'away');
+    }
   }
   return spans.sort((a, b) => a.from.getTime() - b.from.getTime());
 }

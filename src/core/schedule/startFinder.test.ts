@@ -9,6 +9,7 @@ import {
   withWaiting,
   type StartQuestion,
 } from './startFinder';
+import { twoRuns, twoRunsFrom } from './twoRuns';
 
 const MINUTE = 60_000;
 const on = (day: number, hours: number, minutes = 0): Date =>
@@ -188,5 +189,58 @@ describe('finding a start', () => {
       why: 'too-late',
       needed: 2,
     });
+  });
+
+  it('splits a print at a stop where somebody sees to it, and goes on when somebody is there', () => {
+    let split = 0;
+    fc.assert(
+      fc.property(questions, (question) => {
+        const found = twoRuns(question);
+        if (found === null) return;
+        split++;
+        const { start, pause, stops, goesOn, end } = found;
+        const { needed, total } = question;
+        expect(+stops - +start).toBe(needed[pause].at * 1000);
+        expect(goesOn >= stops).toBe(true);
+        expect(+end - +goesOn).toBe((total - needed[pause].at) * 1000);
+        const first = { ...question, needed: needed.slice(0, pause + 1), doneBy: null };
+        expect(isGood(first, start)).toBe(true);
+        const moved = needed.slice(pause).map((one, i) => ({
+          ...one,
+          at: one.at - needed[pause].at,
+          // Hands are there already when it is taken up.
+          spread: i === 0 ? 0 : one.spread,
+        }));
+        const reachless = { ...question, needed: moved.slice(0, 1), reach: 0, doneBy: null };
+        expect(isGood(reachless, goesOn)).toBe(true);
+        expect(isGood({ ...question, needed: moved.slice(1), doneBy: null }, goesOn)).toBe(true);
+        if (question.doneBy) expect(end <= question.doneBy).toBe(true);
+        expect(twoRunsFrom(question, start)).toEqual(found);
+      }),
+      { seed: 16, numRuns: 200 },
+    );
+    expect(split).toBeGreaterThan(20);
+  });
+
+  it('pauses over the night, and not at a stop in it', () => {
+    const narrow: StartQuestion = {
+      ...EVENING,
+      needed: [1800, 2700].map((at) => ({ at, spread: 60, hands: 180 })),
+      total: 3300,
+      presence: {
+        night: { from: '22:35', to: '07:00' },
+        away: [{ from: '07:25', to: '22:00', days: [1, 2, 3, 4, 5, 6, 7] }],
+        dates: [],
+      },
+    };
+    expect(goodStarts(narrow)).toEqual([]);
+    expect(twoRuns(narrow)).toEqual({
+      start: on(6, 22, 1),
+      pause: 0,
+      stops: on(6, 22, 31),
+      goesOn: on(7, 7),
+      end: on(7, 7, 25),
+    });
+    expect(twoRuns({ ...narrow, doneBy: on(7, 7) })).toBeNull();
   });
 });

@@ -3,12 +3,12 @@
 import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { Link } from '@/components/Link';
-import { LoadTrouble } from '@/components/LoadTrouble';
 import { follow } from '@/core/run/follow';
 import type { Run } from '@/store/records';
 import { isUnbegun, runs, useRuns } from '@/store/runs';
 import { AttendHeader } from './AttendHeader';
 import { BeforeRun } from './BeforeRun';
+import { keepRehearsal, rehearsalHere } from './rehearsalHere';
 import { useNow } from './useNow';
 
 const fetchLive = () => import('./LiveRun');
@@ -21,12 +21,19 @@ export async function fetchWholeRun(): Promise<void> {
   await Promise.all([fetchLive(), fetchAfter()]);
 }
 
+const LoadTrouble = dynamic(() =>
+  import('@/components/LoadTrouble').then((one) => one.LoadTrouble),
+);
 const Rehearsal = dynamic(() => import('./Rehearsal').then((one) => one.Rehearsal));
 
 /** The station at the printer: when to start, what is next, and what hands do. */
 export function AttendScreen({ jobId }: { jobId: string }) {
   const { records, trouble } = useRuns();
-  const [practice, setPractice] = useState<string | null>(null);
+  const [practice, setPractice] = useState(() => rehearsalHere()?.run ?? null);
+  const practise = (id: string | null): void => {
+    keepRehearsal(id === null ? null : { run: id, printer: null, mistakes: [] });
+    setPractice(id);
+  };
   useEffect(() => {
     runs.load().catch(() => {
       // The collection says what is wrong.
@@ -48,9 +55,9 @@ export function AttendScreen({ jobId }: { jobId: string }) {
     <div className="flex min-w-0 flex-1 flex-col">
       <AttendHeader jobId={jobId} name={run?.runPlan.job ?? 'At the printer'} />
       {run?.isRehearsal ? (
-        <Rehearsal key={run.id} run={run} onPractice={setPractice} />
+        <Rehearsal key={run.id} run={run} onPractice={practise} />
       ) : run ? (
-        <AtRun key={run.id} run={run} onPractice={setPractice} />
+        <AtRun key={run.id} run={run} onPractice={practise} />
       ) : (
         <NothingWritten jobId={jobId} />
       )}

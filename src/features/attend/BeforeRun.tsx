@@ -29,8 +29,8 @@ export function BeforeRun({ run, now, onPractice }: BeforeRunProps) {
       // The storage says itself what is wrong with it.
     });
   }, [run]);
-  const begin = (layer: number | null, at: number): void => {
-    tellRun(run.id, { kind: 'started', layer }, at);
+  const begin = (since: { layer?: number; after?: number }, at: number): void => {
+    tellRun(run.id, { kind: 'started', ...since }, at);
   };
   const choose = (at: number): void => {
     runs.edit(run.id, (one) => ({ ...one, startAt: at }));
@@ -64,7 +64,7 @@ export function BeforeRun({ run, now, onPractice }: BeforeRunProps) {
           <Button
             kind="primary"
             className="mt-4 min-h-14 w-full text-lg"
-            onClick={() => begin(null, Date.now())}
+            onClick={() => begin({}, Date.now())}
           >
             It prints now
           </Button>

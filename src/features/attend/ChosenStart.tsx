@@ -4,7 +4,13 @@ import { formatDuration } from '@/core/format';
 import { follow } from '@/core/run/follow';
 import { longestAlone } from '@/core/run/startQuestion';
 import { absentSpans } from '@/core/schedule/presence';
-import { collisionsOf, type Collision, type StartQuestion } from '@/core/schedule/startFinder';
+import {
+  collisionsOf,
+  withWaiting,
+  type Collision,
+  type StartQuestion,
+} from '@/core/schedule/startFinder';
+import { twoRunsFrom } from '@/core/schedule/twoRuns';
 import type { Run } from '@/store/records';
 import { FilamentName } from './BandRow';
 import { clockOf, spreadWords } from './words';
@@ -22,6 +28,8 @@ export function ChosenStart({ run, question, start, now }: ChosenStartProps) {
   const { upcoming, end } = follow(runPlan, [{ kind: 'started', id: 'plan', at: start }], start);
   const hits = collisionsOf(question, new Date(start));
   const alone = longestAlone(runPlan);
+  const split = hits.length > 0 ? twoRunsFrom(question, new Date(start)) : null;
+  const waiting = withWaiting(question, new Date(start));
   const sleeps = absentSpans(question.presence, new Date(start), new Date(end?.at ?? start)).some(
     ({ why }) => why === 'night',
   );
@@ -49,6 +57,20 @@ export function ChosenStart({ run, question, start, now }: ChosenStartProps) {
           swap: {formatDuration(alone.end - alone.start)}, from{' '}
           {clockOf(start + alone.start * 1000, now)}.
         </p>
+      )}
+      {split ? (
+        <p className="pt-1 text-sm">
+          In two runs: let it stand at swap {split.pause + 1}, and go on at{' '}
+          {clockOf(+split.goesOn, now)}; done <strong>{clockOf(+split.end, now)}</strong>.
+        </p>
+      ) : (
+        waiting.waited > 0 && (
+          <p className="pt-1 text-sm">
+            If it waits for you:{' '}
+            {waiting.tended.map(({ at }, i) => `swap ${i + 1} at ${clockOf(+at, now)}`).join(', ')},
+            done <strong>{clockOf(+waiting.end, now)}</strong>.
+          </p>
+        )
       )}
       {hits
         .filter(({ needed, why }) => needed < 0 || why === 'too-late')

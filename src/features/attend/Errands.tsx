@@ -1,6 +1,5 @@
 'use client';
 
-import { CalendarDays, FileText, GraduationCap, Smartphone } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
@@ -48,19 +47,19 @@ export function Errands({ run, now, isBefore = false, onPractice }: ErrandsProps
       <div className="grid gap-2">
         <Link
           href={`/jobs/${run.jobId}/attend/sheet`}
-          className="flex min-h-11 items-center justify-center gap-2 rounded-md border border-edge bg-panel px-3 font-medium hover:bg-sunk"
+          className="flex min-h-11 items-center justify-center rounded-md border border-edge bg-panel px-3 font-medium hover:bg-sunk"
         >
-          <FileText aria-hidden size={18} /> Run-sheet to print
+          Run-sheet to print
         </Link>
         <Button className="min-h-11" onClick={toCalendar}>
-          <CalendarDays aria-hidden size={18} /> Save for the calendar
+          Save for the calendar
         </Button>
         <Button className="min-h-11" onClick={() => setPhone(true)}>
-          <Smartphone aria-hidden size={18} /> Hand over to the phone
+          Hand over to the phone
         </Button>
         {isBefore && onPractice && run.runPlan.swaps.length > 0 && (
           <Button className="min-h-11" onClick={practise}>
-            <GraduationCap aria-hidden size={18} /> Rehearse it in two minutes
+            Rehearse it in two minutes
           </Button>
         )}
       </div>

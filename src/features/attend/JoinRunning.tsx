@@ -8,12 +8,13 @@ import type { RunPlan } from '@/core/run/runPlan';
 interface JoinRunningProps {
   readonly runPlan: RunPlan;
   readonly now: number;
-  readonly onJoin: (layer: number | null, at: number) => void;
+  readonly onJoin: (since: { layer?: number; after?: number }, at: number) => void;
 }
 
-/** For a print that runs already: since when, or at which layer. */
+/** For a print that runs already: since when it does, or since which swap, or at which layer it is. */
 export function JoinRunning({ runPlan, now, onJoin }: JoinRunningProps) {
   const [since, setSince] = useState(() => lightFormat(now, "yyyy-MM-dd'T'HH:mm"));
+  const [after, setAfter] = useState('');
   const [layer, setLayer] = useState('');
   const last = runPlan.bands[runPlan.bands.length - 1].last;
   const number = Number(layer);
@@ -22,7 +23,23 @@ export function JoinRunning({ runPlan, now, onJoin }: JoinRunningProps) {
   return (
     <div className="mt-3 grid gap-3 border-t border-line pt-3 text-sm">
       <label className="grid gap-1">
-        It runs since
+        It runs
+        <select
+          value={after}
+          onChange={({ target }) => setAfter(target.value)}
+          className="rounded border border-edge bg-paper px-2 py-2"
+        >
+          <option value="">since its start</option>
+          {runPlan.swaps.map((_, i) => (
+            <option key={i} value={i}>
+              since swap {i + 1}, {runPlan.bands[i + 1].filament.letter}{' '}
+              {runPlan.bands[i + 1].filament.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="grid gap-1">
+        That was
         <input
           type="datetime-local"
           value={since}
@@ -30,8 +47,12 @@ export function JoinRunning({ runPlan, now, onJoin }: JoinRunningProps) {
           className="rounded border border-edge bg-paper px-2 py-2"
         />
       </label>
-      <Button disabled={!(at <= now)} className="min-h-11" onClick={() => onJoin(null, at)}>
-        It began then
+      <Button
+        disabled={!(at <= now)}
+        className="min-h-11"
+        onClick={() => onJoin(after === '' ? {} : { after: Number(after) }, at)}
+      >
+        It prints since then
       </Button>
       {runPlan.layerStarts !== null && (
         <>
@@ -47,7 +68,7 @@ export function JoinRunning({ runPlan, now, onJoin }: JoinRunningProps) {
           <Button
             disabled={!isLayer}
             className="min-h-11"
-            onClick={() => onJoin(number, Date.now())}
+            onClick={() => onJoin({ layer: number }, Date.now())}
           >
             It is at this layer
           </Button>

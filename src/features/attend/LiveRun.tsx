@@ -29,7 +29,7 @@ export function LiveRun({ run, state, now, onPractice }: LiveRunProps) {
     // A rehearsal has a time of its own; otherwise it is the moment of the tap, not the second on the page.
     tellRun(run.id, told, run.isRehearsal ? now : Date.now());
   };
-  useCalls(run.runPlan, state, now);
+  const mayGoDark = useCalls(run.runPlan, state, now);
   return (
     <div className="mx-auto grid w-full max-w-6xl gap-4 p-4 lg:grid-cols-[1fr_22rem] lg:items-start">
       {/* Two columns on a desk; one on a phone, where what is to come stands before what may go wrong. */}
@@ -50,6 +50,12 @@ export function LiveRun({ run, state, now, onPractice }: LiveRunProps) {
             <NextSwap runPlan={run.runPlan} state={state} now={now} onTell={tell} />
           )}
           <TakeBack events={run.events} now={now} onTell={tell} />
+          {mayGoDark && (
+            <p className="text-sm text-muted">
+              This browser lets the screen go dark. Let the phone wait longer before it does, or set
+              an alarm as well.
+            </p>
+          )}
         </div>
         <div className="order-3 grid gap-4">
           <OtherTaps state={state} onTell={tell} />

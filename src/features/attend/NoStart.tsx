@@ -3,11 +3,20 @@
 import { useMemo } from 'react';
 import { formatDuration } from '@/core/format';
 import { inTheWay, withWaiting, type StartQuestion } from '@/core/schedule/startFinder';
+import { twoRuns } from '@/core/schedule/twoRuns';
 import type { Run } from '@/store/records';
 import { clockOf } from './words';
 
 /** Starts at which the printer waits for somebody are tried in these steps, ms. */
 const STEP = 30 * 60_000;
+
+/** What a printer needs that is left standing at a swap for hours. */
+const PAUSE_CAUTIONS = [
+  'Be there when it stops, and let the nozzle cool: left hot, it cooks the filament, and nobody watches it.',
+  'Keep the bed as your manual says. On a cold bed the part may come loose; on a hot one it is not to be left alone.',
+  'The motors have to hold all the while. A printer that lets go has lost its place.',
+  'Before it goes on, heat, load, push some filament out, and look whether the part still sits firmly. A line may show where it stood.',
+];
 
 interface NoStartProps {
   readonly run: Run;
@@ -20,6 +29,7 @@ interface NoStartProps {
 export function NoStart({ run, question, now, onChoose }: NoStartProps) {
   const { runPlan } = run;
   const place = inTheWay(question);
+  const split = useMemo(() => twoRuns(question), [question]);
   // The start that keeps the printer waiting least.
   const waiting = useMemo(() => {
     const span = +question.until - +question.from;
@@ -50,22 +60,38 @@ export function NoStart({ run, question, now, onChoose }: NoStartProps) {
       <ul className="list-disc pt-1 pl-5">
         <li>Another order, fewer swaps or merged bands (Plan) may bring it nearer.</li>
         <li>A quicker slice, or fewer copies, is done earlier.</li>
-        {waiting && (
+        {split ? (
           <li>
-            Or let the printer wait: started {clockOf(waiting.at, now)}, it waits{' '}
-            {formatDuration(waiting.run.waited)} for you in all. A nozzle that waits hot cooks the
-            filament, and many printers let it cool; the bed has to keep the part. Do not let it
-            wait hot while nobody is in the house.{' '}
-            <button
-              type="button"
-              className="font-medium underline underline-offset-2"
-              onClick={() => onChoose(waiting.at)}
-            >
-              Choose this start
-            </button>
+            Or in two runs: started {clockOf(+split.start, now)}, it stops at swap {split.pause + 1}{' '}
+            at {clockOf(+split.stops, now)}. There it stands for{' '}
+            {formatDuration((+split.goesOn - +split.stops) / 1000)}, until{' '}
+            {clockOf(+split.goesOn, now)}, and is done {clockOf(+split.end, now)}.{' '}
+            <Choose onClick={() => onChoose(+split.start)} />
+            <ul className="list-disc pl-5">
+              {PAUSE_CAUTIONS.map((text) => (
+                <li key={text}>{text}</li>
+              ))}
+            </ul>
           </li>
+        ) : (
+          waiting && (
+            <li>
+              Or let the printer wait: started {clockOf(waiting.at, now)}, it waits{' '}
+              {formatDuration(waiting.run.waited)} for you in all. A nozzle that waits hot cooks the
+              filament, and many printers let it cool; the bed has to keep the part. Do not let it
+              wait hot while nobody is in the house. <Choose onClick={() => onChoose(waiting.at)} />
+            </li>
+          )
         )}
       </ul>
     </div>
+  );
+}
+
+function Choose({ onClick }: { onClick: () => void }) {
+  return (
+    <button type="button" className="font-medium underline underline-offset-2" onClick={onClick}>
+      Choose this start
+    </button>
   );
 }

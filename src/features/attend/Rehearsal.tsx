@@ -10,6 +10,7 @@ import type { Run } from '@/store/records';
 import { runs, tellRun } from '@/store/runs';
 import { toast } from '@/store/toast';
 import { LiveRun } from './LiveRun';
+import { editRehearsal, rehearsalHere } from './rehearsalHere';
 import { StandInPanel } from './StandInPanel';
 import { useStandIn } from './useStandIn';
 
@@ -22,10 +23,12 @@ interface RehearsalProps {
 export function Rehearsal({ run, onPractice }: RehearsalProps) {
   // The stand-in runs on while taps change the run.
   const [runPlan] = useState(run.runPlan);
-  const printer = useStandIn(runPlan);
+  const printer = useStandIn(run.id, runPlan);
   const { state: seen, trouble, act } = printer;
-  const [mistakes, setMistakes] = useState<readonly Mistake[]>([]);
-  const now = run.writtenAt + (seen?.seconds ?? 0) * 1000;
+  const [mistakes, setMistakes] = useState(() => rehearsalHere()?.mistakes ?? []);
+  // Until the stand-in is heard again after a reload, it is as late as what was told last.
+  const told = run.events.at(-1)?.at ?? run.writtenAt;
+  const now = seen === null ? told : run.writtenAt + seen.seconds * 1000;
   const state = follow(runPlan, run.events, now);
   const isBegun = useRef(run.events.length > 0);
   useEffect(() => {
@@ -36,7 +39,9 @@ export function Rehearsal({ run, onPractice }: RehearsalProps) {
     });
   }, [seen, run.id, run.writtenAt]);
   const note = (mistake: Mistake): void => {
-    setMistakes((now) => (now.includes(mistake) ? now : [...now, mistake]));
+    const noticed = mistakes.includes(mistake) ? mistakes : [...mistakes, mistake];
+    setMistakes(noticed);
+    editRehearsal(run.id, { mistakes: noticed });
     toast.warning(MISTAKES[mistake]);
   };
   const resume = async (): Promise<void> => {
@@ -44,9 +49,9 @@ export function Rehearsal({ run, onPractice }: RehearsalProps) {
     if (!state.ticked.has(STRAND_STEP)) note('strand');
     if (!seen.motorsHeld) note('motors');
     if (seen.waitsSince !== null && seen.seconds - seen.waitsSince > 600) note('late');
-    const why = await act('resume');
+    const why = await act({ action: 'resume' });
     if (why === null) return;
-    if (seen.nozzle < seen.nozzleTarget - 20 || seen.nozzleTarget === 0) note('cold');
+    if (seen.nozzleTarget === 0) note('cold');
     else toast.warning(why);
   };
   const close = async (): Promise<void> => {

@@ -5,9 +5,9 @@ import { useEffect } from 'react';
 import { Button } from '@/components/Button';
 import { Link } from '@/components/Link';
 import { formatDuration, formatGrams, formatMm, plural } from '@/core/format';
-import { stepsOf } from '@/core/run/checklist';
+import { stepsOf, type Step } from '@/core/run/checklist';
 import { follow } from '@/core/run/follow';
-import { plannedTotal, swapOffsets } from '@/core/run/runPlan';
+import { plannedTotal, swapOffsets, type RunPlan } from '@/core/run/runPlan';
 import type { Run } from '@/store/records';
 import { runs, useRuns } from '@/store/runs';
 import { FilamentName } from './BandRow';
@@ -52,8 +52,10 @@ export function RunSheet({ jobId }: { jobId: string }) {
 
 const day = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
 
-/** More swaps than this have no room for their steps on one page. */
-const MOST_WITH_STEPS = 4;
+/** More swaps than this have no room for boxes at their steps on one page. */
+const MOST_WITH_BOXES = 4;
+/** More swaps than this stand close, so that they stay on one page as long as can be read. */
+const MOST_WIDE = 8;
 
 function Sheet({ run }: { run: Run }) {
   const { runPlan, picture } = run;
@@ -68,7 +70,8 @@ function Sheet({ run }: { run: Run }) {
     return `${clockOf(one.at, begun)} ${spreadWords(one.spread)}`;
   };
   const steps = swaps.length > 0 ? stepsOf(runPlan, 0) : [];
-  const hasRoom = swaps.length <= MOST_WITH_STEPS;
+  const hasBoxes = swaps.length <= MOST_WITH_BOXES;
+  const isClose = swaps.length > MOST_WIDE;
   return (
     <article className="lamella-sheet mx-auto max-w-190 bg-white p-6 text-[13px] text-black print:p-0">
       <header className="flex gap-4 border-b-2 border-black pb-3">
@@ -109,13 +112,13 @@ function Sheet({ run }: { run: Run }) {
             {bands.map((band, i) => {
               const swap = i > 0 ? swaps[i - 1] : null;
               return (
-                <tr key={i} className="border-b border-black/40 align-middle">
-                  <td className="py-1 pr-2">
+                <tr key={i} className="break-inside-avoid border-b border-black/40 align-middle">
+                  <td className={isClose ? 'pr-2' : 'py-1 pr-2'}>
                     <span className="inline-block size-4 border-2 border-black" />
                   </td>
                   <td className="pr-2 tabular-nums">{swap ? when(i - 1) : 'Load first'}</td>
                   <td className="pr-2">
-                    <FilamentName band={band} size={26} />
+                    <FilamentName band={band} size={isClose ? 18 : 26} />
                   </td>
                   <td className="pr-2 tabular-nums">
                     {swap
@@ -138,25 +141,36 @@ function Sheet({ run }: { run: Run }) {
       {steps.length > 0 && (
         <section className="pt-3">
           <h2 className="text-base font-bold">At each swap</h2>
-          <table className="mt-1 w-full border-collapse">
-            <tbody>
-              {steps.map(({ id, text, caution }) => (
-                <tr key={id} className="border-b border-black/25 align-top">
-                  {hasRoom &&
-                    swaps.map((_, i) => (
+          {hasBoxes ? (
+            <table className="mt-1 w-full border-collapse">
+              <tbody>
+                {steps.map((step) => (
+                  <tr
+                    key={step.id}
+                    className="break-inside-avoid border-b border-black/25 align-top"
+                  >
+                    {swaps.map((_, i) => (
                       <td key={i} className="w-7 py-0.5">
                         <span className="inline-block size-4 border-2 border-black" />
                         <span className="sr-only">Swap {i + 1}</span>
                       </td>
                     ))}
-                  <td className="py-0.5 pl-1">
-                    {general(text, bands[0].filament, bands[1].filament)}
-                    {caution && <em className="block text-xs">{caution}</em>}
-                  </td>
-                </tr>
+                    <td className="py-0.5 pl-1">
+                      <StepText step={step} runPlan={runPlan} />
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          ) : (
+            <ol className="mt-1 list-decimal columns-2 gap-6 pl-5 text-xs">
+              {steps.map((step) => (
+                <li key={step.id} className="break-inside-avoid pb-0.5">
+                  <StepText step={step} runPlan={runPlan} />
+                </li>
               ))}
-            </tbody>
-          </table>
+            </ol>
+          )}
         </section>
       )}
       <footer className="pt-3 text-xs">
@@ -165,6 +179,16 @@ function Sheet({ run }: { run: Run }) {
         let air in. Your printer’s manual and local rules come first.
       </footer>
     </article>
+  );
+}
+
+function StepText({ step, runPlan }: { step: Step; runPlan: RunPlan }) {
+  const [old, next] = runPlan.bands.map(({ filament }) => filament);
+  return (
+    <>
+      {general(step.text, old, next)}
+      {step.caution && <em className="block text-xs">{step.caution}</em>}
+    </>
   );
 }
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from '@/components/Button';
-import type { StandInState } from '@/core/run/standIn';
+import type { Fault, StandInState } from '@/core/run/standIn';
 import type { StandInView } from './useStandIn';
 
 interface StandInPanelProps {
@@ -9,6 +9,12 @@ interface StandInPanelProps {
   readonly onAct: StandInView['act'];
   readonly onResume: () => void;
 }
+
+const FAULT_BUTTONS: readonly { readonly fault: Fault; readonly name: string }[] = [
+  { fault: 'miss-stop', name: 'Miss the next stop' },
+  { fault: 'run-out', name: 'Run out of filament' },
+  { fault: 'lose-place', name: 'Lose its place' },
+];
 
 /** The simulated printer: a small bed with a head over it, what its display says, and its buttons. */
 export function StandInPanel({ state, onAct, onResume }: StandInPanelProps) {
@@ -35,7 +41,7 @@ export function StandInPanel({ state, onAct, onResume }: StandInPanelProps) {
       </output>
       <div className="flex flex-wrap gap-2">
         {phase === 'printing' && (
-          <Button className="min-h-11" onClick={() => onAct('pause')}>
+          <Button className="min-h-11" onClick={() => onAct({ action: 'pause' })}>
             Pause
           </Button>
         )}
@@ -45,11 +51,34 @@ export function StandInPanel({ state, onAct, onResume }: StandInPanelProps) {
           </Button>
         )}
         {waits && nozzleTarget === 0 && (
-          <Button className="min-h-11" onClick={() => onAct('reheat')}>
+          <Button className="min-h-11" onClick={() => onAct({ action: 'reheat' })}>
             Heat again
           </Button>
         )}
       </div>
+      {isPlaceLost && (
+        <p role="status" className="w-full rounded-md bg-danger-soft px-3 py-2 text-sm">
+          It does not know its place any more: what it prints now would stand aside. At the real
+          printer you would cancel, clear the bed and start again.
+        </p>
+      )}
+      <details className="w-full text-sm">
+        <summary className="min-h-8 cursor-pointer py-1 font-medium">
+          Let something go wrong
+        </summary>
+        <div className="flex flex-wrap gap-2 pt-1">
+          {FAULT_BUTTONS.map(({ fault, name }) => (
+            <Button
+              key={fault}
+              className="min-h-11"
+              disabled={phase !== 'printing'}
+              onClick={() => onAct({ action: 'fault', fault })}
+            >
+              {name}
+            </Button>
+          ))}
+        </div>
+      </details>
     </section>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { callsDue, DUE } from '@/core/run/callsDue';
 import type { RunState } from '@/core/run/follow';
 import type { RunPlan } from '@/core/run/runPlan';
@@ -8,8 +8,11 @@ import { useAttendSettings } from '@/store/settings';
 import { notice, shake, sound } from './calls';
 import { inWords } from './words';
 
-/** Calls the person to the next swap: tones, a shake, a notice, the title of the page; and keeps the screen awake. */
-export function useCalls(runPlan: RunPlan, state: RunState, now: number): void {
+/**
+ * Calls the person to the next swap: tones, a shake, a notice, the title of the page; and keeps the screen awake.
+ * Answers whether the screen may go dark all the same.
+ */
+export function useCalls(runPlan: RunPlan, state: RunState, now: number): boolean {
   const { tones } = useAttendSettings();
   const [next] = state.phase === 'printing' ? state.upcoming : [];
   const made = useRef<{ swap: number; calls: number } | null>(null);
@@ -44,7 +47,7 @@ export function useCalls(runPlan: RunPlan, state: RunState, now: number): void {
   const due = next ?? state.end;
   const minutes = due ? Math.min(99, Math.max(0, Math.round((due.at - now) / 60_000))) : 0;
   useIcon(state.phase === 'at-swap' ? '!' : String(minutes));
-  useAwakeScreen();
+  return useAwakeScreen();
 }
 
 /** Shows two letters at most in the icon of the tab, as long as the page is there. */
@@ -63,18 +66,21 @@ function useIcon(text: string): void {
   }, [text]);
 }
 
-/** Keeps the screen awake while the page is looked at, where the browser can. */
-function useAwakeScreen(): void {
+/** Keeps the screen awake while the page is looked at; answers whether the browser does not. */
+function useAwakeScreen(): boolean {
+  const [mayGoDark, setMayGoDark] = useState(false);
   useEffect(() => {
     let lock: WakeLockSentinel | null = null;
     let wanted = true;
     const hold = async (): Promise<void> => {
-      if (!('wakeLock' in navigator) || document.visibilityState !== 'visible') return;
+      if (document.visibilityState !== 'visible') return;
       try {
         lock = await navigator.wakeLock.request('screen');
         if (!wanted) await lock.release();
+        setMayGoDark(false);
       } catch {
-        // A phone that saves its battery refuses; the page works all the same.
+        // A phone that saves its battery refuses, and a page without encryption has no such thing.
+        setMayGoDark(true);
       }
     };
     const again = (): void => {
@@ -92,4 +98,5 @@ function useAwakeScreen(): void {
       });
     };
   }, []);
+  return mayGoDark;
 }

@@ -4,7 +4,8 @@ import { useCallback, useEffect, useState } from 'react';
 import type { RunPlan } from '@/core/run/runPlan';
 import { plannedTotal } from '@/core/run/runPlan';
 import { practiceFile, PRACTICE_STOP } from '@/core/run/practice';
-import type { StandInState } from '@/core/run/standIn';
+import type { Fault, StandInState } from '@/core/run/standIn';
+import { editRehearsal, rehearsalHere } from './rehearsalHere';
 
 /** How long the printing of a rehearsal takes of the person's time, s. */
 const REHEARSAL_SECONDS = 75;
@@ -14,13 +15,16 @@ export interface StandInView {
   readonly state: StandInState | null;
   /** Why there is none, or none any more. */
   readonly trouble: string | null;
-  readonly act: (
-    action: 'pause' | 'resume' | 'reheat' | 'cancel' | 'close',
-  ) => Promise<string | null>;
+  readonly act: (wish: Wish) => Promise<string | null>;
 }
 
-/** Starts a stand-in for a run, listens to it, and ends it with the page. */
-export function useStandIn(runPlan: RunPlan): StandInView {
+/** What can be done to a stand-in. */
+export type Wish =
+  | { readonly action: 'pause' | 'resume' | 'reheat' | 'cancel' | 'close' }
+  | { readonly action: 'fault'; readonly fault: Fault };
+
+/** Starts a stand-in for a run, or finds the one of this tab again, listens to it, and ends it with the screen. */
+export function useStandIn(runId: string, runPlan: RunPlan): StandInView {
   const [id, setId] = useState<string | null>(null);
   const [state, setState] = useState<StandInState | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -30,20 +34,11 @@ export function useStandIn(runPlan: RunPlan): StandInView {
     let events: EventSource | null = null;
     let made: string | null = null;
     const start = async (): Promise<void> => {
-      const { nozzleCools, motorsLetGo } = runPlan.printer;
-      const speed = Math.min(600, Math.max(1, plannedTotal(runPlan) / REHEARSAL_SECONDS));
-      const options = { speed, obeys: [PRACTICE_STOP], nozzleCools, motorsLetGo };
-      const answer = await fetch(
-        `/api/printer?options=${encodeURIComponent(JSON.stringify(options))}`,
-        {
-          method: 'POST',
-          body: practiceFile(runPlan),
-          signal: stopped.signal,
-        },
-      );
-      const json = (await answer.json()) as { id?: string; error?: { message: string } };
-      if (!json.id) return setTrouble(json.error?.message ?? 'The stand-in did not start.');
-      made = json.id;
+      const known = rehearsalHere();
+      const here = known?.run === runId ? known.printer : null;
+      made = here ?? (await startStandIn(runPlan, stopped.signal));
+      if (stopped.signal.aborted) return;
+      editRehearsal(runId, { printer: made });
       setId(made);
       events = new EventSource(`/api/printer/${made}/events`);
       events.onmessage = ({ data }) => {
@@ -56,22 +51,23 @@ export function useStandIn(runPlan: RunPlan): StandInView {
         );
     };
     start().catch((error: unknown) => {
-      if (!stopped.signal.aborted) setTrouble(`The stand-in did not start. ${String(error)}`);
+      const why = error instanceof Error ? error.message : String(error);
+      if (!stopped.signal.aborted) setTrouble(`The stand-in did not start. ${why}`);
     });
     return () => {
       stopped.abort();
       events?.close();
       if (made)
-        post(made, 'close').catch(() => {
+        post(made, { action: 'close' }).catch(() => {
           // It ends by itself when nobody listens.
         });
     };
-  }, [runPlan]);
+  }, [runId, runPlan]);
 
   const act = useCallback<StandInView['act']>(
-    async (action) => {
+    async (wish) => {
       if (id === null) return 'The stand-in has not started yet.';
-      const answer = await post(id, action);
+      const answer = await post(id, wish);
       if (answer.ok) return null;
       const json = (await answer.json()) as { error?: { message: string } };
       return json.error?.message ?? 'The stand-in did not do that.';
@@ -81,10 +77,24 @@ export function useStandIn(runPlan: RunPlan): StandInView {
   return { state, trouble, act };
 }
 
-function post(id: string, action: string): Promise<Response> {
+/** Starts a stand-in; answers its id, or throws why there is none. */
+async function startStandIn(runPlan: RunPlan, signal: AbortSignal): Promise<string> {
+  const { nozzleCools, motorsLetGo } = runPlan.printer;
+  const speed = Math.min(600, Math.max(1, plannedTotal(runPlan) / REHEARSAL_SECONDS));
+  const options = { speed, obeys: [PRACTICE_STOP], nozzleCools, motorsLetGo };
+  const answer = await fetch(
+    `/api/printer?options=${encodeURIComponent(JSON.stringify(options))}`,
+    { method: 'POST', body: practiceFile(runPlan), signal },
+  );
+  const json = (await answer.json()) as { id?: string; error?: { message: string } };
+  if (!json.id) throw new Error(json.error?.message ?? `The server answered ${answer.status}.`);
+  return json.id;
+}
+
+function post(id: string, wish: Wish): Promise<Response> {
   return fetch(`/api/printer/${id}`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ action }),
+    body: JSON.stringify(wish),
   });
 }

@@ -17,17 +17,19 @@ export async function GET(request: Request, { params }: Context): Promise<Respon
   let stop = (): void => {};
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
-      stop = found.listen((news) => {
-        controller.enqueue(encoder.encode(`data: ${JSON.stringify(news)}\n\n`));
-      });
-      request.signal.addEventListener('abort', () => {
+      const close = (): void => {
         stop();
         try {
           controller.close();
         } catch {
           // It was closed by the other side.
         }
+      };
+      stop = found.listen({
+        hear: (news) => controller.enqueue(encoder.encode(`data: ${JSON.stringify(news)}\n\n`)),
+        end: close,
       });
+      request.signal.addEventListener('abort', close);
     },
     cancel: () => stop(),
   });
