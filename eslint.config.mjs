@@ -31,6 +31,7 @@ const coreFolders = [
   'output',
   'checks',
   'run',
+  'log',
 ];
 const noOutside = {
   regex: outsideCore,

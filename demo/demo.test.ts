@@ -5,7 +5,13 @@ import { bottomOf } from '../src/core/gcode/layers';
 import { readGcode } from '../src/core/read/reader';
 import { findSteps } from '../src/core/geometry/steps';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
+import { factsOf } from '../src/core/log/facts';
+import { learnPerson, learnPrinter } from '../src/core/log/learn';
+import { Learning } from '../src/core/log/learning';
+import { parseEvents } from '../src/core/run/events';
+import { parseRunPlan } from '../src/core/run/runPlan';
 import { DEMO_FILES } from './files';
+import { makeDemoLog } from './logbook';
 import { HIDE_PLATE } from './jobs/hidePlate';
 import { MARSH_TOPS } from './jobs/marshRelief';
 import { RING_TAG } from './jobs/ringTags';
@@ -108,5 +114,32 @@ describe('the other demo jobs', () => {
       [COASTER.base + 0.2, COASTER.top],
       [COASTER.base + 0.2, COASTER.top],
     ]);
+  });
+});
+
+describe('the made-up logbook', () => {
+  it('is shipped as the generator makes it, and every run of it is one', () => {
+    const made = makeDemoLog();
+    expect(JSON.parse(shipped('logbook.json'))).toEqual(made);
+    expect(made.runs).toHaveLength(30);
+    const facts = made.runs.map(factsOf);
+    expect(facts.every((one) => one !== null && one.at < made.ends)).toBe(true);
+    expect(
+      made.runs.every(({ runPlan, events }) => parseRunPlan(runPlan).ok && parseEvents(events).ok),
+    ).toBe(true);
+  });
+
+  it('teaches what it was made from', () => {
+    const facts = makeDemoLog().runs.flatMap((run) => factsOf(run) ?? []);
+    const timeouts = { nozzleSeconds: 600, motorSeconds: 120 };
+    const sluice = learnPrinter(facts, 'Sluice', timeouts);
+    expect(sluice.motion.value).toBeCloseTo(1.11, 1);
+    expect(sluice.motion.low).toBeLessThan(1.12);
+    expect(learnPrinter(facts, 'Old bittern', timeouts).motion.value).toBeGreaterThan(1.15);
+    const { firstHands, hands } = learnPerson(facts);
+    expect(firstHands.value).toBeGreaterThan(hands.value + 30);
+    const { tooShort, enough } = new Learning(facts).purge('brick-red', 'bone-white', 100);
+    expect(tooShort).toBeLessThan(130);
+    expect(enough).toBeGreaterThan(100);
   });
 });

@@ -23,6 +23,7 @@ const assets = [
 const pages = [
   '/',
   '/shelf',
+  '/logbook',
   '/printers',
   '/guide',
   ...GUIDE_PAGES.map(({ id }) => `/guide/${id}`),

@@ -1,6 +1,6 @@
 'use client';
 
-import { BookOpenText, Layers2, Library, SunMoon } from 'lucide-react';
+import { BookOpenText, Layers2, Library, NotebookPen, SunMoon } from 'lucide-react';
 import { Link } from '@/components/Link';
 import { usePathname } from 'next/navigation';
 import { useEffect, type ComponentType } from 'react';
@@ -11,6 +11,7 @@ const ROOMS: readonly { href: string; name: string; icon: ComponentType<{ size: 
   { href: '/', name: 'Bench', icon: Layers2 },
   { href: '/shelf', name: 'Shelf', icon: Library },
   { href: '/printers', name: 'Printers', icon: Nozzle },
+  { href: '/logbook', name: 'Logbook', icon: NotebookPen },
   { href: '/guide', name: 'Guide', icon: BookOpenText },
 ];
 

@@ -8,6 +8,7 @@ export interface ThemeColours {
   readonly line: string;
   readonly edge: string;
   readonly ink: string;
+  readonly muted: string;
   /** Marks on a drawing: what ends, and what begins. */
   readonly ends: string;
   readonly begins: string;
@@ -21,6 +22,7 @@ function read(): ThemeColours {
     line: value('--line'),
     edge: value('--edge'),
     ink: value('--ink'),
+    muted: value('--muted'),
     ends: value('--caution'),
     begins: value('--accent'),
   };
@@ -45,6 +47,7 @@ const ON_SERVER: ThemeColours = {
   line: '#ccc',
   edge: '#888',
   ink: '#000',
+  muted: '#000',
   ends: '#850',
   begins: '#165',
 };

@@ -3,8 +3,8 @@ import { create, type StoreApi, type UseBoundStore } from 'zustand';
 import { plural } from '@/core/format';
 import { success, type Result } from '@/core/findings';
 import { setAside, useAside, type SetAside } from './aside';
-import { commit, onWritten } from './commit';
-import { database, type StoreName } from './db';
+import { commit, onWritten, type Reader } from './commit';
+import { database, type Database, type StoreName } from './db';
 import type { Entry } from './entry';
 import { fillJournal } from './journal';
 import { storageSentence } from './room';
@@ -19,6 +19,10 @@ export interface CollectionSpec<T extends { readonly id: string }> {
   /** Records of the first visit; `key` remembers that they were put there. */
   readonly seed?: { readonly key: string; readonly records: () => readonly T[] };
   readonly compare: (a: T, b: T) => number;
+  /** Records of another store that follow from these: taken away with each change, and drawn anew when looked at. */
+  readonly following?: StoreName;
+  /** The keys of those that are loaded; all of them when left out. */
+  readonly wanted?: (db: Database) => Promise<readonly string[]>;
 }
 
 export interface CollectionState<T> {
@@ -35,6 +39,8 @@ export interface Collection<T extends { readonly id: string }> {
   readonly known: () => readonly T[];
   /** Loads them once; later calls answer what is known. Rejects when the storage cannot be used. */
   readonly load: () => Promise<readonly T[]>;
+  /** Loads one that was left out, and makes it known; null when there is none. */
+  readonly fetch: (id: string) => Promise<T | null>;
   /** The entry that stores a record, for changes of several collections. */
   readonly entryOf: (record: T) => Entry;
   /** Stores records, new or changed; false when they could not be written. */
@@ -59,6 +65,8 @@ export type Undo = () => Promise<number>;
 
 /** More records than these come from a file, whose rows were read by the same rules. */
 const MOST_CHECKED = 200;
+/** More records than these are looked up in one go. */
+const MOST_ONE_BY_ONE = 20;
 
 /** Makes a collection over one store of the database. */
 export function createCollection<T extends { readonly id: string }>({
@@ -67,6 +75,8 @@ export function createCollection<T extends { readonly id: string }>({
   parse,
   seed,
   compare,
+  following,
+  wanted,
 }: CollectionSpec<T>): Collection<T> {
   const use = create<CollectionState<T>>()(() => ({ records: null, trouble: null }));
   let loading: Promise<void> | null = null;
@@ -74,6 +84,12 @@ export function createCollection<T extends { readonly id: string }>({
   const known = (): readonly T[] => use.getState().records ?? [];
   const entryOf = (record: T): Entry => ({ store, key: record.id, value: record });
   const removalOf = (key: string): Entry => ({ store, key });
+  const stores = following ? [store, following] : [store];
+  /** With what follows from the records that are put or taken away: it holds no longer. */
+  const withFollowing = (entries: readonly Entry[]): readonly Entry[] =>
+    following
+      ? [...entries, ...entries.map(({ key }): Entry => ({ store: following, key }))]
+      : entries;
 
   onWritten((entries, origin) => {
     const mine = entries.filter((one) => one.store === store);
@@ -104,6 +120,16 @@ export function createCollection<T extends { readonly id: string }>({
     record,
   });
 
+  /** Records as they are stored; all at once when there are many. */
+  const storedOf = async (
+    read: Reader,
+    keys: readonly string[],
+  ): Promise<ReadonlyMap<string, unknown>> => {
+    if (keys.length > MOST_ONE_BY_ONE) return read.all(store);
+    const values = await Promise.all(keys.map((key) => read.one(store, key)));
+    return new Map(keys.map((key, i) => [key, values[i]]));
+  };
+
   /** Says so when a record could not be read again: such a one is never stored. */
   const isRefused = (record: T): boolean => {
     const parsed = parse(record);
@@ -125,8 +151,12 @@ export function createCollection<T extends { readonly id: string }>({
             : [...seed.records().map(entryOf), { store: 'meta', key: seed.key, value: true }],
       });
     }
-    const tx = db.transaction(store);
-    const [keys, values] = await Promise.all([tx.store.getAllKeys(), tx.store.getAll()]);
+    const some = wanted ? await wanted(db) : null;
+    const { store: kept } = db.transaction(store);
+    const [keys, values] = await Promise.all([
+      some ?? kept.getAllKeys(),
+      some ? Promise.all(some.map((key) => kept.get(key))) : kept.getAll(),
+    ]);
     const records: T[] = [];
     const aside: SetAside[] = [];
     keys.forEach((key, i) => {
@@ -153,11 +183,11 @@ export function createCollection<T extends { readonly id: string }>({
     const before = new Map<string, unknown>();
     const isWritten = await commit({
       what: words,
-      stores: [store],
+      stores,
       make: async (read) => {
-        const stored = await read.all(store);
+        const stored = await storedOf(read, keys);
         for (const key of keys) before.set(key, stored.get(key));
-        return [...puts.map(entryOf), ...removals.map(removalOf)];
+        return withFollowing([...puts.map(entryOf), ...removals.map(removalOf)]);
       },
     });
     if (!isWritten) return null;
@@ -169,12 +199,12 @@ export function createCollection<T extends { readonly id: string }>({
       let kept = 0;
       await commit({
         what: words,
-        stores: [store],
+        stores,
         make: async (read) => {
-          const now = await read.all(store);
+          const now = await storedOf(read, keys);
           const ours = keys.filter((key) => isSame(now.get(key), after.get(key)));
           kept = keys.length - ours.length;
-          return ours.map((key) => ({ store, key, value: before.get(key) }));
+          return withFollowing(ours.map((key) => ({ store, key, value: before.get(key) })));
         },
       });
       return kept;
@@ -193,18 +223,27 @@ export function createCollection<T extends { readonly id: string }>({
       await loading;
       return known();
     },
+    fetch: async (id) => {
+      const here = known().find((one) => one.id === id);
+      if (here) return here;
+      const parsed = parse(await (await database()).get(store, id));
+      if (!parsed.ok) return null;
+      const others = known().filter((one) => one.id !== id);
+      use.setState({ records: [...others, parsed.value].sort(compare) });
+      return parsed.value;
+    },
     entryOf,
     save: async (records) => (await change(wordsFor(what, records), records, [])) !== null,
     edit: async (id, edit) => {
       let isEdited = false;
       const isWritten = await commit({
         what: `the ${what}`,
-        stores: [store],
+        stores,
         make: async (read) => {
           const stored = parse(await read.one(store, id));
           const edited = stored.ok ? edit(stored.value) : null;
           isEdited = edited !== null && !isRefused(edited);
-          return edited && isEdited ? [entryOf(edited)] : [];
+          return edited && isEdited ? withFollowing([entryOf(edited)]) : [];
         },
       });
       return isWritten && isEdited;

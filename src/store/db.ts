@@ -14,11 +14,14 @@ interface Schema extends DBSchema {
   printers: { key: string; value: unknown };
   spools: { key: string; value: unknown };
   runs: { key: string; value: unknown };
+  entries: { key: string; value: unknown };
+  photos: { key: string; value: unknown };
   meta: { key: string; value: unknown };
 }
 
 export type Database = IDBPDatabase<Schema>;
-export type StoreName = 'jobs' | 'files' | 'plans' | 'printers' | 'spools' | 'runs' | 'meta';
+export type StoreName =
+  'jobs' | 'files' | 'plans' | 'printers' | 'spools' | 'runs' | 'entries' | 'photos' | 'meta';
 
 const NAME = 'lamella';
 

@@ -56,9 +56,11 @@ describe('migrations', () => {
       if (from === 4) expect((await db.get('spools', 'old'))?.reserved).toEqual([]);
       expect(await db.get('meta', ID_KEY)).toMatch(/^[0-9a-f-]{36}$/);
       expect([...db.objectStoreNames].sort()).toEqual([
+        'entries',
         'files',
         'jobs',
         'meta',
+        'photos',
         'plans',
         'printers',
         'runs',

@@ -88,6 +88,14 @@ export const MIGRATIONS: readonly Migration[] = [
       db.createObjectStore('runs', { keyPath: 'id' });
     },
   },
+  {
+    to: 8,
+    // The logbook's lines, which follow from the runs and are made when it is opened, and their photos.
+    run: (db) => {
+      db.createObjectStore('entries', { keyPath: 'id' });
+      db.createObjectStore('photos', { keyPath: 'id' });
+    },
+  },
 ];
 
 /** What is stored may be anything, and what is no record stays as it is. */

@@ -2,7 +2,11 @@ import type { LevelBox } from '@/core/geometry/footprint';
 import type { PrintPicture } from '@/core/geometry/picture';
 import type { PlanBook } from '@/core/plan/planBook';
 import type { Printer } from '@/core/printer/printer';
+import type { RunFacts } from '@/core/log/facts';
+import type { RunLog, RunResult } from '@/core/log/runLog';
+import type { TakenFilament } from '@/core/log/taken';
 import type { RunEvent } from '@/core/run/events';
+import type { RunPhase } from '@/core/run/follow';
 import type { RunPicture } from '@/core/run/runPicture';
 import type { RunPlan } from '@/core/run/runPlan';
 
@@ -87,6 +91,48 @@ export interface Run {
   /** Practice against the simulated printer. */
   readonly isRehearsal: boolean;
   readonly events: readonly RunEvent[];
+  /** What the person has added for the logbook. */
+  readonly log: RunLog;
+}
+
+/** A line of the logbook: what is listed, searched and learned from of a run. It follows from the run. */
+export interface LogEntry {
+  /** The run's. */
+  readonly id: string;
+  /** Which way of drawing it from the run made it. */
+  readonly version: number;
+  readonly jobId: string;
+  readonly job: string;
+  readonly printer: string;
+  /** When it began and was over, ms since 1970. */
+  readonly at: number;
+  readonly endedAt: number | null;
+  readonly phase: RunPhase;
+  /** Planned and taken, s; null for what was not seen from beginning to end. */
+  readonly planned: number;
+  readonly taken: number | null;
+  readonly swaps: number;
+  readonly missed: number;
+  readonly result: RunResult | null;
+  readonly change: string;
+  /** What went wrong, as it was told. */
+  readonly wrong: string;
+  readonly photos: number;
+  /** Colours in the order of printing, for the list. */
+  readonly colours: readonly string[];
+  /** What was printed and purged of each filament, g. */
+  readonly used: readonly TakenFilament[];
+  readonly facts: RunFacts;
+}
+
+/** A photo of a print, scaled down. */
+export interface Photo {
+  readonly id: string;
+  readonly runId: string;
+  readonly addedAt: number;
+  readonly width: number;
+  readonly height: number;
+  readonly blob: Blob;
 }
 
 /** A printer's profile as it is kept. */

@@ -1,5 +1,6 @@
 import { array, boolean, mixed, number, object, string } from 'yup';
 import { success, type Result } from '@/core/findings';
+import { EMPTY_LOG, runLog } from '@/core/log/runLog';
 import { parseEvents } from '@/core/run/events';
 import type { RunPicture } from '@/core/run/runPicture';
 import { parseRunPlan } from '@/core/run/runPlan';
@@ -25,6 +26,7 @@ const runSchema = object({
   startAt: number().nullable().defined(),
   isRehearsal: boolean().required(),
   events: array().required(),
+  log: runLog.default(undefined),
 });
 
 /** Reads a stored run. A picture that cannot be read is left out. */
@@ -41,6 +43,7 @@ export function parseRun(stored: unknown): Result<Run> {
     ...read.value,
     runPlan: runPlan.value,
     events: events.value,
+    log: read.value.log ?? EMPTY_LOG,
     picture: isRunPicture(picture) ? picture : null,
   });
 }

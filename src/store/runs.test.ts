@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { fillDisk, stubLocalStorage } from '../../tests/support/browserStorage';
 import { runPlan } from '../../tests/support/runPlans';
+import { EMPTY_LOG } from '@/core/log/runLog';
 import { database } from './db';
 import { journalEntries } from './journal';
 import { knownAsJson } from './recovery';
@@ -22,6 +23,7 @@ const RUN: Run = {
   startAt: null,
   isRehearsal: false,
   events: [],
+  log: EMPTY_LOG,
 };
 const stored = async (id: string): Promise<unknown> => (await database()).get('runs', id);
 const told = (id = 'run-1') => runs.known().find((one) => one.id === id)?.events ?? [];

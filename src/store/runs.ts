@@ -1,7 +1,9 @@
+import { EMPTY_LOG } from '@/core/log/runLog';
 import type { RunEvent } from '@/core/run/events';
 import type { HandedRun } from '@/core/run/handOver';
 import { createCollection } from './collection';
 import { database } from './db';
+import { runsAtHand } from './logbook';
 import { parseRun } from './runShape';
 import type { Run } from './records';
 
@@ -11,6 +13,8 @@ export const runs = createCollection<Run>({
   what: 'run',
   parse: parseRun,
   compare: (a, b) => b.writtenAt - a.writtenAt || (a.id < b.id ? -1 : 1),
+  following: 'entries',
+  wanted: runsAtHand,
 });
 
 /** The runs, for components. */
@@ -32,7 +36,7 @@ export async function tellRun(id: string, told: Told, at: number = Date.now()): 
 /** Stores a run that came from another device; what was told here and there is put together. */
 export async function takeHanded({ id, runPlan, startAt, events }: HandedRun): Promise<boolean> {
   await runs.load();
-  const known = runs.known().find((one) => one.id === id);
+  const known = await runs.fetch(id);
   const told = new Map([...(known?.events ?? []), ...events].map((one) => [one.id, one]));
   const all = [...told.values()].sort((a, b) => a.at - b.at);
   if (known) return runs.edit(id, (run) => ({ ...run, events: all }));
@@ -50,6 +54,7 @@ export async function takeHanded({ id, runPlan, startAt, events }: HandedRun): P
       startAt,
       isRehearsal: false,
       events: all,
+      log: EMPTY_LOG,
     },
   ]);
 }

@@ -1,6 +1,7 @@
 import { array, boolean, number, object, string } from 'yup';
 import type { CostSettings } from '@/core/filament/cost';
 import { ORDINARY_PRESENCE, type Presence } from '@/core/schedule/presence';
+import type { Choice } from '@/core/log/learning';
 import { createSettings } from './createSettings';
 
 /** What power costs and in which currency. */
@@ -85,4 +86,20 @@ export const usePreferences = createSettings<Preferences>(
   'lamella-preferences',
   object({ singleKeys: boolean().required() }).required(),
   { singleKeys: true },
+);
+
+/** What the person has decided about what was learned. */
+export const useLearningChoices = createSettings<{ readonly choices: readonly Choice[] }>(
+  'lamella-learning',
+  object({
+    choices: array(
+      object({
+        subject: string().max(200).required(),
+        pinned: number().nullable().defined(),
+        isOff: boolean().required(),
+        since: number().nullable().defined(),
+      }).required(),
+    ).required(),
+  }).required(),
+  { choices: [] },
 );

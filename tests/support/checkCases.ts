@@ -121,7 +121,7 @@ export async function checksFor({
     jobId: 'this',
     purges,
     presence: { ...ORDINARY_PRESENCE, away: [{ days: [7], from: '13:00', to: '15:00' }] },
-    timeline: timelineOf(bands, reading, plan.handSeconds, purges),
+    timeline: timelineOf(bands, reading, () => plan.handSeconds, purges),
     start: start ?? MORNING,
     clock: '24',
     troubles:

@@ -1,9 +1,30 @@
 import type { RunPlan } from '../../src/core/run/runPlan';
 
 const FILAMENTS = [
-  { letter: 'A', name: 'Peat black', colour: '#2f2a26', hatch: 'plain', spool: null },
-  { letter: 'B', name: 'Reed green', colour: '#7a9a4b', hatch: 'rising', spool: 'Reed green 2' },
-  { letter: 'C', name: 'Bone white', colour: '#ece4d4', hatch: 'falling', spool: null },
+  {
+    letter: 'A',
+    name: 'Peat black',
+    colour: '#2f2a26',
+    hatch: 'plain',
+    spool: null,
+    spoolId: null,
+  },
+  {
+    letter: 'B',
+    name: 'Reed green',
+    colour: '#7a9a4b',
+    hatch: 'rising',
+    spool: 'Reed green 2',
+    spoolId: 'reed-2',
+  },
+  {
+    letter: 'C',
+    name: 'Bone white',
+    colour: '#ece4d4',
+    hatch: 'falling',
+    spool: null,
+    spoolId: null,
+  },
 ] as const;
 
 /** A made-up plan: bands of so many seconds, ten layers each. */
@@ -23,6 +44,10 @@ export function runPlan(bandSeconds: readonly number[], more: Partial<RunPlan> =
       nozzleCools: 600,
       motorsLetGo: 120,
     },
+    learned: null,
+    stopCommand: 'M0',
+    contactMm2: 2400,
+    bed: 55,
     stop: 'pause',
     unloadsItself: false,
     before: 120,

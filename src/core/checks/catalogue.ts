@@ -25,6 +25,19 @@ const THE_FILE = go('Look at the file', 'read');
 
 /** Every kind of check. */
 const KINDS = {
+  'seen-tinted': {
+    why: 'What came out tinted before comes out tinted again with as much purge.',
+    page: 'purging',
+  },
+  'seen-missed': {
+    why: 'A stop that a printer passed over before, it may pass over again.',
+    page: 'stopping',
+    help: go('Find it out', 'printers'),
+  },
+  'seen-off': {
+    why: 'What held badly on this bed before holds badly again, and a swap pulls at it.',
+    page: 'bed',
+  },
   'no-swap': {
     why: 'Without a swap the print comes out in one colour.',
     page: 'layers',

@@ -71,7 +71,9 @@ describe('each check', () => {
   });
 
   it('has a case', () => {
-    expect(FIRING.map(([code]) => code).sort()).toEqual(Object.keys(CHECKS).sort());
+    // What the logbook says has its cases beside it.
+    const own = Object.keys(CHECKS).filter((code) => !code.startsWith('seen-'));
+    expect(FIRING.map(([code]) => code).sort()).toEqual(own.sort());
   });
 
   it.each(FIRING.filter(([, , given]) => given.plan !== undefined || given.text !== undefined))(

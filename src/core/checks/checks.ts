@@ -20,7 +20,12 @@ export function checksOf(inputs: CheckInputs, notes: readonly PlanNote[]): Check
     ...spoolChecks(inputs),
     ...timeChecks(inputs),
   ];
-  return checks.sort(
+  return worstFirst(checks);
+}
+
+/** Checks in the order in which they are told: the worst first, then from the bed up. */
+export function worstFirst(checks: readonly Check[]): Check[] {
+  return checks.toSorted(
     (a, b) =>
       CHECK_LEVELS.indexOf(a.level) - CHECK_LEVELS.indexOf(b.level) ||
       (a.layer ?? 0) - (b.layer ?? 0),

@@ -196,7 +196,7 @@ describe('the timeline', () => {
       fc.property(arbitraryPlan, fc.integer({ min: 0, max: 900 }), (made, hands) => {
         const bands = bandsIn(made);
         const purges = bands.slice(1).map((_, i) => ({ mm: 20 * i }));
-        const { stretches, total, longestAlone } = timelineOf(bands, reading, hands, purges);
+        const { stretches, total, longestAlone } = timelineOf(bands, reading, () => hands, purges);
         stretches.forEach(({ start }, i) => expect(start).toBe(i > 0 ? stretches[i - 1].end : 0));
         const swaps = bands.length - 1;
         const purged = purges.reduce((sum, { mm }) => sum + mm, 0) / PURGE_SPEED;
@@ -219,7 +219,7 @@ describe('the timeline', () => {
       ],
     };
     const bands = bandsIn(twice);
-    const { byFilament } = timelineOf(bands, reading, 60, []);
+    const { byFilament } = timelineOf(bands, reading, () => 60, []);
     expect(byFilament.map(({ letter }) => letter)).toEqual(['A', 'B']);
     expect(byFilament[0].seconds).toBeCloseTo(bands[0].seconds + bands[2].seconds, 9);
   });

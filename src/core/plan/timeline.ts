@@ -23,14 +23,15 @@ export interface Timeline {
 }
 
 /**
- * Lays a plan out in time; each swap takes the machine's part, its purge and `handSeconds`, as if
+ * Lays a plan out in time; each swap takes the machine's part, its purge and what hands need, as if
  * someone stood by.
+ * @param handsAt what hands need at each swap, by its place, s.
  * @param purges what each swap pushes through, from the bed up, mm.
  */
 export function timelineOf(
   bands: readonly Band[],
   reading: Pick<Reading, 'secondsBefore' | 'secondsAfter'>,
-  handSeconds: number,
+  handsAt: (swap: number) => number,
   purges: readonly { readonly mm: number }[],
 ): Timeline {
   const stretches: Stretch[] = [];
@@ -41,7 +42,7 @@ export function timelineOf(
   };
   add('prepare', reading.secondsBefore, null);
   bands.forEach((band, i) => {
-    if (i > 0) add('swap', machineSeconds(purges[i - 1]?.mm ?? 0) + handSeconds, band);
+    if (i > 0) add('swap', machineSeconds(purges[i - 1]?.mm ?? 0) + handsAt(i - 1), band);
     add('band', band.seconds, band);
   });
   add('finish', reading.secondsAfter, null);
@@ -52,7 +53,7 @@ export function timelineOf(
   return {
     stretches,
     total: now,
-    handSeconds: handSeconds * stretches.filter(({ kind }) => kind === 'swap').length,
+    handSeconds: bands.slice(1).reduce((sum, _, i) => sum + handsAt(i), 0),
     longestAlone: longestAlone(stretches, now),
     byFilament: [...byFilament].map(([letter, seconds]) => ({ letter, seconds })),
   };

@@ -23,6 +23,8 @@ export type RunEvent = Happened &
     | { readonly kind: 'resumed' }
     /** The printer did not stop for the next swap. */
     | { readonly kind: 'missed' }
+    /** While it waits, the printer has let its nozzle cool or its motors go by itself. */
+    | { readonly kind: 'gone'; readonly what: 'nozzle' | 'motors' }
     | { readonly kind: 'ticked'; readonly step: string; readonly done: boolean }
     | { readonly kind: 'failed'; readonly what: string }
     | { readonly kind: 'ended' }
@@ -49,6 +51,11 @@ const SHAPES = {
   }),
   resumed: object({ ...happened, kind: string().required() }),
   missed: object({ ...happened, kind: string().required() }),
+  gone: object({
+    ...happened,
+    kind: string().required(),
+    what: mixed<'nozzle' | 'motors'>().oneOf(['nozzle', 'motors']).required(),
+  }),
   ticked: object({
     ...happened,
     kind: string().required(),
@@ -85,7 +92,6 @@ export function parseEvents(stored: unknown): Result<RunEvent[]> {
 export function lastEvent(all: readonly RunEvent[]): RunEvent | null {
   const undone = new Set(all.flatMap((one) => (one.kind === 'undone' ? [one.event] : [])));
   return (
-    all.findLast(({ kind, id }) => kind !== 'undone' && kind !== 'ticked' && !undone.has(id)) ??
-    null
+    all.findLast(({ kind, id }) => !['undone', 'ticked'].includes(kind) && !undone.has(id)) ?? null
   );
 }

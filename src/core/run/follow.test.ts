@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { runPlan } from '../../../tests/support/runPlans';
 import { lastEvent, parseEvents, type RunEvent } from './events';
-import { follow, learnedFactor } from './follow';
+import { follow, learnedFactor, seenIn } from './follow';
 import { parseRunPlan, plannedTotal, swapOffsets } from './runPlan';
 
 const PLAN = runPlan([3600, 1800, 5400]);
@@ -38,6 +38,52 @@ describe('following a run', () => {
     expect((after.end!.at - START) / 1000).toBeCloseTo(plannedTotal(PLAN), 6);
     const done = follow(PLAN, [...events, ...told([1e4, { kind: 'finished' }])], START + 2e7);
     expect(done.phase).toBe('finished');
+  });
+
+  it('prints what an early stop has left together with the next band', () => {
+    const [first] = swapOffsets(PLAN);
+    const early = told(
+      BEGUN,
+      [first - 600, { kind: 'stopped', how: 'early' }],
+      [first, { kind: 'resumed' }],
+    );
+    const state = follow(PLAN, early, START + first * 1000);
+    expect((state.upcoming[0].at - START) / 1000).toBeCloseTo(first + 600 + 1800, 6);
+    const standing = follow(PLAN, early.slice(0, 2), START + (first - 600) * 1000);
+    const { machine, hands } = PLAN.swaps[0];
+    expect((standing.upcoming[0].at - START) / 1000).toBeCloseTo(
+      first - 600 + machine + hands + 600 + 1800,
+      6,
+    );
+    // Neither stretch was a whole band: nothing is learned from them.
+    const on = [...early, ...told([first + 9000, { kind: 'stopped', how: 'planned' }])];
+    expect(seenIn(PLAN, on).bands).toEqual([]);
+  });
+
+  it('tells what was seen of it: whole bands, swaps, and what the printer let go', () => {
+    const events = told(
+      BEGUN,
+      [4000, { kind: 'stopped', how: 'planned' }],
+      [4100, { kind: 'gone', what: 'motors' }],
+      [4300, { kind: 'resumed' }],
+      [6200, { kind: 'missed' }],
+      [12_000, { kind: 'finished' }],
+    );
+    expect(seenIn(PLAN, events)).toEqual({
+      bands: [{ band: 0, planned: 3720, taken: 4000 }],
+      swaps: [{ swap: 0, taken: 300 }],
+      missed: [1],
+      gone: [{ what: 'motors', after: 100 }],
+      phase: 'finished',
+      lastBand: 2,
+      startedAt: START,
+      endedAt: START + 12_000_000,
+      isWhole: true,
+    });
+    // The end of the last band is seen, too.
+    const whole = told([0, { kind: 'started', after: 1 }], [6000, { kind: 'finished' }]);
+    expect(seenIn(PLAN, whole).bands).toEqual([{ band: 2, planned: 5430, taken: 6000 }]);
+    expect(seenIn(PLAN, whole).isWhole).toBe(false);
   });
 
   it('is joined behind a swap as if it had been told all along', () => {

@@ -1,5 +1,5 @@
 import type { RunEvent } from './events';
-import type { RunPlan } from './runPlan';
+import { bandTimes, type RunPlan } from './runPlan';
 
 /** A time to come, ms since 1970, and how much earlier or later it may be, s. */
 export interface Expected {
@@ -48,6 +48,29 @@ export interface RunState {
   readonly isClockBack: boolean;
 }
 
+/** What was seen of a run from one tap to another: the past that the next plan can learn from. */
+export interface SeenRun {
+  /** Bands that were seen from their beginning to their end: planned and taken, s. */
+  readonly bands: readonly {
+    readonly band: number;
+    readonly planned: number;
+    readonly taken: number;
+  }[];
+  /** Swaps that were seen from the stop until it went on, s. */
+  readonly swaps: readonly { readonly swap: number; readonly taken: number }[];
+  readonly missed: readonly number[];
+  /** How long it had waited when it let the nozzle cool or the motors go, s. */
+  readonly gone: readonly { readonly what: 'nozzle' | 'motors'; readonly after: number }[];
+  readonly phase: RunPhase;
+  /** Place of the band that is printed, or that was printed last. */
+  readonly lastBand: number;
+  /** When it began and was over, ms since 1970; null where that was not told. */
+  readonly startedAt: number | null;
+  readonly endedAt: number | null;
+  /** It was followed from its very beginning. */
+  readonly isWhole: boolean;
+}
+
 /** Planned time whose weight the plan itself has against what was seen, s: a quarter of an hour. */
 const PRIOR_SECONDS = 900;
 /** How far off an estimate of printing time is before anything was seen, and at best, as shares. */
@@ -76,12 +99,21 @@ export function spreadOf(ahead: number, seen: number): number {
 
 /** Follows a run from its events, which may come in any order a hasty thumb makes. */
 export function follow(plan: RunPlan, events: readonly RunEvent[], now: number): RunState {
+  return followed(plan, events).stateAt(now);
+}
+
+/** What was seen of a run, from its events. */
+export function seenIn(plan: RunPlan, events: readonly RunEvent[]): SeenRun {
+  return followed(plan, events).seen;
+}
+
+function followed(plan: RunPlan, events: readonly RunEvent[]): Follower {
   const undone = new Set(events.flatMap((one) => (one.kind === 'undone' ? [one.event] : [])));
   const run = new Follower(plan);
   for (const event of events) {
     if (event.kind !== 'undone' && !undone.has(event.id)) run.take(event);
   }
-  return run.stateAt(now);
+  return run;
 }
 
 type Told = Exclude<RunEvent, { readonly kind: 'undone' }>;
@@ -93,6 +125,7 @@ class Follower {
   private band = 0;
   private swap: number | null = null;
   private isLate = false;
+  private isEarly = false;
   private readonly missed: number[] = [];
   /** Planned printing seconds of the band that are behind it at `anchor`, and whether that was seen. */
   private position = 0;
@@ -106,14 +139,21 @@ class Follower {
   /** Swaps that were seen from stop to going on: how many, and how long they took, s. */
   private swapsSeen = 0;
   private swapSeconds = 0;
+  private isWhole = false;
+  private readonly seenBands: SeenRun['bands'][number][] = [];
+  private readonly seenSwaps: SeenRun['swaps'][number][] = [];
+  private readonly everMissed: number[] = [];
+  private readonly gone: SeenRun['gone'][number][] = [];
 
-  constructor(private readonly plan: RunPlan) {}
+  private readonly times: readonly number[];
 
-  /** How long the band's own printing takes as planned, s; the first has the preparing before it. */
+  constructor(private readonly plan: RunPlan) {
+    this.times = bandTimes(plan);
+  }
+
+  /** How long a band takes as planned, s; the first has the preparing before it. */
   private bandSeconds(i: number): number {
-    const { bands, before, after } = this.plan;
-    const ends = i === bands.length - 1 ? after : 0;
-    return bands[i].seconds + (i === 0 ? before : 0) + ends;
+    return this.times[i];
   }
 
   private get factor(): number {
@@ -139,6 +179,10 @@ class Follower {
         return this.resume(at);
       case 'missed':
         return this.miss(at);
+      case 'gone':
+        if (this.phase !== 'at-swap') return 'It does not stand at a swap.';
+        this.gone.push({ what: event.what, after: (at - this.since!) / 1000 });
+        return null;
       case 'ticked':
         if (event.done) this.ticked.add(event.step);
         else this.ticked.delete(event.step);
@@ -161,8 +205,9 @@ class Follower {
     this.startedAt = at;
     this.since = at;
     this.anchor = at;
+    this.isWhole = layer === null && after === null;
     if (layer === null) return null;
-    const { layerStarts, bands, before } = this.plan;
+    const { layerStarts, bands, before, learned } = this.plan;
     const place = bands.findIndex((one) => layer <= one.last);
     if (place < 0) return `There is no layer ${layer}.`;
     this.band = place;
@@ -171,7 +216,8 @@ class Follower {
       layerStarts?.[layer - 1] ?? 0,
       layerStarts?.[bands[place].first - 1] ?? 0,
     ];
-    this.position = begun - begins + (place === 0 ? before : 0);
+    const prepared = place === 0 ? before * (learned?.heating ?? 1) : 0;
+    this.position = (begun - begins) * (learned?.motion ?? 1) + prepared;
     return null;
   }
 
@@ -188,9 +234,11 @@ class Follower {
     } else {
       if (isLast) return 'There is no swap any more.';
       if (how === 'planned') this.learn(at);
+      else this.goTo(at);
       this.swap = this.band;
       this.isLate = false;
     }
+    this.isEarly = how === 'early';
     this.phase = 'at-swap';
     this.since = at;
     this.ticked = new Set();
@@ -200,8 +248,11 @@ class Follower {
   /** What a whole stretch of printing took, against what was planned. */
   private learn(at: number): void {
     if (!this.isSure) return;
-    this.planned += this.bandSeconds(this.band) - this.position;
-    this.actual += (at - this.anchor) / 1000;
+    const planned = this.bandSeconds(this.band) - this.position;
+    const taken = (at - this.anchor) / 1000;
+    this.planned += planned;
+    this.actual += taken;
+    this.seenBands.push({ band: this.band, planned, taken });
   }
 
   private resume(at: number): string | null {
@@ -211,9 +262,11 @@ class Follower {
     else {
       this.swapsSeen++;
       this.swapSeconds += (at - this.since!) / 1000;
+      this.seenSwaps.push({ swap: this.swap!, taken: (at - this.since!) / 1000 });
+      // What an early stop left of the band is printed with the next one.
+      this.position = this.isEarly ? this.position - this.bandSeconds(this.band) : 0;
+      this.isSure = !this.isEarly;
       this.band++;
-      this.position = 0;
-      this.isSure = true;
     }
     this.phase = 'printing';
     this.anchor = at;
@@ -229,6 +282,7 @@ class Follower {
     // It went on without standing: nobody knows exactly when.
     const due = this.dueAt();
     this.missed.push(this.band);
+    this.everMissed.push(this.band);
     this.band++;
     this.position = 0;
     this.anchor = Math.min(due, at);
@@ -242,6 +296,8 @@ class Follower {
     if (this.phase === 'finished' || this.phase === 'ended' || this.phase === 'failed') {
       return 'It is over already.';
     }
+    const isLast = this.band === this.plan.bands.length - 1;
+    if (phase === 'finished' && this.phase === 'printing' && isLast) this.learn(at);
     this.phase = phase;
     this.since = at;
     return null;
@@ -268,6 +324,21 @@ class Follower {
     return (machine + hands + this.swapSeconds) / (1 + this.swapsSeen);
   }
 
+  get seen(): SeenRun {
+    const isOver = this.phase === 'finished' || this.phase === 'failed' || this.phase === 'ended';
+    return {
+      bands: this.seenBands,
+      swaps: this.seenSwaps,
+      missed: this.everMissed,
+      gone: this.gone,
+      phase: this.phase,
+      lastBand: this.band,
+      startedAt: this.startedAt,
+      endedAt: isOver ? this.since : null,
+      isWhole: this.isWhole,
+    };
+  }
+
   stateAt(clock: number): RunState {
     const now = Math.max(clock, this.latest);
     const { plan, phase } = this;
@@ -284,7 +355,9 @@ class Follower {
         ahead = rest;
       } else if (phase === 'at-swap') {
         first = this.band + 1;
-        ahead = this.bandSeconds(first);
+        ahead =
+          this.bandSeconds(first) +
+          (this.isEarly ? this.bandSeconds(this.band) - this.position : 0);
         at += ahead * this.factor * 1000;
       }
       for (let i = first; i < plan.swaps.length; i++) {
@@ -319,12 +392,13 @@ class Follower {
 
   /** About which layer is printed at a moment. */
   private layerAt(now: number): number | null {
-    const { layerStarts, bands, before } = this.plan;
+    const { layerStarts, bands, before, learned } = this.plan;
     if (layerStarts === null || this.startedAt === null) return null;
     const { first, last } = bands[this.band];
-    if (this.phase === 'at-swap' && !this.isLate) return last;
+    if (this.phase === 'at-swap' && !this.isLate && !this.isEarly) return last;
     const seen = this.phase === 'printing' ? (now - this.anchor) / 1000 / this.factor : 0;
-    const inBand = this.position + seen - (this.band === 0 ? before : 0);
+    const prepared = this.band === 0 ? before * (learned?.heating ?? 1) : 0;
+    const inBand = (this.position + seen - prepared) / (learned?.motion ?? 1);
     const wanted = layerStarts[first - 1] + inBand;
     let layer = first;
     while (layer < last && layerStarts[layer] <= wanted) layer++;

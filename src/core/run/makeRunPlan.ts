@@ -23,17 +23,25 @@ export interface RunPlanInputs {
   readonly job: string;
   readonly fileNames: readonly string[];
   readonly plan: JobPlan;
-  readonly reading: Pick<Reading, 'layers' | 'sections' | 'secondsBefore' | 'secondsAfter'>;
+  readonly reading: Pick<
+    Reading,
+    'layers' | 'sections' | 'secondsBefore' | 'secondsAfter' | 'temperatures'
+  >;
   readonly printer: Printer;
   readonly recipe: Recipe;
   readonly bands: readonly Band[];
   readonly purges: readonly Pick<PairPurge, 'mm'>[];
-  readonly spools: ReadonlyMap<string, Pick<Spool, 'name'>>;
+  readonly spools: ReadonlyMap<string, Pick<Spool, 'id' | 'name'>>;
+  /** What earlier runs have taught; null while that is nothing. The bands' times are the model's. */
+  readonly learned: RunPlan['learned'];
+  /** What hands need at each swap, s. */
+  readonly handsAt: (swap: number) => number;
 }
 
 /** Takes down all that a person at the printer needs of a plan as it was written. */
 export function makeRunPlan(inputs: RunPlanInputs): RunPlan {
   const { job, fileNames, plan, reading, printer, recipe, bands, purges, spools } = inputs;
+  const { learned, handsAt } = inputs;
   const { secondsBefore: before, secondsAfter: after, layers } = reading;
   const isRising = !isSideBySide(plan);
   let begun = 0;
@@ -56,6 +64,10 @@ export function makeRunPlan(inputs: RunPlanInputs): RunPlan {
       nozzleCools: printer.timeouts.nozzleSeconds,
       motorsLetGo: recipe.keepMotors ? null : printer.timeouts.motorSeconds,
     },
+    learned,
+    stopCommand: recipe.command === '' ? null : recipe.command,
+    contactMm2: layers[0]?.footprintMm2 ?? null,
+    bed: reading.temperatures.bed[0] ?? null,
     stop: fileNames.length > 1 ? 'files' : STOPS[recipe.kind],
     unloadsItself:
       fileNames.length === 1 && ['change-command', 'spelled-out'].includes(recipe.kind),
@@ -63,10 +75,17 @@ export function makeRunPlan(inputs: RunPlanInputs): RunPlan {
     after,
     bands: bands.map(({ filament, seconds, first, last, bottom, top, grams, settings }) => {
       const { letter, name, colour, hatch } = filament;
-      const spool = spools.get(letter)?.name ?? null;
+      const spool = spools.get(letter);
       const { nozzle } = settings;
       return {
-        filament: { letter, name, colour, hatch, spool },
+        filament: {
+          letter,
+          name,
+          colour,
+          hatch,
+          spool: spool?.name ?? null,
+          spoolId: spool?.id ?? null,
+        },
         seconds,
         first,
         last,
@@ -82,7 +101,7 @@ export function makeRunPlan(inputs: RunPlanInputs): RunPlan {
         layer: first,
         inside: sections !== null && bands[i].last >= first,
         machine: machineSeconds(purgeMm),
-        hands: plan.handSeconds,
+        hands: handsAt(i),
         purgeMm,
       };
     }),

@@ -1,4 +1,4 @@
-import type { RunPlan } from './runPlan';
+import { bandTimes, type RunPlan } from './runPlan';
 
 /** Command that stops a stand-in in each way of stopping. */
 export const PRACTICE_STOP = 'M600';
@@ -8,17 +8,16 @@ export const PRACTICE_STOP = 'M600';
  * place of each band.
  */
 export function practiceFile(plan: RunPlan): string {
-  const { bands, before, after } = plan;
+  const times = bandTimes(plan);
   const lines = ['G21', 'G90', 'M104 S205', 'M140 S60', 'G28', 'G1 Z0.2 F600'];
-  lines.push(...dwell(before));
-  bands.forEach((band, i) => {
+  plan.bands.forEach((band, i) => {
     if (i > 0) {
       const { letter, name } = band.filament;
       lines.push(`M117 Load ${letter} ${name.replace(/[^\x20-\x7e]/g, '')}`, PRACTICE_STOP);
     }
-    lines.push(`G1 Z${Math.max(0.2, band.top).toFixed(2)} F600`, ...dwell(band.seconds));
+    lines.push(`G1 Z${Math.max(0.2, band.top).toFixed(2)} F600`, ...dwell(times[i]));
   });
-  lines.push(...dwell(after), 'M104 S0', 'M140 S0');
+  lines.push('M104 S0', 'M140 S0');
   return `${lines.join('\n')}\n`;
 }
 

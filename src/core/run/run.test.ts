@@ -9,6 +9,7 @@ import { packRun, unpackRun, type HandedRun } from './handOver';
 import { practiceFile, PRACTICE_STOP } from './practice';
 import { runCalendar } from './runCalendar';
 import { plannedTotal, swapOffsets } from './runPlan';
+import { bandSeenAt } from './runPicture';
 import { StandIn } from './standIn';
 import { longestAlone, neededTimes } from './startQuestion';
 import { TROUBLES } from './troubles';
@@ -117,6 +118,17 @@ describe('a run for calendars and other devices', () => {
     const alone = longestAlone(PLAN);
     expect(alone.end - alone.start).toBe(5430);
     expect(alone.end).toBe(plannedTotal(PLAN));
+  });
+});
+
+describe('the picture of a run', () => {
+  it('tells which band is seen at a point, the back of the bed above', () => {
+    // Two columns, two rows, the front first: nothing and layer 5; layer 12 and layer 25.
+    const top = new Uint16Array([0, 5, 12, 25]);
+    const letters = Array.from({ length: 30 }, (_, i) => 'ABC'[Math.floor(i / 10)]);
+    const picture = { columns: 2, rows: 2, top, letters };
+    const seen = (x: number, y: number) => bandSeenAt(picture, PLAN, x, y);
+    expect([seen(0.2, 0.2), seen(0.9, 0.1), seen(0.1, 0.9), seen(1, 1)]).toEqual([1, 2, null, 0]);
   });
 });
 

@@ -1,5 +1,6 @@
 import type { PrintPicture } from '../geometry/picture';
 import { letterAt, type JobPlan } from '../plan/jobPlan';
+import type { RunPlan } from './runPlan';
 import { isSideBySide, partLetterAt } from '../plan/sidePlan';
 
 /** A print from above, with the letter of the filament that each of its numbers is printed in. */
@@ -24,4 +25,27 @@ export function runPictureOf(
   const count = sections?.length ?? layerCount;
   const letters = Array.from({ length: count }, (_, i) => letterOf(i + 1));
   return { columns, rows, top, letters };
+}
+
+/**
+ * The place of the band that is seen at a point of the picture, from 0 to 1 across and down; null for
+ * nothing. Where its filament prints in several bands, the highest that reaches so high.
+ */
+export function bandSeenAt(
+  { columns, rows, top, letters }: RunPicture,
+  { bands }: Pick<RunPlan, 'bands'>,
+  x: number,
+  y: number,
+): number | null {
+  const column = Math.min(columns - 1, Math.max(0, Math.floor(x * columns)));
+  // The back of the bed is drawn first, and stored last.
+  const row = rows - 1 - Math.min(rows - 1, Math.max(0, Math.floor(y * rows)));
+  const number = top[row * columns + column];
+  if (number === 0) return null;
+  const letter = letters[number - 1];
+  const isByLayer = letters.length <= bands[bands.length - 1].last;
+  const place = bands.findLastIndex(
+    ({ filament, first }) => filament.letter === letter && (!isByLayer || first <= number),
+  );
+  return place < 0 ? null : place;
 }

@@ -14,6 +14,8 @@ const filament = () =>
     hatch: mixed<(typeof HATCHES)[number]>().oneOf(HATCHES).required(),
     /** The spool's own name on the shelf; null for none. */
     spool: string().max(80).nullable().defined(),
+    /** Its spool's id on the shelf of the device that wrote it. */
+    spoolId: string().max(80).nullable().default(null),
   }).required();
 
 const seconds = () => number().min(0).max(1e8).required();
@@ -55,6 +57,14 @@ const printer = object({
   motorsLetGo: number().min(0).nullable().defined(),
 }).required();
 
+/** What earlier runs have taught about this printer, as it was reckoned with: 1 is as the model has it. */
+const learned = object({
+  motion: number().min(0.2).max(5).required(),
+  heating: number().min(0.2).max(5).required(),
+  /** How many runs it comes from. */
+  runs: number().integer().min(0).required(),
+});
+
 /** How the printer is stopped, as far as hands notice. */
 const STOP_WAYS = ['change', 'pause', 'moves', 'tones', 'host', 'files'] as const;
 
@@ -63,6 +73,12 @@ const runPlan = object({
   job: string().max(160).defined(),
   fileNames: array(string().max(200).required()).max(400).required(),
   printer,
+  learned: learned.nullable().default(null),
+  /** The command that stops it, as `M600`; null where none does, or from before it was kept. */
+  stopCommand: string().max(200).nullable().default(null),
+  /** What lies on the bed, mm², and how hot that is, °C; null for unknown. */
+  contactMm2: number().min(0).nullable().default(null),
+  bed: number().min(0).max(300).nullable().default(null),
   stop: mixed<(typeof STOP_WAYS)[number]>().oneOf(STOP_WAYS).required(),
   /** The printer itself pulls the old filament out and pushes the new one in. */
   unloadsItself: boolean().required(),
@@ -100,19 +116,33 @@ export function parseRunPlan(stored: unknown): Result<RunPlan> {
   };
 }
 
+/**
+ * What each band takes, s, with what comes before the first and after the last: the model's times, drawn by
+ * what earlier runs have taught.
+ */
+export function bandTimes({ before, after, bands, learned }: RunPlan): number[] {
+  const { motion = 1, heating = 1 } = learned ?? {};
+  const last = bands.length - 1;
+  return bands.map(
+    ({ seconds }, i) =>
+      seconds * motion + (i === 0 ? before * heating : 0) + (i === last ? after * motion : 0),
+  );
+}
+
 /** What swaps and printing take in all, as planned, s. */
-export function plannedTotal({ before, after, bands, swaps }: RunPlan): number {
-  const printing = bands.reduce((sum, one) => sum + one.seconds, before + after);
-  return swaps.reduce((sum, { machine, hands }) => sum + machine + hands, printing);
+export function plannedTotal(plan: RunPlan): number {
+  const printing = bandTimes(plan).reduce((sum, one) => sum + one, 0);
+  return plan.swaps.reduce((sum, { machine, hands }) => sum + machine + hands, printing);
 }
 
 /** Planned seconds from the start to each swap, when somebody stands by at all of them. */
-export function swapOffsets({ before, bands, swaps }: RunPlan): number[] {
-  let now = before;
-  return swaps.map((one, i) => {
-    now += bands[i].seconds;
+export function swapOffsets(plan: RunPlan): number[] {
+  const times = bandTimes(plan);
+  let now = 0;
+  return plan.swaps.map(({ machine, hands }, i) => {
+    now += times[i];
     const at = now;
-    now += one.machine + one.hands;
+    now += machine + hands;
     return at;
   });
 }

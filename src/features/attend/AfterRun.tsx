@@ -1,7 +1,9 @@
 'use client';
 
 import { Button } from '@/components/Button';
+import { Link } from '@/components/Link';
 import { formatDuration } from '@/core/format';
+import { EMPTY_LOG } from '@/core/log/runLog';
 import { lastEvent } from '@/core/run/events';
 import type { RunState } from '@/core/run/follow';
 import { plannedTotal } from '@/core/run/runPlan';
@@ -28,7 +30,14 @@ export function AfterRun({ run, state, now }: AfterRunProps) {
   const last = lastEvent(run.events);
   const again = (): void => {
     runs.save([
-      { ...run, id: crypto.randomUUID(), writtenAt: Date.now(), startAt: null, events: [] },
+      {
+        ...run,
+        id: crypto.randomUUID(),
+        writtenAt: Date.now(),
+        startAt: null,
+        events: [],
+        log: EMPTY_LOG,
+      },
     ]);
   };
   return (
@@ -52,7 +61,12 @@ export function AfterRun({ run, state, now }: AfterRunProps) {
           See that the heaters are off, and let everything cool before you clean up.
         </p>
       )}
-      <p className="text-muted">All that you have told is kept.</p>
+      <p className="text-muted">
+        All that you have told is kept.{' '}
+        <Link href={`/logbook/${run.id}`} className="underline underline-offset-2">
+          Say how it came out
+        </Link>
+      </p>
       <div className="flex flex-wrap gap-2">
         {last && (
           <Button

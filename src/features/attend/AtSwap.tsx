@@ -52,7 +52,16 @@ export function AtSwap({ run: { runPlan }, state, now, onTell }: AtSwapProps) {
           {now >= timer.at && timer.id === 'nozzle' && ': heat it again before you pull anything.'}
           {now >= timer.at &&
             timer.id === 'motors' &&
-            ': its place may be lost. Do not push the head.'}
+            ': its place may be lost. Do not push the head.'}{' '}
+          {now < timer.at && (
+            <button
+              type="button"
+              className="min-h-8 font-medium underline underline-offset-2"
+              onClick={() => onTell({ kind: 'gone', what: timer.id })}
+            >
+              It has already
+            </button>
+          )}
         </p>
       ))}
       <div className="grid gap-2 pb-3">

@@ -13,6 +13,8 @@ import { WhenToStart } from './WhenToStart';
 
 const JoinRunning = dynamic(() => import('./JoinRunning').then((one) => one.JoinRunning));
 
+const PrintedAlready = dynamic(() => import('./PrintedAlready').then((one) => one.PrintedAlready));
+
 interface BeforeRunProps {
   readonly run: Run;
   readonly now: number;
@@ -23,6 +25,7 @@ interface BeforeRunProps {
 export function BeforeRun({ run, now, onPractice }: BeforeRunProps) {
   const { runPlan } = run;
   const [joins, setJoins] = useState(false);
+  const [isPast, setPast] = useState(false);
   const [isOld, setOld] = useState(false);
   useEffect(() => {
     isPlanChanged(run).then(setOld, () => {
@@ -76,6 +79,14 @@ export function BeforeRun({ run, now, onPractice }: BeforeRunProps) {
             It runs already…
           </Button>
           {joins && <JoinRunning runPlan={runPlan} now={now} onJoin={begin} />}
+          <Button
+            className="mt-2 min-h-11 w-full"
+            aria-expanded={isPast}
+            onClick={() => setPast(!isPast)}
+          >
+            It is printed already…
+          </Button>
+          {isPast && <PrintedAlready run={run} now={now} />}
         </section>
         <Errands run={run} now={now} isBefore onPractice={onPractice} />
       </div>

@@ -4,6 +4,7 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { Link } from '@/components/Link';
+import { EMPTY_LOG } from '@/core/log/runLog';
 import type { Run } from '@/store/records';
 import { runs } from '@/store/runs';
 
@@ -25,7 +26,14 @@ export function Errands({ run, now, isBefore = false, onPractice }: ErrandsProps
   const start = run.events.find(({ kind }) => kind === 'started')?.at ?? run.startAt ?? now;
   const practise = async (): Promise<void> => {
     const id = crypto.randomUUID();
-    const one = { ...run, id, writtenAt: Date.now(), isRehearsal: true, events: [] };
+    const one = {
+      ...run,
+      id,
+      writtenAt: Date.now(),
+      isRehearsal: true,
+      events: [],
+      log: EMPTY_LOG,
+    };
     // One that was left by closing the page is nobody's any more.
     const left = runs.known().filter(({ isRehearsal }) => isRehearsal);
     const stored = await runs.change(

@@ -13,6 +13,7 @@ import { MissedSwap } from './MissedSwap';
 import { NextSwap } from './NextSwap';
 import { OtherTaps } from './OtherTaps';
 import { TroubleList } from './TroubleList';
+import { TOLD_WORDS } from './toldWords';
 import { useCalls } from './useCalls';
 import { clockOf } from './words';
 
@@ -87,19 +88,6 @@ function PassedOver({ run, state }: Pick<LiveRunProps, 'run' | 'state'>) {
   );
 }
 
-const TOLD: Readonly<Record<RunEvent['kind'], string>> = {
-  started: 'It prints',
-  stopped: 'It has stopped',
-  resumed: 'It prints again',
-  missed: 'It did not stop',
-  ticked: 'A step',
-  failed: 'It failed',
-  ended: 'I stopped it',
-  finished: 'It is done',
-  note: 'A note',
-  undone: 'Taken back',
-};
-
 /** The last tap, with the way back. */
 function TakeBack({
   events,
@@ -117,7 +105,7 @@ function TakeBack({
       <Button className="min-h-10" onClick={() => onTell({ kind: 'undone', event: last.id })}>
         <Undo2 aria-hidden size={16} /> Take back
       </Button>
-      {TOLD[last.kind]}, {clockOf(last.at, now)}
+      {TOLD_WORDS[last.kind]}, {clockOf(last.at, now)}
     </p>
   );
 }

@@ -2,7 +2,7 @@
 
 import { createContext, useContext, useMemo, type ReactNode } from 'react';
 import type { Check } from '@/core/checks/check';
-import { checksOf } from '@/core/checks/checks';
+import { checksOf, worstFirst } from '@/core/checks/checks';
 import type { SideInputs } from '@/core/checks/sideChecks';
 import { ORDERS } from '@/core/order/ordering';
 import type { JobPlan } from '@/core/plan/jobPlan';
@@ -14,6 +14,7 @@ import { clockForm } from '@/components/clockForm';
 import { useStart } from '@/components/clockTimes';
 import { usePresence } from '@/store/settings';
 import type { ReadyJob } from './useOpenJob';
+import { useAdvice } from '@/features/logbook/useAdvice';
 import type { PlanWork } from './usePlanWork';
 import type { SideView } from './useSide';
 import { usePreview, type PreviewState } from './usePreview';
@@ -107,7 +108,11 @@ function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFinding
     request,
     job.id,
   ]);
-  return useMemo(() => ({ notes, preview, checks }), [notes, preview, checks]);
+  const advice = useAdvice(plan, printer, reading, work);
+  return useMemo(
+    () => ({ notes, preview, checks: worstFirst([...checks, ...advice]) }),
+    [notes, preview, checks, advice],
+  );
 }
 
 /** What checks look at of parts side by side. */

@@ -12,10 +12,12 @@ import { requestOfPlan } from '@/core/output/planRequest';
 import type { OutputRequest } from '@/core/output/insert';
 import { sideBands } from '@/core/plan/sideBands';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
+import { reckon, reckonedBands, reckonedEnds, type Reckoned } from '@/core/log/reckon';
 import { planPurges } from '@/core/plan/purges';
 import { timelineOf, type Timeline } from '@/core/plan/timeline';
 import type { Printer } from '@/core/printer/printer';
 import { useShelf } from '@/store/shelf';
+import { useLearning } from '@/features/logbook/useLearning';
 import type { ReadyJob } from './useOpenJob';
 import { useSide, type SideView } from './useSide';
 
@@ -31,6 +33,8 @@ export interface PlanWork {
   readonly needs: readonly SpoolNeed[];
   /** Parts side by side; null for a plan in colours by height. */
   readonly side: SideView | null;
+  /** The plan with what earlier runs have taught. */
+  readonly reckoned: Reckoned;
   /** What is to be written. */
   readonly request: OutputRequest;
 }
@@ -42,33 +46,39 @@ export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): P
   const shelf = useShelf((state) => state.records);
   const spools = useMemo(() => spoolsOf(plan.palette, shelf ?? []), [plan.palette, shelf]);
   const side = useSide(ready, plan, printer, spools);
-  const bands = useMemo(() => {
+  const learning = useLearning();
+  const reckoned = useMemo(
+    () => reckon(plan, printer, spools, learning),
+    [plan, printer, spools, learning],
+  );
+  const modelBands = useMemo(() => {
     const { filamentDiameter } = printer;
     if (!side) return bandsOf(plan, layers, analysis.surface, filamentDiameter, spools);
     const { wishes, order, picture } = side;
     return sideBands(plan, reading, wishes, order, picture, filamentDiameter, spools);
   }, [plan, reading, layers, analysis, printer, spools, side]);
+  const bands = useMemo(() => reckonedBands(modelBands, reckoned.printer), [modelBands, reckoned]);
   const request = useMemo(
     () =>
       side
-        ? sideRequest(plan, reading, printer, spools, side)
-        : requestOfPlan(plan, reading, printer, spools),
-    [side, plan, reading, printer, spools],
+        ? sideRequest(reckoned.plan, reading, printer, spools, side)
+        : requestOfPlan(reckoned.plan, reading, printer, spools),
+    [side, reckoned, reading, printer, spools],
   );
-  const purges = useMemo(
-    () => planPurges(bands, { plan, recipe: recipeOfPlan(plan, printer), printer, spools }),
-    [bands, plan, printer, spools],
-  );
+  const purges = useMemo(() => {
+    const recipe = recipeOfPlan(plan, printer);
+    return planPurges(bands, { plan: reckoned.plan, recipe, printer, spools });
+  }, [bands, plan, reckoned, printer, spools]);
   const needs = useMemo(() => {
     const needed = gramsNeeded({ bands, purges, primedMm: primedMm(reading), printer, spools });
     return neededBySpool(plan.palette, spools, needed);
   }, [bands, purges, reading, printer, spools, plan.palette]);
-  const timeline = useMemo(
-    () => timelineOf(bands, reading, plan.handSeconds, purges),
-    [bands, reading, plan.handSeconds, purges],
-  );
+  const timeline = useMemo(() => {
+    const ends = reckonedEnds(reading, reckoned.printer);
+    return timelineOf(bands, ends, reckoned.handsAt, purges);
+  }, [bands, reading, reckoned, purges]);
   return useMemo(
-    () => ({ bands, timeline, spools, purges, needs, side, request }),
-    [bands, timeline, spools, purges, needs, side, request],
+    () => ({ bands, timeline, spools, purges, needs, side, reckoned, request }),
+    [bands, timeline, spools, purges, needs, side, reckoned, request],
   );
 }

@@ -1,4 +1,6 @@
+import { EMPTY_LOG } from '@/core/log/runLog';
 import type { JobPlan } from '@/core/plan/jobPlan';
+import { learnedForRun } from '@/core/log/reckon';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import type { Printer } from '@/core/printer/printer';
 import { makeRunPlan } from '@/core/run/makeRunPlan';
@@ -14,7 +16,7 @@ interface WrittenPlan {
   readonly ready: Pick<ReadyJob, 'job' | 'reading'>;
   readonly plan: JobPlan;
   readonly printer: Printer;
-  readonly work: Pick<PlanWork, 'bands' | 'purges' | 'spools'>;
+  readonly work: Pick<PlanWork, 'bands' | 'purges' | 'spools' | 'reckoned'>;
   readonly files: readonly OutputFile[];
 }
 
@@ -28,8 +30,15 @@ export async function keepOutput({
 }: WrittenPlan): Promise<void> {
   const { job, reading } = ready;
   const outputs = await Promise.all(files.map(outputOf));
+  const { bands, purges, spools, reckoned } = work;
+  const { value: slow } = reckoned.printer.motion;
   const runPlan = makeRunPlan({
-    ...work,
+    // A run keeps the model's own times beside what was learned, so that it can teach in its turn.
+    bands: bands.map((band) => ({ ...band, seconds: band.seconds / slow })),
+    purges,
+    spools,
+    learned: learnedForRun(reckoned),
+    handsAt: reckoned.handsAt,
     job: job.name,
     fileNames: files.map(({ name }) => name),
     plan,
@@ -51,6 +60,7 @@ export async function keepOutput({
     startAt: plan.startAt === null ? null : new Date(plan.startAt).getTime(),
     isRehearsal: false,
     events: [],
+    log: EMPTY_LOG,
   });
 }
 

@@ -83,7 +83,7 @@ export function useOutput(
   ready: ReadyJob,
   plan: JobPlan,
   printer: Printer,
-  work: Pick<PlanWork, 'request' | 'side' | 'bands' | 'purges' | 'spools'>,
+  work: Pick<PlanWork, 'request' | 'side' | 'bands' | 'purges' | 'spools' | 'reckoned'>,
 ): OutputState {
   const { job, client } = ready;
   const { request, side } = work;

@@ -104,8 +104,10 @@ function PairField({
   inputs,
   label,
 }: PairProps & { readonly inputs: PurgeInputs; readonly label: string }) {
+  const { reckoned } = useJob();
   const own = pairPurge(from, to, inputs);
-  const model = pairPurge(from, to, { ...inputs, own: [] });
+  // Without an own value it is what was learned, or what the model says.
+  const model = pairPurge(from, to, { ...inputs, own: own.isOwn ? [] : reckoned.plan.purges });
   return (
     <NumberField
       label={label}

@@ -11,6 +11,7 @@ import { copyCosts } from '@/core/plan/copies';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { planPurges } from '@/core/plan/purges';
 import { withChosen, withoutVariant, withVariantName, type Variant } from '@/core/plan/planBook';
+import { reckon, reckonedBands, reckonedEnds } from '@/core/log/reckon';
 import { timelineOf } from '@/core/plan/timeline';
 import { ActionButton } from '@/features/job/ActionButton';
 import { changeBook, usePlanStore } from '@/store/planStore';
@@ -18,6 +19,7 @@ import { printerWithId, usePrinters } from '@/store/printers';
 import { useShelf } from '@/store/shelf';
 import { useTimesFor } from './useTimesFor';
 import { clockAt, useStart } from '@/components/clockTimes';
+import { useLearning } from '@/features/logbook/useLearning';
 import type { OpenedJob } from '@/features/job/jobContext';
 
 /** Plans for the same job side by side, and what copies on the plate would save. */
@@ -66,14 +68,17 @@ function VariantCard({ variant, view, isChosen, isOnly }: VariantCardProps) {
   const reading = timed ?? chosenReading;
   const diameter = printer.filamentDiameter;
   const spools = spoolsOf(plan.palette, useShelf((state) => state.records) ?? []);
-  const bands = bandsOf(plan, reading.layers, analysis.surface, diameter, spools);
+  const reckoned = reckon(plan, printer, spools, useLearning());
+  const modelBands = bandsOf(plan, reading.layers, analysis.surface, diameter, spools);
+  const bands = reckonedBands(modelBands, reckoned.printer);
+  const ends = reckonedEnds(reading, reckoned.printer);
   const purges = planPurges(bands, {
-    plan,
+    plan: reckoned.plan,
     recipe: recipeOfPlan(plan, printer),
     printer,
     spools,
   });
-  const timeline = timelineOf(bands, reading, plan.handSeconds, purges);
+  const timeline = timelineOf(bands, ends, reckoned.handsAt, purges);
   const purged = purges.reduce((sum, { grams }) => sum + grams, 0);
   const start = useStart(plan);
   const { text, onType, onLeave } = useTyped(name, (typed) => {
@@ -146,7 +151,7 @@ function Fact({ term, value }: { term: string; value: string }) {
 
 /** What one part costs when the plate holds more or fewer of it. */
 function Copies({ view }: { view: OpenedJob }) {
-  const { reading, analysis, plan, purges } = view;
+  const { reading, analysis, reckoned, purges } = view;
   const { objects } = analysis;
   const printing = reading.seconds.total - reading.secondsBefore;
   const costs = copyCosts(
@@ -154,7 +159,7 @@ function Copies({ view }: { view: OpenedJob }) {
     reading.secondsBefore,
     objects,
     purges.map(({ mm }) => mm),
-    plan.handSeconds,
+    reckoned.plan.handSeconds,
   );
   return (
     <section aria-labelledby="copies" className="mt-5 border-t border-line pt-3">

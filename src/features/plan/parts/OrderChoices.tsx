@@ -121,14 +121,14 @@ function OrderFigures({
   readonly choice: OrdersAnswer['choices'][number] | null;
   readonly view: OpenedJob;
 }) {
-  const { plan, reading, printer } = view;
+  const { plan, reckoned, reading, printer } = view;
   const start = useStart(plan);
   if (choice === null) return <span className="block text-sm text-muted">Being worked out…</span>;
   if (!choice.ok) {
     return <span className="block text-sm text-caution">{choice.refusal.message}</span>;
   }
   const { swaps, purgeMm, dipMm, exact } = choice.value;
-  const hands = swaps * plan.handSeconds;
+  const hands = swaps * reckoned.plan.handSeconds;
   const purging = machineSeconds(purgeMm) - machineSeconds(0) + swaps * machineSeconds(0);
   const ends = clockAt(start, reading.seconds.total + hands + purging);
   return (

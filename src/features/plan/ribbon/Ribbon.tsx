@@ -5,6 +5,7 @@ import { FileDown, MoonStar } from 'lucide-react';
 import { InlineNumber } from '@/components/InlineNumber';
 import { Button } from '@/components/Button';
 import { formatDuration, plural } from '@/core/format';
+import { rangeOf } from '@/core/log/reckon';
 import { clockChangeAt } from '@/core/schedule/clock';
 import type { Timeline } from '@/core/plan/timeline';
 import { ActionButton } from '@/features/job/ActionButton';
@@ -33,7 +34,7 @@ export function Ribbon({ view }: { view: OpenedJob }) {
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1 text-sm">
         <StartField start={start} isNow={plan.startAt === null} />
         {plan.startAt !== null && <ClockChangeNote startAt={plan.startAt} start={start} />}
-        <HandField seconds={plan.handSeconds} />
+        <HandField seconds={view.reckoned.plan.handSeconds} />
         <Totals view={view} start={start} />
         <ActionButton
           actionId="presence"
@@ -70,12 +71,23 @@ export function Ribbon({ view }: { view: OpenedJob }) {
 }
 
 function Totals({ view, start }: { view: OpenedJob; start: Date }) {
-  const { timeline, bands, reading } = view;
+  const { timeline, bands, printer, reckoned } = view;
+  const alone = timeline.stretches.reduce(
+    (sum, { kind, start, end }) => sum + (kind === 'swap' ? 0 : end - start),
+    0,
+  );
+  const range = rangeOf(timeline, reckoned);
   return (
     <dl className="flex flex-wrap gap-x-4">
       <Total term="Swaps" value={String(bands.length - 1)} />
-      <Total term="Print alone" value={formatDuration(reading.seconds.total)} />
+      <Total term="Print alone" value={formatDuration(alone)} />
       <Total term="With swaps" value={formatDuration(timeline.total)} />
+      {range && (
+        <Total
+          term="Learned"
+          value={`${formatDuration(range.low)} to ${formatDuration(range.high)}: ${plural(range.runs, 'run')} on ${printer.name}`}
+        />
+      )}
       <Total term="Ends" value={clockAt(start, timeline.total)} />
     </dl>
   );
@@ -139,7 +151,7 @@ function HandField({ seconds }: { seconds: number }) {
         min={0}
         max={60}
         step={0.5}
-        value={seconds / 60}
+        value={Math.round(seconds / 6) / 10}
         onChange={(minutes) =>
           changePlan('hand time per swap', (one) => ({ ...one, handSeconds: minutes * 60 }))
         }

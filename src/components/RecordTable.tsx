@@ -1,0 +1,226 @@
+'use client';
+
+import {
+  flexRender,
+  getCoreRowModel,
+  useReactTable,
+  type ColumnDef,
+  type SortingState,
+} from '@tanstack/react-table';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { useDeferredValue, useMemo, useRef, useState, type ReactNode } from 'react';
+
+interface Rec {
+  readonly id: string;
+}
+
+/** What makes a table of one kind of record. */
+export interface RecordTableProps<T extends Rec> {
+  readonly records: readonly T[];
+  /** What the table is called: "Spools". */
+  readonly label: string;
+  /** One of them and many, in words: "spool", "spools". */
+  readonly what: readonly [string, string];
+  readonly searchLabel: string;
+  readonly columns: readonly ColumnDef<T, never>[];
+  readonly sortedFirst: SortingState;
+  /** All that a search looks through, in lower case. */
+  readonly wordsOf: (record: T) => string;
+  /** Whether a record passes what is chosen beside the search. */
+  readonly passes: (record: T) => boolean;
+  readonly filters: ReactNode;
+  /** What can be done with a record; nothing when left out. */
+  readonly actionsOf?: (record: T) => ReactNode;
+  /** Said when there is none at all. */
+  readonly whenEmpty: ReactNode;
+}
+
+const { compare } = new Intl.Collator();
+
+/** The records in the order of a column. Sorted before they are searched, so that searching sorts nothing. */
+function sortedBy<T extends Rec>(
+  records: readonly T[],
+  columns: readonly ColumnDef<T, never>[],
+  [by]: SortingState,
+): readonly T[] {
+  const column = columns.find(
+    (one) => (one.id ?? ('accessorKey' in one && one.accessorKey)) === by?.id,
+  );
+  if (!by || !column) return records;
+  const valueOf = (record: T): unknown =>
+    'accessorFn' in column ? column.accessorFn(record, 0) : record[by.id as keyof T];
+  const way = by.desc ? -1 : 1;
+  return records.toSorted((one, other) => {
+    const [a, b] = [valueOf(one), valueOf(other)];
+    return way * (typeof a === 'number' ? a - Number(b) : compare(String(a), String(b)));
+  });
+}
+
+/** Height of a row until it is measured, px. */
+const ROW = 45;
+
+/** Records as a table that can be searched, filtered and sorted; as cards on a phone. */
+export function RecordTable<T extends Rec>({
+  records,
+  label,
+  what,
+  searchLabel,
+  columns,
+  sortedFirst,
+  wordsOf,
+  passes,
+  filters,
+  actionsOf,
+  whenEmpty,
+}: RecordTableProps<T>) {
+  const [search, setSearch] = useState('');
+  // The letter is on the screen before the list is.
+  const sought = useDeferredValue(search);
+  const [sorting, setSorting] = useState(sortedFirst);
+  const frame = useRef<HTMLDivElement>(null);
+  const sorted = useMemo(() => sortedBy(records, columns, sorting), [records, columns, sorting]);
+  const found = useMemo(() => {
+    const wanted = sought.trim().toLowerCase();
+    if (wanted === '') return sorted;
+    return sorted.filter((record) => wordsOf(record).includes(wanted));
+  }, [sorted, sought, wordsOf]);
+  const data = useMemo(() => found.filter(passes), [found, passes]);
+  // Virtualizer and table keep functions of their own that a compiler must not memoise.
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const virtual = useVirtualizer({
+    count: data.length,
+    getScrollElement: () => frame.current,
+    estimateSize: () => ROW,
+    getItemKey: (i) => data[i].id,
+    overscan: 12,
+  });
+  const shown = virtual.getVirtualItems();
+  const first = shown[0]?.index ?? 0;
+  const end = first + shown.length;
+  // Rows are made only for what is in sight: ten thousand of them at each letter would be felt.
+  const inSight = useMemo(() => data.slice(first, end), [data, first, end]);
+  const table = useReactTable({
+    data: inSight,
+    columns: columns as ColumnDef<T>[],
+    state: { sorting },
+    manualSorting: true,
+    onSortingChange: setSorting,
+    getRowId: ({ id }) => id,
+    getCoreRowModel: getCoreRowModel(),
+  });
+  const above = shown[0]?.start ?? 0;
+  const below = virtual.getTotalSize() - (shown.at(-1)?.end ?? 0);
+  return (
+    <div className="flex min-h-80 flex-1 flex-col px-6 pt-3 pb-4 max-sm:px-3 md:min-h-0">
+      <div className="flex flex-wrap items-center gap-3 pb-2">
+        <input
+          type="search"
+          aria-label={searchLabel}
+          placeholder="Search"
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+          className="w-60 max-w-full rounded-md border border-edge bg-panel px-2.5 py-1.5 placeholder:text-muted"
+        />
+        {filters}
+        <p role="status" className="text-sm text-muted">
+          {data.length} of {records.length} {what[1]}
+        </p>
+      </div>
+      <div
+        ref={frame}
+        className="max-h-dvh min-h-0 flex-1 overflow-auto rounded-md border border-line bg-panel"
+      >
+        <table
+          aria-label={label}
+          aria-rowcount={data.length + 1}
+          className="w-full border-collapse text-left max-md:block"
+        >
+          <thead className="sticky top-0 z-10 bg-panel text-sm max-md:sr-only">
+            {table.getHeaderGroups().map((group) => (
+              <tr key={group.id} aria-rowindex={1} className="border-b border-edge">
+                {group.headers.map(({ id, column: { columnDef, getIsSorted, toggleSorting } }) => {
+                  const direction = getIsSorted();
+                  const Arrow = direction === 'desc' ? ArrowDown : ArrowUp;
+                  return (
+                    <th
+                      key={id}
+                      scope="col"
+                      aria-sort={
+                        direction ? (direction === 'desc' ? 'descending' : 'ascending') : undefined
+                      }
+                      className="px-3 py-2 font-medium"
+                    >
+                      <button
+                        type="button"
+                        className="flex items-center gap-1 hover:underline"
+                        onClick={() => toggleSorting(direction === 'asc')}
+                      >
+                        {String(columnDef.header)}
+                        {direction && <Arrow aria-hidden size={14} />}
+                      </button>
+                    </th>
+                  );
+                })}
+                {actionsOf && (
+                  <th scope="col" className="px-3 py-2">
+                    <span className="sr-only">What to do</span>
+                  </th>
+                )}
+              </tr>
+            ))}
+          </thead>
+          <tbody className="max-md:block">
+            {above > 0 && <Spacer height={above} />}
+            {table.getRowModel().rows.map(({ id, original, getVisibleCells, index: at }) => {
+              const index = first + at;
+              return (
+                <tr
+                  key={id}
+                  ref={virtual.measureElement}
+                  data-index={index}
+                  aria-rowindex={index + 2}
+                  className="border-b border-line align-middle max-md:flex max-md:flex-wrap max-md:gap-x-3 max-md:p-3"
+                >
+                  {getVisibleCells().map((cell, nth) => (
+                    <td
+                      key={cell.id}
+                      className="px-3 py-1.5 wrap-anywhere max-md:p-0 max-md:first:w-full"
+                    >
+                      {nth > 0 && cell.getValue() !== '' && (
+                        <span className="text-muted md:hidden">
+                          {String(cell.column.columnDef.header)}:{' '}
+                        </span>
+                      )}
+                      {flexRender(cell.column.columnDef.cell, cell.getContext())}
+                    </td>
+                  ))}
+                  {actionsOf && (
+                    <td className="px-2 py-1 whitespace-nowrap max-md:ml-auto">
+                      {actionsOf(original)}
+                    </td>
+                  )}
+                </tr>
+              );
+            })}
+            {below > 0 && <Spacer height={below} />}
+          </tbody>
+        </table>
+        {data.length === 0 && (
+          <div className="p-6 text-center text-muted">
+            {records.length === 0 ? whenEmpty : `No ${what[0]} fits what you look for.`}
+          </div>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** Stands for rows that are not drawn, as they are out of sight. */
+function Spacer({ height }: { height: number }) {
+  return (
+    <tr aria-hidden className="max-md:block" style={{ height }}>
+      <td />
+    </tr>
+  );
+}

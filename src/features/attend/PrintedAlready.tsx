@@ -1,0 +1,94 @@
+'use client';
+
+import { lightFormat } from 'date-fns';
+import { useState } from 'react';
+import { Button } from '@/components/Button';
+import { plannedTotal } from '@/core/run/runPlan';
+import { RESULTS, type RunResult } from '@/core/log/runLog';
+import { RESULT_WORDS } from '@/features/logbook/words';
+import type { Run } from '@/store/records';
+import { runs } from '@/store/runs';
+
+interface PrintedAlreadyProps {
+  readonly run: Run;
+  readonly now: number;
+}
+
+const LOCAL = "yyyy-MM-dd'T'HH:mm";
+const FIELD = 'rounded border border-edge bg-paper px-2 py-2';
+/** No print takes longer, ms. */
+const LONGEST = 60 * 86_400_000;
+
+/** A print that nobody attended to with this page: when it was, and how it came out. */
+export function PrintedAlready({ run, now }: PrintedAlreadyProps) {
+  const [begun, setBegun] = useState(() =>
+    lightFormat(now - plannedTotal(run.runPlan) * 1000, LOCAL),
+  );
+  const [done, setDone] = useState(() => lightFormat(now, LOCAL));
+  const [result, setResult] = useState<RunResult>('good');
+  const [from, to] = [begun, done].map((one) => new Date(one).getTime());
+  const why = troubleOf(from, to, now);
+  const keep = (): void => {
+    runs.edit(run.id, (one) => ({
+      ...one,
+      events: [
+        { kind: 'started', id: crypto.randomUUID(), at: from },
+        { kind: 'finished', id: crypto.randomUUID(), at: to },
+      ],
+      log: { ...one.log, result },
+    }));
+  };
+  return (
+    <div className="mt-3 grid gap-3 border-t border-line pt-3 text-sm">
+      <label className="grid gap-1">
+        It began
+        <input
+          type="datetime-local"
+          value={begun}
+          onChange={({ target }) => setBegun(target.value)}
+          className={FIELD}
+        />
+      </label>
+      <label className="grid gap-1">
+        It was done
+        <input
+          type="datetime-local"
+          value={done}
+          onChange={({ target }) => setDone(target.value)}
+          className={FIELD}
+        />
+      </label>
+      <label className="grid gap-1">
+        It came out
+        <select
+          value={result}
+          onChange={({ target }) => setResult(target.value as RunResult)}
+          className={FIELD}
+        >
+          {RESULTS.map((one) => (
+            <option key={one} value={one}>
+              {RESULT_WORDS[one]}
+            </option>
+          ))}
+        </select>
+      </label>
+      {why && (
+        <p role="alert" className="text-caution">
+          {why}
+        </p>
+      )}
+      <Button className="min-h-11" disabled={why !== null} onClick={keep}>
+        Keep it in the logbook
+      </Button>
+    </div>
+  );
+}
+
+/** Why two times cannot be those of a print; null when they can. */
+function troubleOf(from: number, to: number, now: number): string | null {
+  if (Number.isNaN(from) || Number.isNaN(to)) return 'Both times are needed.';
+  if (to <= from) return 'It cannot be done before it began.';
+  if (to > now + 60_000) return 'It cannot be done later than now.';
+  if (to - from > LONGEST) return 'No print takes two months. Look at the dates.';
+  return null;
+}

@@ -1,0 +1,77 @@
+'use client';
+
+import { useEffect } from 'react';
+import { Button } from '@/components/Button';
+import { NumberField } from '@/components/NumberField';
+import { formatGrams } from '@/core/format';
+import { takenFilament } from '@/core/log/taken';
+import type { SeenRun } from '@/core/run/follow';
+import type { Run } from '@/store/records';
+import { shelf, useShelf } from '@/store/shelf';
+import { editLog } from './editLog';
+import { takeOffSpools } from './takeOffSpools';
+
+/** What most printers take, mm. */
+const DIAMETER = 1.75;
+
+/** What a print has used of each filament, corrected by weighing, and taken off the spools once. */
+export function FilamentUsed({ run, seen }: { run: Run; seen: SeenRun }) {
+  const { runPlan, log } = run;
+  const spools = useShelf(({ records }) => records) ?? [];
+  useEffect(() => {
+    shelf.load().catch(() => {
+      // Without a shelf nothing is taken off it.
+    });
+  }, []);
+  const used = takenFilament(runPlan, seen, log, DIAMETER);
+  const filaments = new Map(runPlan.bands.map(({ filament }) => [filament.letter, filament]));
+  const known = used.filter(({ spoolId }) => spools.some(({ id }) => id === spoolId));
+  const weigh = (letter: string, grams: number | null): void => {
+    editLog(run.id, (now) => {
+      const others = now.weighed.filter((one) => one.letter !== letter);
+      return { ...now, weighed: grams === null ? others : [...others, { letter, grams }] };
+    });
+  };
+  return (
+    <>
+      <h2 id="used-title" className="text-lg font-semibold">
+        Filament used
+      </h2>
+      <p className="text-sm text-muted">
+        Printed and purged, as planned. Write what you have weighed where it differs.
+      </p>
+      <ul className="grid gap-1 pt-2">
+        {used.map(({ letter, grams, isWeighed }) => (
+          <li key={letter}>
+            <NumberField
+              label={`${letter} ${filaments.get(letter)?.name ?? ''}`}
+              unit="g"
+              max={20_000}
+              empty={grams.toFixed(1)}
+              value={isWeighed ? grams : null}
+              onChange={(value) => weigh(letter, value)}
+            />
+          </li>
+        ))}
+      </ul>
+      {log.taken.length > 0 ? (
+        <p className="pt-2 text-sm">
+          {formatGrams(log.taken.reduce((sum, { grams }) => sum + grams, 0))} are off the spools.
+        </p>
+      ) : (
+        <Button
+          className="mt-2 min-h-11 w-full"
+          disabled={known.length === 0}
+          onClick={() => takeOffSpools(run, known)}
+        >
+          Take it off the spools
+        </Button>
+      )}
+      {known.length === 0 && log.taken.length === 0 && (
+        <p className="pt-1 text-sm text-muted">
+          The filaments of this print come from no spool of the shelf.
+        </p>
+      )}
+    </>
+  );
+}

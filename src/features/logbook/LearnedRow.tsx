@@ -1,0 +1,85 @@
+'use client';
+
+import { Button } from '@/components/Button';
+import { NumberField } from '@/components/NumberField';
+import { Tick } from '@/components/Tick';
+import { plural } from '@/core/format';
+import type { Choice } from '@/core/log/learning';
+import { useLearningChoices } from '@/store/settings';
+
+/** One learned value, ready to be shown. */
+export interface LearnedLine {
+  readonly subject: string;
+  readonly name: string;
+  readonly value: number;
+  /** Its range; null where one end of it is not known. */
+  readonly low: number | null;
+  readonly high: number | null;
+  readonly runs: number;
+  /** How it is written, and how it is typed. */
+  readonly how: {
+    readonly words: (value: number) => string;
+    readonly unit: string;
+    readonly toField: (value: number) => number;
+    readonly fromField: (value: number) => number;
+    readonly min: number;
+  };
+}
+
+const NO_CHOICE: Omit<Choice, 'subject'> = { pinned: null, isOff: false, since: null };
+
+/** Changes what the person has decided about a learned value. */
+function decide(subject: string, change: Partial<Choice>): void {
+  useLearningChoices.setState(({ choices }) => {
+    const before = choices.find((one) => one.subject === subject);
+    const others = choices.filter((one) => one.subject !== subject);
+    const made = { ...NO_CHOICE, subject, ...before, ...change };
+    const isNothing = made.pinned === null && !made.isOff && made.since === null;
+    return { choices: isNothing ? others : [...others, made] };
+  });
+}
+
+/** A learned value with its range, and the ways to overrule it. */
+export function LearnedRow({ line }: { line: LearnedLine }) {
+  const { subject, name, value, low, high, runs, how } = line;
+  const choices = useLearningChoices((state) => state.choices);
+  const { pinned, isOff, since } = choices.find((one) => one.subject === subject) ?? NO_CHOICE;
+  const { words, unit, toField, fromField, min } = how;
+  return (
+    <li className="grid items-center gap-x-6 gap-y-1 border-t border-line py-2 md:grid-cols-[1fr_auto]">
+      <p>
+        {name}: <strong>{words(value)}</strong>{' '}
+        <span className="text-muted">
+          {low !== null && high !== null && low !== high && `${words(low)} to ${words(high)}, `}
+          {low !== null && high === null && `more than ${words(low)}, `}
+          {low === null && high !== null && `${words(high)} is enough, `}
+          {isOff ? 'switched off' : plural(runs, 'run')}
+          {pinned !== null && ', set by you'}
+          {since !== null && ', earlier runs forgotten'}
+        </span>
+      </p>
+      <div className="flex flex-wrap items-center gap-3">
+        <NumberField
+          label="Set"
+          name={`${name}, set by you`}
+          unit={unit}
+          min={min}
+          empty="learned"
+          value={pinned === null ? null : Math.round(toField(pinned))}
+          onChange={(typed) =>
+            decide(subject, { pinned: typed === null ? null : fromField(typed) })
+          }
+        />
+        <Tick checked={!isOff} onChange={(isOn) => decide(subject, { isOff: !isOn })}>
+          <span className="text-sm">Use it</span>
+        </Tick>
+        <Button
+          disabled={runs === 0 && since === null}
+          onClick={() => decide(subject, { since: since === null ? Date.now() : null })}
+        >
+          {since === null ? 'Forget earlier runs' : 'Remember them again'}
+        </Button>
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,107 @@
+'use client';
+
+import { releaseProxy, wrap } from 'comlink';
+import { Camera, Trash2 } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { Button } from '@/components/Button';
+import { pickFile } from '@/features/pickers/pickFile';
+import { loadLogbook } from '@/store/logbook';
+import { addPhoto, photosOf, removePhoto } from '@/store/photos';
+import type { Photo, Run } from '@/store/records';
+import { toast } from '@/store/toast';
+import type { PhotoService } from '@/workers/photoWorker';
+
+/** As many photos a print may have. */
+const MOST = 12;
+
+/** The photos of a print: added, looked at, taken away. */
+export function Photos({ run }: { run: Run }) {
+  const { photos: ids } = run.log;
+  const [photos, setPhotos] = useState<readonly { photo: Photo; url: string }[]>([]);
+  const [isBusy, setBusy] = useState(false);
+  useEffect(() => {
+    let isOn = true;
+    let urls: string[] = [];
+    photosOf(ids).then(
+      (found) => {
+        if (!isOn) return;
+        const shown = found.map((photo) => ({ photo, url: URL.createObjectURL(photo.blob) }));
+        urls = shown.map(({ url }) => url);
+        setPhotos(shown);
+      },
+      () => toast.error('The photos cannot be read just now.'),
+    );
+    return () => {
+      isOn = false;
+      urls.forEach((url) => URL.revokeObjectURL(url));
+    };
+  }, [ids]);
+  const add = async (file: File): Promise<void> => {
+    setBusy(true);
+    try {
+      const small = await shrink(file);
+      if (!small.ok) toast.error(small.refusal.message);
+      else {
+        await addPhoto({
+          id: crypto.randomUUID(),
+          runId: run.id,
+          addedAt: Date.now(),
+          ...small.value,
+        });
+        await loadLogbook();
+      }
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <>
+      <h2 id="photos-title" className="text-lg font-semibold">
+        Photos
+      </h2>
+      <ul className="grid gap-3 pt-2 empty:hidden">
+        {photos.map(({ photo, url }, i) => (
+          <li key={photo.id} className="relative">
+            {/* eslint-disable-next-line @next/next/no-img-element -- it lies in this browser */}
+            <img
+              src={url}
+              alt={`Photo ${i + 1} of the print`}
+              width={photo.width}
+              height={photo.height}
+              className="h-auto w-full rounded-md border border-line"
+            />
+            <Button
+              className="absolute top-2 right-2"
+              aria-label={`Take photo ${i + 1} away`}
+              onClick={() => removePhoto(photo).then(loadLogbook)}
+            >
+              <Trash2 aria-hidden size={15} />
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <Button
+        className="mt-2 min-h-11 w-full"
+        disabled={isBusy || ids.length >= MOST}
+        onClick={() => pickFile('image/jpeg,image/png,image/webp', add)}
+      >
+        <Camera aria-hidden size={17} /> {isBusy ? 'Making it small…' : 'Add a photo'}
+      </Button>
+      <p className="pt-1 text-sm text-muted">It is made small and stays in this browser.</p>
+    </>
+  );
+}
+
+/** Makes a photo small in a worker of its own. */
+async function shrink(file: File): ReturnType<PhotoService['shrink']> {
+  const worker = new Worker(new URL('../../workers/photoWorker.ts', import.meta.url), {
+    type: 'module',
+  });
+  const service = wrap<PhotoService>(worker);
+  try {
+    return await service.shrink(file);
+  } finally {
+    service[releaseProxy]();
+    worker.terminate();
+  }
+}

@@ -1,0 +1,44 @@
+'use client';
+
+import { useMemo } from 'react';
+import { adviceOf } from '@/core/log/advice';
+import { paletteKey } from '@/core/log/reckon';
+import type { Check } from '@/core/checks/check';
+import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
+import type { JobPlan } from '@/core/plan/jobPlan';
+import type { Printer } from '@/core/printer/printer';
+import type { Reading } from '@/core/read/reading';
+import type { PlanWork } from '@/features/job/usePlanWork';
+import { useLogbook } from '@/store/logbook';
+
+/** What the logbook has to say about the plan, as checks. */
+export function useAdvice(
+  plan: JobPlan,
+  printer: Printer,
+  reading: Reading,
+  { bands, purges }: Pick<PlanWork, 'bands' | 'purges'>,
+): readonly Check[] {
+  const entries = useLogbook(({ records }) => records);
+  return useMemo(() => {
+    if (entries === null || entries.length === 0) return [];
+    const { command } = recipeOfPlan(plan, printer);
+    return adviceOf(
+      {
+        printer: printer.name,
+        stopCommand: command === '' ? null : command,
+        contactMm2: reading.layers[0]?.footprintMm2 ?? null,
+        bed: reading.temperatures.bed[0] ?? null,
+        swaps: bands.slice(1).map(({ filament: to, first }, i) => {
+          const from = bands[i].filament;
+          return {
+            layer: first,
+            from: { key: paletteKey(from), name: from.name },
+            to: { key: paletteKey(to), name: to.name },
+            mm: purges[i].mm,
+          };
+        }),
+      },
+      entries,
+    );
+  }, [entries, plan, printer, reading, bands, purges]);
+}
