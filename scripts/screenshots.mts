@@ -77,8 +77,17 @@ try {
   await page.goto(`${app.url}/printers`);
   await page.locator('::-p-text(Old bittern)').click();
   await shoot(page, 'printers');
-  await byRole(page, 'button', 'Find out which stop it knows').click();
-  await shoot(page, 'interview');
+  await page.goto(`${app.url}/logbook`);
+  await byRole(page, 'button', 'Look at it with made-up prints').click();
+  await seeText(page, '30 of 30 prints');
+  await shoot(page, 'logbook');
+  await byRole(page, 'link', 'Marsh relief tile').click();
+  await seeText(page, 'How did it come out?');
+  await shoot(page, 'logbook-print');
+  await page.goto(`${app.url}/logbook`);
+  await byRole(page, 'button', 'Take the made-up prints away').click();
+  await seeText(page, 'Nothing is in the logbook yet');
+  await seeText(page, 'Saved');
 
   await page.goto(app.url);
   await byRole(page, 'link', 'Marsh relief tile').click();
@@ -91,11 +100,6 @@ try {
   await seeText(page, 'Order of printing');
   for (let up = 0; up < 8; up++) await page.keyboard.press('ArrowUp');
   await shoot(page, 'plan-parts');
-  await page.goto(app.url);
-  await byRole(page, 'link', 'Window sign').click();
-  await seeText(page, 'Order of printing');
-  await byRole(page, 'radio', 'From below').click();
-  await shoot(page, 'plan-below');
   await page.goto(`${app.url}/guide/layers`);
   await shoot(page, 'guide');
 

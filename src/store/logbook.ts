@@ -52,11 +52,19 @@ export async function loadLogbook(): Promise<readonly LogEntry[]> {
   const db = await database();
   const [runs, entries] = await Promise.all([db.getAllKeys('runs'), db.getAllKeys('entries')]);
   const there = new Set(entries);
-  await drawEntries(runs.filter((key) => !there.has(key)));
+  const lacking = runs.filter((key) => !there.has(key));
+  const found = await Promise.all(lacking.map((key) => db.get('runs', key)));
+  // Most of those that have no line have not begun.
+  await drawEntries(lacking.filter((_, i) => hasBegun(found[i])));
   await logbook.load();
   const damaged = useAside.getState().all.filter(({ store }) => store === 'entries');
   await drawEntries(damaged.map(({ key }) => key));
   return logbook.known();
+}
+
+function hasBegun(run: unknown): boolean {
+  const { events, isRehearsal } = (run ?? {}) as { events?: unknown; isRehearsal?: unknown };
+  return isRehearsal !== true && Array.isArray(events) && events.length > 0;
 }
 
 async function drawEntries(keys: readonly string[]): Promise<void> {

@@ -113,6 +113,7 @@ describe('the logbook', () => {
     await seeText(page, '4 of 30 prints');
     await byRole(page, 'button', 'Take the made-up prints away').click();
     await seeText(page, 'Nothing is in the logbook yet');
+    await seeText(page, 'Saved');
 
     await page.goto(`${bed.app.url}/jobs/${PLATE}`);
     await seeText(page, 'Bands');

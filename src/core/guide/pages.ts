@@ -13,6 +13,7 @@ export const GUIDE_PAGES = [
   { id: 'joining', title: 'Several files as one print' },
   { id: 'file-per-colour', title: 'One file for each colour' },
   { id: 'time', title: 'When to be there' },
+  { id: 'learning', title: 'Learning from prints' },
   { id: 'bed', title: 'Keeping the part on the bed' },
   { id: 'odd-files', title: 'Files of another kind' },
   { id: 'safety', title: 'At a hot printer' },

@@ -4,6 +4,7 @@ import { GUIDE_PAGES, titleOf, type GuidePageId } from '@/core/guide/pages';
 import { AtTheSwapPage, BedPage, MaterialsPage, PurgingPage, SafetyPage } from './pages/handsPages';
 import { FilePerColourPage, JoiningPage } from './pages/filesPages';
 import { LayersPage, ThinColoursPage, TimePage } from './pages/planningPages';
+import { LearningPage } from './pages/logbookPages';
 import { ColourOrderPage, DippingPage, SideBySidePage } from './pages/sidePages';
 import { OddFilesPage, StoppingPage, TheStopPage } from './pages/stoppingPages';
 
@@ -21,6 +22,7 @@ const CONTENT: Readonly<Record<GuidePageId, ComponentType>> = {
   joining: JoiningPage,
   'file-per-colour': FilePerColourPage,
   time: TimePage,
+  learning: LearningPage,
   bed: BedPage,
   'odd-files': OddFilesPage,
   safety: SafetyPage,
