@@ -1,18 +1,18 @@
 'use client';
 
-import { BookOpenText, Layers2, Library, NotebookPen, SunMoon } from 'lucide-react';
 import { Link } from '@/components/Link';
 import { usePathname } from 'next/navigation';
 import { useEffect, type ComponentType } from 'react';
 import { SaveStatus } from './SaveStatus';
+import { Strokes } from './Strokes';
 import { followTheme, toggleTheme } from './theme';
 
 const ROOMS: readonly { href: string; name: string; icon: ComponentType<{ size: number }> }[] = [
-  { href: '/', name: 'Bench', icon: Layers2 },
-  { href: '/shelf', name: 'Shelf', icon: Library },
+  { href: '/', name: 'Bench', icon: Layers },
+  { href: '/shelf', name: 'Shelf', icon: Spools },
   { href: '/printers', name: 'Printers', icon: Nozzle },
-  { href: '/logbook', name: 'Logbook', icon: NotebookPen },
-  { href: '/guide', name: 'Guide', icon: BookOpenText },
+  { href: '/logbook', name: 'Logbook', icon: Notebook },
+  { href: '/guide', name: 'Guide', icon: Book },
 ];
 
 const LOOK =
@@ -51,29 +51,55 @@ export function Rail() {
         aria-label="Theme: change between light and dark"
         className={LOOK}
       >
-        <SunMoon aria-hidden size={20} />
+        <HalfLit size={20} />
         Theme
       </button>
     </nav>
   );
 }
 
+/** Two sheets, one over the other. */
+function Layers({ size }: { size: number }) {
+  return <Strokes size={size} path="M12 4l9 5-9 5-9-5z M3 14l9 5 9-5" />;
+}
+
+/** Spools on a shelf, seen from the side. */
+function Spools({ size }: { size: number }) {
+  return (
+    <Strokes
+      size={size}
+      path="M3 20h18 M5 6v14 M11 6v14 M5 9h6 M5 17h6 M15 6l5 1.5v12.5 M15 6v14"
+    />
+  );
+}
+
 /** A nozzle over a line of filament. */
 function Nozzle({ size }: { size: number }) {
+  return <Strokes size={size} path="M7 3h10v7l-3.5 5h-3L7 10z M12 15v4 M3 21h18" />;
+}
+
+/** A notebook with lines in it. */
+function Notebook({ size }: { size: number }) {
+  return <Strokes size={size} path="M6 3h13v18H6z M3 8h3 M3 16h3 M10 8h5 M10 12h5 M10 16h3" />;
+}
+
+/** An open book. */
+function Book({ size }: { size: number }) {
   return (
-    <svg
-      width={size}
-      height={size}
-      viewBox="0 0 24 24"
-      fill="none"
-      stroke="currentColor"
-      strokeWidth="2"
-      strokeLinejoin="round"
-      strokeLinecap="round"
-      aria-hidden
-    >
-      <path d="M7 3h10v7l-3.5 5h-3L7 10z M12 15v4 M3 21h18" />
-    </svg>
+    <Strokes
+      size={size}
+      path="M12 7v13 M12 7C9.5 5 6.5 4.5 3 5v13c3.5-.5 6.5 0 9 2 M12 7c2.5-2 5.5-2.5 9-2v13c-3.5-.5-6.5 0-9 2"
+    />
+  );
+}
+
+/** A disc with one side in the light. */
+function HalfLit({ size }: { size: number }) {
+  return (
+    <Strokes
+      size={size}
+      path="M12 3a9 9 0 1 0 0 18z M12 3a9 9 0 0 1 0 18 M12 8h4.5 M12 12h6 M12 16h4.5"
+    />
   );
 }
 

@@ -1,7 +1,7 @@
 'use client';
 
-import { Check, CloudOff, LoaderCircle } from 'lucide-react';
 import { retryWrites, saveStateOf, useWrites } from '@/store/writes';
+import { Strokes } from './Strokes';
 
 const LOOK = 'flex flex-col items-center gap-0.5 rounded-md px-1 py-1.5 text-xs';
 
@@ -18,13 +18,13 @@ export function SaveStatus() {
     >
       {state === 'saved' && (
         <span className={`${LOOK} text-muted`}>
-          <Check aria-hidden size={18} />
+          <Strokes size={18} path="M20 6L9 17l-5-5" />
           Saved
         </span>
       )}
       {state === 'saving' && (
         <span className={`${LOOK} text-muted`}>
-          <LoaderCircle aria-hidden size={18} className="motion-safe:animate-spin" />
+          <Strokes size={18} path="M21 12a9 9 0 1 1-6.2-8.6" className="motion-safe:animate-spin" />
           Saving…
         </span>
       )}
@@ -35,7 +35,10 @@ export function SaveStatus() {
           onClick={retryWrites}
           className={`${LOOK} font-semibold text-danger hover:bg-danger-soft`}
         >
-          <CloudOff aria-hidden size={18} />
+          <Strokes
+            size={18}
+            path="M3 3l18 18 M7.5 8.5a5.5 5.5 0 0 0 .5 11h9 M20 17.5a4 4 0 0 0-3-7.5h-1a6 6 0 0 0-4.5-4"
+          />
           <span>Not saved:</span>
           <span className="underline">try again</span>
         </button>

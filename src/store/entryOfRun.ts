@@ -2,7 +2,7 @@ import { factsOf } from '@/core/log/facts';
 import { takenFilament } from '@/core/log/taken';
 import { seenIn } from '@/core/run/follow';
 import { plannedTotal } from '@/core/run/runPlan';
-import { ENTRY_VERSION } from './logbook';
+import { ENTRY_VERSION } from './entryLine';
 import type { LogEntry, Run } from './records';
 
 /** The logbook's line for a run; null while it has not begun, and for a rehearsal. */

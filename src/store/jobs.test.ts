@@ -24,7 +24,8 @@ import {
 import { journalEntries } from './journal';
 import { goOnWithNewDatabase, knownAsJson } from './recovery';
 import { closeDatabase } from './db';
-import { useOutputSettings, usePresence } from './settings';
+import { usePresence } from './attendSettings';
+import { useOutputSettings } from './settings';
 import { shelf } from './shelf';
 
 const promise = { jobId: 'job-1', jobName: 'Hide plate 7', grams: 9 };

@@ -7,7 +7,8 @@ import { database } from './db';
 import { journalEntries } from './journal';
 import { knownAsJson } from './recovery';
 import type { Run } from './records';
-import { isPlanChanged, rememberOutput, runs, takeHanded, tellRun } from './runs';
+import { rememberOutput, takeHanded } from './newRuns';
+import { isPlanChanged, runs, tellRun } from './runs';
 import { parseRun } from './runShape';
 import { retryWrites } from './writes';
 

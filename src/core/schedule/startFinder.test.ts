@@ -1,14 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ORDINARY_PRESENCE, type Presence } from './presence';
-import {
-  bestStarts,
-  collisionsOf,
-  goodStarts,
-  inTheWay,
-  withWaiting,
-  type StartQuestion,
-} from './startFinder';
+import { bestStarts, goodStarts, type StartQuestion } from './startFinder';
+import { collisionsOf, inTheWay, withWaiting } from './startTroubles';
 import { twoRuns, twoRunsFrom } from './twoRuns';
 
 const MINUTE = 60_000;

@@ -31,27 +31,18 @@ export interface GoodSpan {
   readonly to: Date;
 }
 
-/** What stands against a start. */
-export interface Collision {
-  /** Place among the needed times; -1 for the start itself, whose number is how many there are for the end. */
-  readonly needed: number;
-  readonly why: AbsentSpan['why'] | 'too-late';
-  readonly from: Date;
-  readonly to: Date;
-}
-
 const MINUTE = 60_000;
 
 /** A stretch of ms, ends left out. */
 type Span = readonly [from: number, to: number];
 
 /** The stretch of ms round a start in which somebody is needed: too early by its spread, and on the way. */
-function windowOf({ at, spread, hands }: NeededTime, reach: number): Span {
+export function windowOf({ at, spread, hands }: NeededTime, reach: number): Span {
   return [(at - spread - reach) * 1000, (at + spread + hands) * 1000];
 }
 
 /** Hours without anyone that can matter to a start. */
-function absences(question: StartQuestion): AbsentSpan[] {
+export function absences(question: StartQuestion): AbsentSpan[] {
   const { presence, from, until, total, needed } = question;
   const last = needed.reduce((most, one) => Math.max(most, one.at + one.spread + one.hands), total);
   const before = needed.reduce((most, one) => Math.max(most, one.spread), 0) + question.reach;
@@ -97,28 +88,6 @@ function upToMinute(ms: number): number {
   return Math.ceil(ms / MINUTE) * MINUTE;
 }
 
-/** What stands against one start. */
-export function collisionsOf(question: StartQuestion, start: Date): Collision[] {
-  const at = start.getTime();
-  const { needed, total, doneBy } = question;
-  const spans = absences({ ...question, from: start, until: start });
-  const hit = (place: number, low: number, high: number): Collision[] =>
-    spans
-      .filter(({ from, to }) => from.getTime() < high && to.getTime() > low)
-      .slice(0, 1)
-      .map(({ why, from, to }) => ({ needed: place, why, from, to }));
-  const swaps = needed.flatMap((one, i) => {
-    const [low, high] = windowOf(one, question.reach);
-    return hit(i, at + low, at + high);
-  });
-  const end = new Date(at + total * 1000);
-  const late: Collision[] =
-    doneBy && end > doneBy
-      ? [{ needed: needed.length, why: 'too-late', from: doneBy, to: end }]
-      : [];
-  return [...hit(-1, at, at + 1), ...swaps, ...late];
-}
-
 /** A start that is shown, and how far it stands from hours without anyone. */
 export interface FoundStart {
   readonly at: Date;
@@ -142,45 +111,4 @@ export function bestStarts(spans: readonly GoodSpan[], from: Date, count = 3): F
     return { at: at < span.from ? span.from : at, margin };
   });
   return found.sort((a, b) => b.margin - a.margin || +a.at - +b.at).slice(0, count);
-}
-
-/** The needed time without which most starts would be good; null when no single one is in the way. */
-export function inTheWay(question: StartQuestion): number | null {
-  const room = (needed: readonly NeededTime[]): number =>
-    goodStarts({ ...question, needed }).reduce((sum, { from, to }) => sum + (+to - +from), 0);
-  let best: { place: number; room: number } | null = null;
-  question.needed.forEach((_, place) => {
-    const freed = room(question.needed.filter((_one, i) => i !== place));
-    if (freed > (best?.room ?? room(question.needed))) best = { place, room: freed };
-  });
-  return (best as { place: number } | null)?.place ?? null;
-}
-
-/** A print whose printer waits at a stop until somebody comes. */
-export interface WaitingRun {
-  /** When each needed time is tended to, and how long the printer has waited for it, s. */
-  readonly tended: readonly { readonly at: Date; readonly waited: number }[];
-  readonly end: Date;
-  readonly waited: number;
-}
-
-/** What becomes of a start when the printer waits at each stop until somebody is there. */
-export function withWaiting(question: StartQuestion, start: Date): WaitingRun {
-  const { needed, total, presence } = question;
-  let late = 0;
-  const tended = needed.map(({ at }) => {
-    const stops = new Date(start.getTime() + (at + late) * 1000);
-    let there = stops;
-    for (const { from, to } of absentSpans(
-      presence,
-      stops,
-      new Date(stops.getTime() + 3 * 86_400_000),
-    )) {
-      if (from <= there && to > there) there = to;
-    }
-    const waited = (there.getTime() - stops.getTime()) / 1000;
-    late += waited;
-    return { at: there, waited };
-  });
-  return { tended, end: new Date(start.getTime() + (total + late) * 1000), waited: late };
 }

@@ -1,4 +1,5 @@
-import { collisionsOf, goodStarts, type GoodSpan, type StartQuestion } from './startFinder';
+import { goodStarts, type GoodSpan, type StartQuestion } from './startFinder';
+import { collisionsOf } from './startTroubles';
 
 /** A print in two goes: it stops at one needed time, stands, and goes on when somebody is there again. */
 export interface TwoRuns {

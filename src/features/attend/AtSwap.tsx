@@ -7,7 +7,7 @@ import { stepsOf, waitTimers } from '@/core/run/checklist';
 import type { RunState } from '@/core/run/follow';
 import type { Run } from '@/store/records';
 import type { Told } from '@/store/runs';
-import { useAttendSettings } from '@/store/settings';
+import { useAttendSettings } from '@/store/attendSettings';
 import { FilamentName } from './BandRow';
 import { say } from './calls';
 import { inWords } from './words';

@@ -2,7 +2,6 @@
 
 import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
-import { Link } from '@/components/Link';
 import { follow } from '@/core/run/follow';
 import type { Run } from '@/store/records';
 import { isUnbegun, runs, useRuns } from '@/store/runs';
@@ -24,6 +23,7 @@ export async function fetchWholeRun(): Promise<void> {
 const LoadTrouble = dynamic(() =>
   import('@/components/LoadTrouble').then((one) => one.LoadTrouble),
 );
+const NothingWritten = dynamic(() => import('./NothingWritten').then((one) => one.NothingWritten));
 const Rehearsal = dynamic(() => import('./Rehearsal').then((one) => one.Rehearsal));
 
 /** The station at the printer: when to start, what is next, and what hands do. */
@@ -88,21 +88,4 @@ export function AtRun({ run, onPractice }: AtRunProps) {
     return <LiveRun run={run} state={state} now={now} onPractice={onPractice} />;
   }
   return <AfterRun run={run} state={state} now={now} />;
-}
-
-function NothingWritten({ jobId }: { jobId: string }) {
-  return (
-    <div className="m-auto grid max-w-md gap-3 p-6 text-center">
-      <h2 className="text-xl font-semibold">Nothing is written yet</h2>
-      <p className="text-muted">
-        Write the file first. Then this page knows when each swap comes, and what your hands do.
-      </p>
-      <Link
-        href={`/jobs/${jobId}/output`}
-        className="mx-auto rounded-md bg-accent px-4 py-2 font-medium text-accent-ink"
-      >
-        Go to Output
-      </Link>
-    </div>
-  );
 }

@@ -2,7 +2,7 @@
 
 import { Button } from '@/components/Button';
 import { Tick } from '@/components/Tick';
-import { useAttendSettings } from '@/store/settings';
+import { useAttendSettings } from '@/store/attendSettings';
 import { toast } from '@/store/toast';
 import { askForNotices, canSound, readyTones, say, sound } from './calls';
 

@@ -4,12 +4,8 @@ import { formatDuration } from '@/core/format';
 import { follow } from '@/core/run/follow';
 import { longestAlone } from '@/core/run/startQuestion';
 import { absentSpans } from '@/core/schedule/presence';
-import {
-  collisionsOf,
-  withWaiting,
-  type Collision,
-  type StartQuestion,
-} from '@/core/schedule/startFinder';
+import { type StartQuestion } from '@/core/schedule/startFinder';
+import { collisionsOf, withWaiting, type Collision } from '@/core/schedule/startTroubles';
 import { twoRunsFrom } from '@/core/schedule/twoRuns';
 import type { Run } from '@/store/records';
 import { FilamentName } from './BandRow';

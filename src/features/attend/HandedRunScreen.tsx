@@ -2,7 +2,8 @@
 
 import { useEffect, useState } from 'react';
 import { unpackRun } from '@/core/run/handOver';
-import { takeHanded, useRuns } from '@/store/runs';
+import { takeHanded } from '@/store/newRuns';
+import { useRuns } from '@/store/runs';
 import { AtRun, fetchWholeRun } from './AttendScreen';
 
 /** A run that came in the address: it is kept here at once, and needs nothing else from then on. */

@@ -2,7 +2,8 @@
 
 import { useMemo } from 'react';
 import { formatDuration } from '@/core/format';
-import { inTheWay, withWaiting, type StartQuestion } from '@/core/schedule/startFinder';
+import { type StartQuestion } from '@/core/schedule/startFinder';
+import { inTheWay, withWaiting } from '@/core/schedule/startTroubles';
 import { twoRuns } from '@/core/schedule/twoRuns';
 import type { Run } from '@/store/records';
 import { clockOf } from './words';

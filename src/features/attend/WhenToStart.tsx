@@ -8,7 +8,7 @@ import { plannedTotal } from '@/core/run/runPlan';
 import { neededTimes } from '@/core/run/startQuestion';
 import { bestStarts, goodStarts, type StartQuestion } from '@/core/schedule/startFinder';
 import type { Run } from '@/store/records';
-import { useAttendSettings, usePresence } from '@/store/settings';
+import { useAttendSettings, usePresence } from '@/store/attendSettings';
 import { StartStrip } from './StartStrip';
 import { clockOf } from './words';
 

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { callsDue, DUE } from '@/core/run/callsDue';
 import type { RunState } from '@/core/run/follow';
 import type { RunPlan } from '@/core/run/runPlan';
-import { useAttendSettings } from '@/store/settings';
+import { useAttendSettings } from '@/store/attendSettings';
 import { notice, shake, sound } from './calls';
 import { inWords } from './words';
 

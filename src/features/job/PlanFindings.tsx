@@ -12,7 +12,7 @@ import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import type { Printer } from '@/core/printer/printer';
 import { clockForm } from '@/components/clockForm';
 import { useStart } from '@/components/clockTimes';
-import { usePresence } from '@/store/settings';
+import { usePresence } from '@/store/attendSettings';
 import type { ReadyJob } from './useOpenJob';
 import { useAdvice } from '@/features/logbook/useAdvice';
 import type { PlanWork } from './usePlanWork';

@@ -7,7 +7,7 @@ import type { Estimate } from '@/core/log/robust';
 import { ORDINARY_PROFILE } from '@/core/printer/printer';
 import type { LogEntry } from '@/store/records';
 import { printers, usePrinters } from '@/store/printers';
-import { useLearningChoices } from '@/store/settings';
+import { useLearningChoices } from '@/store/learningChoices';
 import { shelf, useShelf } from '@/store/shelf';
 import { LearnedRow, type LearnedLine } from './LearnedRow';
 import { namesOf } from './namesOf';

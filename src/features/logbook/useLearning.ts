@@ -3,7 +3,7 @@
 import { useEffect, useMemo } from 'react';
 import { Learning } from '@/core/log/learning';
 import { loadLogbook, useLogbook } from '@/store/logbook';
-import { useLearningChoices } from '@/store/settings';
+import { useLearningChoices } from '@/store/learningChoices';
 
 /** What the logbook teaches; nothing until it is loaded. */
 export function useLearning(): Learning {

@@ -9,7 +9,7 @@ import type { PlanWork } from '@/features/job/usePlanWork';
 import type { ReadyJob } from '@/features/job/useOpenJob';
 import { jobs } from '@/store/jobs';
 import type { WrittenOutput } from '@/store/records';
-import { rememberOutput } from '@/store/runs';
+import { rememberOutput } from '@/store/newRuns';
 import type { OutputFile } from './useOutput';
 
 interface WrittenPlan {

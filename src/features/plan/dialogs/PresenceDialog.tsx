@@ -12,7 +12,7 @@ import {
   type Hours,
   type Presence,
 } from '@/core/schedule/presence';
-import { usePresence } from '@/store/settings';
+import { usePresence } from '@/store/attendSettings';
 
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 /** A day as date fields want it. */

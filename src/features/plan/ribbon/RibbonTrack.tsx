@@ -8,7 +8,7 @@ import { useSize } from '@/components/useSize';
 import { formatDuration } from '@/core/format';
 import type { Stretch } from '@/core/plan/timeline';
 import { absentSpans, type Absence } from '@/core/schedule/presence';
-import { usePresence } from '@/store/settings';
+import { usePresence } from '@/store/attendSettings';
 import { showLayer, showRibbon, useViewStore } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { clockAt } from '@/components/clockTimes';

@@ -1,0 +1,19 @@
+import { array, boolean, number, object, string } from 'yup';
+import type { Choice } from '@/core/log/learning';
+import { createSettings } from './createSettings';
+
+/** What the person has decided about what was learned. */
+export const useLearningChoices = createSettings<{ readonly choices: readonly Choice[] }>(
+  'lamella-learning',
+  object({
+    choices: array(
+      object({
+        subject: string().max(200).required(),
+        pinned: number().nullable().defined(),
+        isOff: boolean().required(),
+        since: number().nullable().defined(),
+      }).required(),
+    ).required(),
+  }).required(),
+  { choices: [] },
+);
