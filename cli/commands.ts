@@ -1,51 +1,19 @@
 import { basename, join } from 'node:path';
 import { Command, CommanderError } from 'commander';
 import { sourceOf } from '../src/core/byteSource';
-import type { Result } from '../src/core/findings';
-import { prepareOutput } from '../src/core/output/apply';
 import { commonStem, deliveryNames } from '../src/core/output/deliveryNames';
-import { cutsOf, joined, writeOutputFiles } from '../src/core/output/parts';
 import { chainFindings } from '../src/core/output/chain';
-import { proveOutput } from '../src/core/output/proof';
-import type { Proof, ProofInputs } from '../src/core/output/proofTypes';
-import { ORDINARY_PROFILE, type Printer } from '../src/core/printer/printer';
-import { parsePrinter } from '../src/core/printer/printerFile';
 import { applyAnswer, filamentsOfFiles, inspectAnswer } from './answers';
 import { sidesAnswer } from './sides';
 import { checkTarget, makeFolder, readJson, writeWhole } from './files';
+import { place, type PlaceOptions } from './place';
+import { proveFiles, writeProven } from './proven';
+import { insist, printerFrom, refused, RefusalError, unwrap } from './refusal';
 import { requestFrom } from './request';
 import { readFiles, readGcodeFile, readInput } from './sources';
 
 /** Exit code of a refusal: the answer is then `{ "error": … }` and no file is written. */
 const REFUSED = 2;
-
-/** A refusal on its way to the answer. Thrown inside the command line only. */
-class RefusalError extends Error {
-  constructor(readonly answer: { readonly error: object } & object) {
-    super('refused');
-  }
-}
-
-function unwrap<T>(result: Result<T>): T {
-  if (!result.ok) throw new RefusalError({ error: result.refusal });
-  return result.value;
-}
-
-function printerFrom(name: string | undefined): Printer {
-  return name === undefined ? ORDINARY_PROFILE : unwrap(parsePrinter(unwrap(readJson(name))));
-}
-
-/** A failed proof is a refusal that also shows every check. */
-function insist(proof: Proof): Proof {
-  if (proof.ok) return proof;
-  const broken = proof.checks.find((check) => !check.ok);
-  const error = {
-    code: 'proof-failed',
-    message: broken?.message ?? 'The proof does not hold.',
-    ...(broken?.line !== undefined && { line: broken.line }),
-  };
-  throw new RefusalError({ error, ok: false, proof } as { error: object });
-}
 
 async function inspect(names: readonly string[], options: { printer?: string }): Promise<object> {
   const printer = printerFrom(options.printer);
@@ -65,9 +33,7 @@ interface ApplyOptions {
 async function apply(names: readonly string[], options: ApplyOptions): Promise<object> {
   const { out, outDir } = options;
   if ((out === undefined) === (outDir === undefined)) {
-    throw new RefusalError({
-      error: { code: 'usage', message: 'Say either --out FILE or --out-dir FOLDER.' },
-    });
+    throw refused('usage', 'Say either --out FILE or --out-dir FOLDER.');
   }
   const plan = unwrap(readJson(options.plan));
   const printer = printerFrom(options.printer);
@@ -77,12 +43,10 @@ async function apply(names: readonly string[], options: ApplyOptions): Promise<o
   const request = unwrap(await requestFrom(plan, { input, reading, printer, sha256: fingerprint }));
   const filaments = filamentsOfFiles(request);
   if (out !== undefined && filaments.length > 1) {
-    throw new RefusalError({
-      error: {
-        code: 'usage',
-        message: `The plan delivers ${filaments.length} files. Say --out-dir FOLDER instead of --out.`,
-      },
-    });
+    throw refused(
+      'usage',
+      `The plan delivers ${filaments.length} files. Say --out-dir FOLDER instead of --out.`,
+    );
   }
   const stem = commonStem(names.map((name) => basename(name)));
   const targets =
@@ -92,9 +56,7 @@ async function apply(names: readonly string[], options: ApplyOptions): Promise<o
           join(outDir!, name),
         );
   for (const target of targets) checkAgainst(target, names, options);
-  const insertions = unwrap(await prepareOutput(input, reading, request));
-  const files = writeOutputFiles(bytes, insertions);
-  const proof = insist(await proveFiles(bytes, files, { reading, planned: request, printer }));
+  const { insertions, files, proof } = await writeProven({ bytes, reading }, request, printer);
   if (outDir !== undefined) unwrap(makeFolder(outDir));
   for (const [i, target] of targets.entries()) unwrap(writeWhole(target, files[i]));
   const written = files.map((file, i) => ({ name: basename(targets[i]), bytes: file.length }));
@@ -110,16 +72,6 @@ function checkAgainst(
     const read = { 'the sliced file': name, 'the plan': plan };
     unwrap(checkTarget(target, printer === undefined ? read : { ...read, 'the printer': printer }));
   }
-}
-
-/** Proves the files of an output one behind another, as a printer is given them. */
-function proveFiles(
-  bytes: Uint8Array,
-  files: readonly Uint8Array[],
-  inputs: ProofInputs,
-): Promise<Proof> {
-  const output = sourceOf(files.length === 1 ? files[0] : joined(files));
-  return proveOutput(sourceOf(bytes), output, { ...inputs, cuts: cutsOf(files) });
 }
 
 /** `prove IN OUT`, or `prove IN… -- OUT…`: what stands behind two dashes are the outputs. */
@@ -159,15 +111,15 @@ function inAndOut(
 ): [readonly string[], readonly string[]] {
   if (behind.length > 0) return [files, behind];
   if (files.length === 2) return [[files[0]], [files[1]]];
-  throw new RefusalError({
-    error: { code: 'usage', message: 'Say prove IN OUT, or prove IN… -- OUT….' },
-  });
+  throw refused('usage', 'Say prove IN OUT, or prove IN… -- OUT….');
 }
 
 /** What a command answers: printed as JSON, with its exit code. */
 export interface CommandAnswer {
   readonly code: number;
   readonly answer: object;
+  /** Printed in place of the answer by commands that another program calls; empty for nothing. */
+  readonly line?: string;
 }
 
 /** A refusal as it is; anything else is a fault of Lamella, and is answered in JSON as well. */
@@ -191,6 +143,16 @@ export async function runCommand(args: readonly string[]): Promise<CommandAnswer
       done = refusalOf(error);
     }
   };
+  const oneLine = async (work: () => Promise<string>, quiet = false): Promise<void> => {
+    try {
+      const line = await work();
+      done = { code: 0, answer: {}, line: quiet ? '' : line };
+    } catch (error) {
+      const refusal = refusalOf(error);
+      const { message } = (refusal.answer as { error: { message: string } }).error;
+      done = { ...refusal, line: `Not written: ${message}` };
+    }
+  };
   // Commander would make one list of what stands before and behind two dashes.
   const dashes = args[0] === 'prove' ? args.indexOf('--') : -1;
   const before = dashes < 0 ? args : args.slice(0, dashes);
@@ -212,6 +174,16 @@ export async function runCommand(args: readonly string[]): Promise<CommandAnswer
     .option('--out-dir <folder>', 'where to write several files')
     .option('--printer <json>', 'what the printer is and can do')
     .action((files, options) => answer(() => apply(files, options)));
+  program
+    .command('place <file>')
+    .description('put a plan into a file in its place, as after slicing; one line of result')
+    .requiredOption('--plan <json>', 'the plan, saved from the screens or written by hand')
+    .option('--printer <json>', 'what the printer is and can do')
+    .option('--dry-run', 'look and prove, and write nothing')
+    .option('--quiet', 'say nothing when all went well')
+    .action((file, options: PlaceOptions & { quiet?: boolean }) =>
+      oneLine(() => place(file, options), options.quiet),
+    );
   program
     .command('prove <files...>')
     .description('prove that OUT is IN with swaps and nothing else: IN OUT, or IN IN… -- OUT OUT…')

@@ -1,3 +1,4 @@
+#!/usr/bin/env node
 // Starts the command line. It is translated once, and again when its sources change: translating it at
 // each start would take longer than most of its answers.
 import { compiled } from '../scripts/lib/compiled.mjs';
