@@ -23,7 +23,7 @@ export interface SwapFact {
   readonly to: string;
   readonly mm: number;
   readonly rating: Rating | null;
-  /** What hands took, s: the machine's own part left out; null where it was not seen. */
+  /** What hands took, s: the machine's own part left out; null where it was not seen, or the printer waited. */
   readonly hands: number | null;
   readonly isFirst: boolean;
 }
@@ -65,6 +65,11 @@ export interface RunFacts {
 
 /** Bands that printed for less are told from taps alone, and teach nothing, s. */
 const SHORTEST = 120;
+/** No printer is so much quicker or slower: a clock was set, or a tap forgotten. */
+const QUICKEST = 0.4;
+const SLOWEST = 2.5;
+/** Hands take no longer: the printer has waited for somebody, s. */
+const LONGEST_HANDS = 2700;
 
 /** Draws from a run what it can teach. */
 export function factsOf({ id, runPlan, events, log }: LoggedRun): RunFacts | null {
@@ -98,13 +103,15 @@ function motionOf({ bands, after }: RunPlan, seen: SeenRun): number | null {
     planned += bands[one.band].seconds + (one.band === bands.length - 1 ? after : 0);
     taken += one.taken;
   }
-  return planned >= SHORTEST ? taken / planned : null;
+  const factor = taken / planned;
+  return planned >= SHORTEST && factor >= QUICKEST && factor <= SLOWEST ? factor : null;
 }
 
 function firstOf({ bands, before, after }: RunPlan, seen: SeenRun): RunFacts['first'] {
   const first = seen.isWhole ? seen.bands.find(({ band }) => band === 0) : undefined;
   if (!first) return null;
   const motion = bands[0].seconds + (bands.length === 1 ? after : 0);
+  if (first.taken < QUICKEST * motion || first.taken > SLOWEST * (before + motion)) return null;
   return { heating: before, motion, taken: first.taken };
 }
 
@@ -114,13 +121,14 @@ function swapsOf({ bands, swaps }: RunPlan, seen: SeenRun, log: RunLog): SwapFac
     const rating = log.seams[i] ?? null;
     const whole = taken.get(i);
     if (rating === null && whole === undefined) return [];
+    const hands = whole === undefined ? Infinity : Math.max(0, whole - machine);
     return [
       {
         from: filamentKey(bands[i].filament),
         to: filamentKey(bands[i + 1].filament),
         mm: purgeMm,
         rating,
-        hands: whole === undefined ? null : Math.max(0, whole - machine),
+        hands: hands <= LONGEST_HANDS ? hands : null,
         isFirst: i === 0,
       },
     ];

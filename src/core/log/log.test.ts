@@ -64,6 +64,13 @@ describe('what a run teaches', () => {
     expect(printer.heating.value).toBeGreaterThan(1.1);
   });
 
+  it('is nothing where a clock was set, a tap forgotten, or the printer left standing', () => {
+    const { motion, first, swaps } = runFacts({ slow: 0.2, hands: [8 * 3600, 160] });
+    expect([motion, first]).toEqual([null, null]);
+    expect(swaps.map(({ hands }) => hands)).toEqual([null, 160]);
+    expect(runFacts({ slow: 3 }).motion).toBeNull();
+  });
+
   it('is nothing before it has begun, and its filament only when all of it was weighed', () => {
     expect(factsOf({ id: 'r', runPlan: PLAN, events: [], log: EMPTY_LOG })).toBeNull();
     const weighed = [

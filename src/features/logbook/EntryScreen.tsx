@@ -1,5 +1,7 @@
 'use client';
 
+import { Trash2 } from 'lucide-react';
+import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { Button } from '@/components/Button';
 import { Link } from '@/components/Link';
@@ -10,7 +12,7 @@ import { plannedTotal } from '@/core/run/runPlan';
 import { seenIn } from '@/core/run/follow';
 import type { Run } from '@/store/records';
 import { runs, useRuns } from '@/store/runs';
-import { editLog } from './editLog';
+import { editLog, removeRun } from './editLog';
 import { FilamentUsed } from './FilamentUsed';
 import { Photos } from './Photos';
 import { Seams } from './Seams';
@@ -45,6 +47,7 @@ export function EntryScreen({ runId }: { runId: string }) {
 const SECTION = 'rounded-lg border border-line bg-panel p-4';
 
 function Entry({ run }: { run: Run }) {
+  const router = useRouter();
   const { runPlan, events, log } = run;
   const seen = seenIn(runPlan, events);
   const { startedAt, endedAt, phase } = seen;
@@ -133,6 +136,14 @@ function Entry({ run }: { run: Run }) {
           <section aria-labelledby="told-title" className={SECTION}>
             <ToldList events={events} />
           </section>
+          <Button
+            className="min-h-11"
+            onClick={async () => {
+              if (await removeRun(run)) router.push('/logbook');
+            }}
+          >
+            <Trash2 aria-hidden size={16} /> Take this print out of the logbook
+          </Button>
         </div>
       </div>
     </div>

@@ -1,5 +1,7 @@
+import { toastWithUndo } from '@/components/undoToast';
 import type { RunLog } from '@/core/log/runLog';
 import { loadLogbook } from '@/store/logbook';
+import type { Run } from '@/store/records';
 import { runs } from '@/store/runs';
 
 /** Stores what a person adds to a run, and draws the logbook's line of it anew. */
@@ -7,4 +9,16 @@ export async function editLog(runId: string, edit: (log: RunLog) => RunLog): Pro
   const isStored = await runs.edit(runId, (run) => ({ ...run, log: edit(run.log) }));
   if (isStored) await loadLogbook();
   return isStored;
+}
+
+/** Takes a run out of the logbook, with a way back. Its photos stay in the store, since they belong to it again then. */
+export async function removeRun({ id, runPlan }: Run): Promise<boolean> {
+  const undo = await runs.remove([id]);
+  if (!undo) return false;
+  toastWithUndo(`${runPlan.job} is out of the logbook.`, 'print', async () => {
+    const kept = await undo();
+    await loadLogbook();
+    return kept;
+  });
+  return true;
 }
