@@ -28,15 +28,16 @@ const pages = [
   '/guide',
   ...GUIDE_PAGES.map(({ id }) => `/guide/${id}`),
 ];
-const jobPages = ['', '/read', '/recipe', '/checks', '/output', '/attend'];
+const stations = ['', '/read', '/recipe', '/checks', '/output', '/attend', '/attend/sheet'];
+const idPages = [...stations.map((station) => `/jobs/:id${station}`), '/logbook/:id'];
 const source = readFileSync(join(ROOT, 'src/offline/serviceWorker.js'), 'utf8');
 const build = readFileSync(join(ROOT, '.next/BUILD_ID'), 'utf8').trim();
 const version = createHash('sha256').update(build).update(source).digest('hex').slice(0, 12);
-const constants = { VERSION: version, ASSETS: assets, PAGES: pages, JOB_PAGES: jobPages };
+const constants = { VERSION: version, ASSETS: assets, PAGES: pages, ID_PAGES: idPages };
 const head = Object.entries(constants).map(
   ([name, value]) => `const ${name} = ${JSON.stringify(value)};\n`,
 );
 writeFileSync(join(PUBLIC, 'sw.js'), head.join('') + source);
 console.log(
-  `public/sw.js keeps ${assets.length} files and ${pages.length + jobPages.length} pages.`,
+  `public/sw.js keeps ${assets.length} files and ${pages.length + idPages.length} pages.`,
 );

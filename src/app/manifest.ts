@@ -8,6 +8,15 @@ export default function manifest(): MetadataRoute.Manifest {
     description: 'Hand-swapped multi-colour printing: choose the layers, write the stops.',
     start_url: '/',
     display: 'standalone',
+    // A sliced file opens by a double click, and is shared on a phone, where the system knows these.
+    file_handlers: [{ action: '/', accept: { 'text/x-gcode': ['.gcode', '.gco', '.g'] } }],
+    launch_handler: { client_mode: 'navigate-existing' },
+    share_target: {
+      action: '/share',
+      method: 'POST',
+      enctype: 'multipart/form-data',
+      params: { files: { name: 'file', accept: ['.gcode', '.gco', '.g', 'text/x-gcode'] } },
+    },
     background_color: '#f2ede1',
     theme_color: '#1d675b',
     icons: [

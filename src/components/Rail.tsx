@@ -16,7 +16,7 @@ const ROOMS: readonly { href: string; name: string; icon: ComponentType<{ size: 
 ];
 
 const LOOK =
-  'flex flex-col items-center gap-0.5 rounded-md px-2.5 py-1.5 text-xs font-medium max-sm:px-1.5 text-muted hover:bg-sunk hover:text-ink aria-[current=page]:bg-accent-soft aria-[current=page]:text-ink';
+  'flex flex-col items-center gap-0.5 rounded-md px-2.5 py-1.5 text-xs font-medium max-sm:px-1 text-muted hover:bg-sunk hover:text-ink aria-[current=page]:bg-accent-soft aria-[current=page]:text-ink';
 
 /** Whether an address lies in a room; jobs belong to none. */
 function isIn(path: string, room: string): boolean {
@@ -30,7 +30,7 @@ export function Rail() {
   return (
     <nav
       aria-label="Main"
-      className="sticky bottom-0 z-20 flex shrink-0 items-center gap-1 border-line bg-panel px-2 max-md:h-14 max-md:border-t md:top-0 md:h-dvh md:w-18 md:flex-col md:border-r md:py-3"
+      className="sticky bottom-0 z-20 flex shrink-0 items-center gap-1 border-line bg-panel px-2 max-sm:gap-0 max-sm:px-1 max-md:h-14 max-md:border-t md:top-0 md:h-dvh md:w-18 md:flex-col md:border-r md:py-3"
     >
       <Wordmark />
       {ROOMS.map(({ href, name, icon: Icon }) => (

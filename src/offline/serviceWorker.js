@@ -1,10 +1,12 @@
 // Keeps the whole application in the browser, so that it works without its server. The build puts a copy
-// of this file into public/, with VERSION, ASSETS, PAGES and JOB_PAGES before it.
-/* global VERSION, ASSETS, PAGES, JOB_PAGES */
+// of this file into public/, with VERSION, ASSETS, PAGES and ID_PAGES before it.
+/* global VERSION, ASSETS, PAGES, ID_PAGES */
 
 const CACHE = `lamella-${VERSION}`;
-/** Stands for the id of a job in what is kept of its pages; any id is put in its place. */
-const SOME_JOB = '00000000-0000-4000-8000-ffffffffffff';
+/** Stands for the id of a job or a print in what is kept of its pages; any id is put in its place. */
+const SOME_ID = '00000000-0000-4000-8000-ffffffffffff';
+/** Files that were shared with Lamella wait here until the Bench takes them. */
+const SHARED = 'shared-files';
 /** How a page is asked for by the address bar, and by a link inside of the application. */
 const KINDS = { document: {}, part: { RSC: '1' } };
 
@@ -17,7 +19,7 @@ self.addEventListener('install', (event) => {
 async function fill() {
   const cache = await caches.open(CACHE);
   await cache.addAll(ASSETS);
-  const pages = [...PAGES, ...JOB_PAGES.map((station) => `/jobs/${SOME_JOB}${station}`)];
+  const pages = [...PAGES, ...ID_PAGES.map((path) => path.replace(':id', SOME_ID))];
   await Promise.all(
     pages.flatMap((path) =>
       Object.entries(KINDS).map(async ([kind, headers]) => {
@@ -52,7 +54,12 @@ self.addEventListener('message', ({ data }) => {
 self.addEventListener('fetch', (event) => {
   const { request } = event;
   const url = new URL(request.url);
-  if (request.method !== 'GET' || url.origin !== location.origin) return;
+  if (url.origin !== location.origin) return;
+  if (request.method === 'POST' && url.pathname === '/share') {
+    event.respondWith(takeShared(request));
+    return;
+  }
+  if (request.method !== 'GET') return;
   if (ASSETS.includes(url.pathname)) {
     event.respondWith(kept(url.pathname, request));
     return;
@@ -75,13 +82,26 @@ async function kept(key, request) {
 }
 
 async function page(kind, path, request) {
-  const job = /^\/jobs\/([^/]+)(\/[a-z]+)?$/.exec(path);
-  if (!job) return kept(keyOf(kind, path), request);
+  const parts = /^(\/(?:jobs|logbook)\/)([^/]+)((?:\/[a-z]+)*)$/.exec(path);
+  if (!parts) return kept(keyOf(kind, path), request);
+  const [, room, id, station] = parts;
   const cache = await caches.open(CACHE);
-  const found = await cache.match(keyOf(kind, `/jobs/${SOME_JOB}${job[2] ?? ''}`));
+  const found = await cache.match(keyOf(kind, `${room}${SOME_ID}${station}`));
   // Texts in a part are counted: only an id of the same length can be put in place.
-  if (!found || job[1].length !== SOME_JOB.length) return fetch(request);
+  if (!found || id.length !== SOME_ID.length) return fetch(request);
   const text = await found.text();
   const { status, headers } = found;
-  return new Response(text.replaceAll(SOME_JOB, job[1]), { status, headers });
+  return new Response(text.replaceAll(SOME_ID, id), { status, headers });
+}
+
+/** Keeps what another program shares, and shows the Bench, which opens it. Nothing goes to the server. */
+async function takeShared(request) {
+  const form = await request.formData();
+  const cache = await caches.open(SHARED);
+  for (const file of form.getAll('file')) {
+    if (!(file instanceof File)) continue;
+    const key = `/shared/${crypto.randomUUID()}/${encodeURIComponent(file.name)}`;
+    await cache.put(key, new Response(file));
+  }
+  return Response.redirect('/', 303);
 }

@@ -14,6 +14,7 @@ import {
   testBed,
   until,
 } from './harness';
+import { boxPrint } from '../support/boxPrints';
 import { demoId, seedJobs } from './seed';
 
 const bed = testBed();
@@ -63,6 +64,31 @@ describe('without the server', () => {
     await seeSwaps(page, 11);
     await page.goto(`${app.url}/guide/layers`);
     await seeText(page, 'Choosing the layer');
+
+    // A file that another program shares goes to the Bench, and nowhere else.
+    await page.evaluate(async (text) => {
+      const form = new FormData();
+      form.append('file', new File([text], 'Shared box.gcode'));
+      await fetch('/share', { method: 'POST', body: form, redirect: 'manual' });
+    }, boxPrint());
+    // The system's own way to hand a file over, which no test can press. As text, for the page alone.
+    await page.evaluateOnNewDocument(
+      `Object.defineProperty(window, 'launchQueue', {
+        value: { setConsumer: (consumer) => (globalThis.handOver = consumer) },
+      });`,
+    );
+    await page.goto(app.url);
+    await seeText(page, 'Shared box');
+    const opened = JSON.stringify(boxPrint({ layers: 6, width: 22 }));
+    await page.evaluate(
+      `handOver({ files: [{ getFile: async () => new File([${opened}], 'Opened box.gcode') }] })`,
+    );
+    await byRole(page, 'link', 'Opened box').wait();
+    await seeSaved(page);
+    await page.reload();
+    await seeText(page, 'Opened box');
+    const cards = await page.$$eval('ul[aria-label="Jobs"] > li', (all) => all.length);
+    assert.equal(cards, 3);
     assert.deepEqual(complaints, []);
   });
 

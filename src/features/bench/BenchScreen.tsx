@@ -13,6 +13,7 @@ import { FailedNotice, RunningNotice } from './ImportNotices';
 import { DeletedJobs } from './DeletedJobs';
 import { RoomNote } from './RoomNote';
 import { loadBench, useBench } from './useBench';
+import { useHandedFiles } from './useHandedFiles';
 
 /** What is offered to be printed together, and the dropped files that it stands for. */
 interface Joining {
@@ -29,6 +30,7 @@ export function BenchScreen() {
     if (files.length === 1) bench.add(files);
     else setJoining({ choices: files.map(joinableFile), files });
   };
+  useHandedFiles(open);
   const drop = useFileDrop(open, () => toast.error('Only files can be dropped here.'));
   if (bench.trouble !== null) return <LoadTrouble message={bench.trouble} onRetry={loadBench} />;
 
