@@ -22,7 +22,7 @@ describe('accessibility in both themes', () => {
     assert.deepEqual(await violationsInBothThemes(page), []);
     await page.keyboard.press('b');
     await seeText(page, 'From the first load to the last');
-    assert.deepEqual(await violationsInBothThemes(page), []);
+    assert.deepEqual(await violations(page), []);
     await page.keyboard.press('q');
     await seeText(page, 'Order of printing');
     assert.deepEqual(complaints, []);
@@ -50,12 +50,12 @@ describe('accessibility in both themes', () => {
 
     for (const tab of ['t', 'k', 'b'] as const) {
       await page.keyboard.press(tab);
-      assert.deepEqual(await violationsInBothThemes(page), []);
+      assert.deepEqual(await violations(page), []);
     }
     // A band with a caution and its fix, and a view with its ruler.
     for (const key of ['ArrowUp', 's', 'm', 'v', '='] as const) await page.keyboard.press(key);
     await seeText(page, 'One layer thin');
-    assert.deepEqual(await violationsInBothThemes(page), []);
+    assert.deepEqual(await violations(page), []);
     await page.keyboard.press('Delete');
 
     for (const [key, text] of [
@@ -89,13 +89,13 @@ describe('accessibility in both themes', () => {
     await page.keyboard.press('h');
     await page.keyboard.type('2.33 mm, layer 99');
     await seeText(page, 'There is no layer 99');
-    assert.deepEqual(await violationsInBothThemes(page), []);
+    assert.deepEqual(await violations(page), []);
     await page.click('#plan-tab-bands');
 
     await byRole(page, 'link', 'Read').click();
     await seeText(page, 'What the file holds');
     await page.waitForSelector('.lamella-gone-to');
-    assert.deepEqual(await violationsInBothThemes(page), []);
+    assert.deepEqual(await violations(page), []);
     await byRole(page, 'link', 'Plan').click();
     await seeText(page, 'Bands');
 
@@ -103,22 +103,22 @@ describe('accessibility in both themes', () => {
     await seeText(page, 'At each swap');
     await page.locator('::-p-text(Spelled out)').click();
     await seeText(page, 'Goes back over the point.');
-    assert.deepEqual(await violationsInBothThemes(page), []);
+    assert.deepEqual(await violations(page), []);
 
     await byRole(page, 'link', 'Checks may fail').click();
     await seeText(page, 'Before you press start');
-    assert.deepEqual(await violationsInBothThemes(page), []);
+    assert.deepEqual(await violations(page), []);
 
     await page.keyboard.press('w');
     await seeText(page, 'The file is written');
-    assert.deepEqual(await violationsInBothThemes(page), []);
+    assert.deepEqual(await violations(page), []);
 
     await byRole(page, 'link', 'Printers').click();
     await seeText(page, 'Which stop it knows');
-    assert.deepEqual(await violationsInBothThemes(page), []);
+    assert.deepEqual(await violations(page), []);
     await byRole(page, 'button', 'Find out which stop it knows').click();
     await seeText(page, 'Say what happened');
-    assert.deepEqual(await violationsInBothThemes(page), []);
+    assert.deepEqual(await violations(page), []);
     assert.deepEqual(complaints, []);
   });
 

@@ -73,8 +73,8 @@ describe('checks before printing', () => {
     await seeText(page, ', while you are out.');
     await byRole(page, 'link', 'Guide: When to be there').click();
     await seeText(page, 'Choose the start, not the alarm clock');
-    await byRole(page, 'link', 'Next Keeping the part on the bed').click();
-    await byRole(page, 'heading', 'Keeping the part on the bed').wait();
+    await byRole(page, 'link', 'Next Learning from prints').click();
+    await byRole(page, 'heading', 'Learning from prints').wait();
     await page.goBack();
     await byRole(page, 'heading', 'When to be there').wait();
     await page.goBack();

@@ -87,7 +87,7 @@ describe('without the server', () => {
     await seeSaved(page);
     await page.reload();
     await seeText(page, 'Opened box');
-    const cards = await page.$$eval('ul[aria-label="Jobs"] > li', (all) => all.length);
+    const cards = await page.$$eval('ul[aria-label="Jobs"] canvas', (all) => all.length);
     assert.equal(cards, 3);
     assert.deepEqual(complaints, []);
   });

@@ -3,10 +3,10 @@ import { fuzz, fuzzOne, type FuzzKind } from '../../../tests/support/fuzz';
 
 describe('made-up prints, own lines, archives, torn files, parts side by side and several files', () => {
   it.each([
-    ['shapes', 150, 60],
-    ['own lines', 250, 20],
-    ['archives', 150, 0],
-    ['torn files', 200, 40],
+    ['shapes', 90, 36],
+    ['own lines', 150, 12],
+    ['archives', 90, 0],
+    ['torn files', 120, 24],
     ['sides', 40, 20],
     ['joined', 30, 8],
   ] as const)(
