@@ -188,8 +188,6 @@ describe('at the printer', () => {
     const { page, complaints } = await atThePrinter();
     await page.setViewport({ width: 1280, height: 800 });
     await tap(page, 'Rehearse it in two minutes');
-    await new Promise((r) => setTimeout(r, 1500));
-    await page.screenshot({ path: '/tmp/reh.png' });
     await page.waitForSelector('[aria-label="Simulated printer"]');
     await seeText(page, 'Prints now');
     await tap(page, 'Pause');
