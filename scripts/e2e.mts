@@ -1,9 +1,11 @@
 // Runs the tests in the browser: one server and two browsers for all of them, and the slowest ten at the end.
 import { spawn } from 'node:child_process';
-import { readdirSync, statSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { ROOT, startApp, startBrowser } from '../tests/e2e/app';
+import { makeSeeds } from '../tests/e2e/makeSeeds';
 
 const FOLDER = 'tests/e2e';
 /** Files whose few lines take long. */
@@ -38,6 +40,9 @@ function note(line: string): void {
   if (time && isTest) timed.push({ name, ms: Number(time[1]) });
 }
 
+const shared = mkdtempSync(join(tmpdir(), 'lamella-seeds-'));
+const seeds = join(shared, 'seeds.json');
+writeFileSync(seeds, JSON.stringify(await makeSeeds()));
 const app = await startApp();
 const plain = await startBrowser({ webGl: false });
 const drawing = await startBrowser({ webGl: true });
@@ -49,6 +54,7 @@ const tests = spawn(
     stdio: ['ignore', 'pipe', 'inherit'],
     env: {
       ...process.env,
+      E2E_SEEDS: seeds,
       E2E_URL: app.url,
       E2E_PLAIN: plain.wsEndpoint(),
       E2E_DRAWING: drawing.wsEndpoint(),
@@ -64,6 +70,7 @@ const code = await new Promise<number>((resolve) => {
 });
 await Promise.all([plain.close(), drawing.close()]);
 app.stop();
+rmSync(shared, { recursive: true });
 const slowest = timed.toSorted((a, b) => b.ms - a.ms).slice(0, 10);
 console.log('\nSlowest:');
 for (const one of slowest) console.log(`${(one.ms / 1000).toFixed(1).padStart(6)} s  ${one.name}`);

@@ -3,7 +3,8 @@ import { spawnSync } from 'node:child_process';
 import { installChromium, installPackages, ROOT, run } from './lib/install.mjs';
 
 installPackages();
-installChromium();
+// It is needed last, and its packages come while the tests before want the processor.
+const chromium = installChromium();
 
 let passed = 0;
 let failed = 0;
@@ -55,6 +56,7 @@ countedStep('Lint, types and unit tests', 'npm', ['run', '--silent', 'check'], (
 });
 // Types were looked at above.
 step('Build', 'npm', ['run', '--silent', 'build'], { LAMELLA_TYPES_HELD: '1' });
+await chromium();
 countedStep('Tests in the browser', 'npm', ['run', '--silent', 'e2e'], (out) => ({
   passed: number(out, /^# pass (\d+)$/m),
   failed: number(out, /^# fail (\d+)$/m),

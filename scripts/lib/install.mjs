@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 
@@ -46,15 +46,27 @@ export function chromiumPath() {
   return [CHROMIUM, '/usr/bin/chromium-browser'].find((path) => existsSync(path)) ?? null;
 }
 
-/** Installs Chromium with apt when it can; otherwise says exactly what to run, and stops. */
+/**
+ * Begins to install Chromium with apt when it can; other things go on meanwhile.
+ * @returns what waits until it is there; where it cannot be, it says exactly what to run, and stops.
+ */
 export function installChromium() {
-  if (chromiumPath()) return;
   const canInstall = process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
-  if (canInstall) {
-    console.log('Installing Chromium…');
-    run('apt-get', ['update', '-q']);
-    run('apt-get', ['install', '-y', '-q', 'chromium'], { DEBIAN_FRONTEND: 'noninteractive' });
-  }
+  if (chromiumPath() || !canInstall) return hasChromium;
+  console.log('Installing Chromium…');
+  const installing = spawn(
+    'sh',
+    ['-c', 'apt-get update -q >/dev/null && apt-get install -y -q chromium >/dev/null'],
+    {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    },
+  );
+  const ended = new Promise((resolve) => installing.on('close', resolve));
+  return () => ended.then(hasChromium);
+}
+
+function hasChromium() {
   if (chromiumPath()) return;
   console.error(
     [

@@ -132,8 +132,9 @@ describe('accessibility in both themes', () => {
     await seeText(page, 'How it covers');
     assert.deepEqual(await violationsInBothThemes(page), []);
     // All pages of the guide are made of the same parts: their colours are looked at once.
-    for (const [i, { id, title }] of GUIDE_PAGES.entries()) {
-      await page.goto(`${bed.app.url}/guide/${id}`);
+    await page.goto(`${bed.app.url}/guide`);
+    for (const [i, { title }] of GUIDE_PAGES.entries()) {
+      await byRole(page, 'link', title).click();
       await byRole(page, 'heading', title).wait();
       const look = i === 0 ? violationsInBothThemes : violationsBesideContrast;
       assert.deepEqual(await look(page), []);

@@ -117,6 +117,7 @@ export async function prepare(
   await session.send('Page.setInterceptFileChooserDialog', { enabled: true });
   await session.send('Emulation.setLocaleOverride', { locale });
   page.setDefaultTimeout(PATIENCE);
+  leaveWhenSaved(page);
   const complaints: Complaints = [];
   page.on('console', (message) => {
     if (message.type() !== 'error') return;
@@ -129,6 +130,25 @@ export async function prepare(
     if (response.status() >= 400) complaints.push(`${response.status()}: ${response.url()}`);
   });
   return complaints;
+}
+
+/**
+ * Lets a page be left only when nothing is on its way to the disk, as a person does who looks whether it says
+ * Saved: the browser would ask whether to leave, and the test would wait for an answer.
+ */
+function leaveWhenSaved(page: Page): void {
+  const settled = (): Promise<void> =>
+    until(page, () => document.querySelector('[data-saving="saving"]') === null);
+  const goto = page.goto.bind(page);
+  page.goto = async (...given) => {
+    await settled();
+    return goto(...given);
+  };
+  const reload = page.reload.bind(page);
+  page.reload = async (...given) => {
+    await settled();
+    return reload(...given);
+  };
 }
 
 /**

@@ -1,77 +1,35 @@
-import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { build } from 'esbuild';
 import type { HTTPRequest, Page } from 'puppeteer-core';
-import { readGcode } from '../../src/core/read/reader';
-import { boundsOf } from '../../src/core/geometry/columns';
-import { PICTURE_CELLS, pictureOf } from '../../src/core/geometry/picture';
-import { ORDINARY_PRINTER } from '../../src/core/motion/limits';
-import { bookOf, mapPlans } from '../../src/core/plan/planBook';
-import { DEMO_JOBS, demoPlan, type DemoJob } from '../../src/features/bench/demoJobs';
-import { ROOT } from './app';
 import type { SeededJob } from './seedPage';
+
+/** What pages are seeded with. */
+export interface Seeds {
+  /** Puts `seedLamella` into a page. */
+  readonly script: string;
+  readonly jobs: readonly SeededJob[];
+}
+
+const { E2E_SEEDS } = process.env;
+/** Made once for a run of the tests; made here for what uses the same pages outside of one. */
+const seeds: Seeds = E2E_SEEDS
+  ? (JSON.parse(readFileSync(E2E_SEEDS, 'utf8')) as Seeds)
+  : await (await import('./makeSeeds')).makeSeeds();
+
+function seededJob(name: string): SeededJob {
+  const found = seeds.jobs.find(({ job }) => job.name === name);
+  if (!found) throw new Error(`No demo job ${name}`);
+  return found;
+}
 
 /** The id that a demo job gets when it is seeded. */
 export function demoId(name: string): string {
-  const at = DEMO_JOBS.findIndex((one) => one.name === name);
-  if (at < 0) throw new Error(`No demo job ${name}`);
-  return `00000000-0000-4000-8000-00000000000${at + 1}`;
-}
-
-const made = new Map<string, SeededJob>();
-
-/** A demo job as the Bench would have stored it, read here by the same core. */
-function seededJob(name: string): SeededJob {
-  const known = made.get(name);
-  if (known) return known;
-  const demo = DEMO_JOBS.find((one) => one.name === name) as DemoJob;
-  const id = demoId(name);
-  const bytes = readFileSync(join(ROOT, 'public/demo', demo.fileName));
-  const reading = readGcode(bytes, ORDINARY_PRINTER);
-  const fingerprint = createHash('sha256').update(bytes).digest('hex');
-  const { columns, rows, top } = pictureOf(reading.footprint, PICTURE_CELLS);
-  const seeded: SeededJob = {
-    job: {
-      id,
-      name,
-      fileName: demo.fileName,
-      bytes: bytes.length,
-      fingerprint,
-      layers: reading.layers.length,
-      height: reading.layers.at(-1)?.z ?? 0,
-      seconds: reading.seconds.total,
-      bounds: boundsOf(reading.footprint),
-      addedAt: 1,
-      isDemo: true,
-      deleted: null,
-    },
-    picture: { columns, rows, top: Buffer.from(top.buffer).toString('base64') },
-    plans: { id, revision: 1, book: bookOf(demoPlan(demo, fingerprint)), aside: [] },
-    file: `/demo/${demo.fileName}`,
-  };
-  made.set(name, seeded);
-  return seeded;
+  return seededJob(name).job.id;
 }
 
 function withoutSwaps(seeded: SeededJob): SeededJob {
-  const book = mapPlans(seeded.plans.book, (plan) => ({ ...plan, swaps: [] }));
-  return { ...seeded, plans: { ...seeded.plans, book } };
-}
-
-let bundle: Promise<string> | null = null;
-
-/** The store of the application as a script, so that a page is seeded by the very same functions. */
-async function seedScript(): Promise<string> {
-  bundle ??= build({
-    entryPoints: [join(ROOT, 'tests/e2e/seedPage.ts')],
-    bundle: true,
-    write: false,
-    format: 'iife',
-    tsconfig: join(ROOT, 'tsconfig.json'),
-    define: { 'process.env.NODE_ENV': '"production"' },
-  }).then(({ outputFiles }) => outputFiles[0].text);
-  return bundle;
+  const { book } = seeded.plans;
+  const variants = book.variants.map((one) => ({ ...one, plan: { ...one.plan, swaps: [] } }));
+  return { ...seeded, plans: { ...seeded.plans, book: { ...book, variants } } };
 }
 
 const EMPTY = '<!doctype html><link rel="icon" href="data:,"><title>Empty</title>';
@@ -94,9 +52,9 @@ export async function seedJobs(
   isEmpty = false,
 ): Promise<void> {
   await openEmptyPage(page, url);
-  await page.evaluate(await seedScript());
+  await page.evaluate(seeds.script);
   const jobs = names.map(seededJob).map((one) => (isEmpty ? withoutSwaps(one) : one));
-  const demoFiles = DEMO_JOBS.map(({ fileName }) => fileName);
+  const demoFiles = seeds.jobs.map(({ job }) => job.fileName);
   await page.evaluate(
     (given, files) => {
       const { seedLamella } = globalThis as unknown as {
