@@ -16,6 +16,7 @@ const outsideCore =
 /** Folders of core, each of which may import those before it; what lies in core itself comes first. */
 const coreFolders = [
   'archive',
+  'bundle',
   'gcode',
   'motion',
   'geometry',

@@ -23,6 +23,7 @@ const assets = [
 const pages = [
   '/',
   '/shelf',
+  '/safe',
   '/logbook',
   '/printers',
   '/guide',

@@ -27,6 +27,8 @@ export interface Desk {
   readonly goTo: (station: 'read' | 'plan' | 'recipe' | 'checks' | 'output') => void;
   readonly savePlan: () => void;
   readonly savePicture: () => void;
+  /** Saves the job with its file, plans, prints and printer. */
+  readonly saveJob: () => void;
   /** Asks for a plan file, or for the same part sliced anew. */
   readonly openPlanFile: () => void;
   readonly openNewSlice: () => void;

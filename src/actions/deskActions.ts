@@ -150,6 +150,14 @@ export const DESK_ACTIONS: readonly Action[] = [
     run: ({ desk }) => desk.savePlan(),
   },
   {
+    id: 'save-job',
+    label: 'Save the job to hand it on',
+    group: 'Plan',
+    anywhere: true,
+    shortcuts: [],
+    run: ({ desk }) => desk.saveJob(),
+  },
+  {
     id: 'open-plan',
     label: 'Open a plan file',
     group: 'Plan',

@@ -18,6 +18,7 @@ const context: ActionContext = {
     writeFile: vi.fn(),
     goTo: vi.fn(),
     savePlan: vi.fn(),
+    saveJob: vi.fn(),
     savePicture: vi.fn(),
     openPlanFile: vi.fn(),
     openNewSlice: vi.fn(),

@@ -1,6 +1,7 @@
 'use client';
 
 import { retryWrites, saveStateOf, useWrites } from '@/store/writes';
+import { Link } from './Link';
 import { Strokes } from './Strokes';
 
 const LOOK = 'flex flex-col items-center gap-0.5 rounded-md px-1 py-1.5 text-xs';
@@ -17,10 +18,10 @@ export function SaveStatus() {
       className="max-md:ml-auto md:mt-auto"
     >
       {state === 'saved' && (
-        <span className={`${LOOK} text-muted`}>
+        <Link href="/safe" className={`${LOOK} text-muted hover:bg-sunk hover:text-ink`}>
           <Strokes size={18} path="M20 6L9 17l-5-5" />
           Saved
-        </span>
+        </Link>
       )}
       {state === 'saving' && (
         <span className={`${LOOK} text-muted`}>

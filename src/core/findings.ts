@@ -82,6 +82,8 @@ export type RefusalCode =
   | FindingCode
   // A file, or what is packed in it.
   | 'archive-too-large'
+  | 'foreign-bundle'
+  | 'newer-bundle'
   | 'already-has-swaps'
   | 'cannot-read'
   | 'cannot-write'

@@ -21,6 +21,8 @@ export interface CollectionSpec<T extends { readonly id: string }> {
   readonly compare: (a: T, b: T) => number;
   /** Records of another store that follow from these: taken away with each change, and drawn anew when looked at. */
   readonly following?: StoreName;
+  /** Whether a record is one that Lamella has made, and nobody would miss. */
+  readonly isMadeUp?: (record: T) => boolean;
   /** The keys of those that are loaded; all of them when left out. */
   readonly wanted?: (db: Database) => Promise<readonly string[]>;
 }
@@ -76,13 +78,17 @@ export function createCollection<T extends { readonly id: string }>({
   seed,
   compare,
   following,
+  isMadeUp,
   wanted,
 }: CollectionSpec<T>): Collection<T> {
   const use = create<CollectionState<T>>()(() => ({ records: null, trouble: null }));
   let loading: Promise<void> | null = null;
 
   const known = (): readonly T[] => use.getState().records ?? [];
-  const entryOf = (record: T): Entry => ({ store, key: record.id, value: record });
+  const entryOf = (record: T): Entry => {
+    const entry: Entry = { store, key: record.id, value: record };
+    return isMadeUp?.(record) ? { ...entry, changedAt: 0 } : entry;
+  };
   const removalOf = (key: string): Entry => ({ store, key });
   const stores = following ? [store, following] : [store];
   /** With what follows from the records that are put or taken away: it holds no longer. */
@@ -148,7 +154,10 @@ export function createCollection<T extends { readonly id: string }>({
           // Another tab may have been quicker.
           (await read.one('meta', seed.key)) === true
             ? []
-            : [...seed.records().map(entryOf), { store: 'meta', key: seed.key, value: true }],
+            : [
+                ...seed.records().map((record) => ({ ...entryOf(record), changedAt: 0 })),
+                { store: 'meta', key: seed.key, value: true },
+              ],
       });
     }
     const some = wanted ? await wanted(db) : null;

@@ -2,6 +2,7 @@ import { toast } from './toast';
 import { refuse, success, type Result } from '@/core/findings';
 import { database, letGoOfReplaced, type StoreName } from './db';
 import type { Entry } from './entry';
+import { changesKey, isDated } from './changes';
 import { adoptedId } from './identity';
 import { keepInJournal } from './journal';
 import { ID_KEY } from './migrations';
@@ -119,7 +120,7 @@ async function attempt(change: Change, askedAt: number): Promise<unknown> {
 
 async function write({ stores, make }: Change, askedAt: number): Promise<readonly Entry[]> {
   const db = await database();
-  const tx = db.transaction([...new Set<StoreName>([...stores, 'meta'])], 'readwrite', {
+  const tx = db.transaction([...new Set<StoreName>([...stores, 'changes', 'meta'])], 'readwrite', {
     durability: 'strict',
   });
   // Without this, a transaction that fails would be an error that nobody has caught.
@@ -141,7 +142,8 @@ async function write({ stores, make }: Change, askedAt: number): Promise<readonl
       throw letGoOfReplaced(db);
     }
     const entries = made.filter((one) => (writtenAt.get(nameOf(one)) ?? 0) < askedAt);
-    for (const { store, key, value } of entries) {
+    const now = Date.now();
+    for (const { store, key, value, changedAt = now } of entries) {
       const records = tx.objectStore(store);
       const inLine = records.keyPath !== null;
       const request =
@@ -150,6 +152,9 @@ async function write({ stores, make }: Change, askedAt: number): Promise<readonl
           : records.put?.(value, inLine ? undefined : key);
       // The transaction's own failure is the one that counts.
       request?.catch(() => {});
+      if (!isDated(store)) continue;
+      const dated = tx.objectStore('changes').put?.(changedAt, changesKey(store, key));
+      dated?.catch(() => {});
     }
     await tx.done;
     for (const one of entries) writtenAt.set(nameOf(one), askedAt);

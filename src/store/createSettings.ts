@@ -4,7 +4,10 @@ import { readShape, type ShapeWords } from '@/core/shape';
 import type { Schema } from 'yup';
 
 /** Settings of this browser: small, the same for all jobs, and followed by all tabs. */
-export type Settings<T> = UseBoundStore<StoreApi<T>>;
+export type Settings<T> = UseBoundStore<StoreApi<T>> & {
+  /** The same settings from elsewhere; null when they cannot be read. */
+  readonly readable: (found: unknown) => T | null;
+};
 
 /**
  * Makes settings that are kept in localStorage under a name. What is stored is read by a schema;
@@ -15,13 +18,15 @@ export function createSettings<T extends object>(
   schema: Schema<T>,
   beginning: T,
 ): Settings<T> {
+  const readable = (found: unknown): T | null => {
+    const words: ShapeWords = { what: 'The settings', code: 'bad-settings', passOverUnknown: true };
+    const shape = readShape(schema, found, words);
+    return shape.ok ? { ...beginning, ...shape.value } : null;
+  };
   const read = (text: string | null): T => {
     if (text === null) return beginning;
-    const words: ShapeWords = { what: 'The settings', code: 'bad-settings', passOverUnknown: true };
     try {
-      const json = JSON.parse(text) as unknown;
-      const shape = readShape(schema, stateIn(json), words);
-      return shape.ok ? { ...beginning, ...shape.value } : beginning;
+      return readable(stateIn(JSON.parse(text))) ?? beginning;
     } catch {
       return beginning;
     }
@@ -47,7 +52,7 @@ export function createSettings<T extends object>(
       following = false;
     });
   }
-  return use;
+  return Object.assign(use, { readable });
 }
 
 function stored(name: string): string | null {

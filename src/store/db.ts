@@ -16,12 +16,23 @@ interface Schema extends DBSchema {
   runs: { key: string; value: unknown };
   entries: { key: string; value: unknown };
   photos: { key: string; value: unknown };
+  /** When each record was changed last, by `store/id`. */
+  changes: { key: string; value: unknown };
   meta: { key: string; value: unknown };
 }
 
 export type Database = IDBPDatabase<Schema>;
 export type StoreName =
-  'jobs' | 'files' | 'plans' | 'printers' | 'spools' | 'runs' | 'entries' | 'photos' | 'meta';
+  | 'jobs'
+  | 'files'
+  | 'plans'
+  | 'printers'
+  | 'spools'
+  | 'runs'
+  | 'entries'
+  | 'photos'
+  | 'changes'
+  | 'meta';
 
 const NAME = 'lamella';
 

@@ -5,4 +5,9 @@ export interface Entry {
   readonly store: StoreName;
   readonly key: string;
   readonly value?: unknown;
+  /**
+   * When it was changed, ms since 1970: now when left out, and 0 for what Lamella itself has made and nobody
+   * would miss.
+   */
+  readonly changedAt?: number;
 }

@@ -22,6 +22,7 @@ export const jobs = createCollection<Job>({
   what: 'job',
   parse: parseJob,
   compare: (a, b) => b.addedAt - a.addedAt,
+  isMadeUp: ({ isDemo }) => isDemo,
 });
 
 /** The plans of all jobs, for the pictures on the Bench. */
@@ -58,7 +59,10 @@ export async function saveWholeJob(whole: WholeJob, demoFile?: string): Promise<
   return commitOrRefuse({
     what: `the job ${whole.job.name}`,
     stores: ['jobs', 'files', 'plans'],
-    make: () => [...entriesOf(whole), ...seeded],
+    make: () =>
+      entriesOf(whole)
+        .map((entry) => (demoFile === undefined ? entry : { ...entry, changedAt: 0 }))
+        .concat(seeded),
   });
 }
 

@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { ordinarySpool } from '@/core/filament/spool';
 import { emptyPlan } from '@/core/plan/jobPlan';
 import { bookOf } from '@/core/plan/planBook';
-import { checkMigrations, DB_VERSION, ID_KEY, migrate, MIGRATIONS } from './migrations';
+import { RECORDS_VERSION } from '@/core/bundle/form';
+import { checkMigrations, DB_VERSION, ID_KEY, LONG_AGO, migrate, MIGRATIONS } from './migrations';
 
 const plan = emptyPlan('cd'.repeat(32));
 
@@ -23,6 +24,11 @@ describe('migrations', () => {
         { to: 1, run },
       ]),
     ).toThrow(/2 is numbered 1/);
+  });
+
+  it('are thought of where records are saved to files', () => {
+    // Records of an older shape in such a file have to be brought to the newest as well.
+    expect(RECORDS_VERSION).toBe(DB_VERSION);
   });
 
   it.each(MIGRATIONS.map(({ to }) => to - 1))(
@@ -53,9 +59,11 @@ describe('migrations', () => {
         const plans = { id: 'old', revision: 1, book: bookOf(plan), aside: [] };
         expect(await db.get('plans', 'old')).toEqual(plans);
       }
+      if (from > 0) expect(await db.get('changes', 'jobs/old')).toBe(LONG_AGO);
       if (from === 4) expect((await db.get('spools', 'old'))?.reserved).toEqual([]);
       expect(await db.get('meta', ID_KEY)).toMatch(/^[0-9a-f-]{36}$/);
       expect([...db.objectStoreNames].sort()).toEqual([
+        'changes',
         'entries',
         'files',
         'jobs',

@@ -96,7 +96,22 @@ export const MIGRATIONS: readonly Migration[] = [
       db.createObjectStore('photos', { keyPath: 'id' });
     },
   },
+  {
+    to: 9,
+    // Records say when they were changed. Of those that are there nobody knows it, but that somebody has.
+    run: async (db, transaction) => {
+      const changes = db.createObjectStore('changes');
+      for (const store of ['jobs', 'plans', 'runs', 'photos']) {
+        for (const key of await transaction.objectStore(store).getAllKeys()) {
+          await changes.put(LONG_AGO, `${store}/${String(key)}`);
+        }
+      }
+    },
+  },
 ];
+
+/** When a record was changed of which that was not kept, ms since 1970. */
+export const LONG_AGO = 1;
 
 /** What is stored may be anything, and what is no record stays as it is. */
 function isRecord(value: unknown): value is Readonly<Record<string, unknown>> {

@@ -1,4 +1,5 @@
 import { EMPTY_LOG } from '@/core/log/runLog';
+import { mergedEvents } from '@/core/run/events';
 import type { HandedRun } from '@/core/run/handOver';
 import type { Run } from './records';
 import { isUnbegun, runs } from './runs';
@@ -10,8 +11,7 @@ const HANDED = 'handed-over';
 export async function takeHanded({ id, runPlan, startAt, events }: HandedRun): Promise<boolean> {
   await runs.load();
   const known = await runs.fetch(id);
-  const told = new Map([...(known?.events ?? []), ...events].map((one) => [one.id, one]));
-  const all = [...told.values()].sort((a, b) => a.at - b.at);
+  const all = mergedEvents(known?.events ?? [], events);
   if (known) return runs.edit(id, (run) => ({ ...run, events: all }));
   return runs.save([
     {

@@ -115,6 +115,14 @@ export function keepTimes(
   }, undefined);
 }
 
+/** How much room the readings take, bytes. */
+export function keptReadingBytes(): Promise<number> {
+  return tried(async (db) => {
+    const sizes = await db.getAll('sizes');
+    return sizes.reduce((sum, { bytes }) => sum + bytes, 0);
+  }, 0);
+}
+
 /** Lets go of the oldest readings until so many bytes are free; false when there were none. */
 export function dropReadings(bytes: number): Promise<boolean> {
   return tried(async (db) => {

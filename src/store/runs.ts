@@ -5,6 +5,9 @@ import { runsAtHand } from './entryLine';
 import { parseRun } from './runShape';
 import type { Run } from './records';
 
+/** The job of the made-up prints: none that is on the Bench. */
+export const MADE_UP = 'made-up';
+
 /** What was written and how it was printed, newest first. */
 export const runs = createCollection<Run>({
   store: 'runs',
@@ -12,6 +15,7 @@ export const runs = createCollection<Run>({
   parse: parseRun,
   compare: (a, b) => b.writtenAt - a.writtenAt || (a.id < b.id ? -1 : 1),
   following: 'entries',
+  isMadeUp: ({ jobId }) => jobId === MADE_UP,
   wanted: runsAtHand,
 });
 

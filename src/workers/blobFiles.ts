@@ -8,6 +8,30 @@ const MAGIC_BYTES = 4096;
 /** Unpacked bytes that are gathered before the browser may put them aside as a Blob. */
 const GATHERED = 16 << 20;
 
+/** Puts pieces together to a Blob, which the browser keeps outside of memory when it is large. */
+export class BlobGatherer {
+  private readonly blobs: Blob[] = [];
+  private gathered: Uint8Array[] = [];
+  private bytes = 0;
+
+  push(chunk: Uint8Array): void {
+    this.gathered.push(chunk);
+    this.bytes += chunk.length;
+    if (this.bytes >= GATHERED) this.putAside();
+  }
+
+  finish(): Blob {
+    this.putAside();
+    return new Blob(this.blobs);
+  }
+
+  private putAside(): void {
+    this.blobs.push(new Blob(this.gathered as BlobPart[]));
+    this.gathered = [];
+    this.bytes = 0;
+  }
+}
+
 /** Reads below this are served from pages, bytes: a file may have thousands of them, and each costs a while. */
 const SMALL_READ = 64 << 10;
 const PAGE = 256 << 10;
@@ -65,7 +89,7 @@ async function* chunksOfBlob(blob: Blob): AsyncGenerator<Uint8Array<ArrayBuffer>
 
 /**
  * The G-code in a file: the file itself when it is plain, otherwise what is packed in it. Archives
- * are unpacked as streams into Blobs, which the browser keeps outside of memory when they are large.
+ * are unpacked as streams.
  */
 export async function gcodeOf(
   file: Blob,
@@ -77,24 +101,7 @@ export async function gcodeOf(
     const verdict = checkPlain(head);
     return verdict.ok ? success(file) : verdict;
   }
-  const blobs: Blob[] = [];
-  let gathered: Uint8Array[] = [];
-  let bytes = 0;
-  const putAside = (): void => {
-    blobs.push(new Blob(gathered as BlobPart[]));
-    gathered = [];
-    bytes = 0;
-  };
-  const unpacked = await unpackArchive(
-    source,
-    (chunk) => {
-      gathered.push(chunk);
-      bytes += chunk.length;
-      if (bytes >= GATHERED) putAside();
-    },
-    { onProgress },
-  );
-  if (!unpacked.ok) return unpacked;
-  putAside();
-  return success(new Blob(blobs));
+  const gatherer = new BlobGatherer();
+  const unpacked = await unpackArchive(source, (chunk) => gatherer.push(chunk), { onProgress });
+  return unpacked.ok ? success(gatherer.finish()) : unpacked;
 }

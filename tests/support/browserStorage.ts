@@ -24,9 +24,18 @@ export function stubLocalStorage(room = Infinity): Map<string, string> {
   return kept;
 }
 
-/** Lets every write to the database fail as on a full disk, until the answer is called. */
-export function fillDisk(): () => void {
-  const spy = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+/**
+ * Lets every write to the database fail as on a full disk, until the answer is called.
+ * @param after how many writes still succeed.
+ */
+export function fillDisk(after = 0): () => void {
+  let left = after;
+  const { put } = IDBObjectStore.prototype;
+  const spy = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (
+    this: IDBObjectStore,
+    ...given
+  ) {
+    if (left-- > 0) return put.apply(this, given);
     throw new DOMException('No room.', 'QuotaExceededError');
   });
   return () => spy.mockRestore();

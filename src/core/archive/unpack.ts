@@ -3,18 +3,14 @@ import { sourceOf, type ByteSource } from '../byteSource';
 import { refuse, success, type Refusal, type Result } from '../findings';
 import { DamagedArchive } from './byteReader';
 import { unpackGzip } from './gzip';
+import { isBeyondMeasure, MOST_BYTES, MOST_GROWTH } from './growth';
 import type { Sink } from './inflate';
 import { unpackEntry, zipEntries } from './zip';
 
 /** Notes that some computers put beside each file: they have its name and hold nothing of it. */
-const RESOURCE_FORK = /(^|\/)(__MACOSX\/|\._)/;
+export const RESOURCE_FORK = /(^|\/)(__MACOSX\/|\._)/;
 
 const LOOKED_AT = 4096;
-/** Most bytes that may come out of an archive. */
-const MOST_BYTES = 2e9;
-/** Sliced prints pack to a tenth; what grows more than this, beyond a first stretch, is none. */
-const MOST_GROWTH = 100;
-const FREE_BYTES = 50e6;
 
 /** How far unpacking has come, in bytes of the archive. */
 export interface UnpackProgress {
@@ -59,7 +55,7 @@ export async function unpackArchive(
   const watch =
     (ofPacked: number) =>
     (packed: number, bytes: number): void => {
-      if (bytes > mostBytes || (bytes > FREE_BYTES && bytes > MOST_GROWTH * ofPacked)) {
+      if (isBeyondMeasure(bytes, ofPacked, mostBytes)) {
         throw new Refused({ code: 'archive-too-large', message: tooLarge(kind, bytes, mostBytes) });
       }
       onProgress?.({ packed, ofPacked });

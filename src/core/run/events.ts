@@ -95,3 +95,12 @@ export function lastEvent(all: readonly RunEvent[]): RunEvent | null {
     all.findLast(({ kind, id }) => !['undone', 'ticked'].includes(kind) && !undone.has(id)) ?? null
   );
 }
+
+/** Puts together what was told of a run in two places: each event once, in the order in which they happened. */
+export function mergedEvents(
+  here: readonly RunEvent[],
+  there: readonly RunEvent[],
+): readonly RunEvent[] {
+  const told = new Map([...here, ...there].map((one) => [one.id, one]));
+  return [...told.values()].sort((a, b) => a.at - b.at);
+}

@@ -3,6 +3,8 @@
 import { FileUp, Layers2 } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { useFileDrop } from '@/components/useFileDrop';
+import { BundleDialog } from '@/features/safe/BundleDialog';
+import { SaveReminder } from '@/features/safe/SaveReminder';
 import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
 import { AsideNotes } from '@/components/AsideNotes';
@@ -12,6 +14,7 @@ import { joinableFile, joinableJob, JoinDialog, type Joinable } from './JoinDial
 import { FailedNotice, RunningNotice } from './ImportNotices';
 import { DeletedJobs } from './DeletedJobs';
 import { RoomNote } from './RoomNote';
+import { isBundle } from './isBundle';
 import { loadBench, useBench } from './useBench';
 import { useHandedFiles } from './useHandedFiles';
 
@@ -26,8 +29,10 @@ export function BenchScreen() {
   const bench = useBench();
   const input = useRef<HTMLInputElement>(null);
   const [joining, setJoining] = useState<Joining | null>(null);
-  const open = (files: readonly File[]): void => {
-    if (files.length === 1) bench.add(files);
+  const [bundle, setBundle] = useState<File | null>(null);
+  const open = async (files: readonly File[]): Promise<void> => {
+    if (files.length === 1 && (await isBundle(files[0]))) setBundle(files[0]);
+    else if (files.length === 1) bench.add(files);
     else setJoining({ choices: files.map(joinableFile), files });
   };
   useHandedFiles(open);
@@ -74,6 +79,7 @@ export function BenchScreen() {
       </header>
 
       <div className="mt-5 grid gap-3">
+        <SaveReminder jobCount={bench.jobs?.length ?? 0} />
         <AsideNotes stores={['jobs', 'plans']} />
         {bench.failed.map((notice) => (
           <FailedNotice
@@ -121,6 +127,7 @@ export function BenchScreen() {
             : null
         }
       />
+      <BundleDialog file={bundle} onClose={() => setBundle(null)} />
       {drop.isOver && (
         <div className="pointer-events-none absolute inset-2 grid place-items-center rounded-xl border-2 border-dashed border-accent bg-accent-soft/90 text-xl font-semibold">
           Let go to open it

@@ -8,6 +8,7 @@ import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Printer } from '@/core/printer/printer';
 import { writePlanFile } from '@/core/plan/planFile';
 import { useOutputSettings } from '@/store/settings';
+import { saveJobToHandOn } from '@/features/safe/saveJob';
 import { plansSettled } from '@/store/openPlans';
 import { useViewStore } from '@/store/viewStore';
 import { ASK_LEFTOVERS } from '@/features/plan/dialogs/askLeftovers';
@@ -102,6 +103,11 @@ export function useDesk(
         });
         download(new Blob([text], { type: 'application/json' }), `${stem}-plan.json`);
         toast('The plan is in your downloads.');
+      },
+      saveJob: async () => {
+        // It is made from what is stored.
+        await plansSettled();
+        await saveJobToHandOn(job);
       },
       savePicture: async () => {
         const picture = await useViewStore.getState().takePicture?.();

@@ -3,7 +3,7 @@ import type { RunEvent } from '@/core/run/events';
 import type { RunPlan } from '@/core/run/runPlan';
 import { loadLogbook, logbook } from '@/store/logbook';
 import type { Run } from '@/store/records';
-import { runs } from '@/store/runs';
+import { MADE_UP, runs } from '@/store/runs';
 import { toast } from '@/store/toast';
 
 interface ShippedLog {
@@ -16,9 +16,6 @@ interface ShippedLog {
   }[];
 }
 
-/** The job of the made-up prints: none that is on the Bench. */
-const DEMO = 'made-up';
-
 /** Puts the made-up prints of the Quillmarsh group into the logbook, as if they had ended today. */
 export async function addDemoLog(): Promise<void> {
   const response = await fetch('/demo/logbook.json');
@@ -30,7 +27,7 @@ export async function addDemoLog(): Promise<void> {
   const later = Date.now() - shipped.ends;
   const moved = shipped.runs.map(({ id, runPlan, events, log }): Run => ({
     id,
-    jobId: DEMO,
+    jobId: MADE_UP,
     writtenAt: (events[0]?.at ?? shipped.ends) + later,
     runPlan,
     plan: null,
@@ -54,5 +51,5 @@ export async function removeDemoLog(): Promise<void> {
 
 /** The made-up prints that the logbook holds. */
 export function demoIds(): string[] {
-  return logbook.known().flatMap(({ id, jobId }) => (jobId === DEMO ? [id] : []));
+  return logbook.known().flatMap(({ id, jobId }) => (jobId === MADE_UP ? [id] : []));
 }

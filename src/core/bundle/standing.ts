@@ -1,0 +1,29 @@
+/** How a record of a bundle stands to the one that is here. */
+export type Standing =
+  /** There is none here. */
+  | 'new'
+  | 'same'
+  /** Both were changed, and the bundle's or the one here last. */
+  | 'newer'
+  | 'older'
+  /** They differ, and nobody knows which was changed last. */
+  | 'differs'
+  /** It was taken away here since. */
+  | 'gone';
+
+/** One side of the comparison. */
+export interface Side {
+  /** What it says, as `recordText` writes it; null for nothing. */
+  readonly text: string | null;
+  /** When it was changed last or taken away, ms since 1970; null where that is not known. */
+  readonly changedAt: number | null;
+}
+
+/** Compares a record of a bundle with the one of the same id here. */
+export function standingOf(there: Side & { readonly text: string }, here: Side): Standing {
+  const [thereAt, hereAt] = [there.changedAt ?? 0, here.changedAt ?? 0];
+  if (here.text === null) return hereAt > 0 && hereAt >= thereAt ? 'gone' : 'new';
+  if (here.text === there.text) return 'same';
+  if (thereAt === hereAt) return 'differs';
+  return thereAt > hereAt ? 'newer' : 'older';
+}

@@ -1,0 +1,140 @@
+'use client';
+
+import { useState, type ReactNode } from 'react';
+import { Button } from '@/components/Button';
+import { Tick } from '@/components/Tick';
+import { formatBytes, plural } from '@/core/format';
+import { dropReadings } from '@/store/readings';
+import { askToKeep } from '@/store/room';
+import { dropFiles, dropPhotos } from '@/store/roomUse';
+import { toast } from '@/store/toast';
+import type { Kept } from './SafeScreen';
+
+/** Where the room goes, what of it may be cleared, and whether the browser may clear it by itself. */
+export function RoomPart({ kept, onChange }: { kept: Kept; onChange: () => void }) {
+  const { use, room } = kept;
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const there = use.files.filter(({ job }) => chosen.has(job.id));
+  const bytes = there.reduce((sum, one) => sum + one.bytes, 0);
+  const all = use.files.reduce((sum, one) => sum + one.bytes, 0);
+  const drop = async (): Promise<void> => {
+    const back = await dropFiles(there.map(({ job }) => job.id));
+    if (!back) {
+      toast.error('The files could not be taken away just now.');
+      return;
+    }
+    setChosen(new Set());
+    onChange();
+    const undo = async (): Promise<void> => {
+      await back();
+      onChange();
+    };
+    toast(`${plural(there.length, 'file')} taken away. Open a job to give it its file again.`, {
+      duration: 12_000,
+      action: { label: 'Undo', onClick: undo },
+    });
+  };
+  return (
+    <section
+      aria-labelledby="room-title"
+      className="rounded-lg border border-line bg-panel px-5 py-4"
+    >
+      <h2 id="room-title" className="text-lg font-semibold">
+        Room in this browser
+      </h2>
+      <p className="text-muted">{roomWords(room)}</p>
+      {room !== null && !room.isKept && (
+        <p className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1">
+          <span>When the disk runs full, the browser may clear all of it.</span>
+          <Button onClick={() => askToKeep().finally(onChange)}>Ask the browser to keep it</Button>
+        </p>
+      )}
+      {room?.isKept && <p className="mt-2">The browser keeps it until you clear it.</p>}
+      <dl className="mt-3 grid gap-2">
+        <Use term="Sliced files" bytes={all}>
+          {use.files.length > 0 && (
+            <details>
+              <summary className="cursor-pointer text-sm">
+                Take away files that you can open again
+              </summary>
+              <p className="mt-1 text-sm text-muted">
+                The job and its plan stay. To print it again, you open the same file once more.
+              </p>
+              <ul aria-label="Sliced files" className="max-h-72 overflow-y-auto">
+                {use.files.map(({ job, bytes: size }) => (
+                  <li key={job.id} className="flex items-center justify-between gap-3">
+                    <Tick
+                      checked={chosen.has(job.id)}
+                      onChange={(isOn) => {
+                        const next = new Set(chosen);
+                        if (isOn) next.add(job.id);
+                        else next.delete(job.id);
+                        setChosen(next);
+                      }}
+                    >
+                      <span className="wrap-anywhere">{job.name}</span>
+                    </Tick>
+                    <span className="shrink-0 text-sm text-muted">{formatBytes(size)}</span>
+                  </li>
+                ))}
+              </ul>
+              <Button className="mt-1" disabled={there.length === 0} onClick={drop}>
+                {there.length === 0
+                  ? 'Tick the files to take away'
+                  : `Take ${plural(there.length, 'file')} away, ${formatBytes(bytes)}`}
+              </Button>
+            </details>
+          )}
+        </Use>
+        <Use term="Photos of prints" bytes={use.photos}>
+          {use.loosePhotos.ids.length > 0 && (
+            <Button
+              onClick={async () => {
+                await dropPhotos(use.loosePhotos.ids);
+                onChange();
+              }}
+            >
+              Delete {plural(use.loosePhotos.ids.length, 'photo')} of prints that are gone,{' '}
+              {formatBytes(use.loosePhotos.bytes)}
+            </Button>
+          )}
+        </Use>
+        <Use term="Readings that open files sooner" bytes={use.readings}>
+          {use.readings > 0 && (
+            <Button
+              onClick={async () => {
+                await dropReadings(Infinity);
+                onChange();
+              }}
+            >
+              Clear them: files are read anew when opened
+            </Button>
+          )}
+        </Use>
+      </dl>
+    </section>
+  );
+}
+
+function roomWords(room: Kept['room']): string {
+  if (room === null) return 'The browser does not say how much room there is.';
+  return `Lamella uses ${formatBytes(room.used)}; ${formatBytes(room.left)} are left.`;
+}
+
+interface UseProps {
+  readonly term: string;
+  readonly bytes: number;
+  readonly children: ReactNode;
+}
+
+function Use({ term, bytes, children }: UseProps) {
+  return (
+    <div className="border-t border-line pt-2">
+      <div className="flex justify-between gap-3">
+        <dt className="font-medium">{term}</dt>
+        <dd>{formatBytes(bytes)}</dd>
+      </div>
+      {children && <dd className="mt-1">{children}</dd>}
+    </div>
+  );
+}

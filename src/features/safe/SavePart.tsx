@@ -1,0 +1,134 @@
+'use client';
+
+import { Download } from 'lucide-react';
+import { useState } from 'react';
+import { Button } from '@/components/Button';
+import { Tick } from '@/components/Tick';
+import type { BundleKind } from '@/core/bundle/form';
+import { formatBytes, plural } from '@/core/format';
+import type { Scope } from '@/store/bundle/gather';
+import { toast } from '@/store/toast';
+import type { Kept } from './SafeScreen';
+import { saveScope } from './saveScope';
+import { dayWords, momentWords } from './words';
+
+/** What can be saved, or left out. */
+const CHOICES = ['jobs', 'files', 'prints', 'photos', 'printers', 'spools', 'settings'] as const;
+type Choice = (typeof CHOICES)[number];
+
+const KINDS_OF: Readonly<Record<Choice, readonly BundleKind[]>> = {
+  jobs: ['jobs', 'plans'],
+  files: [],
+  prints: ['runs'],
+  photos: ['photos'],
+  printers: ['printers'],
+  spools: ['spools'],
+  settings: [],
+};
+
+/** What makes no sense without another. */
+const NEEDS: Partial<Readonly<Record<Choice, Choice>>> = { files: 'jobs', photos: 'prints' };
+
+/** Saves everything, or what is chosen of it, to a file. */
+export function SavePart({ kept, onSaved }: { kept: Kept; onSaved: () => void }) {
+  const [chosen, setChosen] = useState<ReadonlySet<Choice>>(new Set(CHOICES));
+  const [written, setWritten] = useState<number | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const { here, use } = kept;
+  const fileBytes = use.files.reduce((sum, { bytes }) => sum + bytes, 0);
+  const isIn = (one: Choice): boolean => {
+    const needed = NEEDS[one];
+    return chosen.has(one) && (needed === undefined || chosen.has(needed));
+  };
+  const taken = CHOICES.filter(isIn);
+  const isAll = taken.length === CHOICES.length;
+  const save = async (): Promise<void> => {
+    const scope: Scope = {
+      holds: isAll ? 'everything' : 'some',
+      kinds: new Set(taken.flatMap((one) => KINDS_OF[one])),
+      files: isIn('files'),
+      settings: isIn('settings'),
+      jobId: null,
+    };
+    const expected = (isIn('files') ? fileBytes : 0) + (isIn('photos') ? use.photos : 0);
+    setTrouble(null);
+    setWritten(0);
+    const saved = await saveScope(scope, null, expected, setWritten);
+    setWritten(null);
+    if (saved === null) return;
+    if (!saved.ok) setTrouble(saved.refusal.message);
+    else {
+      toast(saved.value);
+      onSaved();
+    }
+  };
+  const words: Readonly<Record<Choice, string>> = {
+    jobs: 'Jobs and their plans',
+    files: `Sliced files, ${formatBytes(fileBytes)} before packing`,
+    prints: 'Prints in the logbook',
+    photos: `Photos, ${formatBytes(use.photos)}`,
+    printers: 'Printers',
+    spools: 'Spools on the shelf',
+    settings: 'Settings: hours, costs, what was learned',
+  };
+  return (
+    <section
+      aria-labelledby="save-title"
+      className="rounded-lg border border-line bg-panel px-5 py-4"
+    >
+      <h2 id="save-title" className="text-lg font-semibold">
+        Save to a file
+      </h2>
+      <p className={here.things > 0 ? 'font-medium' : 'text-muted'}>{standWords(kept)}</p>
+      <fieldset className="mt-3">
+        <legend className="text-sm text-muted">What goes into it</legend>
+        <ul className="grid sm:grid-cols-2">
+          {CHOICES.map((one) => (
+            <li key={one}>
+              <Tick
+                checked={isIn(one)}
+                disabled={!chosen.has(NEEDS[one] ?? one) && NEEDS[one] !== undefined}
+                onChange={(isOn) => {
+                  const next = new Set(chosen);
+                  if (isOn) next.add(one);
+                  else next.delete(one);
+                  setChosen(next);
+                }}
+              >
+                {words[one]}
+              </Tick>
+            </li>
+          ))}
+        </ul>
+      </fieldset>
+      <div className="mt-3 flex flex-wrap items-center gap-3">
+        <Button kind="primary" disabled={written !== null || taken.length === 0} onClick={save}>
+          <Download aria-hidden size={16} />
+          {isAll ? 'Save everything' : 'Save what is ticked'}
+        </Button>
+        {written !== null && (
+          <span aria-busy="true" className="text-sm text-muted">
+            Packing… {formatBytes(written)}
+          </span>
+        )}
+      </div>
+      {trouble !== null && (
+        <p role="alert" className="mt-3 rounded-md bg-danger-soft px-3 py-2">
+          {trouble}
+        </p>
+      )}
+      <p className="mt-3 text-sm text-muted">
+        It is a zip file: sliced files and photos lie in it as they are, all else as text. Put it on
+        another disk; on this one it helps little.
+      </p>
+    </section>
+  );
+}
+
+function standWords({ here: { savedAt, things, since } }: Kept): string {
+  const last =
+    savedAt === null ? 'Never saved to a file.' : `Saved to a file on ${momentWords(savedAt)}.`;
+  if (things === 0) return savedAt === null ? last : `${last} Nothing was changed since.`;
+  const from = since === null ? '' : `, the first on ${dayWords(since)}`;
+  return `${last} ${plural(things, 'thing is', 'things are')} only in this browser${from}.`;
+}

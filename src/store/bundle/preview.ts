@@ -1,0 +1,125 @@
+import { KINDS, type BundleHead, type BundleKind, type BundleLine } from '@/core/bundle/form';
+import { recordText } from '@/core/bundle/recordText';
+import { standingOf } from '@/core/bundle/standing';
+import { success, type Result } from '@/core/findings';
+import { callable, withBundleWorker } from '@/workers/bundleClient';
+import { changesOf } from '../changes';
+import { database, type Database } from '../db';
+import { otherSettings } from './bundleSettings';
+import { PARSE, plainOf, type Parsed } from './bundleShapes';
+import { itemsOf, type PreviewItem, type PreviewPart } from './previewItems';
+
+/** Something in a bundle that cannot be used. */
+export interface Unusable {
+  readonly kind: BundleKind;
+  readonly id: string;
+  readonly why: string;
+}
+
+/** What opening a bundle would bring. */
+export interface Preview {
+  readonly head: BundleHead;
+  readonly items: readonly PreviewItem[];
+  readonly unusable: readonly Unusable[];
+  /** Names of settings that are other ones here. */
+  readonly otherSettings: readonly string[];
+  readonly settings: unknown;
+}
+
+/** Reads a bundle and compares it with what is here; changes nothing. */
+export async function previewBundle(
+  file: Blob,
+  onProgress: (records: number, of: number) => void,
+): Promise<Result<Preview>> {
+  const db = await database();
+  return withBundleWorker(async (service) => {
+    const opened = await service.open(file);
+    if (!opened.ok) return opened;
+    const { head, settings } = opened.value;
+    const of = KINDS.reduce((sum, kind) => sum + head.counts[kind], 0);
+    const parts: PreviewPart[] = [];
+    const unusable: Unusable[] = [];
+    let read = 0;
+    for (const kind of KINDS) {
+      const changes = await changesOf(kind);
+      const take = async (lines: readonly BundleLine[]): Promise<void> => {
+        const stored = await storedOf(db, kind, lines);
+        lines.forEach((line, i) => {
+          const parsed = parsedLine(kind, line);
+          if (!parsed.ok) unusable.push({ kind, id: line.id, why: parsed.refusal.message });
+          else {
+            parts.push(partOf(parsed.value, line, stored[i], changes.get(line.id) ?? null));
+          }
+        });
+        read += lines.length;
+        onProgress(read, of);
+      };
+      const done = await service.lines(kind, callable(take));
+      if (!done.ok) return done;
+    }
+    return success({
+      head,
+      items: itemsOf(parts),
+      unusable,
+      otherSettings: otherSettings(settings),
+      settings,
+    });
+  });
+}
+
+interface Stored {
+  readonly record: unknown;
+  readonly hasFile: boolean;
+}
+
+async function storedOf(
+  db: Database,
+  kind: BundleKind,
+  lines: readonly BundleLine[],
+): Promise<Stored[]> {
+  const tx = db.transaction([kind, 'files']);
+  return Promise.all(
+    lines.map(async ({ id }) => {
+      const [record, file] = await Promise.all([
+        tx.objectStore(kind).get(id),
+        kind === 'jobs' ? tx.objectStore('files').getKey(id) : undefined,
+      ]);
+      return { record, hasFile: file !== undefined };
+    }),
+  );
+}
+
+function parsedLine(kind: BundleKind, { id, record }: BundleLine): Result<Parsed> {
+  const parsed = PARSE[kind](record);
+  if (!parsed.ok) return parsed;
+  if (parsed.value.record.id === id) return parsed;
+  return { ok: false, refusal: { code: 'bad-record', message: 'Its id is wrong.' } };
+}
+
+function partOf(
+  parsed: Parsed,
+  { changedAt, file }: BundleLine,
+  stored: Stored,
+  hereAt: number | null,
+): PreviewPart {
+  const { kind } = parsed;
+  const text = recordText(plainOf(kind, parsed.record));
+  const here = stored.record === undefined ? null : recordText(plainOf(kind, stored.record));
+  // What an older Lamella stored lacks what this one reads into it.
+  const asRead = here === null || here === text ? here : (textAsRead(kind, stored.record) ?? here);
+  const standing = standingOf({ text, changedAt }, { text: asRead, changedAt: hereAt });
+  const isHere = standing === 'same' && (kind !== 'jobs' || stored.hasFile);
+  return {
+    ...parsed,
+    standing,
+    thereAt: changedAt,
+    hereAt,
+    file: isHere ? null : file,
+    stored: here,
+  };
+}
+
+function textAsRead(kind: BundleKind, stored: unknown): string | null {
+  const parsed = PARSE[kind](stored);
+  return parsed.ok ? recordText(plainOf(kind, parsed.value.record)) : null;
+}

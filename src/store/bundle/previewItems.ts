@@ -1,0 +1,133 @@
+import type { Standing } from '@/core/bundle/standing';
+import type { Parsed } from './bundleShapes';
+
+/** One record of a bundle, beside the one that is here. */
+export type PreviewPart = Parsed & {
+  readonly standing: Standing;
+  readonly thereAt: number | null;
+  readonly hereAt: number | null;
+  /** Its bytes in the bundle; null for none, or when they are here already. */
+  readonly file: string | null;
+  /** What is stored here, as text: when that has changed, the preview holds no longer. */
+  readonly stored: string | null;
+};
+
+/** Where something of a bundle is found in Lamella. */
+export type Group = 'jobs' | 'prints' | 'printers' | 'spools';
+
+/** What opening a bundle does to a thing: `changed` where both differ. */
+export type ItemState = 'new' | 'changed' | 'same' | 'gone';
+
+/** A thing as a person knows it: a job with its plans and its file, a print with its photos. */
+export interface PreviewItem {
+  readonly key: string;
+  readonly group: Group;
+  readonly title: string;
+  /** When a print began, ms since 1970; null for all else. */
+  readonly at: number | null;
+  readonly state: ItemState;
+  /** Which of two that differ was changed last; null where nobody knows, or only one is. */
+  readonly last: 'there' | 'here' | null;
+  readonly thereAt: number | null;
+  readonly hereAt: number | null;
+  /** Brings a file that is missing here. */
+  readonly bringsFile: boolean;
+  /** Comes with Lamella, and nobody has changed it. */
+  readonly isMadeUp: boolean;
+  readonly parts: readonly PreviewPart[];
+}
+
+/** Puts records together that are one thing to a person, in the order of their kinds. */
+export function itemsOf(parts: readonly PreviewPart[]): PreviewItem[] {
+  const byThing = new Map<string, PreviewPart[]>();
+  for (const part of parts) {
+    const key = thingOf(part);
+    const known = byThing.get(key);
+    if (known) known.push(part);
+    else byThing.set(key, [part]);
+  }
+  return [...byThing].map(([key, all]) => itemOf(key, all));
+}
+
+function thingOf(part: PreviewPart): string {
+  const { kind, record } = part;
+  if (kind === 'plans') return `jobs/${record.id}`;
+  if (kind === 'photos') return `runs/${part.record.runId}`;
+  return `${kind}/${record.id}`;
+}
+
+/** Whether a record would be changed, or its bytes brought. */
+export function isDifferent({ standing, file }: PreviewPart): boolean {
+  return standing !== 'same' || file !== null;
+}
+
+function itemOf(key: string, parts: readonly PreviewPart[]): PreviewItem {
+  const different = parts.filter(isDifferent);
+  const thereAt = latest(different.map((one) => one.thereAt));
+  const hereAt = latest(different.map((one) => one.hereAt));
+  const state = stateOf(parts);
+  const isKnown = state === 'changed' && thereAt !== hereAt;
+  return {
+    key,
+    group: groupOf(parts[0]),
+    title: titleOf(parts),
+    at: beginOf(parts),
+    state,
+    last: isKnown ? ((thereAt ?? 0) > (hereAt ?? 0) ? 'there' : 'here') : null,
+    thereAt,
+    hereAt,
+    bringsFile: parts.some(
+      ({ kind, standing, file }) => kind === 'jobs' && standing === 'same' && file !== null,
+    ),
+    isMadeUp: parts.every((one) => one.thereAt === 0),
+    parts,
+  };
+}
+
+function stateOf(parts: readonly PreviewPart[]): ItemState {
+  if (parts.some(({ standing }) => standing === 'gone')) return 'gone';
+  if (parts.every(({ standing }) => standing === 'new')) return 'new';
+  return parts.some(isDifferent) ? 'changed' : 'same';
+}
+
+/** What is taken unless the person says otherwise: what is new, what was changed last there, and all prints. */
+export function isTakenUnasked({ state, last, group, isMadeUp, bringsFile }: PreviewItem): boolean {
+  if (state === 'new') return !isMadeUp;
+  // What was told of a print here and there is put together, so that nothing is lost by it.
+  return state === 'changed' && (group === 'prints' || last === 'there' || bringsFile);
+}
+
+const latest = (times: readonly (number | null)[]): number | null => {
+  const known = times.filter((one): one is number => one !== null && one > 1);
+  return known.length > 0 ? Math.max(...known) : null;
+};
+
+function groupOf({ kind }: PreviewPart): Group {
+  if (kind === 'runs' || kind === 'photos') return 'prints';
+  return kind === 'printers' || kind === 'spools' ? kind : 'jobs';
+}
+
+function beginOf(parts: readonly PreviewPart[]): number | null {
+  for (const part of parts) {
+    if (part.kind === 'runs') return part.record.events[0]?.at ?? part.record.writtenAt;
+  }
+  return null;
+}
+
+function titleOf(parts: readonly PreviewPart[]): string {
+  for (const part of parts) {
+    switch (part.kind) {
+      case 'jobs':
+        return part.record.deleted ? `${part.record.name} (deleted)` : part.record.name;
+      case 'printers':
+        return part.record.printer.name;
+      case 'spools':
+        return part.record.name;
+      case 'runs':
+        return part.record.runPlan.job;
+      case 'plans':
+      case 'photos':
+    }
+  }
+  return parts[0].kind === 'plans' ? 'Plans of a job' : 'Photos of a print';
+}

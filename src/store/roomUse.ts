@@ -1,0 +1,77 @@
+import { commit, commitOrRefuse } from './commit';
+import { database } from './db';
+import type { Entry } from './entry';
+import { jobs } from './jobs';
+import { keptReadingBytes } from './readings';
+import type { Job } from './records';
+
+/** Where the room in the browser goes, bytes. */
+export interface RoomUse {
+  /** Sliced files, by job, the largest first. */
+  readonly files: readonly { readonly job: Job; readonly bytes: number }[];
+  readonly photos: number;
+  /** Photos of prints that are in the logbook no longer. */
+  readonly loosePhotos: { readonly ids: readonly string[]; readonly bytes: number };
+  /** What was read of files, and is kept to open them sooner. */
+  readonly readings: number;
+}
+
+/** Looks where the room goes. */
+export async function roomUse(): Promise<RoomUse> {
+  await jobs.load();
+  const db = await database();
+  const [keys, photos, runs, readings] = await Promise.all([
+    db.getAllKeys('files'),
+    db.getAll('photos'),
+    db.getAllKeys('runs'),
+    keptReadingBytes(),
+  ]);
+  const byId = new Map(jobs.known().map((job) => [job.id, job]));
+  const files = keys.flatMap((id) => {
+    const job = byId.get(id);
+    return job ? [{ job, bytes: job.bytes }] : [];
+  });
+  const there = new Set(runs);
+  const sized = photos.map((photo) => {
+    const { id, runId, blob } = photo as { id: string; runId: string; blob?: unknown };
+    return { id, isLoose: !there.has(runId), bytes: blob instanceof Blob ? blob.size : 0 };
+  });
+  const loose = sized.filter(({ isLoose }) => isLoose);
+  const sum = (all: readonly { readonly bytes: number }[]): number =>
+    all.reduce((total, { bytes }) => total + bytes, 0);
+  return {
+    files: files.sort((a, b) => b.bytes - a.bytes),
+    photos: sum(sized),
+    loosePhotos: { ids: loose.map(({ id }) => id), bytes: sum(loose) },
+    readings,
+  };
+}
+
+/**
+ * Takes the files of jobs away, and leaves the jobs and their plans; answers how to put them back, or null
+ * when it could not be done.
+ */
+export async function dropFiles(ids: readonly string[]): Promise<(() => Promise<boolean>) | null> {
+  const before: Entry[] = [];
+  const done = await commitOrRefuse({
+    what: 'making room',
+    stores: ['files'],
+    make: async (read) => {
+      for (const key of ids) {
+        before.push({ store: 'files', key, value: await read.one('files', key) });
+      }
+      return ids.map((key) => ({ store: 'files', key }));
+    },
+  });
+  if (!done.ok) return null;
+  return () => commit({ what: 'the files', stores: ['files'], make: () => before });
+}
+
+/** Takes photos away for good. */
+export function dropPhotos(ids: readonly string[]): Promise<boolean> {
+  return commit({
+    what: 'making room',
+    stores: ['photos'],
+    make: () => ids.map((key) => ({ store: 'photos', key })),
+  });
+}

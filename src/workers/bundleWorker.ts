@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { bundleService } from './bundleService';
+
+expose(bundleService());
