@@ -150,14 +150,19 @@ export function createCollection<T extends { readonly id: string }>({
       await commit({
         what: `the first ${what}s`,
         stores: [store, 'meta'],
-        make: async (read) =>
+        make: async (read) => {
           // Another tab may have been quicker.
-          (await read.one('meta', seed.key)) === true
-            ? []
-            : [
-                ...seed.records().map((record) => ({ ...entryOf(record), changedAt: 0 })),
-                { store: 'meta', key: seed.key, value: true },
-              ],
+          if ((await read.one('meta', seed.key)) === true) return [];
+          // Some may have come out of a file before.
+          const there = await read.all(store);
+          return [
+            ...seed
+              .records()
+              .filter(({ id }) => !there.has(id))
+              .map((record) => ({ ...entryOf(record), changedAt: 0 })),
+            { store: 'meta', key: seed.key, value: true },
+          ];
+        },
       });
     }
     const some = wanted ? await wanted(db) : null;

@@ -4,7 +4,7 @@ import type { BundleService } from './bundleProtocol';
 /** Runs something with a worker of its own, which ends with it. Rejects when the worker dies. */
 export async function withBundleWorker<T>(run: (service: BundleService) => Promise<T>): Promise<T> {
   const worker = new Worker(new URL('./bundleWorker.ts', import.meta.url), { type: 'module' });
-  const service = wrap<BundleService>(worker);
+  const remote = wrap<BundleService>(worker);
   const death = new Promise<never>((_resolve, reject) => {
     worker.onerror = (event) => {
       event.preventDefault();
@@ -12,13 +12,21 @@ export async function withBundleWorker<T>(run: (service: BundleService) => Promi
     };
   });
   try {
-    // Its functions answer with promises as they are.
-    return await Promise.race([run(service as unknown as BundleService), death]);
+    return await Promise.race([run(withFunctions(remote as unknown as Functions)), death]);
   } finally {
-    service[releaseProxy]();
+    remote[releaseProxy]();
     worker.terminate();
   }
 }
 
-/** Lets a function of the page be called from the worker. */
-export const callable = proxy;
+type Functions = Readonly<Record<string, (...given: unknown[]) => unknown>>;
+
+/** Lets functions be handed to the worker like all else: they are called here. */
+function withFunctions(remote: Functions): BundleService {
+  return new Proxy(remote, {
+    get:
+      (_target, name: string) =>
+      (...given: unknown[]) =>
+        remote[name](...given.map((one) => (typeof one === 'function' ? proxy(one) : one))),
+  }) as unknown as BundleService;
+}

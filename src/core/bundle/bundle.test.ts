@@ -419,6 +419,7 @@ describe('a record beside the one here', () => {
     ['newer', { text: 'a', changedAt: 9 }, { text: 'b', changedAt: null }],
     ['older', { text: 'a', changedAt: 5 }, { text: 'b', changedAt: 9 }],
     ['differs', { text: 'a', changedAt: 5 }, { text: 'b', changedAt: 5 }],
+    ['same', { text: 'a', changedAt: 0 }, { text: 'b', changedAt: 0 }],
     ['differs', { text: 'a', changedAt: null }, { text: 'b', changedAt: null }],
     ['gone', { text: 'a', changedAt: 5 }, { text: null, changedAt: 9 }],
     ['new', { text: 'a', changedAt: 9 }, { text: null, changedAt: 5 }],

@@ -15,7 +15,10 @@ export type Standing =
 export interface Side {
   /** What it says, as `recordText` writes it; null for nothing. */
   readonly text: string | null;
-  /** When it was changed last or taken away, ms since 1970; null where that is not known. */
+  /**
+   * When it was changed last or taken away, ms since 1970; 0 for what Lamella has made and nobody changed, null
+   * where it is not known.
+   */
   readonly changedAt: number | null;
 }
 
@@ -23,7 +26,9 @@ export interface Side {
 export function standingOf(there: Side & { readonly text: string }, here: Side): Standing {
   const [thereAt, hereAt] = [there.changedAt ?? 0, here.changedAt ?? 0];
   if (here.text === null) return hereAt > 0 && hereAt >= thereAt ? 'gone' : 'new';
-  if (here.text === there.text) return 'same';
+  // Examples are made anew in each browser; of two that nobody has touched, one is as good as the other.
+  const areUntouched = there.changedAt === 0 && here.changedAt === 0;
+  if (here.text === there.text || areUntouched) return 'same';
   if (thereAt === hereAt) return 'differs';
   return thereAt > hereAt ? 'newer' : 'older';
 }

@@ -102,7 +102,7 @@ export function PreviewPanel({ file, preview, onDone }: PreviewPanelProps) {
           {trouble}
         </p>
       )}
-      <div className="mt-5 flex flex-wrap items-center gap-3">
+      <div className="sticky -bottom-6 -mx-6 mt-4 -mb-6 flex flex-wrap items-center gap-3 border-t border-line bg-panel px-6 py-4">
         <Button kind="primary" disabled={count === 0 || bytes !== null} onClick={take}>
           {count === 0 ? 'Nothing is ticked' : `Take ${thingsWords(count)}`}
         </Button>
@@ -142,7 +142,7 @@ function GroupPart({ group, items, chosen, onToggle }: GroupPartProps) {
       </div>
       <ul className="max-h-72 overflow-y-auto">
         {open.slice(0, MOST_ROWS).map((item) => (
-          <li key={item.key}>
+          <li key={item.key} className="py-0.5">
             <Tick checked={chosen.has(item.key)} onChange={(isOn) => onToggle([item], isOn)}>
               <span className="wrap-anywhere">
                 {item.title}

@@ -50,7 +50,7 @@ export function RoomPart({ kept, onChange }: { kept: Kept; onChange: () => void 
         </p>
       )}
       {room?.isKept && <p className="mt-2">The browser keeps it until you clear it.</p>}
-      <dl className="mt-3 grid gap-2">
+      <div className="mt-3 grid gap-2">
         <Use term="Sliced files" bytes={all}>
           {use.files.length > 0 && (
             <details>
@@ -111,7 +111,7 @@ export function RoomPart({ kept, onChange }: { kept: Kept; onChange: () => void 
             </Button>
           )}
         </Use>
-      </dl>
+      </div>
     </section>
   );
 }
@@ -131,10 +131,10 @@ function Use({ term, bytes, children }: UseProps) {
   return (
     <div className="border-t border-line pt-2">
       <div className="flex justify-between gap-3">
-        <dt className="font-medium">{term}</dt>
-        <dd>{formatBytes(bytes)}</dd>
+        <h3 className="font-medium">{term}</h3>
+        <span>{formatBytes(bytes)}</span>
       </div>
-      {children && <dd className="mt-1">{children}</dd>}
+      {children && <div className="mt-1">{children}</div>}
     </div>
   );
 }

@@ -84,7 +84,7 @@ export function SavePart({ kept, onSaved }: { kept: Kept; onSaved: () => void })
         <legend className="text-sm text-muted">What goes into it</legend>
         <ul className="grid sm:grid-cols-2">
           {CHOICES.map((one) => (
-            <li key={one}>
+            <li key={one} className={one === 'settings' ? 'sm:col-span-2' : ''}>
               <Tick
                 checked={isIn(one)}
                 disabled={!chosen.has(NEEDS[one] ?? one) && NEEDS[one] !== undefined}

@@ -29,7 +29,6 @@ import { takeBundle } from './take';
 vi.mock('@/workers/bundleClient', () => ({
   // The same functions, without a thread of their own.
   withBundleWorker: <T>(run: (service: unknown) => T): T => run(bundleService()),
-  callable: <T>(given: T): T => given,
 }));
 
 const GCODE = 'G28\nG1 X10 E1\n'.repeat(50);

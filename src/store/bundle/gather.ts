@@ -1,6 +1,6 @@
 import { BUNDLE_ENDING, type BundleKind, type Holding } from '@/core/bundle/form';
 import type { Result } from '@/core/findings';
-import { callable, withBundleWorker } from '@/workers/bundleClient';
+import { withBundleWorker } from '@/workers/bundleClient';
 import type { GiveRecords, Packed, PackedRecord } from '@/workers/bundleProtocol';
 import { changesOf } from '../changes';
 import { database } from '../db';
@@ -35,9 +35,7 @@ export async function saveBundle(
   const { holds, settings } = scope;
   const order = { savedAt, holds, settings: settings ? allSettings() : null, to };
   const printers = await printersOf(scope.jobId);
-  return withBundleWorker((service) =>
-    service.pack(order, callable(giver(scope, printers)), callable(onProgress)),
-  );
+  return withBundleWorker((service) => service.pack(order, giver(scope, printers), onProgress));
 }
 
 /** Gives the records that belong to a scope, kind by kind. */

@@ -2,9 +2,11 @@ import { KINDS, type BundleHead, type BundleKind, type BundleLine } from '@/core
 import { recordText } from '@/core/bundle/recordText';
 import { standingOf } from '@/core/bundle/standing';
 import { success, type Result } from '@/core/findings';
-import { callable, withBundleWorker } from '@/workers/bundleClient';
+import { withBundleWorker } from '@/workers/bundleClient';
 import { changesOf } from '../changes';
 import { database, type Database } from '../db';
+import { printers } from '../printers';
+import { shelf } from '../shelf';
 import { otherSettings } from './bundleSettings';
 import { PARSE, plainOf, type Parsed } from './bundleShapes';
 import { itemsOf, type PreviewItem, type PreviewPart } from './previewItems';
@@ -32,6 +34,8 @@ export async function previewBundle(
   onProgress: (records: number, of: number) => void,
 ): Promise<Result<Preview>> {
   const db = await database();
+  // The examples that Lamella brings are here before anything is compared with them.
+  await Promise.all([shelf.load(), printers.load()]);
   return withBundleWorker(async (service) => {
     const opened = await service.open(file);
     if (!opened.ok) return opened;
@@ -54,7 +58,7 @@ export async function previewBundle(
         read += lines.length;
         onProgress(read, of);
       };
-      const done = await service.lines(kind, callable(take));
+      const done = await service.lines(kind, take);
       if (!done.ok) return done;
     }
     return success({

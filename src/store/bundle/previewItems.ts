@@ -37,7 +37,9 @@ export interface PreviewItem {
   readonly parts: readonly PreviewPart[];
 }
 
-/** Puts records together that are one thing to a person, in the order of their kinds. */
+const { compare: byLanguage } = new Intl.Collator();
+
+/** Puts records together that are one thing to a person: prints from the last on, all else by name. */
 export function itemsOf(parts: readonly PreviewPart[]): PreviewItem[] {
   const byThing = new Map<string, PreviewPart[]>();
   for (const part of parts) {
@@ -46,7 +48,9 @@ export function itemsOf(parts: readonly PreviewPart[]): PreviewItem[] {
     if (known) known.push(part);
     else byThing.set(key, [part]);
   }
-  return [...byThing].map(([key, all]) => itemOf(key, all));
+  return [...byThing]
+    .map(([key, all]) => itemOf(key, all))
+    .sort((a, b) => (b.at ?? 0) - (a.at ?? 0) || byLanguage(a.title, b.title));
 }
 
 function thingOf(part: PreviewPart): string {

@@ -1,0 +1,150 @@
+import assert from 'node:assert/strict';
+import { copyFileSync, writeFileSync } from 'node:fs';
+import { describe, it } from 'node:test';
+import type { Page } from 'puppeteer-core';
+import { violations, violationsInBothThemes } from './axe';
+import {
+  byRole,
+  catchDownloads,
+  giveFile,
+  openBench,
+  openPage,
+  seeNoText,
+  seeSaved,
+  seeSwaps,
+  seeText,
+  testBed,
+} from './harness';
+import { demoId, editAll } from './seed';
+
+const bed = testBed();
+const PLATE = demoId('Hide plate 7');
+
+const press = async (page: Page, name: string): Promise<void> =>
+  byRole(page, 'button', name).click();
+
+describe('safe keeping', () => {
+  it('takes everything to another browser, and says there what is new, changed and the same', async () => {
+    const { page, complaints } = await openBench(bed, ['Hide plate 7', 'Window sign']);
+    await page.goto(`${bed.app.url}/jobs/${PLATE}`);
+    await seeText(page, 'Bands');
+    for (const key of ['n', 's', 'n', 's'] as const) await page.keyboard.press(key);
+    await seeSaved(page);
+    await byRole(page, 'link', 'Saved').click();
+    await seeText(page, 'Never saved to a file. 2 things are only in this browser');
+    assert.deepEqual(await violationsInBothThemes(page), []);
+    const downloads = await catchDownloads(page);
+    await press(page, 'Save everything');
+    const { path, bytes, name } = await downloads.file('.zip');
+    assert.match(name, /^lamella-2026-04-02\.lamella\.zip$/);
+    await seeText(page, 'Saved to a file on 2 Apr 2026');
+    await seeText(page, 'Nothing was changed since.');
+    const before = await plansOf(page);
+    assert.deepEqual(complaints, []);
+    await page.close();
+
+    // The browser is another one now, on the next day: it has the examples, and nothing else.
+    const other = await openBench(bed, [], { clock: '2026-04-03T10:00:00Z' });
+    await giveToBench(other.page, path);
+    await seeText(other.page, 'Saved on 2 Apr 2026');
+    await seeText(other.page, 'Hide plate 7 · new');
+    await seeText(other.page, '12 the same here');
+    assert.deepEqual(await violations(other.page), []);
+    await byRole(other.page, 'checkbox', 'Window sign · new').click();
+    await press(other.page, 'Take 1 thing');
+    await seeText(other.page, '1 thing taken from the file.');
+    await byRole(other.page, 'link', 'Hide plate 7').wait();
+    await seeSaved(other.page);
+    assert.deepEqual(await plansOf(other.page), before);
+    // It is proven from the very bytes.
+    await other.page.goto(`${bed.app.url}/jobs/${PLATE}/output`);
+    await press(other.page, 'Write file');
+    await seeText(other.page, 'The file is written');
+
+    // Changed here, and opened once more.
+    await other.page.goto(`${bed.app.url}/jobs/${PLATE}`);
+    await seeText(other.page, 'Bands');
+    await seeSwaps(other.page, 11, 26);
+    for (const key of ['ArrowUp', 'ArrowUp', 'ArrowUp', 's'] as const) {
+      await other.page.keyboard.press(key);
+    }
+    await seeSwaps(other.page, 4, 11, 26);
+    await seeSaved(other.page);
+    await other.page.goto(`${bed.app.url}/safe`);
+    await giveFile(other.page, path, () => press(other.page, 'Choose the file…'));
+    await seeText(other.page, 'Hide plate 7 · changed here last');
+    await seeText(other.page, 'Window sign · new');
+    await byRole(other.page, 'checkbox', 'Window sign · new').click();
+    await seeText(other.page, 'Nothing is ticked');
+    await other.page.keyboard.press('Escape');
+
+    // Half of it is nothing.
+    writeFileSync(path, bytes.subarray(0, bytes.length / 2));
+    await giveFile(other.page, path, () => press(other.page, 'Choose the file…'));
+    await seeText(other.page, 'The file is damaged');
+    assert.deepEqual(other.complaints, []);
+  });
+
+  it('hands one job on, and takes files away that can be opened again', async () => {
+    const { page, complaints } = await openBench(bed, ['Hide plate 7']);
+    await page.goto(`${bed.app.url}/jobs/${PLATE}`);
+    await seeText(page, 'Bands');
+    const downloads = await catchDownloads(page);
+    await press(page, 'Plan menu');
+    await byRole(page, 'menuitem', 'Save the job to hand it on').click();
+    const { name, path } = await downloads.file('.zip');
+    assert.match(name, /^hide-plate-7-2026-04-02\.lamella\.zip$/);
+    const kept = `${path}.lamella.zip`;
+    copyFileSync(path, kept);
+
+    await page.goto(`${bed.app.url}/safe`);
+    await page.locator('::-p-text(Take away files that you can open again)').click();
+    await byRole(page, 'checkbox', 'Hide plate 7').click();
+    await page.locator('::-p-text(Take 1 file away)').click();
+    await seeText(page, '1 file taken away.');
+    await page.goto(bed.app.url);
+    await seeText(page, 'Its file is gone from this browser');
+    await giveToBench(page, kept);
+    await seeText(page, 'Hide plate 7 · its sliced file is missing here, and comes back');
+    await press(page, 'Take 1 thing');
+    await seeNoText(page, 'Its file is gone from this browser');
+    assert.deepEqual(complaints, []);
+  });
+
+  it('is thought of when much is only here', async () => {
+    const { page, complaints } = await openPage(bed.browser);
+    await page.goto(`${bed.app.url}/logbook`);
+    await press(page, 'Look at it with made-up prints');
+    await seeText(page, '30 of 30 prints');
+    await page.goto(`${bed.app.url}/shelf`);
+    await seeText(page, '12 of 12 spools');
+    // All of it was changed, as a person would in an evening.
+    await editAll(page, 'lamella', 'changes', '() => 9');
+    await page.goto(bed.app.url);
+    await seeText(page, 'have never been saved outside of this browser.');
+    assert.deepEqual(await violations(page), []);
+    await press(page, 'In a week');
+    await seeNoText(page, 'outside of this browser');
+    assert.deepEqual(complaints, []);
+  });
+});
+
+/** Drops a file on the Bench, as from a folder. */
+async function giveToBench(page: Page, path: string): Promise<void> {
+  const field = await page.waitForSelector('input[type="file"]');
+  await (field as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(path);
+}
+
+/** The plans of the plate as they are stored, without what counts writes. */
+async function plansOf(page: Page): Promise<unknown> {
+  return page.evaluate(`new Promise((resolve) => {
+    const opening = indexedDB.open('lamella');
+    opening.onsuccess = () => {
+      const found = opening.result.transaction('plans').objectStore('plans').get('${PLATE}');
+      found.onsuccess = () => {
+        opening.result.close();
+        resolve(found.result.book);
+      };
+    };
+  })`);
+}
