@@ -1,4 +1,5 @@
-import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import { Zip, type ZipInputFile } from 'fflate';
+import { crc32 } from './crc32';
 
 /** One file that goes into a zip. */
 export interface ZipPart {
@@ -17,8 +18,8 @@ export class ZipTooLargeError extends Error {}
 
 const MOST_BYTES = 0xffff_0000;
 const MOST_FILES = 0xfffe;
-/** How hard text is packed: more takes longer and saves little. */
-const LEVEL = 6;
+const STORED = 0;
+const DEFLATED = 8;
 
 /**
  * Writes a zip piece by piece: no file, and not the whole, is ever in memory.
@@ -48,17 +49,68 @@ export async function writeZip(
   };
   for await (const { name, isText, chunks } of parts) {
     if (++count > MOST_FILES) throw new ZipTooLargeError();
-    const file = isText ? new ZipDeflate(name, { level: LEVEL }) : new ZipPassThrough(name);
-    file.mtime = mtime;
+    const file: ZipInputFile = {
+      filename: name,
+      compression: isText ? DEFLATED : STORED,
+      crc: 0,
+      size: 0,
+      mtime,
+    };
     zip.add(file);
-    for await (const chunk of chunks) {
-      file.push(chunk);
+    const hand = async (chunk: Uint8Array, isLast: boolean): Promise<void> => {
+      file.ondata?.(null, chunk as Uint8Array<ArrayBuffer>, isLast);
       await drain();
-    }
-    file.push(new Uint8Array(0), true);
-    await drain();
+    };
+    const counted = async function* (): AsyncGenerator<Uint8Array> {
+      for await (const chunk of chunks) {
+        file.crc = crc32(chunk, file.crc);
+        file.size += chunk.length;
+        yield chunk;
+      }
+    };
+    for await (const chunk of isText ? deflated(counted()) : counted()) await hand(chunk, false);
+    await hand(new Uint8Array(0), true);
   }
   zip.end();
   await drain();
   return written;
+}
+
+/** Every runtime has this; only the bare language does not name it. */
+declare class CompressionStream {
+  constructor(format: 'deflate-raw');
+  readonly readable: { getReader(): PieceReader };
+  readonly writable: { getWriter(): PieceWriter };
+}
+interface PieceReader {
+  read(): Promise<{ readonly done: boolean; readonly value?: Uint8Array }>;
+  cancel(reason: unknown): Promise<void>;
+}
+interface PieceWriter {
+  write(chunk: Uint8Array): Promise<void>;
+  close(): Promise<void>;
+  abort(reason: unknown): Promise<void>;
+}
+
+/** Packs what comes, by the runtime's own deflate: many times as fast as one in JavaScript. */
+async function* deflated(chunks: AsyncIterable<Uint8Array>): AsyncGenerator<Uint8Array> {
+  const packing = new CompressionStream('deflate-raw');
+  const writer = packing.writable.getWriter();
+  const reader = packing.readable.getReader();
+  const feed = async (): Promise<void> => {
+    for await (const chunk of chunks) await writer.write(chunk);
+    await writer.close();
+  };
+  // A failure at one end is told to the other, and comes out of it.
+  const feeding = feed().catch((error: unknown) => writer.abort(error));
+  try {
+    for (;;) {
+      const { done, value } = await reader.read();
+      if (done) break;
+      if (value) yield value;
+    }
+  } finally {
+    await reader.cancel(null).catch(() => {});
+    await feeding.catch(() => {});
+  }
 }

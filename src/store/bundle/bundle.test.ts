@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { createHash } from 'node:crypto';
 import { IDBFactory } from 'fake-indexeddb';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { fillDisk, stubLocalStorage } from '../../../tests/support/browserStorage';
 import { runPlan } from '../../../tests/support/runPlans';
 import { ordinarySpool } from '@/core/filament/spool';
@@ -150,6 +150,12 @@ const take = (file: File, preview: Preview, items: readonly PreviewItem[] = prev
 
 const part = (preview: Preview, key: string): PreviewItem[] =>
   preview.items.filter((one) => one.key === key);
+
+// The examples are put into the first browser, and no other.
+beforeAll(async () => {
+  stubLocalStorage();
+  await Promise.all([printers.load(), shelf.load()]);
+});
 
 beforeEach(async () => {
   vi.restoreAllMocks();
@@ -341,12 +347,9 @@ describe('taking a file', () => {
 
 describe('what is only in this browser', () => {
   it('is counted from when everything was saved, and said when it is much', async () => {
-    // Two jobs, a printer, a spool, a print and its photo; not the examples that came with Lamella.
+    // Two jobs, a printer, a spool, a print and its photo.
     expect(await onlyHere()).toMatchObject({ savedAt: null, things: 6 });
     expect(await timeToSave()).toBeNull();
-    await printers.load();
-    await shelf.load();
-    expect((await onlyHere()).things).toBe(6);
     await shelf.save(['a', 'b'].map((id) => ordinarySpool({ id, name: id })));
     expect(await timeToSave()).toMatchObject({ things: 8 });
     await remindLater();
