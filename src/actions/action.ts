@@ -32,6 +32,8 @@ export interface Desk {
   /** Asks for a plan file, or for the same part sliced anew. */
   readonly openPlanFile: () => void;
   readonly openNewSlice: () => void;
+  /** Reads each new slice by itself, from a file on the disk. */
+  readonly watchFile: () => void;
   readonly show: (what: DeskDialogName) => void;
 }
 

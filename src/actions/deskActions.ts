@@ -150,6 +150,14 @@ export const DESK_ACTIONS: readonly Action[] = [
     run: ({ desk }) => desk.savePlan(),
   },
   {
+    id: 'watch-file',
+    label: 'Watch the sliced file on the disk',
+    group: 'Plan',
+    anywhere: true,
+    shortcuts: [],
+    run: ({ desk }) => desk.watchFile(),
+  },
+  {
     id: 'save-job',
     label: 'Save the job to hand it on',
     group: 'Plan',

@@ -19,6 +19,7 @@ const context: ActionContext = {
     goTo: vi.fn(),
     savePlan: vi.fn(),
     saveJob: vi.fn(),
+    watchFile: vi.fn(),
     savePicture: vi.fn(),
     openPlanFile: vi.fn(),
     openNewSlice: vi.fn(),

@@ -1,5 +1,6 @@
 'use client';
 
+import { rememberPlace, type FilePlace } from './fileHandles';
 import { useCallback, useState, type DragEvent, type DragEventHandler } from 'react';
 
 /** What an element needs to take files that are dropped on it. */
@@ -51,6 +52,25 @@ function filesOf({ items, files }: DataTransfer): File[] {
   if (items.length === 0) return [...files];
   return [...items].flatMap((item) => {
     if (item.kind !== 'file' || item.webkitGetAsEntry()?.isDirectory) return [];
-    return item.getAsFile() ?? [];
+    const file = item.getAsFile();
+    if (file === null) return [];
+    keepPlace(item, file);
+    return file;
   });
+}
+
+interface PlacedItem {
+  readonly getAsFileSystemHandle?: () => Promise<FileSystemHandle | null>;
+}
+
+/** Remembers where a dropped file lies on the disk, where the browser says so. */
+function keepPlace(item: DataTransferItem, file: File): void {
+  (item as PlacedItem).getAsFileSystemHandle?.().then(
+    (place) => {
+      if (place?.kind === 'file') rememberPlace(file, place as FilePlace);
+    },
+    () => {
+      // It is opened as any other, and not watched.
+    },
+  );
 }

@@ -15,6 +15,7 @@ import { forgetReadings } from './readings';
 import { parseJob, parsePlans } from './recordShapes';
 import type { HeldReservation, Job, StoredPlans } from './records';
 import { shelf } from './shelf';
+import { watchedKey } from './watched';
 
 /** All jobs, the deleted ones too, newest first. */
 export const jobs = createCollection<Job>({
@@ -241,9 +242,10 @@ export async function purgeJobs(ids: readonly string[]): Promise<boolean> {
     .flatMap(({ fingerprint }) => (isLeft.has(fingerprint) ? [] : fingerprint));
   const purged = await commit({
     what: 'emptying the deleted jobs',
-    stores: ['jobs', 'files', 'plans'],
+    stores: ['jobs', 'files', 'plans', 'meta'],
     make: () =>
       ids.flatMap((key): Entry[] => [
+        { store: 'meta', key: watchedKey(key) },
         { store: 'jobs', key },
         { store: 'files', key },
         { store: 'plans', key },

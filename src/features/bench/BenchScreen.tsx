@@ -2,6 +2,7 @@
 
 import { FileUp, Layers2 } from 'lucide-react';
 import { useRef, useState } from 'react';
+import { askForPlaces, canAskForPlaces } from '@/components/fileHandles';
 import { useFileDrop } from '@/components/useFileDrop';
 import { BundleDialog } from '@/features/safe/BundleDialog';
 import { SaveReminder } from '@/features/safe/SaveReminder';
@@ -59,7 +60,17 @@ export function BenchScreen() {
           <Layers2 aria-hidden size={16} />
           Print together…
         </Button>
-        <Button kind="primary" onClick={() => input.current?.click()}>
+        <Button
+          kind="primary"
+          onClick={async () => {
+            // A file whose place is known can be watched.
+            if (!canAskForPlaces()) input.current?.click();
+            else {
+              const files = await askForPlaces(true);
+              if (files.length > 0) await open(files);
+            }
+          }}
+        >
           <FileUp aria-hidden size={16} />
           Open a sliced file
         </Button>

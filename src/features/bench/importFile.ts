@@ -16,7 +16,7 @@ import type { ReadProgress } from '@/workers/protocol';
 
 export type ImportOutcome =
   /** `swapsTaken` counts the swaps of Lamella's own that the file held, which are on the plan now. */
-  | { readonly kind: 'added'; readonly swapsTaken: number }
+  | { readonly kind: 'added'; readonly job: Job; readonly swapsTaken: number }
   /** A job that had lost this file has it again. */
   | { readonly kind: 'given-back'; readonly job: Job }
   | { readonly kind: 'refused'; readonly refusal: Refusal }
@@ -84,7 +84,7 @@ export function importFile(
     if (!saved.ok) return { kind: 'refused', refusal: saved.refusal };
     // What is their own should not be cleared when the disk runs full.
     if (!details.isDemo) await askToKeep();
-    return { kind: 'added', swapsTaken: blocks.length === 0 ? 0 : plan.swaps.length };
+    return { kind: 'added', job, swapsTaken: blocks.length === 0 ? 0 : plan.swaps.length };
   };
   const outcome = run()
     .catch((error: unknown): ImportOutcome => {

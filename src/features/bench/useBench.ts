@@ -16,7 +16,9 @@ import {
   useAllPlans,
   useJobs,
 } from '@/store/jobs';
+import { keepWatched } from '@/store/watched';
 import type { ReadProgress } from '@/workers/protocol';
+import { placeOf } from '@/components/fileHandles';
 import { keepPlaceInList } from '@/components/returnFocus';
 import { importFile, type Import, type StartImport } from './importFile';
 import { seedDemo } from './seedDemo';
@@ -51,6 +53,14 @@ export interface Bench {
   readonly dismiss: (id: number) => void;
 }
 
+/** A job that was opened from a place on the disk hears when its file is sliced anew. */
+async function watchFrom(jobId: string, file: Blob): Promise<void> {
+  const place = file instanceof File ? placeOf(file) : null;
+  if (!place || !(file instanceof File)) return;
+  const { lastModified, size } = file;
+  await keepWatched(jobId, { place, seen: { lastModified, size } });
+}
+
 const loadAll = (): Promise<unknown> => Promise.all([jobs.load(), allPlans.load()]);
 
 /** Tries to load the jobs again. */
@@ -82,6 +92,7 @@ export function useBench(): Bench {
       const { message } = outcome.refusal;
       setFailed((all) => [...all, { id, fileName, message }]);
     }
+    if (outcome.kind === 'added') await watchFrom(outcome.job.id, file);
     if (outcome.kind === 'given-back') toast(`${outcome.job.name} has its file again.`);
     if (outcome.kind === 'added' && outcome.swapsTaken > 0) {
       toast(

@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
+import { readPlace } from '@/components/fileHandles';
 import { toast } from '@/store/toast';
 
 /** Where the service worker keeps what another program has shared. */
@@ -27,7 +28,7 @@ export function useHandedFiles(open: (files: readonly File[]) => void): void {
     };
     const { launchQueue } = window as { launchQueue?: LaunchQueue };
     launchQueue?.setConsumer(({ files = [] }) => {
-      Promise.all(files.map((one) => one.getFile())).then(take, fail);
+      Promise.all(files.map(readPlace)).then(take, fail);
     });
     takeShared().then(take, fail);
   }, []);

@@ -14,6 +14,7 @@ import { progressWords } from '@/components/readProgress';
 import type { ReadProgress } from '@/workers/protocol';
 import { DeskDialogs } from './DeskDialogs';
 import { DropOnJob } from '@/features/reslice/DropOnJob';
+import { WatchStrip } from '@/features/reslice/WatchStrip';
 import { DeletedJob, MissingFile } from './LostJob';
 import { JobContext } from './jobContext';
 import { JobHeader } from './JobHeader';
@@ -84,6 +85,7 @@ function AtWork({ ready, plan, reopen, children }: AtWorkProps) {
         <Tooltip.Provider delayDuration={500}>
           <DropOnJob moving={desk.moving} onSlice={desk.takeSlice}>
             <JobHeader />
+            <WatchStrip watch={desk.watch} />
             {children}
           </DropOnJob>
         </Tooltip.Provider>

@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { toast } from '@/store/toast';
 import type { ActionContext, Desk, DeskDialogName } from '@/actions/action';
 import type { JobPlan } from '@/core/plan/jobPlan';
@@ -13,9 +13,11 @@ import { plansSettled } from '@/store/openPlans';
 import { useViewStore } from '@/store/viewStore';
 import { ASK_LEFTOVERS } from '@/features/plan/dialogs/askLeftovers';
 import { download } from '@/components/download';
+import { canAskForPlaces } from '@/components/fileHandles';
 import { plainFile, type NamedFile } from '@/features/files/namedFiles';
 import { pickFile, SLICED } from '@/features/pickers/pickFile';
 import { useMoving, type Moving } from '@/features/reslice/useMoving';
+import { useWatchedFile, type FileWatch } from '@/features/reslice/useWatchedFile';
 import type { ReadyJob } from './useOpenJob';
 import type { PlanWork } from './usePlanWork';
 import { reserveSpools } from '@/features/output/reserveSpools';
@@ -32,6 +34,8 @@ export interface DeskState {
   readonly moving: Moving;
   /** Takes a sliced file in place of the job's, or asks what it is where the job prints several. */
   readonly takeSlice: (file: File) => Promise<void>;
+  /** The watch over the file on the disk that it is sliced into. */
+  readonly watch: FileWatch;
   /** A file that was dropped on a job of several, until the dialog of its files has it. */
   readonly dropped: NamedFile | null;
   readonly output: OutputState;
@@ -61,6 +65,7 @@ export function useDesk(
   const { openPlanFile, openSlice } = moving;
   const [dropped, setDropped] = useState<NamedFile | null>(null);
   const hasSeveral = reading.sources.length > 1;
+  const watchChosen = useRef<() => Promise<void>>(async () => {});
   const takeSlice = useCallback(
     async (file: File): Promise<void> => {
       if (!hasSeveral) return openSlice(file);
@@ -74,6 +79,11 @@ export function useDesk(
     },
     [hasSeveral, openSlice],
   );
+
+  const watch = useWatchedFile(job.id, moving.question !== null || dropped !== null, takeSlice);
+  useEffect(() => {
+    watchChosen.current = watch.choose;
+  });
 
   // Actions meet the plan as it is then; they are the same objects while it changes, so that what shows
   // only them is not drawn anew.
@@ -116,6 +126,14 @@ export function useDesk(
       },
       openPlanFile: () => pickFile('.json', openPlanFile),
       openNewSlice: () => (hasSeveral ? setDialog('files') : pickFile(SLICED, openSlice)),
+      watchFile: () => {
+        if (canAskForPlaces()) {
+          watchChosen.current();
+          return;
+        }
+        toast('This browser cannot watch a file. Open each new slice here instead.');
+        desk.openNewSlice();
+      },
       show: setDialog,
     };
     return { reading, analysis, desk };
@@ -130,6 +148,7 @@ export function useDesk(
     }, []),
     moving,
     takeSlice,
+    watch,
     dropped,
     reopen,
     output,

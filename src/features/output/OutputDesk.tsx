@@ -20,6 +20,7 @@ import { LeftOutList } from './LeftOutList';
 import { NameField } from './NameField';
 import { NextSteps, OutputCaution } from './NextSteps';
 import { ProofList } from './ProofList';
+import { SaveBeside } from './SaveBeside';
 import { ShelfPart } from './ShelfPart';
 
 /** The Output station: write, prove, hand out; and what is in the file that was not there before. */
@@ -75,6 +76,7 @@ export function OutputDesk() {
         <p role="status" className="sr-only">
           {result && writtenWords(result)}
         </p>
+        {result && <SaveBeside result={result} />}
         {result && <ProofList result={result} />}
         <LeftOutList />
         <FilesAsTheyAre />

@@ -1,4 +1,5 @@
 import { download } from '@/components/download';
+import { askWhereToSave, canAskWhereToSave } from '@/components/fileHandles';
 import { formatBytes } from '@/core/format';
 import { refuse, success, type Result } from '@/core/findings';
 import { rememberSaved } from '@/store/bundle/elsewhere';
@@ -7,11 +8,7 @@ import { storageSentence } from '@/store/room';
 
 /** More than this goes to the disk as it is written, bytes: the browser would have to hold it all first. */
 const LARGE = 200e6;
-
-type SavePicker = (options: {
-  readonly suggestedName: string;
-  readonly types: readonly { description: string; accept: Record<string, readonly string[]> }[];
-}) => Promise<FileSystemFileHandle>;
+const ZIP = { type: 'application/zip', ending: '.zip' };
 
 /**
  * Saves what is in a scope to a file that the person gets.
@@ -27,8 +24,9 @@ export async function saveScope(
   const savedAt = Date.now();
   const name = bundleName(jobName, new Date(savedAt));
   try {
-    const place = expected > LARGE ? await chosenPlace(name) : null;
-    if (place === 'none') return null;
+    const isAsked = expected > LARGE && canAskWhereToSave();
+    const place = isAsked ? await askWhereToSave(name, ZIP) : null;
+    if (isAsked && place === null) return null;
     const packed = await saveBundle(scope, savedAt, place, onProgress);
     if (!packed.ok) return packed;
     const { blob, bytes } = packed.value;
@@ -38,20 +36,5 @@ export async function saveScope(
     return success(`${place?.name ?? name} is ${where}: ${formatBytes(bytes)}.`);
   } catch (error) {
     return refuse('trouble', `Nothing was saved. ${storageSentence(error)}`);
-  }
-}
-
-/** Where the person wants a large file; null where the browser cannot ask, and `none` when they do not say. */
-async function chosenPlace(name: string): Promise<FileSystemFileHandle | 'none' | null> {
-  const { showSaveFilePicker } = window as { showSaveFilePicker?: SavePicker };
-  if (!showSaveFilePicker) return null;
-  try {
-    return await showSaveFilePicker({
-      suggestedName: name,
-      types: [{ description: 'Lamella', accept: { 'application/zip': ['.zip'] } }],
-    });
-  } catch (error) {
-    if (error instanceof DOMException && error.name === 'AbortError') return 'none';
-    throw error;
   }
 }
