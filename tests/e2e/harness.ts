@@ -194,11 +194,15 @@ export function byRole(page: Page, role: string, name: string): Sought {
       const handle = await wait();
       const isReady = await handle.evaluate(isAtRest);
       if (!isReady) return null;
-      return handle.click().then(
-        () => true,
+      try {
+        const pressed = await handle.evaluateHandle(notePress);
+        await handle.click();
+        // What came in its place has been pressed otherwise.
+        return await pressed.evaluate(({ reached }) => reached || null).catch(() => true);
+      } catch {
         // It went away, or was covered, between the two.
-        () => null,
-      );
+        return null;
+      }
     }).then(() => undefined);
   return { wait, click };
 }
@@ -212,6 +216,16 @@ async function soon<T>(complaint: string, ask: () => Promise<T | null>): Promise
     await new Promise((resolve) => setTimeout(resolve, POLLING.polling));
   }
   throw new Error(complaint);
+}
+
+/** Runs in a page: notes whether the next press reaches an element. */
+function notePress(element: Element): { reached: boolean } {
+  const press = { reached: false };
+  element.addEventListener('pointerdown', () => (press.reached = true), {
+    once: true,
+    capture: true,
+  });
+  return press;
 }
 
 /** Runs in a page: whether an element is enabled and stands still, scrolled to where it can be seen. */

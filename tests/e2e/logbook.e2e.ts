@@ -76,6 +76,7 @@ describe('the logbook', () => {
     await seeText(page, '1 run on Ordinary printer');
     await page.keyboard.press('u');
     await seeText(page, 'Before layer 11, A to B: 160 mm');
+    await seeText(page, '1 print: tinted up to');
     await page.keyboard.press('Escape');
 
     await page.goto(`${bed.app.url}/logbook`);

@@ -9,6 +9,7 @@ import {
   giveFile,
   openBench,
   openPage,
+  prepare,
   seeNoText,
   seeSaved,
   seeSwaps,
@@ -108,6 +109,49 @@ describe('safe keeping', () => {
     await seeText(page, 'Hide plate 7 · its sliced file is missing here, and comes back');
     await press(page, 'Take 1 thing');
     await seeNoText(page, 'Its file is gone from this browser');
+    assert.deepEqual(complaints, []);
+  });
+
+  it('puts in all of a file or nothing, however it ends', async () => {
+    const { page } = await openBench(bed, ['Hide plate 7', 'Window sign', 'Tide dial']);
+    await page.goto(`${bed.app.url}/safe`);
+    const downloads = await catchDownloads(page);
+    await press(page, 'Save everything');
+    const { path } = await downloads.file('.zip');
+    await seeText(page, 'Saved to a file on');
+    await page.close();
+
+    const { page: doomed } = await openBench(bed, []);
+    await giveToBench(doomed, path);
+    await seeText(doomed, 'Window sign · new');
+    const session = await doomed.createCDPSession();
+    const died = new Promise((resolve) => doomed.once('error', resolve));
+    await press(doomed, 'Take 3 things');
+    session.send('Page.crash').catch(() => {
+      // It cannot answer any more.
+    });
+    await died;
+
+    const after = await doomed.browserContext().newPage();
+    const complaints = await prepare(after);
+    await after.goto(bed.app.url);
+    await seeText(after, 'Safe keeping');
+    const counts = (await after.evaluate(`new Promise((resolve) => {
+      const opening = indexedDB.open('lamella');
+      opening.onsuccess = () => {
+        const tx = opening.result.transaction(['jobs', 'files', 'plans']);
+        const all = ['jobs', 'files', 'plans'].map((one) => tx.objectStore(one).count());
+        tx.oncomplete = () => {
+          opening.result.close();
+          resolve(all.map(({ result }) => result));
+        };
+      };
+    })`)) as number[];
+    assert.ok(
+      counts.every((one) => one === counts[0]),
+      counts.join(),
+    );
+    assert.ok(counts[0] === 0 || counts[0] === 3, counts.join());
     assert.deepEqual(complaints, []);
   });
 

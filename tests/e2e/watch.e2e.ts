@@ -3,7 +3,16 @@ import { describe, it } from 'node:test';
 import type { Page } from 'puppeteer-core';
 import { makeHidePlate } from '../../demo/jobs/hidePlate';
 import { violations } from './axe';
-import { byRole, openPlan, seeNoText, seeSwaps, seeText, testBed, until } from './harness';
+import {
+  byRole,
+  openBench,
+  openPlan,
+  seeNoText,
+  seeSwaps,
+  seeText,
+  testBed,
+  until,
+} from './harness';
 
 const bed = testBed();
 
@@ -19,7 +28,7 @@ async function slice(page: Page, gcode: string): Promise<void> {
 }
 
 /** Lets the browser’s own dialogs answer with files of that disk; headless, it shows none. */
-async function answerDialogs(page: Page): Promise<void> {
+async function answerDialogs(page: Page, seen = 'Bands'): Promise<void> {
   await page.evaluateOnNewDocument(`
     const at = async (name) =>
       (await navigator.storage.getDirectory()).getFileHandle(name, { create: true });
@@ -30,7 +39,7 @@ async function answerDialogs(page: Page): Promise<void> {
     };
   `);
   await page.reload();
-  await seeText(page, 'Bands');
+  await seeText(page, seen);
 }
 
 async function choose(page: Page, item: string): Promise<void> {
@@ -83,6 +92,16 @@ describe('a file on the disk', () => {
     await seeText(page, 'hide-plate.gcode is not where it was');
     await byRole(page, 'button', 'Stop watching').click();
     await seeNoText(page, 'hide-plate.gcode is not where it was');
+    assert.deepEqual(complaints, []);
+  });
+
+  it('is watched as soon as a job is opened from it', async () => {
+    const { page, complaints } = await openBench(bed, []);
+    await answerDialogs(page, 'Bench');
+    await slice(page, makeHidePlate(0.2));
+    await byRole(page, 'button', 'Open a sliced file').click();
+    await byRole(page, 'link', 'Hide plate').click();
+    await seeText(page, 'Watches hide-plate.gcode');
     assert.deepEqual(complaints, []);
   });
 

@@ -11,6 +11,14 @@ import type { RunPlan } from '../run/runPlan';
 import type { LearnedPerson, LearnedPrinter } from './learn';
 import type { Learning } from './learning';
 import type { Estimate } from './robust';
+import type { PurgeBounds } from './seams';
+
+/** What was learned of a purge from one filament of a plan to another. */
+export interface LearnedPurge {
+  readonly from: string;
+  readonly to: string;
+  readonly bounds: PurgeBounds;
+}
 
 /** A plan with what earlier runs have taught in place of what the model says. */
 export interface Reckoned {
@@ -18,6 +26,8 @@ export interface Reckoned {
   readonly plan: JobPlan;
   readonly printer: LearnedPrinter;
   readonly person: LearnedPerson;
+  /** Purges that were learned, where the person has no own value. */
+  readonly purges: readonly LearnedPurge[];
   /** What hands need at a swap, s, by its place. */
   readonly handsAt: (swap: number) => number;
 }
@@ -38,19 +48,21 @@ export function reckon(
   const isOrdinary = plan.handSeconds === SWAP_SECONDS.hands;
   const inputs = { own: plan.purges, spools, filamentDiameter: printer.filamentDiameter };
   const learned = plan.palette.flatMap((from) =>
-    plan.palette.flatMap((to): OwnPurge[] => {
+    plan.palette.flatMap((to): LearnedPurge[] => {
       const pair = pairPurge(from, to, inputs);
       if (from === to || pair.isOwn) return [];
-      const { value } = learning.purge(paletteKey(from), paletteKey(to), pair.mm);
-      return value === pair.mm ? [] : [{ from: from.letter, to: to.letter, mm: value }];
+      const bounds = learning.purge(paletteKey(from), paletteKey(to), pair.mm);
+      return bounds.value === pair.mm ? [] : [{ from: from.letter, to: to.letter, bounds }];
     }),
   );
+  const purges = learned.map(({ from, to, bounds }): OwnPurge => ({ from, to, mm: bounds.value }));
   const handSeconds = isOrdinary ? person.hands.value : plan.handSeconds;
   const isSame = learned.length === 0 && handSeconds === plan.handSeconds;
   return {
-    plan: isSame ? plan : { ...plan, handSeconds, purges: [...plan.purges, ...learned] },
+    plan: isSame ? plan : { ...plan, handSeconds, purges: [...plan.purges, ...purges] },
     printer: learning.printer(printer.name, printer.timeouts),
     person,
+    purges: learned,
     handsAt: (swap) => {
       if (!isOrdinary) return plan.handSeconds;
       return (swap === 0 ? person.firstHands : person.hands).value;

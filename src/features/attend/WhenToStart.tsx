@@ -61,6 +61,8 @@ export function WhenToStart({ run, now, onChoose }: WhenToStartProps) {
       <p className="pb-3 text-sm text-muted">
         It prints {formatDuration(question.total)} with {plural(runPlan.swaps.length, 'swap')}, if
         you come at once.
+        {runPlan.learned &&
+          ` Learned from ${plural(runPlan.learned.runs, 'run')} on ${runPlan.printer.name}.`}
       </p>
       <StartStrip
         from={from}

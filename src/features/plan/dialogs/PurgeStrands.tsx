@@ -9,7 +9,8 @@ import {
   type PairPurge,
   type PurgeInputs,
 } from '@/core/filament/purgeTable';
-import { formatGrams } from '@/core/format';
+import { formatGrams, plural } from '@/core/format';
+import type { PurgeBounds } from '@/core/log/seams';
 import { filamentOf } from '@/core/plan/jobPlan';
 import type { PaletteFilament } from '@/core/filament/palette';
 import { useJob } from '@/features/job/jobContext';
@@ -108,20 +109,36 @@ function PairField({
   const own = pairPurge(from, to, inputs);
   // Without an own value it is what was learned, or what the model says.
   const model = pairPurge(from, to, { ...inputs, own: own.isOwn ? [] : reckoned.plan.purges });
+  const seen = reckoned.purges.find((one) => one.from === from.letter && one.to === to.letter);
   return (
-    <NumberField
-      label={label}
-      name={`Purge from ${from.name} to ${to.name}, mm`}
-      unit="mm"
-      max={1000}
-      empty={model.mm.toFixed(0)}
-      value={own.isOwn ? own.mm : null}
-      onChange={(mm) =>
-        changePlan(`purge from ${from.letter} to ${to.letter}`, (plan) => ({
-          ...plan,
-          purges: withOwnPurge(plan.purges, from.letter, to.letter, mm),
-        }))
-      }
-    />
+    <>
+      <NumberField
+        label={label}
+        name={`Purge from ${from.name} to ${to.name}, mm`}
+        unit="mm"
+        max={1000}
+        empty={model.mm.toFixed(0)}
+        value={own.isOwn ? own.mm : null}
+        onChange={(mm) =>
+          changePlan(`purge from ${from.letter} to ${to.letter}`, (plan) => ({
+            ...plan,
+            purges: withOwnPurge(plan.purges, from.letter, to.letter, mm),
+          }))
+        }
+      />
+      {seen && !own.isOwn && (
+        <span className="block text-xs text-muted">{seenWords(seen.bounds)}</span>
+      )}
+    </>
   );
+}
+
+/** What earlier prints say of a purge: `3 prints: tinted up to 60 mm, clean from 100 mm`. */
+function seenWords({ tooShort, enough, runs }: PurgeBounds): string {
+  if (runs === 0) return 'set by you in the logbook';
+  const words = [
+    tooShort === null ? [] : `tinted up to ${tooShort.toFixed(0)} mm`,
+    enough === null ? [] : `clean from ${enough.toFixed(0)} mm`,
+  ].flat();
+  return [plural(runs, 'print'), words.join(', ')].filter((one) => one !== '').join(': ');
 }
