@@ -43,11 +43,6 @@ try {
   await byRole(page, 'link', 'Plan').click();
   await seeText(page, 'Bands');
 
-  await byRole(page, 'button', 'Theme: change between light and dark').click();
-  await page.mouse.move(640, 300);
-  await shoot(page, 'plan-night');
-  await byRole(page, 'button', 'Theme: change between light and dark').click();
-
   await byRole(page, 'link', 'Recipe not tried on your printer').click();
   const option = await page.waitForSelector("::-p-xpath(//option[.='Old bittern'])");
   const id = (await option?.evaluate((one) => (one as HTMLOptionElement).value)) ?? '';
@@ -100,6 +95,12 @@ try {
   await seeText(page, 'Order of printing');
   for (let up = 0; up < 8; up++) await page.keyboard.press('ArrowUp');
   await shoot(page, 'plan-parts');
+  await page.goto(`${app.url}/safe`);
+  await seeText(page, 'Save to a file');
+  await byRole(page, 'button', 'Theme: change between light and dark').click();
+  await page.mouse.move(640, 300);
+  await shoot(page, 'safe');
+  await byRole(page, 'button', 'Theme: change between light and dark').click();
   await page.goto(`${app.url}/guide/layers`);
   await shoot(page, 'guide');
 

@@ -2,10 +2,11 @@ import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { stubLocalStorage } from '../../tests/support/browserStorage';
 import { runPlan } from '../../tests/support/runPlans';
+import { toastWithUndo } from '@/components/undoToast';
 import { takeOffSpools } from '@/features/logbook/takeOffSpools';
 import { EMPTY_LOG } from '@/core/log/runLog';
 import type { RunEvent } from '@/core/run/events';
-import { ordinarySpool } from '@/core/filament/spool';
+import { ordinarySpool, type Spool } from '@/core/filament/spool';
 import { database } from './db';
 import { runsAtHand } from './entryLine';
 import { loadLogbook, logbook } from './logbook';
@@ -13,6 +14,8 @@ import { addPhoto, photosOf, removePhoto } from './photos';
 import type { Photo, Run } from './records';
 import { runs, tellRun } from './runs';
 import { shelf } from './shelf';
+
+vi.mock('@/components/undoToast', () => ({ toastWithUndo: vi.fn() }));
 
 const BEGUN: RunEvent = { kind: 'started', id: 'a', at: 1e12 };
 const DONE: RunEvent = { kind: 'finished', id: 'z', at: 1e12 + 9e6 };
@@ -148,5 +151,20 @@ describe('the logbook', () => {
     await takeOffSpools(one, used);
     expect(shelf.known().find(({ id }) => id === 'reed')?.gramsLeft).toBe(70);
     expect((await runs.fetch('one'))?.log.taken).toEqual([{ spoolId: 'reed', grams: 30 }]);
+  });
+
+  it('are given back with what they were promised to the job', async () => {
+    const reserved = [{ jobId: 'job-1', jobName: 'Hide plate 7', grams: 25 }];
+    const spool = ordinarySpool({ id: 'reed', name: 'Reed green', gramsLeft: 100, reserved });
+    await shelf.save([spool]);
+    const one = run('one');
+    await runs.save([one]);
+    vi.mocked(toastWithUndo).mockClear();
+    await takeOffSpools(one, [{ letter: 'A', spoolId: 'reed', grams: 30, isWeighed: false }]);
+    const now = (): Spool | undefined => shelf.known().find(({ id }) => id === 'reed');
+    expect(now()).toMatchObject({ gramsLeft: 70, reserved: [] });
+    const [, , undo] = vi.mocked(toastWithUndo).mock.calls[0];
+    await undo();
+    expect(now()).toEqual(spool);
   });
 });

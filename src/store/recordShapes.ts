@@ -20,7 +20,8 @@ const jobSchema = object({
   fingerprint: string()
     .matches(/^[0-9a-f]{64}$/)
     .required(),
-  layers: count(),
+  // What is drawn of it grows with them: a file from elsewhere must not fill the memory.
+  layers: count().max(1_000_000),
   height: number().required(),
   seconds: number().min(0).required(),
   addedAt: number().required(),

@@ -1,4 +1,4 @@
-import { commit } from './commit';
+import { commitOrRefuse } from './commit';
 import { database } from './db';
 
 /** How a file on the disk was when it was read last. */
@@ -25,11 +25,15 @@ export async function watchedFile(jobId: string): Promise<Watched | null> {
   return isWhole ? { place, seen } : null;
 }
 
-/** Remembers which file a job watches, and how it was read last; null for none any more. */
-export function keepWatched(jobId: string, watched: Watched | null): Promise<boolean> {
-  return commit({
+/**
+ * Remembers which file a job watches, and how it was read last; null for none any more.
+ * @returns false where the browser does not keep such a place: it is watched until the page is closed, then.
+ */
+export async function keepWatched(jobId: string, watched: Watched | null): Promise<boolean> {
+  const kept = await commitOrRefuse({
     what: 'which file is watched',
     stores: ['meta'],
     make: () => [{ store: 'meta', key: watchedKey(jobId), value: watched ?? undefined }],
   });
+  return kept.ok;
 }

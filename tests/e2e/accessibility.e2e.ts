@@ -3,7 +3,7 @@ import { describe, it } from 'node:test';
 import type { Page } from 'puppeteer-core';
 import { GUIDE_PAGES } from '../../src/core/guide/pages';
 import { violations, violationsBesideContrast, violationsInBothThemes } from './axe';
-import { byRole, openBench, openPage, openPlan, seeText, testBed } from './harness';
+import { byRole, openBench, openPage, openPlan, seeText, testBed, until } from './harness';
 import { demoId, editRaw } from './seed';
 
 const bed = testBed();
@@ -136,6 +136,7 @@ describe('accessibility in both themes', () => {
     for (const [i, { title }] of GUIDE_PAGES.entries()) {
       await byRole(page, 'link', title).click();
       await byRole(page, 'heading', title).wait();
+      await until(page, (named) => document.title.startsWith(named), title);
       const look = i === 0 ? violationsInBothThemes : violationsBesideContrast;
       assert.deepEqual(await look(page), []);
     }

@@ -1,4 +1,4 @@
-import { existsSync, mkdtempSync, readFileSync, readdirSync } from 'node:fs';
+import { mkdtempSync, readFileSync, renameSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, before, after } from 'node:test';
@@ -308,7 +308,7 @@ function flagsShown(wanted: string | null): number[] | boolean {
 
 /** A page's downloads. */
 export interface Downloads {
-  /** The finished download whose name has this ending, as soon as there is one. */
+  /** The last finished download whose name has this ending, as soon as there is one. */
   readonly file: (ending: string) => Promise<{ name: string; path: string; bytes: Buffer }>;
 }
 
@@ -316,33 +316,40 @@ export interface Downloads {
 export async function catchDownloads(page: Page): Promise<Downloads> {
   const folder = mkdtempSync(join(tmpdir(), 'lamella-downloads-'));
   const session = await page.createCDPSession();
-  const finished = new Set<() => void>();
-  session.on('Browser.downloadProgress', ({ state }) => {
-    if (state === 'completed') for (const look of [...finished]) look();
+  const begun = new Map<string, string>();
+  const done: string[] = [];
+  const waiting = new Set<() => void>();
+  session.on('Browser.downloadWillBegin', ({ guid, suggestedFilename }) => {
+    begun.set(guid, suggestedFilename);
+  });
+  session.on('Browser.downloadProgress', ({ guid, state }) => {
+    const name = begun.get(guid);
+    if (state !== 'completed' || name === undefined) return;
+    begun.delete(guid);
+    // Only what is whole has its name.
+    renameSync(join(folder, guid), join(folder, name));
+    done.push(name);
+    for (const look of [...waiting]) look();
   });
   await session.send('Browser.setDownloadBehavior', {
-    behavior: 'allow',
+    behavior: 'allowAndName',
     downloadPath: folder,
     browserContextId: page.browserContext().id,
     eventsEnabled: true,
   });
-  const find = (ending: string) => {
-    const name = readdirSync(folder).find((one) => one.endsWith(ending));
-    const path = name && join(folder, name);
-    return path && existsSync(path) ? { name, path, bytes: readFileSync(path) } : null;
-  };
   return {
     file: (ending) =>
       new Promise((resolve, reject) => {
         const timer = setTimeout(() => reject(new Error(`No download ${ending}`)), PATIENCE);
         const look = (): void => {
-          const found = find(ending);
-          if (!found) return;
+          const name = done.findLast((one) => one.endsWith(ending));
+          if (name === undefined) return;
           clearTimeout(timer);
-          finished.delete(look);
-          resolve(found);
+          waiting.delete(look);
+          const path = join(folder, name);
+          resolve({ name, path, bytes: readFileSync(path) });
         };
-        finished.add(look);
+        waiting.add(look);
         look();
       }),
   };

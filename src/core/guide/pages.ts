@@ -14,6 +14,7 @@ export const GUIDE_PAGES = [
   { id: 'file-per-colour', title: 'One file for each colour' },
   { id: 'time', title: 'When to be there' },
   { id: 'learning', title: 'Learning from prints' },
+  { id: 'keeping', title: 'Keeping what you make' },
   { id: 'bed', title: 'Keeping the part on the bed' },
   { id: 'odd-files', title: 'Files of another kind' },
   { id: 'safety', title: 'At a hot printer' },

@@ -4,7 +4,7 @@ import { GUIDE_PAGES, titleOf, type GuidePageId } from '@/core/guide/pages';
 import { AtTheSwapPage, BedPage, MaterialsPage, PurgingPage, SafetyPage } from './pages/handsPages';
 import { FilePerColourPage, JoiningPage } from './pages/filesPages';
 import { LayersPage, ThinColoursPage, TimePage } from './pages/planningPages';
-import { LearningPage } from './pages/logbookPages';
+import { KeepingPage, LearningPage } from './pages/logbookPages';
 import { ColourOrderPage, DippingPage, SideBySidePage } from './pages/sidePages';
 import { OddFilesPage, StoppingPage, TheStopPage } from './pages/stoppingPages';
 
@@ -23,6 +23,7 @@ const CONTENT: Readonly<Record<GuidePageId, ComponentType>> = {
   'file-per-colour': FilePerColourPage,
   time: TimePage,
   learning: LearningPage,
+  keeping: KeepingPage,
   bed: BedPage,
   'odd-files': OddFilesPage,
   safety: SafetyPage,

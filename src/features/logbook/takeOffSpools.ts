@@ -1,5 +1,6 @@
 import { toastWithUndo } from '@/components/undoToast';
-import { withoutReservation } from '@/core/filament/reserve';
+import { withoutReservation, withReservation } from '@/core/filament/reserve';
+import type { Reservation } from '@/core/filament/spool';
 import { parseSpool } from '@/core/filament/spoolFile';
 import type { TakenFilament } from '@/core/log/taken';
 import { commit, type Reader } from '@/store/commit';
@@ -12,6 +13,8 @@ type Taken = Run['log']['taken'];
 
 /** Takes what a run has used off the spools, once: the spools and the run's log change together. */
 export async function takeOffSpools(run: Run, used: readonly TakenFilament[]): Promise<void> {
+  // What the spools were promised to the job comes back with them.
+  const promised = new Map<string, Reservation>();
   const isStored = await change(run, async (read, { log }) => {
     // Another page may have been quicker.
     if (log.taken.length > 0) return null;
@@ -20,7 +23,9 @@ export async function takeOffSpools(run: Run, used: readonly TakenFilament[]): P
     for (const { spoolId, grams } of used) {
       const spool = spoolId === null ? null : parseSpool(await read.one('spools', spoolId));
       if (!spool?.ok) continue;
-      const { id, gramsLeft } = spool.value;
+      const { id, gramsLeft, reserved } = spool.value;
+      const own = reserved.find(({ jobId }) => jobId === run.jobId);
+      if (own) promised.set(id, own);
       // A spool that held less gets no more than that back.
       const real = gramsLeft === null ? grams : Math.min(gramsLeft, grams);
       const left = gramsLeft === null ? null : gramsLeft - real;
@@ -33,19 +38,22 @@ export async function takeOffSpools(run: Run, used: readonly TakenFilament[]): P
   if (!isStored) return;
   await loadLogbook();
   toastWithUndo('What it has used is off the spools.', 'spool', async () => {
-    await giveBack(run);
+    await giveBack(run, promised);
     return 0;
   });
 }
 
-async function giveBack(run: Run): Promise<void> {
+async function giveBack(run: Run, promised: ReadonlyMap<string, Reservation>): Promise<void> {
   await change(run, async (read, { log }) => {
     const spools: Entry[] = [];
     for (const { spoolId, grams } of log.taken) {
       const spool = parseSpool(await read.one('spools', spoolId));
       if (!spool.ok) continue;
       const { gramsLeft } = spool.value;
-      const value = { ...spool.value, gramsLeft: gramsLeft === null ? null : gramsLeft + grams };
+      const full = { ...spool.value, gramsLeft: gramsLeft === null ? null : gramsLeft + grams };
+      const own = promised.get(spoolId);
+      const isFree = full.reserved.every(({ jobId }) => jobId !== run.jobId);
+      const value = own && isFree ? withReservation(full, own) : full;
       spools.push({ store: 'spools', key: spoolId, value });
     }
     return { spools, taken: [] };

@@ -36,8 +36,8 @@ export function PreviewPanel({ file, preview, onDone }: PreviewPanelProps) {
   const count = taken.length + (settings ? 1 : 0);
   const toggle = (some: readonly PreviewItem[], isOn: boolean): void => {
     const next = new Set(chosen);
-    for (const { key } of some) {
-      if (isOn) next.add(key);
+    for (const { key, lacksSlice } of some) {
+      if (isOn && !lacksSlice) next.add(key);
       else next.delete(key);
     }
     setChosen(next);
@@ -128,7 +128,7 @@ function GroupPart({ group, items, chosen, onToggle }: GroupPartProps) {
   const open = items.filter(({ state }) => state !== 'same');
   const same = items.length - open.length;
   const rest = open.slice(MOST_ROWS);
-  const isAll = open.every(({ key }) => chosen.has(key));
+  const isAll = open.every(({ key, lacksSlice }) => lacksSlice || chosen.has(key));
   return (
     <section aria-label={GROUP_WORDS[group]} className="mt-4 border-t border-line pt-3">
       <div className="flex flex-wrap items-center gap-x-3">
@@ -143,7 +143,11 @@ function GroupPart({ group, items, chosen, onToggle }: GroupPartProps) {
       <ul className="max-h-72 overflow-y-auto">
         {open.slice(0, MOST_ROWS).map((item) => (
           <li key={item.key} className="py-0.5">
-            <Tick checked={chosen.has(item.key)} onChange={(isOn) => onToggle([item], isOn)}>
+            <Tick
+              checked={chosen.has(item.key)}
+              disabled={item.lacksSlice}
+              onChange={(isOn) => onToggle([item], isOn)}
+            >
               <span className="wrap-anywhere">
                 {item.title}
                 {item.at !== null && `, ${momentWords(item.at)}`}

@@ -26,6 +26,7 @@ export const GROUP_WORDS: Readonly<Record<Group, string>> = {
 /** What taking a thing out of a file would do. */
 export function itemWords(item: PreviewItem): string {
   const { state, last, thereAt, hereAt, group, isMadeUp, bringsFile } = item;
+  if (item.lacksSlice) return 'of another slice, which is not in the file: it cannot be taken';
   if (state === 'same') return 'the same here';
   if (state === 'gone') {
     return hereAt === null ? 'taken away here' : `taken away here on ${momentWords(hereAt)}`;

@@ -159,6 +159,9 @@ beforeAll(async () => {
 
 beforeEach(async () => {
   vi.restoreAllMocks();
+  // No two things happen at the same time.
+  let now = 1.7e12;
+  vi.spyOn(Date, 'now').mockImplementation(() => ++now);
   await newBrowser();
   await fill();
 });
@@ -249,6 +252,20 @@ describe('everything in one file', () => {
     const { events, log } = (await everything())['runs/run'] as Run;
     expect(events.map(({ id }) => id)).toEqual(['a', 'there', 'here']);
     expect(log.photos).toEqual(['photo']);
+  });
+
+  it('never puts the plans of one slice on another', async () => {
+    const file = await saved({ ...EVERYTHING, holds: 'some', files: false });
+    const other = 'G28\nG1 X99 E1\n';
+    const digest = createHash('sha256').update(other).digest('hex');
+    const plans = { id: 'plate', revision: 9, book: bookOf(emptyPlan(digest)), aside: [] };
+    const job = { ...JOB, bytes: other.length, fingerprint: digest };
+    await saveWholeJob({ job, file: new Blob([other]), plans });
+    const before = await everything();
+    const preview = await previewed(file);
+    expect(part(preview, 'jobs/plate')[0]).toMatchObject({ state: 'changed', lacksSlice: true });
+    await take(file, preview);
+    expect(await everything()).toEqual(before);
   });
 
   it('brings a file back that a job has lost', async () => {

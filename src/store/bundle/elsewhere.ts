@@ -55,7 +55,7 @@ export async function onlyHere(): Promise<OnlyHere> {
     const [keys, changes] = await Promise.all([db.getAllKeys(kind), changesOf(kind)]);
     for (const id of keys) {
       const at = changes.get(id) ?? 0;
-      if (at <= (savedAt ?? 0)) continue;
+      if (at === 0 || at < (savedAt ?? 0)) continue;
       things.add(kind === 'plans' ? `jobs/${id}` : `${kind}/${id}`);
       // What was changed before that was kept may be old or new.
       if (at > 1) since = Math.min(since, at);

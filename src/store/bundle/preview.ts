@@ -112,15 +112,23 @@ function partOf(
   // What an older Lamella stored lacks what this one reads into it.
   const asRead = here === null || here === text ? here : (textAsRead(kind, stored.record) ?? here);
   const standing = standingOf({ text, changedAt }, { text: asRead, changedAt: hereAt });
-  const isHere = standing === 'same' && (kind !== 'jobs' || stored.hasFile);
+  const isSameSlice =
+    kind !== 'jobs' || (stored.hasFile && sliceOf(stored.record) === parsed.record.fingerprint);
+  const isHere = isSameSlice && (kind === 'jobs' || standing === 'same');
   return {
     ...parsed,
     standing,
     thereAt: changedAt,
     hereAt,
     file: isHere ? null : file,
+    lacksSlice: stored.hasFile && !isSameSlice && file === null,
     stored: here,
   };
+}
+
+/** The fingerprint of a stored job's file. */
+function sliceOf(stored: unknown): unknown {
+  return (stored as { fingerprint?: unknown } | null)?.fingerprint;
 }
 
 function textAsRead(kind: BundleKind, stored: unknown): string | null {

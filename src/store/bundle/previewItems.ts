@@ -8,6 +8,8 @@ export type PreviewPart = Parsed & {
   readonly hereAt: number | null;
   /** Its bytes in the bundle; null for none, or when they are here already. */
   readonly file: string | null;
+  /** It is of another slice than the one here, and that slice is not in the bundle. */
+  readonly lacksSlice: boolean;
   /** What is stored here, as text: when that has changed, the preview holds no longer. */
   readonly stored: string | null;
 };
@@ -30,6 +32,8 @@ export interface PreviewItem {
   readonly last: 'there' | 'here' | null;
   readonly thereAt: number | null;
   readonly hereAt: number | null;
+  /** It cannot be taken: its file here is another slice, and the right one is not in the bundle. */
+  readonly lacksSlice: boolean;
   /** Brings a file that is missing here. */
   readonly bringsFile: boolean;
   /** Comes with Lamella, and nobody has changed it. */
@@ -80,6 +84,7 @@ function itemOf(key: string, parts: readonly PreviewPart[]): PreviewItem {
     last: isKnown ? ((thereAt ?? 0) > (hereAt ?? 0) ? 'there' : 'here') : null,
     thereAt,
     hereAt,
+    lacksSlice: parts.some((one) => one.lacksSlice),
     bringsFile: parts.some(
       ({ kind, standing, file }) => kind === 'jobs' && standing === 'same' && file !== null,
     ),
@@ -95,7 +100,9 @@ function stateOf(parts: readonly PreviewPart[]): ItemState {
 }
 
 /** What is taken unless the person says otherwise: what is new, what was changed last there, and all prints. */
-export function isTakenUnasked({ state, last, group, isMadeUp, bringsFile }: PreviewItem): boolean {
+export function isTakenUnasked(item: PreviewItem): boolean {
+  const { state, last, group, isMadeUp, bringsFile, lacksSlice } = item;
+  if (lacksSlice) return false;
   if (state === 'new') return !isMadeUp;
   // What was told of a print here and there is put together, so that nothing is lost by it.
   return state === 'changed' && (group === 'prints' || last === 'there' || bringsFile);

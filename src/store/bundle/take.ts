@@ -56,7 +56,9 @@ export async function takeBundle(
   chosen: Chosen,
   onProgress: (bytes: number) => void,
 ): Promise<Result<Undo>> {
-  const parts = chosen.items.flatMap((item) => item.parts.filter(isDifferent));
+  // Plans of another slice would stand on the wrong file.
+  const items = chosen.items.filter(({ lacksSlice }) => !lacksSlice);
+  const parts = items.flatMap((item) => item.parts.filter(isDifferent));
   const brought = await bytesOf(file, preview, parts, onProgress);
   if (!brought.ok) return brought;
   await plansSettled();

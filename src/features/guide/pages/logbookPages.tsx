@@ -1,4 +1,4 @@
-import { PlannedAndTaken } from '../drawings/logbook';
+import { PlannedAndTaken, TwoPlaces } from '../drawings/logbook';
 import { Caution, Figure, Part, Points } from '../parts';
 
 export function LearningPage() {
@@ -42,6 +42,54 @@ export function LearningPage() {
         A better estimate does not watch the printer. Stay near a hot machine, whatever the numbers
         say.
       </Caution>
+    </>
+  );
+}
+
+export function KeepingPage() {
+  return (
+    <>
+      <p>
+        All that you make is kept in this browser on this machine. A browser that is cleared, a disk
+        that dies or a lost laptop takes it along. One file takes all of it elsewhere.
+      </p>
+      <Figure caption="One file holds jobs, plans, prints, photos, spools and printers. It helps on another disk.">
+        <TwoPlaces />
+      </Figure>
+      <Part title="Saving">
+        <Points>
+          <li>
+            <em>Safe keeping</em>, behind <em>Saved</em> in the rail, saves everything to one file,
+            or what you tick.
+          </li>
+          <li>The Bench says so when much is in this browser alone, or something for two weeks.</li>
+          <li>
+            A job has <em>Save the job to hand it on</em> in its menu: with its file, plans, prints
+            and printer, and without your spools.
+          </li>
+        </Points>
+      </Part>
+      <Part title="Opening">
+        <Points>
+          <li>Choose the file there, or drop it on the Bench. Nothing is changed yet.</li>
+          <li>You see what is new, changed or the same, and tick what is taken.</li>
+          <li>Of two that differ, the one that was changed last is proposed.</li>
+          <li>What was told of a print here and there is put together.</li>
+          <li>All that is ticked is taken, or nothing. Undo takes it back.</li>
+        </Points>
+      </Part>
+      <Part title="When room runs short">
+        <p>
+          Sliced files take most of it. Those that you can slice or open again may go: the job and
+          its plan stay, and take the same file back later.
+        </p>
+      </Part>
+      <Part title="A file that is sliced anew">
+        <p>
+          A job that was opened from the disk watches its file, where the browser can: when you
+          slice it again, the new slice is read by itself, and you are asked where each swap goes.
+        </p>
+      </Part>
     </>
   );
 }
