@@ -127,6 +127,14 @@ export const DESK_ACTIONS: readonly Action[] = [
     run: ({ desk }) => desk.openNewSlice(),
   },
   {
+    id: 'watch-file',
+    label: 'Watch the sliced file on the disk',
+    group: 'Plan',
+    anywhere: true,
+    shortcuts: [],
+    run: ({ desk }) => desk.watchFile(),
+  },
+  {
     id: 'files',
     label: 'Files that this job prints',
     group: 'Plan',
@@ -148,14 +156,6 @@ export const DESK_ACTIONS: readonly Action[] = [
     anywhere: true,
     shortcuts: [{ key: 's', command: true }],
     run: ({ desk }) => desk.savePlan(),
-  },
-  {
-    id: 'watch-file',
-    label: 'Watch the sliced file on the disk',
-    group: 'Plan',
-    anywhere: true,
-    shortcuts: [],
-    run: ({ desk }) => desk.watchFile(),
   },
   {
     id: 'save-job',

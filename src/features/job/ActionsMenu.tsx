@@ -21,7 +21,7 @@ export function ActionsMenu({ context }: { context: ActionContext }) {
         <DropdownMenu.Content
           align="end"
           sideOffset={4}
-          className="z-30 min-w-72 rounded-md border border-edge bg-panel p-1"
+          className="z-30 max-h-(--radix-dropdown-menu-content-available-height) min-w-72 overflow-y-auto rounded-md border border-edge bg-panel p-1"
         >
           {GROUPS.map((group, i) => (
             <DropdownMenu.Group key={group}>

@@ -118,7 +118,7 @@ export function RoomPart({ kept, onChange }: { kept: Kept; onChange: () => void 
 
 function roomWords(room: Kept['room']): string {
   if (room === null) return 'The browser does not say how much room there is.';
-  return `Lamella uses ${formatBytes(room.used)}; ${formatBytes(room.left)} are left.`;
+  return `Lamella uses ${formatBytes(room.used)} as the browser counts it; ${formatBytes(room.left)} are left.`;
 }
 
 interface UseProps {
