@@ -69,6 +69,8 @@ export async function takeBundle(
     stores: STORES,
     make: async (read) => {
       const entries: Entry[] = [];
+      // It is asked once more when room had to be made first.
+      before.length = 0;
       for (const part of parts) {
         const stored = await read.one(part.kind, part.record.id);
         if (textOf(part.kind, stored) !== part.stored) throw new ChangedMeanwhileError();
