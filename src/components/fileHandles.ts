@@ -1,3 +1,5 @@
+import { toast } from '@/store/toast';
+
 /** A file's place on the disk, as the browser hands it out; it may be read again, and written where it is allowed. */
 export type FilePlace = FileSystemFileHandle & {
   readonly queryPermission?: (what: { readonly mode: 'read' }) => Promise<PermissionState>;
@@ -36,11 +38,16 @@ export function canAskForPlaces(): boolean {
 
 /**
  * Lets the person choose files on the disk. Must be called from a click or a key.
- * @returns none when they did not choose.
+ * @returns none when they did not choose, or when it cannot be read, which is said.
  */
 export async function askForPlaces(multiple: boolean): Promise<readonly File[]> {
-  const chosen = await answered((window as Pickers).showOpenFilePicker?.({ multiple }));
-  return Promise.all((chosen ?? []).map(readPlace));
+  try {
+    const chosen = await answered((window as Pickers).showOpenFilePicker?.({ multiple }));
+    return await Promise.all((chosen ?? []).map(readPlace));
+  } catch {
+    toast.error('The file cannot be read just now. Look whether it is still there.');
+    return [];
+  }
 }
 
 /** Whether the browser can ask where a file is to be saved. */

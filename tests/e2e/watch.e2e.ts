@@ -105,6 +105,16 @@ describe('a file on the disk', () => {
     assert.deepEqual(complaints, []);
   });
 
+  it('is said when it cannot be read', async () => {
+    const { page, complaints } = await openBench(bed, []);
+    await page.evaluate(`window.showOpenFilePicker = async () => [
+      { getFile: () => Promise.reject(new DOMException('gone', 'NotFoundError')) },
+    ]`);
+    await byRole(page, 'button', 'Open a sliced file').click();
+    await seeText(page, 'The file cannot be read just now.');
+    assert.deepEqual(complaints, []);
+  });
+
   it('is opened by hand where the browser cannot watch it, and that is said', async () => {
     const { page, complaints } = await openPlan(bed);
     await page.evaluate('window.showOpenFilePicker = undefined');
