@@ -22,6 +22,8 @@ const coreFolders = [
   'geometry',
   'read',
   'sources',
+  'model',
+  'draw',
   'filament',
   'printer',
   'order',

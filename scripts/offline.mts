@@ -25,11 +25,12 @@ const pages = [
   '/shelf',
   '/safe',
   '/logbook',
+  '/draw',
   '/printers',
   '/guide',
   ...GUIDE_PAGES.map(({ id }) => `/guide/${id}`),
 ];
-const stations = ['', '/read', '/recipe', '/checks', '/output', '/attend', '/attend/sheet'];
+const stations = ['', '/model', '/hand', '/read', '/recipe', '/checks', '/output', '/attend', '/attend/sheet'];
 const idPages = [...stations.map((station) => `/jobs/:id${station}`), '/logbook/:id'];
 const source = readFileSync(join(ROOT, 'src/offline/serviceWorker.js'), 'utf8');
 const build = readFileSync(join(ROOT, '.next/BUILD_ID'), 'utf8').trim();

@@ -1,4 +1,4 @@
-import { stroke, join, type Area } from './shapes';
+import { stroke, join, type Area } from '../../src/core/draw/areas';
 
 type Point = readonly [number, number];
 

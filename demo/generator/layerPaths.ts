@@ -1,5 +1,5 @@
 import { ClipType, ClipperD, FillRule, type PathD, type PathsD } from 'clipper2-ts';
-import { cut, grow, join, overlap, type Area } from './shapes';
+import { cut, grow, join, overlap, type Area } from '../../src/core/draw/areas';
 
 /** One printed path of a layer. */
 export interface PrintedPath {

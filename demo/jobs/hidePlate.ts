@@ -1,6 +1,6 @@
 import { writeGcode } from '../generator/gcodeWriter';
-import { sliceModel } from '../generator/layerPaths';
-import { cut, roundedRectangle, stroke, type Area } from '../generator/shapes';
+import { sliceModel, type Solid } from '../generator/layerPaths';
+import { cut, roundedRectangle, stroke, type Area } from '../../src/core/draw/areas';
 import { ORDINARY_SLICING, ORDINARY_WRITING } from './ordinary';
 
 /** Heights at which the plate changes, mm: whole layers of 0.2 over a first layer of 0.24. */
@@ -17,26 +17,28 @@ function seven(): Area {
   return stroke([at(31, 43), at(53, 43), at(40, 13)], 6);
 }
 
+/** The plate as it is drawn: a base, a raised border and a number that stands out further. */
+export function hidePlateSolids(): Solid[] {
+  const outer = roundedRectangle(LEFT, FRONT, WIDTH, HEIGHT, 6);
+  const inner = roundedRectangle(LEFT + 5, FRONT + 5, WIDTH - 10, HEIGHT - 10, 3);
+  return [
+    { area: outer, from: 0, to: HIDE_PLATE.base },
+    { area: cut(outer, inner), from: HIDE_PLATE.base, to: HIDE_PLATE.border },
+    { area: seven(), from: HIDE_PLATE.base, to: HIDE_PLATE.number },
+  ];
+}
+
 /**
- * The number plate of a bird hide: a base, a raised border and a number that stands out further.
+ * The number plate of a bird hide, sliced.
  * @param layerHeight of the slice, mm; its steps are at whole layers for 0.2 and 0.3.
  */
 export function makeHidePlate(layerHeight: number = HIDE_PLATE.layer): string {
-  const outer = roundedRectangle(LEFT, FRONT, WIDTH, HEIGHT, 6);
-  const inner = roundedRectangle(LEFT + 5, FRONT + 5, WIDTH - 10, HEIGHT - 10, 3);
-  const layers = sliceModel(
-    [
-      { area: outer, from: 0, to: HIDE_PLATE.base },
-      { area: cut(outer, inner), from: HIDE_PLATE.base, to: HIDE_PLATE.border },
-      { area: seven(), from: HIDE_PLATE.base, to: HIDE_PLATE.number },
-    ],
-    {
-      ...ORDINARY_SLICING,
-      firstLayer: HIDE_PLATE.firstLayer,
-      layerHeight,
-      skirt: 5,
-    },
-  );
+  const layers = sliceModel(hidePlateSolids(), {
+    ...ORDINARY_SLICING,
+    firstLayer: HIDE_PLATE.firstLayer,
+    layerHeight,
+    skirt: 5,
+  });
   return writeGcode(layers, {
     title: 'Hide plate 7, Quillmarsh',
     ...ORDINARY_WRITING,

@@ -9,7 +9,7 @@ import {
   roundedRectangle,
   stroke,
   type Area,
-} from '../generator/shapes';
+} from '../../src/core/draw/areas';
 import { ORDINARY_SLICING, ORDINARY_WRITING } from './ordinary';
 
 /** Tops of the five bands of the relief, mm: water, mud, reed, meadow, dyke. */
@@ -29,7 +29,7 @@ function bank(area: Area, from: number, to: number, slope: number): Solid[] {
 }
 
 /** An elevation map of the marsh: a creek through mud, reed beds, a meadow, and the dyke. */
-export function makeMarshRelief(): string {
+export function marshReliefSolids(): Solid[] {
   const at = (x: number, y: number): [number, number] => [X + x, Y + y];
   const tile = roundedRectangle(X, Y, 88, 72, 3);
   const creek = join(
@@ -47,16 +47,23 @@ export function makeMarshRelief(): string {
   const meadow = blob([at(10, 50), at(38, 52), at(60, 58), at(80, 60), at(80, 67), at(8, 67)], 4);
   const dyke = stroke([at(10, 62), at(34, 61), at(58, 64), at(78, 64)], 5.5);
   const [water, mudTop, reedTop, meadowTop, dykeTop] = MARSH_TOPS;
-  const layers = sliceModel(
-    [
-      { area: tile, from: 0, to: water },
-      ...bank(mud, water, mudTop, 0.9),
-      ...bank(reed, mudTop, reedTop, 0.9),
-      ...bank(meadow, reedTop, meadowTop, 0.8),
-      ...bank(dyke, meadowTop, dykeTop, 0.6),
-    ],
-    { ...ORDINARY_SLICING, solidLayers: 2, sparseSpacing: 3.5, skirt: 4 },
-  );
+  return [
+    { area: tile, from: 0, to: water },
+    ...bank(mud, water, mudTop, 0.9),
+    ...bank(reed, mudTop, reedTop, 0.9),
+    ...bank(meadow, reedTop, meadowTop, 0.8),
+    ...bank(dyke, meadowTop, dykeTop, 0.6),
+  ];
+}
+
+/** The marsh, sliced. */
+export function makeMarshRelief(): string {
+  const layers = sliceModel(marshReliefSolids(), {
+    ...ORDINARY_SLICING,
+    solidLayers: 2,
+    sparseSpacing: 3.5,
+    skirt: 4,
+  });
   return writeGcode(layers, {
     title: 'Marsh relief tile, Quillmarsh',
     ...ORDINARY_WRITING,

@@ -1,7 +1,7 @@
 import { writeGcode } from '../generator/gcodeWriter';
 import { writeDigits } from '../generator/digits';
 import { sliceModel, type Solid } from '../generator/layerPaths';
-import { cut, disc, roundedRectangle } from '../generator/shapes';
+import { cut, disc, roundedRectangle } from '../../src/core/draw/areas';
 import { ORDINARY_SLICING, ORDINARY_WRITING } from './ordinary';
 
 /** Heights of a tag, mm: plate, then rim and number. */
@@ -16,8 +16,8 @@ const HEIGHT = 20;
 const GAP = 8;
 
 /** A plate of six tags, one for each size of bird ring, each with a hole to gauge the ring. */
-export function makeRingTags(): string {
-  const solids = RING_TAG.sizes.flatMap((size, i): Solid[] => {
+export function ringTagSolids(): Solid[] {
+  return RING_TAG.sizes.flatMap((size, i): Solid[] => {
     const x = 110 - WIDTH - GAP / 2 + (i % 2) * (WIDTH + GAP);
     const y = 110 - 1.5 * HEIGHT - GAP + Math.floor(i / 2) * (HEIGHT + GAP);
     const plate = roundedRectangle(x, y, WIDTH, HEIGHT, 4);
@@ -35,7 +35,11 @@ export function makeRingTags(): string {
       },
     ];
   });
-  const layers = sliceModel(solids, ORDINARY_SLICING);
+}
+
+/** The tags, sliced. */
+export function makeRingTags(): string {
+  const layers = sliceModel(ringTagSolids(), ORDINARY_SLICING);
   return writeGcode(layers, {
     title: 'Ring gauge tags, Quillmarsh',
     ...ORDINARY_WRITING,

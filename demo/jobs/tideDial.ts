@@ -1,6 +1,6 @@
 import { writeGcode } from '../generator/gcodeWriter';
 import { sliceModel } from '../generator/layerPaths';
-import { cut, disc, join, stroke, type Area } from '../generator/shapes';
+import { cut, disc, join, stroke, type Area } from '../../src/core/draw/areas';
 import { ORDINARY_SLICING, ORDINARY_WRITING } from './ordinary';
 
 /** Heights of the dial, mm: what one tool prints alone, and the layers with inlays. */

@@ -1,6 +1,6 @@
 import { writeGcode } from '../generator/gcodeWriter';
 import { sliceModel, type Solid } from '../generator/layerPaths';
-import { blob, cut, disc, join, stroke, type Area } from '../generator/shapes';
+import { blob, cut, disc, join, stroke, type Area } from '../../src/core/draw/areas';
 import { ORDINARY_SLICING, ORDINARY_WRITING } from './ordinary';
 
 /** Height of the coaster and of what is let into it, mm. */

@@ -9,7 +9,7 @@ import {
   roundedRectangle,
   stroke,
   type Area,
-} from '../generator/shapes';
+} from '../../src/core/draw/areas';
 import { ORDINARY_SLICING, ORDINARY_WRITING } from './ordinary';
 
 /** Heights of the sign, mm: how deep its picture goes in from the bed side, and its back. */

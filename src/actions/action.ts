@@ -20,11 +20,14 @@ export type DeskDialogName =
   | 'presence'
   | 'files';
 
+/** Where an action can lead inside a job. */
+export type DeskStation = 'model' | 'read' | 'plan' | 'recipe' | 'checks' | 'output' | 'hand';
+
 /** What the open job's page does when an action asks for it. */
 export interface Desk {
   /** Writes, proves and hands out the file, and shows what came of it. */
   readonly writeFile: () => void;
-  readonly goTo: (station: 'read' | 'plan' | 'recipe' | 'checks' | 'output') => void;
+  readonly goTo: (station: DeskStation) => void;
   readonly savePlan: () => void;
   readonly savePicture: () => void;
   /** Saves the job with its file, plans, prints and printer. */

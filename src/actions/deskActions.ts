@@ -42,6 +42,14 @@ export const DESK_ACTIONS: readonly Action[] = [
     run: ({ desk }) => desk.writeFile(),
   },
   {
+    id: 'in-hand',
+    label: 'Take the print in the hand',
+    group: 'View',
+    anywhere: true,
+    shortcuts: [{ key: 'y' }],
+    run: ({ desk }) => desk.goTo('hand'),
+  },
+  {
     id: 'go-read',
     label: 'Go to Read: what the file holds',
     group: 'Plan',

@@ -8,14 +8,29 @@ export default function manifest(): MetadataRoute.Manifest {
     description: 'Hand-swapped multi-colour printing: choose the layers, write the stops.',
     start_url: '/',
     display: 'standalone',
-    // A sliced file opens by a double click, and is shared on a phone, where the system knows these.
-    file_handlers: [{ action: '/', accept: { 'text/x-gcode': ['.gcode', '.gco', '.g'] } }],
+    // A sliced file or a model opens by a double click, and is shared on a phone, where the system knows these.
+    file_handlers: [
+      {
+        action: '/',
+        accept: {
+          'text/x-gcode': ['.gcode', '.gco', '.g'],
+          'model/stl': ['.stl'],
+          'model/3mf': ['.3mf'],
+          'model/obj': ['.obj'],
+        },
+      },
+    ],
     launch_handler: { client_mode: 'navigate-existing' },
     share_target: {
       action: '/share',
       method: 'POST',
       enctype: 'multipart/form-data',
-      params: { files: { name: 'file', accept: ['.gcode', '.gco', '.g', 'text/x-gcode'] } },
+      params: {
+        files: {
+          name: 'file',
+          accept: ['.gcode', '.gco', '.g', '.stl', '.3mf', '.obj', 'text/x-gcode'],
+        },
+      },
     },
     background_color: '#f2ede1',
     theme_color: '#1d675b',

@@ -3,11 +3,8 @@
 import { useEffect, useMemo, useRef } from 'react';
 import type { PrintPicture } from '@/core/geometry/picture';
 import { colourTable, recolour, shadedCells } from '@/core/geometry/recolour';
-import { isSideBySide, partLetterAt } from '@/core/plan/sidePlan';
-import { emptyPlan, filamentOf, letterAt, type JobPlan } from '@/core/plan/jobPlan';
-
-/** Only its colours are used. */
-const NO_PLAN = emptyPlan('');
+import type { JobPlan } from '@/core/plan/jobPlan';
+import { pictureColours } from './pictureColours';
 
 interface PrintPictureCanvasProps {
   readonly picture: PrintPicture;
@@ -22,20 +19,9 @@ export function PrintPictureCanvas({ picture, plan, layerCount }: PrintPictureCa
   useEffect(() => {
     const context = canvas.current?.getContext('2d');
     if (!context) return;
-    const colours = plan ?? NO_PLAN;
     const image = context.createImageData(picture.columns, picture.rows);
-    const { sections } = picture;
-    const letterOf = (number: number): string => {
-      if (!sections) return letterAt(colours, number, layerCount);
-      const { part, layer } = sections[number - 1];
-      return isSideBySide(colours)
-        ? partLetterAt(colours, part, layer, layerCount)
-        : letterAt(colours, layer, layerCount);
-    };
-    const table = colourTable(
-      sections?.length ?? layerCount,
-      (number) => filamentOf(colours, letterOf(number)).colour,
-    );
+    const colourOf = pictureColours(picture, plan, layerCount);
+    const table = colourTable(picture.sections?.length ?? layerCount, colourOf);
     recolour(cells, table, new Uint32Array(image.data.buffer));
     context.putImageData(image, 0, 0);
   }, [picture, cells, plan, layerCount]);

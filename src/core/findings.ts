@@ -81,6 +81,8 @@ export class FindingList {
 export type RefusalCode =
   | FindingCode
   // A file, or what is packed in it.
+  | 'broken-model'
+  | 'not-flat'
   | 'archive-too-large'
   | 'foreign-bundle'
   | 'newer-bundle'
@@ -124,6 +126,7 @@ export type RefusalCode =
   | 'proof-failed'
   // The worker and the storage.
   | 'no-print'
+  | 'not-sliced'
   | 'overtaken'
   | 'another-file'
   | 'not-stored'

@@ -117,56 +117,60 @@ function readablePlans(
   return { plans, unreadable: fromDatabase.refusal.message, isRestored: false };
 }
 
-/** Puts the file and plans back that a new slice had replaced. */
+/** Puts the file and plans back that a new slice or another set-up had replaced. */
 export type UndoSlice = () => Promise<Result<null>>;
 
 /**
- * Puts another slice in place of a job's file, with its plans moved to it, in one change. Answers how
- * to take that back, which is refused once the plans were changed again.
+ * Puts another slice in place of a job's file, with its plans moved to it, in one change; or another set-up
+ * of the same model, whose file stays. Answers how to take that back, which is refused once the plans were
+ * changed again.
+ * @param file null to keep the file that is there.
  */
 export async function replaceSlice(
   job: Job,
   facts: JobFacts,
-  file: Blob,
+  file: Blob | null,
   book: PlanBook,
 ): Promise<Result<UndoSlice>> {
   await plansSettled();
   const { id } = job;
+  const stores =
+    file === null ? (['jobs', 'plans'] as const) : (['jobs', 'files', 'plans'] as const);
+  const kind = file === null ? 'set-up' : 'slice';
   let before: readonly Entry[] = [];
   let revision = 0;
   const written = await commitOrRefuse({
-    what: `the new slice of ${job.name}`,
-    stores: ['jobs', 'files', 'plans'],
+    what: `the new ${kind} of ${job.name}`,
+    stores,
     make: async (read) => {
       const plans = parsePlans(await read.one('plans', id));
-      const value = await read.one('files', id);
       const stored = parseJob(await read.one('jobs', id));
       if (!stored.ok) throw new Error(`${job.name} was deleted meanwhile.`);
       revision = (plans.ok ? plans.value.revision : 0) + 1;
       const aside = plans.ok ? plans.value.aside : [];
+      const old = file === null ? null : await read.one('files', id);
       before = [
         jobs.entryOf(stored.value),
-        { store: 'files', key: id, value },
+        ...(file === null ? [] : [{ store: 'files' as const, key: id, value: old }]),
         { store: 'plans', key: id, value: await read.one('plans', id) },
       ];
-      return entriesOf({
-        job: { ...stored.value, ...facts },
-        file,
-        plans: { id, revision, book, aside },
-      });
+      const whole = { job: { ...stored.value, ...facts }, plans: { id, revision, book, aside } };
+      return file === null
+        ? [jobs.entryOf(whole.job), allPlans.entryOf(whole.plans)]
+        : entriesOf({ ...whole, file });
     },
   });
   if (!written.ok) return written;
   return success(async () => {
     await plansSettled();
     return commitOrRefuse({
-      what: `the old slice of ${job.name}`,
-      stores: ['jobs', 'files', 'plans'],
+      what: `the old ${kind} of ${job.name}`,
+      stores,
       make: async (read) => {
         const plans = parsePlans(await read.one('plans', id));
         if (!plans.ok || plans.value.revision !== revision) {
           throw new Error(
-            'The plan was changed since then. Open the old file as a new slice to go back.',
+            `The plan was changed since then. ${file === null ? 'Set the model up again to go back.' : 'Open the old file as a new slice to go back.'}`,
           );
         }
         return before.map((entry) =>

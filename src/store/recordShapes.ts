@@ -2,6 +2,8 @@ import { array, boolean, mixed, number, object, string } from 'yup';
 import { refuse, success, type Result } from '@/core/findings';
 import type { LevelBox } from '@/core/geometry/footprint';
 import type { PrintPicture } from '@/core/geometry/picture';
+import { UNIT_MM, type ModelUnit } from '@/core/model/modelFile';
+import { SETUP_LIMITS } from '@/core/model/setup';
 import { parsePlanBook } from '@/core/plan/planBook';
 import { parseStoredProfile } from '@/core/printer/printerFile';
 import { readShape, type ShapeWords } from '@/core/shape';
@@ -11,6 +13,22 @@ const id = () => string().min(1).max(80).required();
 const count = () => number().integer().min(0).required();
 
 const fileSchema = object({ name: string().required(), start: count(), end: count() }).required();
+
+const { layer, scale } = SETUP_LIMITS;
+const factor = () => number().min(scale.least).max(scale.most).required();
+const thickness = () => number().min(layer.least).max(layer.most).required();
+
+const setupSchema = object({
+  unit: string()
+    .oneOf(Object.keys(UNIT_MM) as ModelUnit[])
+    .required(),
+  isUnitSure: boolean().required(),
+  turn: array(number().min(-1.000001).max(1.000001).required()).length(9).required(),
+  scaleXY: factor(),
+  scaleZ: factor(),
+  firstLayer: thickness(),
+  layerHeight: thickness(),
+});
 
 const jobSchema = object({
   id: id(),
@@ -27,6 +45,8 @@ const jobSchema = object({
   addedAt: number().required(),
   isDemo: boolean().required(),
   files: array(fileSchema).min(2).optional().default(undefined),
+  folder: string().matches(/\S/).max(60).optional().default(undefined),
+  model: setupSchema.optional().default(undefined),
 });
 
 /** Reads a stored job. A picture or a deletion that cannot be read is left out: both can be made again. */

@@ -1,5 +1,6 @@
 import type { LevelBox } from '@/core/geometry/footprint';
 import type { PrintPicture } from '@/core/geometry/picture';
+import type { ModelSetup } from '@/core/model/setup';
 import type { PlanBook } from '@/core/plan/planBook';
 import type { Printer } from '@/core/printer/printer';
 import type { RunFacts } from '@/core/log/facts';
@@ -35,7 +36,7 @@ export interface Job {
   readonly id: string;
   readonly name: string;
   readonly fileName: string;
-  /** Bytes of the G-code, and its SHA-256. */
+  /** Bytes of the G-code or the model, and their SHA-256. */
   readonly bytes: number;
   readonly fingerprint: string;
   readonly layers: number;
@@ -49,8 +50,12 @@ export interface Job {
   readonly picture: PrintPicture | null;
   /** Where several files lie in it that are printed together; missing for one. */
   readonly files?: readonly JobFile[];
+  /** How it is set up, where it is a model that is not sliced yet. */
+  readonly model?: ModelSetup;
   /** Where it lies on the bed, machine mm; unknown for jobs from before it was kept. */
   readonly bounds?: LevelBox;
+  /** The folder that it lies in on the Bench; missing for none. */
+  readonly folder?: string;
   /** null for a job on the Bench. */
   readonly deleted: Deletion | null;
 }

@@ -36,3 +36,15 @@ export const usePreferences = createSettings<Preferences>(
   object({ singleKeys: boolean().required() }).required(),
   { singleKeys: true },
 );
+
+interface FirstSight {
+  /** The person has put away what says what Lamella is for. */
+  readonly isAway: boolean;
+}
+
+/** Whether the Bench still says what Lamella is for. */
+export const useFirstSight = createSettings<FirstSight>(
+  'lamella-first-sight',
+  object({ isAway: boolean().required() }).required(),
+  { isAway: false },
+);

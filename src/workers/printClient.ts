@@ -5,11 +5,16 @@ import type { OutputRequest } from '@/core/output/insert';
 import type { ChainFinding } from '@/core/output/chain';
 import type { NozzleShape } from '@/core/printer/nozzleShape';
 import type { LayerPaths } from '@/core/geometry/paths';
+import type { Cut } from '@/core/model/cuts';
+import type { ModelSetup } from '@/core/model/setup';
 import type { KeptReading } from '@/core/read/keptForm';
 import type { PrintTimes } from '@/core/read/times';
 import type {
   FileLines,
   FilePlace,
+  HandSurface,
+  ModelDraft,
+  OpenModel,
   OpenPrint,
   OrdersAnswer,
   OrdersQuestion,
@@ -28,6 +33,15 @@ export class WorkerClosedError extends Error {
   }
 }
 
+/** What a new worker has to open. */
+interface HeldPrint {
+  readonly file: Blob;
+  readonly model: PrinterModel;
+  readonly files?: readonly FilePlace[];
+  /** Where it is a model: its name, and how it is set up. */
+  readonly solid?: { readonly name: string; readonly setup: ModelSetup };
+}
+
 /** How often one question starts a dead worker anew before it gives up. */
 const MOST_STARTS = 2;
 
@@ -38,11 +52,7 @@ const MOST_STARTS = 2;
 export class PrintClient {
   private line: WorkerLine | null = null;
   /** What a new worker has to open; null before anything is open. */
-  private held: {
-    readonly file: Blob;
-    readonly model: PrinterModel;
-    readonly files?: readonly FilePlace[];
-  } | null = null;
+  private held: HeldPrint | null = null;
   private closed = false;
 
   /**
@@ -72,6 +82,35 @@ export class PrintClient {
     const opened = await this.ask((remote) => remote.openKept(gcode, model, kept));
     if (opened) this.held = { file: gcode, model };
     return opened;
+  }
+
+  /** Reads a model and holds it open; set up as it is guessed when `setup` is null. */
+  async openModel(
+    file: Blob,
+    name: string,
+    setup: ModelSetup | null,
+    model: PrinterModel,
+    onProgress: (progress: ReadProgress) => void,
+  ): Promise<Result<OpenModel>> {
+    const opened = await this.ask((remote) =>
+      withProgress(onProgress, (port) =>
+        remote.openModel(file, name, setup, model, transfer(port, [port])),
+      ),
+    );
+    if (opened.ok) this.held = { file, model, solid: { name, setup: opened.value.setup } };
+    return opened;
+  }
+
+  surface(bySections: boolean): Promise<HandSurface> {
+    return this.ask((remote) => remote.surface(bySections));
+  }
+
+  modelDraft(setup: ModelSetup): Promise<ModelDraft | null> {
+    return this.ask((remote) => remote.modelDraft(setup));
+  }
+
+  modelCut(setup: ModelSetup, z: number): Promise<Cut | null> {
+    return this.ask((remote) => remote.modelCut(setup, z));
   }
 
   layerPaths(layer: number): Promise<LayerPaths> {
@@ -151,7 +190,10 @@ export class PrintClient {
       line.first(async (remote) => {
         const { port1, port2 } = new MessageChannel();
         port1.close();
-        await remote.open(held.file, held.model, transfer(port2, [port2]), held.files);
+        const { file, model, files, solid } = held;
+        const port = transfer(port2, [port2]);
+        if (solid) await remote.openModel(file, solid.name, solid.setup, model, port);
+        else await remote.open(file, model, port, files);
       });
     }
     return line;

@@ -12,6 +12,7 @@ import type { Reading } from '@/core/read/reading';
 import { sectionsOf } from '@/core/read/sections';
 import { timesOf, type PrintTimes } from '@/core/read/times';
 import { readingKeyOf } from '@/core/printer/model';
+import { handMesh } from '@/core/geometry/handMesh';
 import { elevationOf } from '@/core/geometry/elevation';
 import { narrowestWidth } from '@/core/geometry/narrow';
 import { layerPaths as linesOfLayer, PATH_STRIDE, type LayerPaths } from '@/core/geometry/paths';
@@ -33,9 +34,12 @@ import { readTogether, timesIn } from './readTogether';
 import { readWhole } from './readWhole';
 import { SideService } from './sideService';
 import type { SideKinds } from './sidePort';
+import { draftOf, holdModel, outlinesOf, surfaceOf, type HeldModel } from './solidModel';
 import type {
   FileLines,
   FilePlace,
+  HandSurface,
+  OpenModel,
   OpenPrint,
   PrintService,
   SwapPreview,
@@ -47,6 +51,11 @@ const LONGEST_STRETCH = 4 << 20;
 
 const NO_PRINT = refuse('no-print', 'No print is open.');
 
+const NOT_SLICED = refuse(
+  'not-sliced',
+  'This job is a model. Slice it, and open the sliced file here: the plan moves to it.',
+);
+
 const OVERTAKEN = refuse('overtaken', 'Another file was opened meanwhile.');
 
 interface Held {
@@ -55,6 +64,8 @@ interface Held {
   readonly model: PrinterModel;
   /** Where several files lie in it; none for one. */
   readonly files: readonly FilePlace[];
+  /** Where it is no sliced file but a model, which has no G-code. */
+  readonly solid: HeldModel | null;
 }
 
 /**
@@ -76,7 +87,7 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
         if (read === 'stopped' || mine !== opened) return OVERTAKEN;
         if (!read.ok) return read;
         const { reading, fingerprint } = read.value;
-        held = { gcode: file, reading, model, files };
+        held = { gcode: file, reading, model, files, solid: null };
         const analysis = analysePrint(reading);
         return success({ reading, analysis, fingerprint, gcode: file, blocks: [], kept: null });
       }
@@ -102,7 +113,7 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
       const { reading, fingerprint } = whole;
       const unusable = reading.findings.find(({ severity }) => severity === 'error');
       if (unusable) return refuse(unusable.code, unusable.message, unusable.line ?? undefined);
-      held = { gcode, reading, model, files: [] };
+      held = { gcode, reading, model, files: [], solid: null };
       const analysis = analysePrint(reading);
       const kept = keepReading({ fingerprint, printer: readingKeyOf(model) }, reading, analysis);
       const open: OpenPrint = { reading, analysis, fingerprint, gcode, blocks, kept };
@@ -114,14 +125,49 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
       const { fingerprint } = kept;
       const known = openKept(kept, { fingerprint, printer: readingKeyOf(model) });
       if (known === null || known.reading.bytes !== gcode.size || mine !== opened) return null;
-      held = { gcode, reading: known.reading, model, files: [] };
+      held = { gcode, reading: known.reading, model, files: [], solid: null };
       return { ...known, fingerprint, gcode, blocks: [], kept: null };
+    },
+
+    async openModel(file, name, setup, printer, onProgress): Promise<Result<OpenModel>> {
+      const mine = ++opened;
+      const read = await holdModel(file, name, setup, printer, (bytes) =>
+        onProgress({ phase: 'reading', bytes, totalBytes: file.size, layers: 0 }),
+      );
+      if (mine !== opened) return OVERTAKEN;
+      if (!read.ok) return read;
+      const { reading, facts, fingerprint, setup: own } = read.value;
+      held = { gcode: file, reading, model: printer, files: [], solid: read.value };
+      const analysis = analysePrint(reading);
+      const print = { reading, analysis, fingerprint, gcode: file, blocks: [], kept: null };
+      return success({ ...print, facts, setup: own });
+    },
+
+    async surface(bySections): Promise<HandSurface> {
+      if (!held) return { corners: new Float32Array(0) };
+      const { solid, reading, gcode, model } = held;
+      if (solid) return surfaceOf(solid.model.place(solid.setup), reading);
+      const found = bySections
+        ? await side.find({ input: blobSource(gcode), reading }, model.filamentDiameter)
+        : null;
+      const numbers = found?.picture.footprint ?? null;
+      const made = handMesh(reading.footprint, reading.layers, numbers);
+      const { places, normals, numbers: shown, index } = made;
+      return transfer(made, [places.buffer, normals.buffer, shown.buffer, index.buffer]);
+    },
+
+    async modelDraft(setup) {
+      return held?.solid ? draftOf(held.solid, setup) : null;
+    },
+
+    async modelCut(setup, z) {
+      return held?.solid?.model.cut(setup, z) ?? null;
     },
 
     async layerPaths(number: number): Promise<LayerPaths> {
       const layer = held?.reading.layers[number - 1];
       if (!held || !layer) return { lines: new Float32Array(0), ends: [] };
-      const paths = await pathsOf(held, layer);
+      const paths = held.solid ? outlinesOf(held.solid, number) : await pathsOf(held, layer);
       return transfer(paths, [paths.lines.buffer]);
     },
 
@@ -141,6 +187,7 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
       onProgress: (share: number) => void,
     ): Promise<Result<WrittenFile>> {
       if (!held) return NO_PRINT;
+      if (held.solid) return NOT_SLICED;
       const { gcode, reading } = held;
       const input = blobSource(gcode);
       const prepared = await prepareOutput(input, reading, request);
@@ -162,6 +209,7 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
     async times(model: PrinterModel): Promise<PrintTimes | null> {
       if (!held) return null;
       const { gcode, reading, files } = held;
+      if (held.solid) return timesIn(reading);
       if (files.length > 1) {
         const read = await readTogether(gcode, files, model, sides, () => true);
         return typeof read !== 'string' && read.ok ? timesIn(read.value.reading) : null;
@@ -173,6 +221,7 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
 
     async preview(request: OutputRequest): Promise<Result<SwapPreview>> {
       if (!held) return NO_PRINT;
+      if (held.solid) return NOT_SLICED;
       const { gcode, reading } = held;
       const input = blobSource(gcode);
       const impossible = impossibleMove(reading, request);
@@ -199,19 +248,19 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
     },
 
     async sides() {
-      if (!held) return null;
+      if (!held || held.solid) return null;
       const { gcode, reading, model } = held;
       return side.find({ input: blobSource(gcode), reading }, model.filamentDiameter);
     },
 
     async orders(asked, onProgress) {
-      if (!held) return null;
+      if (!held || held.solid) return null;
       const { gcode, reading } = held;
       return side.orders({ input: blobSource(gcode), reading }, asked, onProgress);
     },
 
     async chain(nozzle): Promise<ChainFinding[][]> {
-      if (!held) return [];
+      if (!held || held.solid) return [];
       const { gcode, files, model } = held;
       const alone = [];
       for (const { name, start, end } of files) {
@@ -229,7 +278,7 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
     },
 
     async lines(from: number, count: number): Promise<FileLines> {
-      if (!held) return { first: 1, text: '' };
+      if (!held || held.solid) return { first: 1, text: '' };
       const { gcode, reading } = held;
       const first = Math.max(1, Math.min(from, reading.lines));
       const file = reading.sources.findLast(({ firstLine }) => firstLine <= first)!;

@@ -1,6 +1,8 @@
 import type { Result } from '@/core/findings';
 import type { Reading } from '@/core/read/reading';
 import type { SettingLine } from '@/core/gcode/settingName';
+import type { Footprint } from '@/core/geometry/footprint';
+import type { HandMesh, LayerHeights } from '@/core/geometry/handMesh';
 import type { LayerPaths } from '@/core/geometry/paths';
 import type { PrintAnalysis } from '@/core/read/analysis';
 import type { KeptReading } from '@/core/read/keptForm';
@@ -24,6 +26,9 @@ import type { Excerpt } from '@/core/output/excerpts';
 import type { OutputRequest } from '@/core/output/insert';
 import type { SwapRoute } from '@/core/output/route';
 import type { HostMoment } from '@/core/recipe/hostScripts';
+import type { Cut } from '@/core/model/cuts';
+import type { ModelFacts } from '@/core/model/model';
+import type { ModelSetup } from '@/core/model/setup';
 
 /** How far reading has come. */
 export interface ReadProgress {
@@ -48,12 +53,29 @@ export interface OpenPrint {
   readonly kept: KeptReading | null;
 }
 
+/** A model that the worker holds open as a print that is not sliced yet. */
+export interface OpenModel extends OpenPrint {
+  readonly facts: ModelFacts;
+  readonly setup: ModelSetup;
+}
+
+/** A model set up in a way that is only tried. */
+export interface ModelDraft {
+  readonly facts: ModelFacts;
+  readonly layers: LayerHeights;
+  readonly footprint: Footprint;
+  readonly surface: HandSurface;
+}
+
 /** Where one of several files lies in the G-code that they are printed from together. */
 export interface FilePlace {
   readonly name: string;
   readonly start: number;
   readonly end: number;
 }
+
+/** A print's surface made of its cells, or a model's own triangles where they are not too many. */
+export type HandSurface = HandMesh | { readonly corners: Float32Array<ArrayBuffer> };
 
 /** A stretch of the file as text. */
 export interface FileLines {
@@ -144,6 +166,15 @@ interface PrintQuestions {
    * @param gcode the G-code that it was read from, without Lamella's blocks.
    */
   openKept(gcode: Blob, model: PrinterModel, kept: KeptReading): Promise<OpenPrint | null>;
+  /**
+   * The surface of the open print to be turned in the hand, mm: see `core/geometry/handMesh`.
+   * @param bySections whether its numbers are those of sections, and not of layers.
+   */
+  surface(bySections: boolean): Promise<HandSurface>;
+  /** What the open model would be, set up in another way; null when none is open. */
+  modelDraft(setup: ModelSetup): Promise<ModelDraft | null>;
+  /** A cut through the open model at a height, mm; null when none is open. */
+  modelCut(setup: ModelSetup, z: number): Promise<Cut | null>;
 }
 
 /** One print held open, as a service without a worker round it. */
@@ -159,6 +190,17 @@ export interface PrintService extends PrintQuestions {
     onProgress: (progress: ReadProgress) => void,
     files?: readonly FilePlace[],
   ): Promise<Result<OpenPrint>>;
+  /**
+   * Reads a model and holds it open in place of a print.
+   * @param setup how it is set up; guessed when null.
+   */
+  openModel(
+    file: Blob,
+    name: string,
+    setup: ModelSetup | null,
+    printer: PrinterModel,
+    onProgress: (progress: ReadProgress) => void,
+  ): Promise<Result<OpenModel>>;
   /** The orders in which a plan's sections can be printed; null when it was given up or overtaken. */
   orders(asked: OrdersQuestion, onProgress: (share: number) => void): Promise<OrdersAnswer | null>;
   /** Writes the open print with swaps, and proves it. */
@@ -173,6 +215,13 @@ export interface PrintWorkerApi extends PrintQuestions {
     progress: MessagePort,
     files?: readonly FilePlace[],
   ): Promise<Result<OpenPrint>>;
+  openModel(
+    file: Blob,
+    name: string,
+    setup: ModelSetup | null,
+    printer: PrinterModel,
+    progress: MessagePort,
+  ): Promise<Result<OpenModel>>;
   write(request: OutputRequest, progress: MessagePort): Promise<Result<WrittenFile>>;
   orders(asked: OrdersQuestion, progress: MessagePort): Promise<OrdersAnswer | null>;
 }

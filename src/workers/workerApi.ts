@@ -17,6 +17,8 @@ export function workerApi(service: PrintService): PrintWorkerApi {
     ...service,
     open: (file, model, port, files) =>
       telling(port, (tell) => service.open(file, model, tell, files)),
+    openModel: (file, name, setup, printer, port) =>
+      telling(port, (tell) => service.openModel(file, name, setup, printer, tell)),
     orders: (asked, port) => telling(port, (tell) => service.orders(asked, tell)),
     write: (request, port) => telling(port, (tell) => service.write(request, tell)),
   };

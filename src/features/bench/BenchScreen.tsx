@@ -1,6 +1,7 @@
 'use client';
 
-import { FileUp, Layers2 } from 'lucide-react';
+import { FileUp, Layers2, PencilRuler } from 'lucide-react';
+import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { askForPlaces, canAskForPlaces } from '@/components/fileHandles';
 import { useFileDrop } from '@/components/useFileDrop';
@@ -10,7 +11,13 @@ import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
 import { AsideNotes } from '@/components/AsideNotes';
 import { LoadTrouble } from '@/components/LoadTrouble';
+import { FirstSight } from './FirstSight';
 import { JobCard } from './JobCard';
+import { stateOf, useJobPrints, type JobState } from './jobState';
+import { ListingBar } from './ListingBar';
+import { ALL_JOBS, foldersOf, listed, MANY_JOBS } from './listing';
+import { useFirstSight } from '@/store/settings';
+import type { Job } from '@/store/records';
 import { joinableFile, joinableJob, JoinDialog, type Joinable } from './JoinDialog';
 import { FailedNotice, RunningNotice } from './ImportNotices';
 import { DeletedJobs } from './DeletedJobs';
@@ -18,6 +25,9 @@ import { RoomNote } from './RoomNote';
 import { isBundle } from './isBundle';
 import { loadBench, useBench } from './useBench';
 import { useHandedFiles } from './useHandedFiles';
+
+/** The demo job to try things on. */
+const TRIED = 'hide-plate-7.gcode';
 
 /** What is offered to be printed together, and the dropped files that it stands for. */
 interface Joining {
@@ -36,9 +46,27 @@ export function BenchScreen() {
     else if (files.length === 1) bench.add(files);
     else setJoining({ choices: files.map(joinableFile), files });
   };
+  const router = useRouter();
+  const prints = useJobPrints();
+  const isAway = useFirstSight((state) => state.isAway);
+  const [listing, setListing] = useState(ALL_JOBS);
   useHandedFiles(open);
   const drop = useFileDrop(open, () => toast.error('Only files can be dropped here.'));
   if (bench.trouble !== null) return <LoadTrouble message={bench.trouble} onRetry={loadBench} />;
+
+  const all = bench.jobs ?? [];
+  const stateOfJob = (job: Job): JobState => stateOf(job, bench.plans.get(job.id) ?? null, prints);
+  const hasMany = all.length >= MANY_JOBS || all.some(({ folder }) => folder !== undefined);
+  const shown = hasMany ? listed(all, listing, stateOfJob) : all;
+  const isNew = !isAway && bench.jobs !== null && all.every(({ isDemo }) => isDemo);
+  const ask = async (): Promise<void> => {
+    // A file whose place is known can be watched.
+    if (!canAskForPlaces()) input.current?.click();
+    else {
+      const files = await askForPlaces(true);
+      if (files.length > 0) await open(files);
+    }
+  };
 
   return (
     <div {...drop.handlers} className="relative flex-1 px-5 py-5 md:px-8 md:py-7">
@@ -46,39 +74,34 @@ export function BenchScreen() {
         <div>
           <h1 className="text-2xl font-semibold tracking-tight">Bench</h1>
           <p className="text-muted">
-            Your sliced prints. They stay in this browser; nothing is sent anywhere.
+            Your prints. They stay in this browser; nothing is sent anywhere.
           </p>
         </div>
-        <Button
-          onClick={() => {
-            const there = (bench.jobs ?? []).filter(({ id }) => !bench.withoutFile.has(id));
-            setJoining({ choices: there.map(joinableJob), files: null });
-          }}
-          disabled={(bench.jobs?.length ?? 0) < 2}
-          className="md:ml-auto"
-        >
-          <Layers2 aria-hidden size={16} />
-          Print together…
-        </Button>
-        <Button
-          kind="primary"
-          onClick={async () => {
-            // A file whose place is known can be watched.
-            if (!canAskForPlaces()) input.current?.click();
-            else {
-              const files = await askForPlaces(true);
-              if (files.length > 0) await open(files);
-            }
-          }}
-        >
-          <FileUp aria-hidden size={16} />
-          Open a sliced file
-        </Button>
+        <div className="flex flex-wrap gap-2 md:ml-auto">
+          <Button onClick={() => router.push('/draw')}>
+            <PencilRuler aria-hidden size={16} />
+            Draw a plate
+          </Button>
+          <Button
+            onClick={() => {
+              const there = all.filter(({ id, model }) => !bench.withoutFile.has(id) && !model);
+              setJoining({ choices: there.map(joinableJob), files: null });
+            }}
+            disabled={all.length < 2}
+          >
+            <Layers2 aria-hidden size={16} />
+            Print together…
+          </Button>
+          <Button kind={isNew ? 'plain' : 'primary'} onClick={ask}>
+            <FileUp aria-hidden size={16} />
+            Open a file
+          </Button>
+        </div>
         <input
           ref={input}
           type="file"
           multiple
-          aria-label="Sliced file"
+          aria-label="Sliced file or model"
           hidden
           onChange={({ currentTarget }) => {
             const files = [...(currentTarget.files ?? [])];
@@ -90,7 +113,14 @@ export function BenchScreen() {
       </header>
 
       <div className="mt-5 grid gap-3">
-        <SaveReminder jobCount={bench.jobs?.length ?? 0} />
+        {isNew && (
+          <FirstSight
+            tryId={all.find(({ fileName }) => fileName === TRIED)?.id ?? null}
+            onOpen={ask}
+            onDismiss={() => useFirstSight.setState({ isAway: true })}
+          />
+        )}
+        <SaveReminder jobCount={all.length} />
         <AsideNotes stores={['jobs', 'plans']} />
         {bench.failed.map((notice) => (
           <FailedNotice
@@ -102,22 +132,33 @@ export function BenchScreen() {
         {bench.running.map((notice) => (
           <RunningNotice key={notice.id} notice={notice} />
         ))}
+        {hasMany && (
+          <ListingBar
+            jobs={all}
+            listing={listing}
+            shown={shown.length}
+            onChange={(part) => setListing((now) => ({ ...now, ...part }))}
+          />
+        )}
       </div>
 
       <ul className="mt-4 grid gap-4 sm:grid-cols-2 xl:grid-cols-3" aria-label="Jobs">
-        {bench.jobs?.map((job) => (
+        {shown.map((job) => (
           <JobCard
             key={job.id}
             job={job}
             plan={bench.plans.get(job.id) ?? null}
+            state={stateOfJob(job)}
+            folders={hasMany ? foldersOf(all) : null}
             isLost={bench.withoutFile.has(job.id)}
             onRemove={() => bench.remove(job)}
           />
         ))}
         <li>
           <div className="flex h-full min-h-44 flex-col items-center justify-center gap-1 rounded-lg border border-dashed border-edge p-5 text-center text-muted">
-            <p className="font-medium text-ink">Drop a sliced file anywhere here</p>
+            <p className="font-medium text-ink">Drop a sliced file or a model anywhere here</p>
             <p className="text-sm">.gcode, .gco or .g, also as gzip or zip</p>
+            <p className="text-sm">.stl, .3mf or .obj, to plan before slicing</p>
           </div>
         </li>
       </ul>

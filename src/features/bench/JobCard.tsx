@@ -1,36 +1,64 @@
-import { Trash2 } from 'lucide-react';
+import { Hand, Trash2 } from 'lucide-react';
+import { useState } from 'react';
 import { Link } from '@/components/Link';
 import { formatBytes, formatDuration, formatMm, plural } from '@/core/format';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Job } from '@/store/records';
-import { PrintPictureCanvas } from '@/components/PrintPictureCanvas';
+import { FolderMenu } from './FolderMenu';
+import { JobPicture } from './JobPicture';
+import { STATE_WORDS, type JobState } from './jobState';
 
 interface JobCardProps {
   readonly job: Job;
   readonly plan: JobPlan | null;
+  readonly state: JobState;
   /** True when the browser has lost its file. */
   readonly isLost: boolean;
+  /** Folders to put it in; null while the Bench has none. */
+  readonly folders: readonly string[] | null;
   readonly onRemove: () => void;
 }
 
-/** One job: how it looks, what it is, how large, and the way in. */
-export function JobCard({ job, plan, isLost, onRemove }: JobCardProps) {
+const STATE_LOOK: Readonly<Record<JobState, string>> = {
+  model: 'bg-sunk text-ink',
+  new: 'bg-sunk text-ink',
+  planned: 'bg-accent-soft text-ink',
+  written: 'bg-accent-soft text-ink',
+  printing: 'bg-caution-soft text-caution',
+  printed: 'bg-accent text-accent-ink',
+};
+
+const SMALL_BUTTON = 'rounded p-1.5 text-muted hover:bg-sunk hover:text-ink';
+
+/** One job: how it looks, what it is, how far it has come, and the way in. */
+export function JobCard({ job, plan, state, isLost, folders, onRemove }: JobCardProps) {
+  const [isPointed, setPointed] = useState(false);
+  const [isFocused, setFocused] = useState(false);
   return (
-    <li className="group relative flex min-w-0 flex-col rounded-lg border border-line bg-panel p-4 focus-within:border-edge hover:border-edge">
-      <div className="mb-3 flex h-36 items-center justify-center rounded-md bg-sheet p-2">
-        {job.picture ? (
-          <PrintPictureCanvas picture={job.picture} plan={plan} layerCount={job.layers} />
-        ) : (
-          <p className="text-sm text-ink">Open it once to see it here.</p>
-        )}
+    <li
+      className="group relative flex min-w-0 flex-col rounded-lg border border-line bg-panel p-4 focus-within:border-edge hover:border-edge"
+      onPointerEnter={({ pointerType }) => setPointed(pointerType === 'mouse')}
+      onPointerLeave={() => setPointed(false)}
+      onFocus={() => setFocused(true)}
+      onBlur={() => setFocused(false)}
+    >
+      <JobPicture job={job} plan={plan} isLooked={isPointed || isFocused} />
+      <div className="flex items-start gap-2">
+        <h2 className="min-w-0 flex-1 text-lg leading-tight font-semibold wrap-anywhere">
+          <Link
+            href={`/jobs/${job.id}${state === 'model' ? '/model' : ''}`}
+            className="after:absolute after:inset-0 after:rounded-lg"
+          >
+            {job.name}
+          </Link>
+        </h2>
+        <p className={`shrink-0 rounded-full px-2 py-0.5 text-xs font-medium ${STATE_LOOK[state]}`}>
+          {STATE_WORDS[state]}
+        </p>
       </div>
-      <h2 className="pr-8 text-lg leading-tight font-semibold wrap-anywhere">
-        <Link href={`/jobs/${job.id}`} className="after:absolute after:inset-0 after:rounded-lg">
-          {job.name}
-        </Link>
-      </h2>
       <p className="mt-0.5 truncate text-sm text-muted">
         {job.isDemo ? 'Demo job · ' : ''}
+        {job.folder ? `${job.folder} · ` : ''}
         {job.fileName}, {formatBytes(job.bytes)}
       </p>
       {isLost && (
@@ -38,20 +66,32 @@ export function JobCard({ job, plan, isLost, onRemove }: JobCardProps) {
           Its file is gone from this browser. Open the file again; the plan is kept.
         </p>
       )}
-      <dl className="mt-3 grid grid-cols-4 gap-2">
-        <Fact term="Layers" value={String(job.layers)} />
-        <Fact term="Height" value={`${formatMm(job.height)} mm`} />
-        <Fact term="Print time" value={formatDuration(job.seconds)} />
-        <Fact term="Plan" value={plan ? planFact(plan) : '–'} />
-      </dl>
-      <button
-        type="button"
-        onClick={onRemove}
-        aria-label={`Delete ${job.name}`}
-        className="absolute right-3 bottom-19 rounded p-1.5 text-muted hover:bg-sunk hover:text-danger"
-      >
-        <Trash2 aria-hidden size={16} />
-      </button>
+      <div className="mt-3 flex items-end gap-1">
+        <dl className="grid min-w-0 flex-1 grid-cols-4 gap-2">
+          <Fact term="Layers" value={String(job.layers)} />
+          <Fact term="Height" value={`${formatMm(job.height)} mm`} />
+          <Fact term={job.model ? 'Roughly' : 'Print time'} value={formatDuration(job.seconds)} />
+          <Fact term="Plan" value={plan ? planFact(plan) : '–'} />
+        </dl>
+        <div className="relative flex">
+          {folders && <FolderMenu job={job} folders={folders} />}
+          <Link
+            href={`/jobs/${job.id}/hand`}
+            aria-label={`Take ${job.name} in the hand`}
+            className={SMALL_BUTTON}
+          >
+            <Hand aria-hidden size={16} />
+          </Link>
+          <button
+            type="button"
+            onClick={onRemove}
+            aria-label={`Delete ${job.name}`}
+            className="rounded p-1.5 text-muted hover:bg-sunk hover:text-danger"
+          >
+            <Trash2 aria-hidden size={16} />
+          </button>
+        </div>
+      </div>
     </li>
   );
 }

@@ -15,7 +15,16 @@ export interface DemoJob {
 
 /** The demo's jobs, in the order in which they stand on the Bench. */
 export const DEMO_JOBS: readonly DemoJob[] = [
-  { fileName: 'hide-plate-7.gcode', name: 'Hide plate 7', firstLetter: 'A' },
+  {
+    fileName: 'hide-plate-7.gcode',
+    name: 'Hide plate 7',
+    firstLetter: 'A',
+    // Base, border, number.
+    swaps: [
+      [11, 'B'],
+      [26, 'E'],
+    ],
+  },
   {
     fileName: 'marsh-relief-tile.gcode',
     name: 'Marsh relief tile',
@@ -28,7 +37,12 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       [23, 'F'],
     ],
   },
-  { fileName: 'ring-gauge-tags.gcode', name: 'Ring gauge tags', firstLetter: 'B' },
+  {
+    fileName: 'ring-gauge-tags.gcode',
+    name: 'Ring gauge tags',
+    firstLetter: 'B',
+    swaps: [[8, 'A']],
+  },
   {
     fileName: 'tide-dial.gcode',
     name: 'Tide dial',

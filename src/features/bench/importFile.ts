@@ -1,5 +1,7 @@
 import { refuse, success, type Refusal, type Result } from '@/core/findings';
 import { GCODE_NAME } from '@/core/archive/gcodeName';
+import { MODEL_NAME } from '@/core/model/modelName';
+import type { ModelSetup } from '@/core/model/setup';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { emptyPlan, type JobPlan } from '@/core/plan/jobPlan';
 import { withFoundParts } from '@/core/plan/sidePlan';
@@ -35,6 +37,8 @@ export interface ImportDetails {
   /** Makes the plan that it begins with; an empty one when left out. */
   readonly planFor?: (fingerprint: string) => JobPlan;
   readonly isDemo: boolean;
+  /** How a model is set up; guessed when left out. */
+  readonly setup?: ModelSetup;
   /** Milliseconds since 1970 by which the Bench sorts; now when left out. */
   readonly addedAt?: number;
 }
@@ -58,7 +62,9 @@ export function importFile(
   const run = async (): Promise<ImportOutcome> => {
     const room = await missingRoom(file.size);
     if (room) return { kind: 'refused', refusal: { code: 'storage-short', message: room } };
-    const opened = await readPrint(client, file, ORDINARY_PRINTER, onProgress);
+    const opened = MODEL_NAME.test(fileName)
+      ? await client.openModel(file, fileName, details.setup ?? null, ORDINARY_PRINTER, onProgress)
+      : await readPrint(client, file, ORDINARY_PRINTER, onProgress);
     if (!opened.ok) return { kind: 'refused', refusal: opened.refusal };
     // It may have been read to its end while the person reached for the button.
     if (cancelled) return { kind: 'cancelled' };
@@ -99,11 +105,13 @@ export function importFile(
   return { outcome, cancel };
 }
 
-/** The G-code of a file that should be the very one of a job. */
+/** The G-code of a file, or the model, that should be the very one of a job. */
 export async function readFileOf(file: Blob, job: Job): Promise<Result<Blob>> {
   const client = new PrintClient();
   try {
-    const opened = await client.open(file, ORDINARY_PRINTER, () => {});
+    const opened = job.model
+      ? await client.openModel(file, job.fileName, job.model, ORDINARY_PRINTER, () => {})
+      : await client.open(file, ORDINARY_PRINTER, () => {});
     if (!opened.ok) return opened;
     if (opened.value.fingerprint === job.fingerprint) return success(opened.value.gcode);
     return refuse(
@@ -122,7 +130,10 @@ const LONGEST_NAME = 120;
 
 /** `hide_plate-7.gcode.gz` → `Hide plate 7`. */
 function nameFrom(fileName: string): string {
-  const stem = fileName.replace(/\.(gz|zip)$/i, '').replace(GCODE_NAME, '');
+  const stem = fileName
+    .replace(/\.(gz|zip)$/i, '')
+    .replace(GCODE_NAME, '')
+    .replace(MODEL_NAME, '');
   const words = stem.replace(/[_-]+/g, ' ').trim().slice(0, LONGEST_NAME);
   return words === '' ? 'Unnamed print' : words[0].toUpperCase() + words.slice(1);
 }

@@ -16,6 +16,7 @@ import { DeskDialogs } from './DeskDialogs';
 import { DropOnJob } from '@/features/reslice/DropOnJob';
 import { WatchStrip } from '@/features/reslice/WatchStrip';
 import { DeletedJob, MissingFile } from './LostJob';
+import { ModelStrip } from './ModelStrip';
 import { JobContext } from './jobContext';
 import { JobHeader } from './JobHeader';
 import { PlanFindingsProvider } from './PlanFindings';
@@ -74,9 +75,10 @@ function AtWork({ ready, plan, reopen, children }: AtWorkProps) {
   const work = usePlanWork(ready, plan, printer);
   const desk = useDesk(ready, plan, printer, work, reopen);
   const { actions, output } = desk;
+  const { setUp } = desk.moving;
   const value = useMemo(
-    () => ({ ...ready, ...work, plan, actions, printer, output }),
-    [ready, work, plan, actions, printer, output],
+    () => ({ ...ready, ...work, plan, actions, printer, output, setUp }),
+    [ready, work, plan, actions, printer, output, setUp],
   );
   useActionKeys(actions, desk.isBusy ? 'none' : onPlan ? 'all' : 'anywhere');
   return (
@@ -86,6 +88,7 @@ function AtWork({ ready, plan, reopen, children }: AtWorkProps) {
           <DropOnJob moving={desk.moving} onSlice={desk.takeSlice}>
             <JobHeader />
             <WatchStrip watch={desk.watch} />
+            {ready.solid && <ModelStrip onSliced={actions.desk.openNewSlice} />}
             {children}
           </DropOnJob>
         </Tooltip.Provider>

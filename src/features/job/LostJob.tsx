@@ -4,7 +4,7 @@ import { Link } from '@/components/Link';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { readFileOf } from '@/features/bench/importFile';
-import { pickFile } from '@/features/pickers/pickFile';
+import { MODELS, pickFile, SLICED } from '@/features/pickers/pickFile';
 import { giveFile, restoreJob } from '@/store/jobs';
 import type { Job } from '@/store/records';
 
@@ -57,7 +57,7 @@ export function MissingFile({ job, onFile }: { job: Job; onFile: () => void }) {
         </p>
       )}
       <div className="mt-4 flex items-center gap-3">
-        <Button kind="primary" onClick={() => pickFile('.gcode,.gco,.g,.gz,.zip', take)}>
+        <Button kind="primary" onClick={() => pickFile(job.model ? MODELS : SLICED, take)}>
           Open {job.fileName}
         </Button>
         <Link href="/" className={LINK}>

@@ -9,8 +9,9 @@ import { usePlanFindings } from './PlanFindings';
 
 /** A job's stations in working order; each says how it stands. */
 export function Stations() {
-  const { job, reading, plan, printer, output, request } = useJob();
+  const { job, reading, plan, printer, output, request, solid } = useJob();
   const { checks } = usePlanFindings();
+  if (solid) return <StationLinks jobId={job.id} isModel notes={solid.setup.isUnitSure ? LATER : ASKED} />;
   const warnings = reading.findings.filter(({ severity }) => severity === 'warning').length;
   const notes = {
     '/read': warnings > 0 ? { text: String(warnings), words: 'to look at', isTrouble: true } : null,
@@ -23,6 +24,11 @@ export function Stations() {
   };
   return <StationLinks jobId={job.id} notes={notes} />;
 }
+
+/** What a model that is not sliced yet waits with. */
+const SLICED_LATER: StationNote = { text: 'once sliced', words: '', isTrouble: false };
+const LATER = { '/output': SLICED_LATER } as const;
+const ASKED = { ...LATER, '/model': { text: 'how large?', words: '', isTrouble: true } } as const;
 
 const LEVEL_NOTES: Readonly<Record<CheckLevel, StationNote | null>> = {
   'will-fail': { text: 'will fail', words: '', isTrouble: true },

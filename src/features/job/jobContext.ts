@@ -5,6 +5,7 @@ import type { ActionContext } from '@/actions/action';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Printer } from '@/core/printer/printer';
 import type { OutputState } from '@/features/output/useOutput';
+import type { Moving } from '@/features/reslice/useMoving';
 import type { ReadyJob } from './useOpenJob';
 import type { PlanWork } from './usePlanWork';
 
@@ -15,6 +16,8 @@ export interface OpenedJob extends ReadyJob, PlanWork {
   /** The printer that the plan is for. */
   readonly printer: Printer;
   readonly output: OutputState;
+  /** Sets the job's model up in another way: see `Moving`. */
+  readonly setUp: Moving['setUp'];
 }
 
 export const JobContext = createContext<OpenedJob | null>(null);

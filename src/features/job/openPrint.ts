@@ -4,7 +4,8 @@ import { success, type Result } from '@/core/findings';
 import { withTimes, type PrintTimes } from '@/core/read/times';
 import { keepPrint, keepTimes, keptPrint, keptTimes } from '@/store/readings';
 import type { PrintClient } from '@/workers/printClient';
-import type { FilePlace, OpenPrint, ReadProgress } from '@/workers/protocol';
+import type { Job } from '@/store/records';
+import type { FilePlace, OpenModel, OpenPrint, ReadProgress } from '@/workers/protocol';
 
 /** Reads a file, and keeps what was read for the next time. */
 export async function readPrint(
@@ -19,6 +20,17 @@ export async function readPrint(
   const { kept } = opened.value;
   if (kept) await keepPrint({ kept, timedFor: model });
   return success({ ...opened.value, kept: null });
+}
+
+/** Opens the file of a job that is a model. */
+export function openModel(
+  client: PrintClient,
+  file: Blob,
+  { fileName, model }: Pick<Job, 'fileName' | 'model'>,
+  printer: PrinterModel,
+  onProgress: (progress: ReadProgress) => void,
+): Promise<Result<OpenModel>> {
+  return client.openModel(file, fileName, model ?? null, printer, onProgress);
 }
 
 /** Opens a file that was read before from what was kept of it; null when it has to be read. */

@@ -19,8 +19,8 @@ import type { Job } from '@/store/records';
 import { shelf } from '@/store/shelf';
 import { openView } from '@/store/viewStore';
 import { PrintClient, WorkerClosedError } from '@/workers/printClient';
-import type { OpenPrint, ReadProgress } from '@/workers/protocol';
-import { openKnown, readPrint, timesFor } from './openPrint';
+import type { OpenModel, OpenPrint, ReadProgress } from '@/workers/protocol';
+import { openKnown, openModel, readPrint, timesFor } from './openPrint';
 import { tellOfPlans } from './tellOfPlans';
 
 /** A job on its way to the screen, stage by stage. */
@@ -43,6 +43,8 @@ export interface ReadyJob {
   readonly client: PrintClient;
   /** The file itself, without swaps that Lamella wrote before. */
   readonly gcode: Blob;
+  /** Where the job is a model that is not sliced yet: what it tells, and how it is set up. */
+  readonly solid: Pick<OpenModel, 'facts' | 'setup'> | null;
 }
 
 const say = (error: unknown): string => (error instanceof Error ? error.message : String(error));
@@ -64,13 +66,15 @@ export function useOpenJob(jobId: string, version: number): OpenJob {
     };
 
     const openFile = async (
-      { fingerprint, files }: Job,
+      job: Job,
       file: Blob,
       timedFor: Printer,
-    ): Promise<Result<OpenPrint>> => {
+    ): Promise<Result<OpenPrint | OpenModel>> => {
+      const { fingerprint, files } = job;
+      const tell = (progress: ReadProgress): void => show({ stage: 'loading', progress });
+      if (job.model) return openModel(client, file, job, timedFor, tell);
       const known = await openKnown(client, file, fingerprint, timedFor);
       if (known) return success(known);
-      const tell = (progress: ReadProgress): void => show({ stage: 'loading', progress });
       return readPrint(client, file, timedFor, tell, files);
     };
 
@@ -89,7 +93,9 @@ export function useOpenJob(jobId: string, version: number): OpenJob {
         const picture = pictureOf(reading.footprint, PICTURE_CELLS);
         await jobs.edit(job.id, (now) => ({ ...now, picture }));
       }
-      const open = { job, reading, analysis, timedFor, fingerprint, client, gcode };
+      const { value } = result;
+      const solid = 'facts' in value ? { facts: value.facts, setup: value.setup } : null;
+      const open = { job, reading, analysis, timedFor, fingerprint, client, gcode, solid };
       show({ stage: 'ready', open });
     };
 
@@ -163,9 +169,11 @@ function useTimesOfPrinter(
 
 /** The open print for another printer: with other times, or read anew where more than times depends on it. */
 async function printFor(
-  { job, client, gcode, fingerprint, reading, analysis, timedFor }: ReadyJob,
+  { job, client, gcode, fingerprint, reading, analysis, timedFor, solid }: ReadyJob,
   wanted: Printer,
 ): Promise<Result<Pick<OpenPrint, 'reading' | 'analysis'>>> {
+  // The rough times of a model are the same on every printer.
+  if (solid) return success({ reading, analysis });
   if (readingKeyOf(timedFor) !== readingKeyOf(wanted)) {
     return readPrint(client, gcode, wanted, () => {}, job.files);
   }

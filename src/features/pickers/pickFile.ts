@@ -1,6 +1,8 @@
 const ID = 'picked-file';
 /** Names of sliced files, for the browser's dialog. */
 export const SLICED = '.gcode,.gco,.g,.gz,.zip';
+/** Names of models. */
+export const MODELS = '.stl,.3mf,.obj';
 
 /** Lets the person choose a file. Must be called from a click or a key, or the browser refuses. */
 export function pickFile(accept: string, onFile: (file: File) => void): void {

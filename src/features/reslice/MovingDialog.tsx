@@ -25,17 +25,20 @@ const TITLES: Readonly<Record<MovingQuestion['kind'], string>> = {
   'new-slice': 'A new slice of this part',
   'plan-file': 'A plan from another file',
   files: 'Other files for this job',
+  'set-up': 'The model set up anew',
 };
 
 const DECLINE: Readonly<Record<MovingQuestion['kind'], string>> = {
   'new-slice': 'Keep the old file',
   'plan-file': 'Leave it out',
   files: 'Keep the old files',
+  'set-up': 'Leave it as it was',
 };
 const AGREE: Readonly<Record<MovingQuestion['kind'], string>> = {
   'new-slice': 'Use the new file',
   'plan-file': 'Add this plan',
   files: 'Use these files',
+  'set-up': 'Set it up so',
 };
 
 function Question({ question, refuse }: { question: MovingQuestion; refuse: () => void }) {
@@ -55,12 +58,14 @@ function Question({ question, refuse }: { question: MovingQuestion; refuse: () =
     <DialogFrame
       title={TITLES[kind]}
       description={
-        kind === 'plan-file'
-          ? `${fileName} was made for another file. It is added as a plan beside yours; nothing of yours changes.`
-          : `${fileName} would take the place of the job’s file. The old file and plan stay until you agree.`
+        kind === 'set-up'
+          ? 'Some swaps find no place in the new layers. Nothing changes until you agree.'
+          : kind === 'plan-file'
+            ? `${fileName} was made for another file. It is added as a plan beside yours; nothing of yours changes.`
+            : `${fileName} would take the place of the job’s file. The old file and plan stay until you agree.`
       }
     >
-      {kind !== 'files' && (
+      {kind !== 'files' && kind !== 'set-up' && (
         <label className="mb-3 flex flex-wrap items-center gap-2 text-sm">
           The part is
           <input

@@ -4,7 +4,10 @@ import { useCallback, useState } from 'react';
 import { toast } from '@/store/toast';
 import type { LayerNumber } from '@/core/gcode/layers';
 import { refuse, success, type Result } from '@/core/findings';
+import { MODEL_NAME } from '@/core/model/modelName';
 import type { PrintPicture } from '@/core/geometry/picture';
+import type { ModelSetup } from '@/core/model/setup';
+import { plural } from '@/core/format';
 import { commonStem } from '@/core/output/deliveryNames';
 import { withChangedFiles, withPartsOfFiles } from '@/core/plan/changedFiles';
 import type { JobPlan } from '@/core/plan/jobPlan';
@@ -24,7 +27,7 @@ import { replaceSlice, type UndoSlice } from '@/store/jobs';
 import { changeBook, usePlanStore } from '@/store/planStore';
 import { missingRoom } from '@/store/room';
 import { PrintClient, WorkerClosedError } from '@/workers/printClient';
-import type { OpenPrint, ReadProgress } from '@/workers/protocol';
+import type { OpenModel, OpenPrint, ReadProgress } from '@/workers/protocol';
 import { readPrint } from '@/features/job/openPrint';
 import type { ReadyJob } from '@/features/job/useOpenJob';
 import { layTogether, type NamedFile } from '@/features/files/namedFiles';
@@ -32,7 +35,7 @@ import { partsPicture } from '@/features/pickers/foundParts';
 
 /** A plan on its way to another file, until the person agrees. */
 export interface MovingQuestion {
-  readonly kind: 'new-slice' | 'plan-file' | 'files';
+  readonly kind: 'new-slice' | 'plan-file' | 'files' | 'set-up';
   readonly fileName: string;
   readonly anchors: readonly Anchor[];
   readonly stepCount: number;
@@ -58,15 +61,17 @@ export interface Moving {
     from: readonly (number | null)[],
   ) => Promise<Result<null>>;
   readonly openPlanFile: (file: File) => Promise<void>;
+  /** Sets the job's model up in another way; its swaps move with their heights. True when it is done. */
+  readonly setUp: (setup: ModelSetup) => Promise<boolean>;
   /** Says no: everything stays as it was. */
   readonly refuse: () => void;
 }
 
 /** What is to come in place of a job's file, and how its plans are taken along but for their swaps. */
 interface NewPrint {
-  readonly kind: 'new-slice' | 'files';
+  readonly kind: 'new-slice' | 'files' | 'set-up';
   readonly fileName: string;
-  readonly opened: OpenPrint;
+  readonly opened: OpenPrint | OpenModel;
   readonly picture?: PrintPicture;
   readonly carry: (plan: JobPlan) => JobPlan;
   readonly settle: (plan: JobPlan) => JobPlan;
@@ -76,7 +81,7 @@ const AS_IT_IS = (plan: JobPlan): JobPlan => plan;
 
 /** Brings plans to another file and other plans to this one; nothing changes until the person agrees. */
 export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void): Moving {
-  const { job, reading: print, analysis, fingerprint } = ready;
+  const { job, reading: print, analysis, fingerprint, solid } = ready;
   const [question, setQuestion] = useState<MovingQuestion | null>(null);
   const [reading, setReading] = useState<Moving['reading']>(null);
   const done = useCallback(() => setQuestion(null), []);
@@ -110,15 +115,18 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
           return settle(movedPlan(carried, opened.fingerprint, anchors, to));
         });
         const facts = { ...factsOf(fileName, opened), ...(picture && { picture }) };
-        const undo = await replaceSlice(job, facts, opened.gcode, moved);
+        const file = kind === 'set-up' ? null : opened.gcode;
+        const undo = await replaceSlice(job, facts, file, moved);
         if (!undo.ok) {
           toast.error(`${undo.refusal.message} The old file and plan are as they were.`);
           return;
         }
         reopen();
         const count = opened.reading.sources.length;
-        const now = count > 1 ? `prints ${count} files` : `uses ${fileName}`;
-        toast(`${job.name} now ${now}.`, {
+        const kept = places.filter((place) => place !== null).length;
+        const uses = count > 1 ? `now prints ${count} files` : `now uses ${fileName}`;
+        const moves = kept > 0 ? `, ${plural(kept, 'swap')} moved with their heights` : '';
+        toast(`${job.name} ${kind === 'set-up' ? `is set up anew${moves}` : uses}.`, {
           duration: 15_000,
           action: { label: 'Undo', onClick: () => takeBack(undo.value, reopen) },
         });
@@ -129,6 +137,10 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
       const factor = kind === 'files' ? 1 : heightFactor(tops[0], tops[1]);
       if (kind === 'files' && anchors.length === 0) return agree([], factor);
       const stepCount = analysis.steps.length;
+      if (kind === 'set-up') {
+        const places = moveSwaps(anchors, stepCount, inputs, factor).map(({ to }) => to);
+        if (places.every((place) => place !== null)) return agree(places, factor);
+      }
       setQuestion({ kind, fileName, anchors, stepCount, inputs, factor, agree });
     },
     [job, print, analysis, reopen],
@@ -143,7 +155,13 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
       try {
         const room = await missingRoom(file.size);
         if (room) throw new Error(room);
-        const opened = await readPrint(client, file, printer, note);
+        const isModel = MODEL_NAME.test(file.name);
+        if (isModel && !solid) {
+          throw new Error('It is a model and not sliced. Open it on the Bench to plan on it.');
+        }
+        const opened = isModel
+          ? await client.openModel(file, file.name, solid?.setup ?? null, printer, note)
+          : await readPrint(client, file, printer, note);
         if (!opened.ok) throw new Error(opened.refusal.message);
         if (opened.value.fingerprint === fingerprint) {
           toast('This is the very file that the job has already.');
@@ -160,7 +178,27 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
         setReading(null);
       }
     },
-    [printer, fingerprint, ask],
+    [printer, fingerprint, solid, ask],
+  );
+
+  const setUp = useCallback(
+    async (setup: ModelSetup): Promise<boolean> => {
+      const client = new PrintClient();
+      try {
+        const { fileName } = job;
+        const opened = await client.openModel(ready.gcode, fileName, setup, printer, () => {});
+        if (!opened.ok) throw new Error(opened.refusal.message);
+        const [carry, settle] = [AS_IT_IS, AS_IT_IS];
+        await ask({ kind: 'set-up', fileName, opened: opened.value, carry, settle });
+        return true;
+      } catch (error) {
+        toast.error(error instanceof Error ? error.message : String(error));
+        return false;
+      } finally {
+        client.close();
+      }
+    },
+    [job, ready, printer, ask],
   );
 
   const openFiles = useCallback(
@@ -219,7 +257,8 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
           return withVariantName(copied, chosenVariant(copied).id, name);
         });
       };
-      if (value.plan.fingerprint === fingerprint) return add(value.plan);
+      // A model set up in another way has the same file and other layers.
+      if (value.plan.fingerprint === fingerprint && !solid) return add(value.plan);
       const inputs = { layers: print.layers, steps: analysis.steps };
       setQuestion({
         kind: 'plan-file',
@@ -231,10 +270,10 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
         agree: async (places) => add(movedPlan(value.plan, fingerprint, value.anchors, places)),
       });
     },
-    [print, analysis, fingerprint],
+    [print, analysis, fingerprint, solid],
   );
 
-  return { question, reading, openSlice, openFiles, openPlanFile, refuse: done };
+  return { question, reading, openSlice, openFiles, openPlanFile, setUp, refuse: done };
 }
 
 async function takeBack(undo: UndoSlice, reopen: () => void): Promise<void> {

@@ -1,5 +1,6 @@
 import { KINDS, type BundleHead, type BundleKind, type BundleLine } from '@/core/bundle/form';
 import { recordText } from '@/core/bundle/recordText';
+import type { Job } from '../records';
 import { standingOf } from '@/core/bundle/standing';
 import { success, type Result } from '@/core/findings';
 import { withBundleWorker } from '@/workers/bundleClient';
@@ -113,7 +114,7 @@ function partOf(
   const asRead = here === null || here === text ? here : (textAsRead(kind, stored.record) ?? here);
   const standing = standingOf({ text, changedAt }, { text: asRead, changedAt: hereAt });
   const isSameSlice =
-    kind !== 'jobs' || (stored.hasFile && sliceOf(stored.record) === parsed.record.fingerprint);
+    kind !== 'jobs' || (stored.hasFile && sliceOf(stored.record) === sliceOf(parsed.record));
   const isHere = isSameSlice && (kind === 'jobs' || standing === 'same');
   return {
     ...parsed,
@@ -126,9 +127,10 @@ function partOf(
   };
 }
 
-/** The fingerprint of a stored job's file. */
-function sliceOf(stored: unknown): unknown {
-  return (stored as { fingerprint?: unknown } | null)?.fingerprint;
+/** What a job's layers come from: the fingerprint of its file, and how it is set up where that is a model. */
+function sliceOf(job: unknown): string {
+  const { fingerprint, model } = (job ?? {}) as Partial<Job>;
+  return JSON.stringify([fingerprint, model ? recordText(model) : null]);
 }
 
 function textAsRead(kind: BundleKind, stored: unknown): string | null {

@@ -1,6 +1,6 @@
 'use client';
 
-import { Blend, ImageDown, Ruler } from 'lucide-react';
+import { Blend, Hand, ImageDown, Ruler } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { hasWebGl } from '@/components/webgl';
 import { MODE_NAMES } from '@/actions/viewActions';
@@ -63,6 +63,13 @@ export function SheetPanel({ view }: { view: OpenedJob }) {
             className={`px-2 ${measuring ? 'bg-accent-soft' : ''}`}
             aria-pressed={measuring}
             icon={<Ruler aria-hidden size={18} />}
+          />
+          <ActionButton
+            actionId="in-hand"
+            context={view.actions}
+            kind="quiet"
+            className="px-2"
+            icon={<Hand aria-hidden size={18} />}
           />
           <ActionButton
             actionId="save-picture"

@@ -1,8 +1,13 @@
 import type { Metadata } from 'next';
+import { OnceSliced } from '@/features/job/OnceSliced';
 import { ChecksDesk } from '@/features/checks/ChecksDesk';
 
 export const metadata: Metadata = { title: 'Checks' };
 
 export default function ChecksPage() {
-  return <ChecksDesk />;
+  return (
+    <OnceSliced does="Checks look through">
+      <ChecksDesk />
+    </OnceSliced>
+  );
 }

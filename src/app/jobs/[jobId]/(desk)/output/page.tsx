@@ -1,8 +1,13 @@
 import type { Metadata } from 'next';
+import { OnceSliced } from '@/features/job/OnceSliced';
 import { OutputDesk } from '@/features/output/OutputDesk';
 
 export const metadata: Metadata = { title: 'Output' };
 
 export default function OutputPage() {
-  return <OutputDesk />;
+  return (
+    <OnceSliced does="Output writes the stops into">
+      <OutputDesk />
+    </OnceSliced>
+  );
 }

@@ -1,8 +1,13 @@
 import type { Metadata } from 'next';
+import { OnceSliced } from '@/features/job/OnceSliced';
 import { ReadDesk } from '@/features/read/ReadDesk';
 
 export const metadata: Metadata = { title: 'Read' };
 
 export default function ReadPage() {
-  return <ReadDesk />;
+  return (
+    <OnceSliced does="Read shows">
+      <ReadDesk />
+    </OnceSliced>
+  );
 }

@@ -1,8 +1,13 @@
 import type { Metadata } from 'next';
+import { OnceSliced } from '@/features/job/OnceSliced';
 import { RecipeDesk } from '@/features/recipe/RecipeDesk';
 
 export const metadata: Metadata = { title: 'Recipe' };
 
 export default function RecipePage() {
-  return <RecipeDesk />;
+  return (
+    <OnceSliced does="Recipe says how your printer is stopped in">
+      <RecipeDesk />
+    </OnceSliced>
+  );
 }

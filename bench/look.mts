@@ -1,0 +1,32 @@
+import { writeFileSync } from 'node:fs';
+import { startApp, startBrowser } from '../tests/e2e/app';
+import { byRole, openPage, seeText } from '../tests/e2e/harness';
+import { hidePlateSolids } from '../demo/jobs/hidePlate';
+import { extrude } from '../src/core/model/extrude';
+import { writeStl } from '../src/core/model/writeStl';
+writeFileSync('/tmp/hide-plate-model.stl', writeStl(extrude(hidePlateSolids())));
+const app = await startApp();
+const browser = await startBrowser({ webGl: true });
+const wait = (ms: number) => new Promise((r) => setTimeout(r, ms));
+try {
+  const { page } = await openPage(browser);
+  page.on('console', (m) => console.log('console', m.type(), m.text().slice(0, 900)));
+  page.on('pageerror', (e) => console.log('pageerror', String(e).slice(0, 400)));
+  await page.goto(app.url);
+  await page.waitForFunction(() => document.querySelectorAll('ul[aria-label="Jobs"] canvas').length === 8);
+  await page.hover('ul[aria-label="Jobs"] li:nth-child(2)');
+  await wait(2500);
+  await page.screenshot({ path: '/tmp/bench.png' });
+  const input = await page.$('input[aria-label="Sliced file or model"]');
+  await input!.uploadFile('/tmp/hide-plate-model.stl');
+  await seeText(page, 'Hide plate model');
+  await byRole(page, 'link', 'Hide plate model').click();
+  await seeText(page, 'Heights that fit');
+  await wait(2500);
+  await page.screenshot({ path: '/tmp/model.png' });
+  await byRole(page, 'link', 'Plan').click();
+  await seeText(page, 'Bands');
+  for (const key of ['n', 's', 'n', 's', 'p'] as const) await page.keyboard.press(key);
+  await wait(1500);
+  await page.screenshot({ path: '/tmp/modelplan.png' });
+} finally { await browser.close(); process.exit(0); }

@@ -1,0 +1,124 @@
+import type { Footprint } from '../geometry/footprint';
+import { cellsByLevel } from '../geometry/footprint';
+import { spannedCells } from '../geometry/columns';
+import { Machine } from '../gcode/machine';
+import { layerNumber, type Layer } from '../gcode/layers';
+import { wholeSource, type Section } from '../read/sections';
+import type { Reading } from '../read/reading';
+import { cutLayers } from './cuts';
+import { layerGrid, layersBelow, topOf, type LayerGrid } from './layerGrid';
+import { boxOf, type Mesh } from './mesh';
+import type { Relief } from './relief';
+import { roughLayers, ROUGHLY } from './rough';
+import type { ModelSetup } from './setup';
+
+/** Which layer is topmost and which is lowest in each cell; cells thinner than a layer stay empty. */
+export function footprintOfRelief(relief: Relief, grid: LayerGrid): Footprint {
+  const { cellMm, originX, originY, columns, rows } = relief;
+  const top = new Uint16Array(columns * rows);
+  const low = new Uint16Array(columns * rows);
+  for (let cell = 0; cell < top.length; cell++) {
+    if (relief.top[cell] === -Infinity) continue;
+    const highest = layersBelow(grid, relief.top[cell]);
+    const lowest = layersBelow(grid, relief.low[cell]) + 1;
+    if (lowest > highest) continue;
+    top[cell] = highest;
+    low[cell] = lowest;
+  }
+  return { cellMm, originX, originY, columns, rows, top, low };
+}
+
+/**
+ * A model as a print that is not sliced yet: layers of even height, what shows of each, and rough times, in
+ * the form that a sliced file has once it was read. There are no bytes behind it: its places in a file are all 0.
+ * @param mesh on the bed, mm.
+ * @param filamentDiameter mm.
+ */
+export function layModel(
+  mesh: Mesh,
+  relief: Relief,
+  setup: ModelSetup,
+  bytes: number,
+  filamentDiameter: number,
+): Reading {
+  const grid = layerGrid(boxOf(mesh)?.to[2] ?? 0, setup.firstLayer, setup.layerHeight);
+  const footprint = footprintOfRelief(relief, grid);
+  const cellArea = footprint.cellMm ** 2;
+  const areas = (cells: ArrayLike<number>): number[] =>
+    Array.from({ length: grid.count }, (_, i) => (cells[i + 1] ?? 0) * cellArea);
+  const exposed = areas(cellsByLevel(footprint.top, grid.count));
+  const begins = areas(cellsByLevel(footprint.low, grid.count));
+  const spans = spannedCells(footprint, grid.count);
+  const surfaces = { exposed, begins };
+  const rough = roughLayers(cutLayers(mesh, grid), surfaces, grid, filamentDiameter);
+  const state = new Machine().capture();
+  const nowhere = {
+    firstLine: 0,
+    firstOffset: 0,
+    endLine: 0,
+    endOffset: 0,
+    restartOffset: 0,
+    restartLine: 0,
+    travelOffset: 0,
+    travelLine: 0,
+    state,
+  };
+  const layers = Array.from({ length: grid.count }, (_, i): Layer => {
+    const z = topOf(grid, i + 1);
+    return {
+      ...nowhere,
+      number: layerNumber(i + 1),
+      label: null,
+      z,
+      highest: z,
+      thickness: i === 0 ? grid.first : grid.height,
+      seconds: rough.seconds[i],
+      filamentMm: rough.filamentMm[i],
+      footprintMm2: spans[i] * cellArea,
+      exposedMm2: exposed[i],
+      spanMm2: spans[i] * cellArea,
+      tools: [0],
+    };
+  });
+  const sections = layers.map(({ number, thickness, z, seconds, filamentMm }): Section => ({
+    ...nowhere,
+    source: 0,
+    layer: number,
+    thickness,
+    tool: 0,
+    z,
+    seconds,
+    filamentMm,
+  }));
+  const sum = (numbers: Float64Array): number => numbers.reduce((all, one) => all + one, 0);
+  const motion = sum(rough.seconds);
+  return {
+    bytes,
+    lines: 0,
+    lineEnding: 'lf',
+    units: 'mm',
+    extrusion: 'absolute',
+    continuous: false,
+    layers,
+    seconds: { motion, dwell: 0, heating: ROUGHLY.heating, total: motion + ROUGHLY.heating },
+    secondsBefore: ROUGHLY.heating,
+    secondsAfter: 0,
+    sections,
+    sources: [wholeSource(bytes, sections.length, layers.length, [0])],
+    firstSections: Uint32Array.from({ length: layers.length + 1 }, (_, i) => i),
+    filamentMm: sum(rough.filamentMm),
+    footprint,
+    skirtCells: new Uint32Array(0),
+    hasUndrawn: false,
+    skirtMm2: 0,
+    largestFootprintMm2: layers.reduce((most, one) => Math.max(most, one.footprintMm2), 0),
+    stops: [],
+    statedSeconds: null,
+    temperatures: { nozzle: [], bed: [] },
+    leavesHot: false,
+    settingLines: [],
+    priming: [],
+    lineIndex: [0],
+    findings: [],
+  };
+}

@@ -1,0 +1,57 @@
+'use client';
+
+import { FileUp, X } from 'lucide-react';
+import Image from 'next/image';
+import { useRouter } from 'next/navigation';
+import { Button } from '@/components/Button';
+
+interface FirstSightProps {
+  /** The hide plate of the demo; null when it was deleted. */
+  readonly tryId: string | null;
+  readonly onOpen: () => void;
+  readonly onDismiss: () => void;
+}
+
+/** What Lamella is for, for who sees it for the first time: one line, one picture, two ways in. */
+export function FirstSight({ tryId, onOpen, onDismiss }: FirstSightProps) {
+  const router = useRouter();
+  return (
+    <section
+      aria-label="What Lamella is for"
+      className="relative flex flex-wrap items-center gap-x-8 gap-y-3 rounded-lg bg-sheet px-6 py-4"
+    >
+      <div className="min-w-0 flex-1 basis-72">
+        <p className="max-w-xl text-xl leading-snug font-semibold text-ink">
+          Print in several colours with one nozzle: Lamella finds the layers, stops the printer
+          where you swap the filament, and tells you when to be there.
+        </p>
+        <div className="mt-3 flex flex-wrap gap-2">
+          <Button kind="primary" onClick={onOpen}>
+            <FileUp aria-hidden size={16} />
+            Open a file
+          </Button>
+          {tryId !== null && (
+            <Button onClick={() => router.push(`/jobs/${tryId}`)}>Try the hide plate</Button>
+          )}
+        </div>
+      </div>
+      <Image
+        src="/first-sight.webp"
+        alt="A relief of a marsh in five colours, printed with four swaps"
+        width={360}
+        height={200}
+        priority
+        unoptimized
+        className="h-auto w-[min(22rem,100%)]"
+      />
+      <button
+        type="button"
+        aria-label="Put this away"
+        onClick={onDismiss}
+        className="absolute top-2 right-2 rounded p-1 text-ink hover:bg-panel"
+      >
+        <X aria-hidden size={16} />
+      </button>
+    </section>
+  );
+}

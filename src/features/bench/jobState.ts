@@ -1,0 +1,58 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import type { JobPlan } from '@/core/plan/jobPlan';
+import { loadLogbook, useLogbook } from '@/store/logbook';
+import { runs, useRuns } from '@/store/runs';
+import type { Job, LogEntry, Run } from '@/store/records';
+
+/** How far a job has come. */
+export type JobState = 'model' | 'new' | 'planned' | 'written' | 'printing' | 'printed';
+
+/** States in words, as cards and filters say them. */
+export const STATE_WORDS: Readonly<Record<JobState, string>> = {
+  model: 'Not sliced yet',
+  new: 'No plan yet',
+  planned: 'Planned',
+  written: 'Written',
+  printing: 'Printing',
+  printed: 'Printed',
+};
+
+/** What is known of a job's prints. */
+export interface JobPrints {
+  readonly runs: readonly Pick<Run, 'jobId' | 'id' | 'isRehearsal'>[];
+  readonly entries: readonly Pick<LogEntry, 'jobId' | 'id' | 'phase' | 'at'>[];
+}
+
+/** How far a job has come: by its newest print, and by its plan where there is none. */
+export function stateOf(
+  job: Job,
+  plan: JobPlan | null,
+  { runs: all, entries }: JobPrints,
+): JobState {
+  const own = entries.filter(({ jobId }) => jobId === job.id);
+  if (own.some(({ phase }) => phase === 'printing' || phase === 'at-swap')) return 'printing';
+  if (own.some(({ phase }) => phase === 'finished')) return 'printed';
+  if (all.some(({ jobId, isRehearsal }) => jobId === job.id && !isRehearsal)) return 'written';
+  if (job.model) return 'model';
+  return plan && (plan.swaps.length > 0 || plan.parts.length > 0) ? 'planned' : 'new';
+}
+
+const NOTHING: JobPrints = { runs: [], entries: [] };
+
+/** What is known of all prints; nothing until it is loaded. */
+export function useJobPrints(): JobPrints {
+  const known = useRuns((state) => state.records);
+  const entries = useLogbook((state) => state.records);
+  const [isAsked, setAsked] = useState(false);
+  useEffect(() => {
+    Promise.all([runs.load(), loadLogbook()]).then(
+      () => setAsked(true),
+      () => {
+        // Cards say what follows from plans alone.
+      },
+    );
+  }, []);
+  return isAsked && known && entries ? { runs: known, entries } : NOTHING;
+}

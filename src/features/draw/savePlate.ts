@@ -1,0 +1,76 @@
+import { layerNumber } from '@/core/gcode/layers';
+import { emptyPlan, withLetterAt, withSwap, type JobPlan } from '@/core/plan/jobPlan';
+import type { PlateBodies } from '@/core/draw/bodies';
+import type { PlateDrawing } from '@/core/draw/plate';
+import { NO_TURN, type ModelSetup } from '@/core/model/setup';
+import { writeStl } from '@/core/model/writeStl';
+import { writeThreeMf } from '@/core/model/writeThreeMf';
+import { importFile, type ImportOutcome } from '@/features/bench/importFile';
+import { colourOf } from './PlateView';
+
+/** A plate's name as the name of a file. */
+export function fileStem(name: string): string {
+  return (
+    name
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '') || 'plate'
+  );
+}
+
+/** The plate as 3MF, an object for each colour that has one. */
+export function plateThreeMf(drawing: PlateDrawing, { objects }: PlateBodies): Blob {
+  const coloured = objects.map(({ letter, ...one }) => ({ ...one, colour: colourOf(letter) }));
+  const bytes = writeThreeMf(drawing.name, coloured);
+  return new Blob([bytes.slice()], { type: 'model/3mf' });
+}
+
+/** The plate as binary STL, all objects in one. */
+export function plateStl({ objects }: PlateBodies): Blob {
+  const length = objects.reduce((sum, { corners }) => sum + corners.length, 0);
+  const all = new Float32Array(length);
+  let at = 0;
+  for (const { corners } of objects) {
+    all.set(corners, at);
+    at += corners.length;
+  }
+  return new Blob([writeStl(all)], { type: 'model/stl' });
+}
+
+/** The plan that a plate's heights stand for. */
+export function platePlan(
+  { baseLetter }: PlateDrawing,
+  { swaps, layers }: PlateBodies,
+  fingerprint: string,
+): JobPlan {
+  return swaps.reduce(
+    (plan, { layer, letter }) =>
+      withLetterAt(withSwap(plan, layerNumber(layer)), layer, letter, layers),
+    emptyPlan(fingerprint, baseLetter),
+  );
+}
+
+/** Puts a plate on the Bench as a model, with its swaps planned and its layers set up. */
+export function platesJob(drawing: PlateDrawing, bodies: PlateBodies): Promise<ImportOutcome> {
+  const { firstLayer, layerHeight, name } = drawing;
+  const setup: ModelSetup = {
+    unit: 'mm',
+    isUnitSure: true,
+    turn: NO_TURN,
+    scaleXY: 1,
+    scaleZ: 1,
+    firstLayer,
+    layerHeight,
+  };
+  return importFile(
+    plateThreeMf(drawing, bodies),
+    `${fileStem(name)}.3mf`,
+    {
+      name: name.trim() || 'Plate',
+      planFor: (fingerprint) => platePlan(drawing, bodies, fingerprint),
+      isDemo: false,
+      setup,
+    },
+    () => {},
+  ).outcome;
+}

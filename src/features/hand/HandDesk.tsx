@@ -1,0 +1,197 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import { useRouter } from 'next/navigation';
+import { Camera, Lamp, Scissors } from 'lucide-react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Button } from '@/components/Button';
+import { download } from '@/components/download';
+import { hasWebGl } from '@/components/webgl';
+import { lampDepth, opticalDepths } from '@/core/filament/look';
+import { describeLayer } from '@/core/gcode/describeLayer';
+import { mainBands } from '@/core/plan/sideShares';
+import { useJob, type OpenedJob } from '@/features/job/jobContext';
+import { showLayer, useViewStore } from '@/store/viewStore';
+import { toast } from '@/store/toast';
+import { WorkerClosedError } from '@/workers/printClient';
+import type { HandSurface } from '@/workers/protocol';
+import type { HandScene, HandThing } from './HandScene';
+import { handPaint } from './handPaint';
+import { FIRST_VIEW, FROM_ABOVE, FROM_BELOW, viewWords, type HandView } from './handView';
+
+// three.js is large: it comes when somebody wants to see the print.
+const HandCanvas = dynamic(() => import('./HandCanvas').then((module) => module.HandCanvas), {
+  ssr: false,
+});
+
+/** Side of a saved picture, px. */
+const PICTURE_SIDE = 2048;
+
+const VIEWS: readonly { readonly name: string; readonly view: HandView }[] = [
+  { name: 'As laid down', view: FIRST_VIEW },
+  { name: 'From above', view: FROM_ABOVE },
+  { name: 'From below', view: FROM_BELOW },
+];
+
+/** The finished print as a thing to turn. */
+export function HandDesk() {
+  const job = useJob();
+  const router = useRouter();
+  const thing = useThing(job);
+  const paint = useMemo(() => handPaint(job), [job]);
+  const [view, setView] = useState(FIRST_VIEW);
+  const [isLit, setLit] = useState(false);
+  const [isCut, setCut] = useState(false);
+  const layer = useViewStore((state) => state.layer);
+  const { layers, footprint } = job.reading;
+  const scene = useRef<HandScene | null>(null);
+  const keepScene = useCallback((made: HandScene | null) => {
+    scene.current = made;
+  }, []);
+  const lamp = useMemo(() => {
+    if (!isLit) return null;
+    const depths = opticalDepths(mainBands(job), layers);
+    return { depths, lamp: lampDepth(footprint, depths) };
+  }, [isLit, job, layers, footprint]);
+  const cut = useMemo(
+    () => (isCut ? { layer, z: layers[layer - 1].z } : null),
+    [isCut, layer, layers],
+  );
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.key !== 'Escape' || event.defaultPrevented) return;
+      if (document.querySelector('[role="dialog"], [role="menu"]')) return;
+      router.push(`/jobs/${job.job.id}`);
+    };
+    addEventListener('keydown', onKey);
+    return () => removeEventListener('keydown', onKey);
+  }, [router, job.job.id]);
+  const save = async (): Promise<void> => {
+    const ground = getComputedStyle(document.documentElement).getPropertyValue('--sheet');
+    const picture = await scene.current?.picture(PICTURE_SIDE, isLit ? '#101010' : ground);
+    const stem = job.job.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+    if (picture) download(picture, `${stem}-in-the-hand.png`);
+    else toast.warning('There is nothing to save yet.');
+  };
+
+  return (
+    <section aria-label="In the hand" className="flex min-h-0 flex-1 flex-col">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5 px-4 pt-2 pb-1.5">
+        <div className="min-w-0 flex-1 basis-52">
+          <h2 className="text-base leading-tight font-semibold">In the hand</h2>
+          <p className="text-sm text-muted" aria-live="polite">
+            {isCut
+              ? `Cut open above ${describeLayer(layers[layer - 1])}`
+              : `Seen ${viewWords(view)}`}
+            {isLit ? ', before a lamp' : ''}
+          </p>
+        </div>
+        <div className="flex flex-wrap gap-1" role="group" aria-label="Look at it">
+          {VIEWS.map(({ name, view: to }) => (
+            <Button key={name} onClick={() => setView({ ...to, near: view.near })}>
+              {name}
+            </Button>
+          ))}
+          <Button
+            aria-pressed={isLit}
+            className="aria-pressed:bg-accent-soft"
+            onClick={() => setLit(!isLit)}
+          >
+            <Lamp aria-hidden size={16} />
+            Before a lamp
+          </Button>
+          <Button
+            aria-pressed={isCut}
+            className="aria-pressed:bg-accent-soft"
+            onClick={() => setCut(!isCut)}
+          >
+            <Scissors aria-hidden size={16} />
+            Cut open
+          </Button>
+          <Button onClick={save}>
+            <Camera aria-hidden size={16} />
+            Save a picture
+          </Button>
+        </div>
+      </div>
+      {isCut && <CutLayer layer={layer} count={layers.length} />}
+      <div
+        className={`relative min-h-80 flex-1 overflow-hidden ${isLit ? 'bg-[#101010] text-white' : 'bg-sheet'}`}
+      >
+        {!hasWebGl() ? (
+          <p className="p-6">
+            This browser cannot draw in space. Look at the print from above and below on Plan.
+          </p>
+        ) : thing ? (
+          <HandCanvas
+            thing={thing}
+            paint={paint}
+            view={view}
+            onView={setView}
+            cut={cut}
+            lamp={lamp}
+            onScene={keepScene}
+            name={job.job.name}
+          />
+        ) : (
+          <p className="grid h-full place-items-center" aria-busy="true">
+            Shaping the print…
+          </p>
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** Which layer it is cut at. */
+function CutLayer({ layer, count }: { readonly layer: number; readonly count: number }) {
+  return (
+    <div className="flex items-center gap-2 px-4 pb-1.5">
+      <Button onClick={() => showLayer(layer - 1)} disabled={layer <= 1}>
+        Lower
+      </Button>
+      <label className="flex items-center gap-2 text-sm">
+        Layer
+        <input
+          type="number"
+          min={1}
+          max={count}
+          value={layer}
+          onChange={({ currentTarget }) => showLayer(Number(currentTarget.value) || 1)}
+          className="w-20 rounded-md border border-edge bg-panel px-2 py-1"
+        />
+        of {count}
+      </label>
+      <Button onClick={() => showLayer(layer + 1)} disabled={layer >= count}>
+        Higher
+      </Button>
+    </div>
+  );
+}
+
+/** The surface of the open print, built anew for another print or for parts side by side. */
+function useThing({ client, reading, side }: OpenedJob): HandThing | null {
+  const [surface, setSurface] = useState<{
+    readonly made: HandSurface;
+    readonly shown: Uint16Array | null;
+  } | null>(null);
+  const shown = side?.picture?.footprint.top ?? null;
+  useEffect(() => {
+    let wanted = true;
+    client.surface(shown !== null).then(
+      (made) => wanted && setSurface({ made, shown }),
+      (error: unknown) => {
+        if (wanted && !(error instanceof WorkerClosedError)) toast.error(String(error));
+      },
+    );
+    return () => {
+      wanted = false;
+    };
+  }, [client, reading, shown]);
+  return useMemo(() => {
+    if (!surface) return null;
+    const { footprint, layers } = reading;
+    const own = surface.shown ? { shownTop: surface.shown } : {};
+    return { surface: surface.made, footprint, layers, ...own };
+  }, [surface, reading]);
+}

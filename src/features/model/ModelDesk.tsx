@@ -1,0 +1,244 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import { useRouter } from 'next/navigation';
+import { useEffect, useMemo, useState } from 'react';
+import { Button } from '@/components/Button';
+import { Boundary } from '@/components/Boundary';
+import { hasWebGl } from '@/components/webgl';
+import { formatCm2, formatMm, plural } from '@/core/format';
+import type { Cut } from '@/core/model/cuts';
+import { layersBelow } from '@/core/model/layerGrid';
+import type { ModelSetup } from '@/core/model/setup';
+import { layerPaint } from '@/features/hand/handPaint';
+import { FIRST_VIEW, FROM_ABOVE, FROM_BELOW, type HandView } from '@/features/hand/handView';
+import { useJob, type OpenedJob } from '@/features/job/jobContext';
+import { bandAt } from '@/core/plan/bands';
+import type { ModelDraft } from '@/workers/protocol';
+import { FitPanel } from './FitPanel';
+import { HeightsPanel } from './HeightsPanel';
+import { SetupPanel } from './SetupPanel';
+import { useDraft } from './useDraft';
+import { colourHeights } from './words';
+
+const HandCanvas = dynamic(
+  () => import('@/features/hand/HandCanvas').then((module) => module.HandCanvas),
+  { ssr: false },
+);
+
+/** A model without a plan, bright enough to see its shape. */
+const UNPLANNED = '#c9bda4';
+
+/** Heights in the table of those that fit. */
+const MOST_HEIGHTS = 12;
+
+/** The Model station: where the colours of a model that is not sliced yet can begin. */
+export function ModelDesk() {
+  const job = useJob();
+  if (!job.solid) {
+    return (
+      <p className="m-auto max-w-md p-8 text-center">
+        This job is a sliced file. What is in it stands under Read.
+      </p>
+    );
+  }
+  return <Desk key={JSON.stringify(job.solid.setup)} job={job} applied={job.solid.setup} />;
+}
+
+function Desk({ job, applied }: { readonly job: OpenedJob; readonly applied: ModelSetup }) {
+  const { client, solid } = job;
+  const draft = useDraft(client, applied);
+  const { setup, made, madeFor } = draft;
+  const router = useRouter();
+  const [isBusy, setBusy] = useState(false);
+  const facts = made?.facts ?? solid!.facts;
+  const isSettled = madeFor === setup;
+  const [cut, setCut] = useState(() => firstCut(facts.flats, facts.size[2]));
+  const isChanged = JSON.stringify(setup) !== JSON.stringify(applied);
+  const heights = colourHeights(facts.flats, MOST_HEIGHTS);
+  const use = async (): Promise<void> => {
+    setBusy(true);
+    await job.setUp(setup);
+    setBusy(false);
+  };
+  return (
+    <div className="grid min-h-0 flex-1 lg:grid-cols-[19rem_minmax(0,1fr)_23rem]">
+      <HeightsPanel facts={facts} cut={cut} onCut={setCut} />
+      <Boundary title="The model cannot be drawn">
+        <Drawing job={job} made={made} setup={setup} cut={cut} onCut={setCut} />
+      </Boundary>
+      <div className="flex min-h-0 flex-col border-line bg-panel lg:border-l">
+        <div className="min-h-0 flex-1 overflow-y-auto">
+          {facts.notes.length > 0 && (
+            <ul className="grid gap-1 px-4 pt-3 text-sm text-caution">
+              {facts.notes.map((note) => (
+                <li key={note}>{note}</li>
+              ))}
+            </ul>
+          )}
+          <SetupPanel setup={setup} facts={isSettled ? facts : null} onChange={draft.change} />
+          <FitPanel name={job.job.name} heights={heights} setup={setup} onChange={draft.change} />
+        </div>
+        <div className="flex flex-wrap items-center gap-2 border-t border-line px-4 py-2.5">
+          {isChanged ? (
+            <>
+              <Button kind="primary" disabled={isBusy || !isSettled} onClick={use}>
+                Use this set-up
+              </Button>
+              <Button onClick={() => draft.change(applied)}>Leave it as it was</Button>
+            </>
+          ) : (
+            <>
+              <Button kind="primary" onClick={() => router.push(`/jobs/${job.job.id}`)}>
+                Plan colours on it
+              </Button>
+              <p className="text-sm text-muted">{plural(job.plan.swaps.length, 'swap')} so far</p>
+            </>
+          )}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+/** The cut begins where a colour is likely to: at the largest face that something stands on. */
+function firstCut(
+  flats: readonly { z: number; kind: string; aboveMm2: number }[],
+  highest: number,
+): number {
+  const grounds = flats.filter(({ kind }) => kind === 'ground' || kind === 'sunken');
+  const [best] = grounds.toSorted((a, b) => b.aboveMm2 - a.aboveMm2);
+  return best?.z ?? Math.round(highest * 50) / 100;
+}
+
+interface DrawingProps {
+  readonly job: OpenedJob;
+  readonly made: ModelDraft | null;
+  readonly setup: ModelSetup;
+  readonly cut: number;
+  readonly onCut: (z: number) => void;
+}
+
+/** The model, whole or cut, with the cut's exact numbers. */
+function Drawing({ job, made, setup, cut, onCut }: DrawingProps) {
+  const [view, setView] = useState<HandView>(FIRST_VIEW);
+  const [isOpen, setOpen] = useState(false);
+  const count = made?.layers.length ?? 1;
+  const { firstLayer, layerHeight } = setup;
+  // A hair above: what begins at the cut belongs to what lies above it.
+  const layer = Math.min(
+    count,
+    layersBelow({ first: firstLayer, height: layerHeight, count }, cut) + 1,
+  );
+  const numbers = useCut(job, setup, made, cut);
+  const thing = useMemo(
+    () => made && { surface: made.surface, footprint: made.footprint, layers: made.layers },
+    [made],
+  );
+  const paint = useMemo(() => layerPaint(draftColours(job, made)), [job, made]);
+  const at = useMemo(
+    () => (isOpen ? { layer: Math.max(1, layer - 1), z: cut } : null),
+    [isOpen, layer, cut],
+  );
+  return (
+    <section aria-label="Drawing" className="flex min-h-105 min-w-0 flex-col lg:min-h-0">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-4 py-2">
+        <label className="flex items-center gap-2 font-semibold">
+          Cut at
+          <input
+            type="number"
+            step={0.01}
+            min={0}
+            value={cut}
+            onChange={({ currentTarget }) => {
+              const z = currentTarget.valueAsNumber;
+              if (Number.isFinite(z)) onCut(Math.max(0, z));
+            }}
+            className="w-22 rounded-md border border-edge bg-paper px-2 py-1 font-normal"
+          />
+          mm
+        </label>
+        <p className="min-w-40 flex-1 text-sm text-muted" aria-live="polite">
+          {numbers && numbers.z === cut
+            ? `${formatCm2(numbers.area)} inside, outlines ${formatMm(numbers.outline / 10)} cm · layer ${layer} begins at ${formatMm(bottom(made, layer))} mm (${layer - 1} counted from 0)`
+            : 'Cutting…'}
+        </p>
+        <div className="flex flex-wrap gap-1">
+          <Button
+            aria-pressed={isOpen}
+            className="aria-pressed:bg-accent-soft"
+            onClick={() => setOpen(!isOpen)}
+          >
+            Cut open
+          </Button>
+          <Button onClick={() => setView(FROM_ABOVE)}>From above</Button>
+          <Button onClick={() => setView(FROM_BELOW)}>From below</Button>
+          <Button onClick={() => setView(FIRST_VIEW)}>As laid down</Button>
+        </div>
+      </div>
+      <div className="relative min-h-0 flex-1 overflow-hidden bg-sheet">
+        {!hasWebGl() ? (
+          <p className="p-6">
+            This browser cannot draw in space. The numbers are right without it.
+          </p>
+        ) : thing ? (
+          <HandCanvas
+            thing={thing}
+            paint={paint}
+            view={view}
+            onView={setView}
+            cut={at}
+            name={job.job.name}
+          />
+        ) : (
+          <p aria-busy="true" className="grid h-full place-items-center">
+            Measuring the model…
+          </p>
+        )}
+      </div>
+    </section>
+  );
+}
+
+const bottom = (made: ModelDraft | null, layer: number): number => {
+  const one = made?.layers[layer - 1];
+  return one ? one.z - one.thickness : 0;
+};
+
+/** Colours of the plan on the layers of a set-up that is tried: by the share of the height. */
+function draftColours({ bands, reading, plan }: OpenedJob, made: ModelDraft | null): string[] {
+  const count = made?.layers.length ?? 0;
+  if (plan.swaps.length === 0) return ['', ...new Array<string>(count).fill(UNPLANNED)];
+  const planned = reading.layers.length;
+  return [
+    '',
+    ...Array.from({ length: count }, (_, i) => {
+      const layer = Math.min(planned, Math.floor(((i + 0.5) / count) * planned) + 1);
+      return bandAt(bands, layer).filament.colour;
+    }),
+  ];
+}
+
+/** The numbers of the cut, a moment after it was moved. */
+function useCut(
+  { client }: OpenedJob,
+  setup: ModelSetup,
+  made: ModelDraft | null,
+  z: number,
+): Cut | null {
+  const [cut, setCut] = useState<Cut | null>(null);
+  useEffect(() => {
+    if (!made) return;
+    let wanted = true;
+    client.modelCut(setup, z).then(
+      (found) => wanted && setCut(found),
+      () => {
+        // The desk is closing.
+      },
+    );
+    return () => {
+      wanted = false;
+    };
+  }, [client, setup, made, z]);
+  return cut;
+}

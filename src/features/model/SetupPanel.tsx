@@ -1,0 +1,155 @@
+'use client';
+
+import { Button } from '@/components/Button';
+import { NumberField } from '@/components/NumberField';
+import { formatCm2, formatMm } from '@/core/format';
+import { directionWords } from '@/core/model/directions';
+import type { ModelFacts } from '@/core/model/model';
+import { UNIT_MM, type ModelUnit } from '@/core/model/modelFile';
+import { layFlat, SETUP_LIMITS, turnAbout, turned, type ModelSetup } from '@/core/model/setup';
+import { sizeWords } from './words';
+
+interface SetupPanelProps {
+  readonly setup: ModelSetup;
+  /** Null until it is known for this set-up. */
+  readonly facts: ModelFacts | null;
+  readonly onChange: (part: Partial<ModelSetup>) => void;
+}
+
+const UNIT_NAMES: Readonly<Record<ModelUnit, string>> = {
+  micron: 'micrometres',
+  mm: 'millimetres',
+  cm: 'centimetres',
+  m: 'metres',
+  inch: 'inches',
+  foot: 'feet',
+};
+
+const TURNS = [
+  { name: 'Turn left', axis: [0, 0, 1], degrees: 90 },
+  { name: 'Turn right', axis: [0, 0, 1], degrees: -90 },
+  { name: 'Tip forward', axis: [1, 0, 0], degrees: 90 },
+  { name: 'Tip to the side', axis: [0, 1, 0], degrees: 90 },
+] as const;
+
+const percent = (factor: number): number => Math.round(factor * 10_000) / 100;
+
+/** In what the model is drawn, how it lies, how large it is, and in which layers it will be sliced. */
+export function SetupPanel({ setup, facts, onChange }: SetupPanelProps) {
+  const { scale, layer } = SETUP_LIMITS;
+  return (
+    <section aria-label="Set-up" className="grid gap-3 px-4 py-3 *:min-w-0">
+      <UnitPart setup={setup} facts={facts} onChange={onChange} />
+      <div>
+        <h3 className="font-semibold">How it lies</h3>
+        <div className="mt-1 flex flex-wrap gap-1">
+          {TURNS.map(({ name, axis, degrees }) => (
+            <Button
+              key={name}
+              onClick={() => onChange({ turn: turned(setup.turn, turnAbout(axis, degrees)) })}
+            >
+              {name}
+            </Button>
+          ))}
+        </div>
+        <label className="mt-1.5 flex items-center gap-2 text-sm">
+          Lay it on
+          <select
+            value=""
+            onChange={({ currentTarget }) => {
+              const side = facts?.directions[Number(currentTarget.value)];
+              if (side) onChange({ turn: turned(setup.turn, layFlat(side.normal)) });
+            }}
+            className="min-w-0 flex-1 rounded-md border border-edge bg-paper px-2 py-1"
+          >
+            <option value="">a side…</option>
+            {facts?.directions.map(({ normal, area }, i) => (
+              <option key={i} value={i}>
+                {formatCm2(area)} that look {directionWords(normal)}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      <div>
+        <h3 className="font-semibold">Size</h3>
+        <p className="text-sm text-muted">{facts ? sizeWords(facts.size) : 'Measuring…'}</p>
+        <NumberField
+          label="Along the bed"
+          unit="%"
+          value={percent(setup.scaleXY)}
+          min={scale.least * 100}
+          max={scale.most * 100}
+          onChange={(value) => value && onChange({ scaleXY: value / 100 })}
+        />
+        <NumberField
+          label="Upwards: heights move"
+          unit="%"
+          value={percent(setup.scaleZ)}
+          min={scale.least * 100}
+          max={scale.most * 100}
+          onChange={(value) => value && onChange({ scaleZ: value / 100 })}
+        />
+      </div>
+      <div>
+        <h3 className="font-semibold">Layers</h3>
+        <NumberField
+          label="First layer"
+          unit="mm"
+          value={setup.firstLayer}
+          min={layer.least}
+          max={layer.most}
+          onChange={(value) => value && onChange({ firstLayer: value })}
+        />
+        <NumberField
+          label="All others"
+          unit="mm"
+          value={setup.layerHeight}
+          min={layer.least}
+          max={layer.most}
+          onChange={(value) => value && onChange({ layerHeight: value })}
+        />
+        <p className="text-sm text-muted">
+          Layers of changing height are known from the sliced file only.
+        </p>
+      </div>
+    </section>
+  );
+}
+
+function UnitPart({ setup, facts, onChange }: SetupPanelProps) {
+  const { unit, isUnitSure } = setup;
+  const choose = (
+    <label className="flex items-center gap-2">
+      Drawn in
+      <select
+        value={unit}
+        onChange={({ currentTarget }) =>
+          onChange({ unit: currentTarget.value as ModelUnit, isUnitSure: true })
+        }
+        className="rounded-md border border-edge bg-paper px-2 py-1"
+      >
+        {(Object.keys(UNIT_MM) as ModelUnit[]).map((one) => (
+          <option key={one} value={one}>
+            {UNIT_NAMES[one]}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+  if (isUnitSure) return choose;
+  return (
+    <div role="group" aria-label="Unit" className="rounded-md bg-caution-soft p-3">
+      <p className="font-medium">How large is it?</p>
+      <p className="mb-2 text-sm">
+        The file does not say its unit, and in millimetres it would be very{' '}
+        {unit === 'micron' ? 'large' : 'small'}. Taken as {UNIT_NAMES[unit]}
+        {facts ? ` it is ${facts.size.map(formatMm).join(' × ')} mm` : ''}.
+      </p>
+      {choose}
+      <Button className="mt-2" onClick={() => onChange({ isUnitSure: true })}>
+        {UNIT_NAMES[unit][0].toUpperCase() + UNIT_NAMES[unit].slice(1)} it is
+      </Button>
+    </div>
+  );
+}
