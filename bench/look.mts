@@ -8,25 +8,41 @@ writeFileSync('/tmp/hide-plate-model.stl', writeStl(extrude(hidePlateSolids())))
 const app = await startApp();
 const browser = await startBrowser({ webGl: true });
 const wait = (ms: number) => new Promise((r) => setTimeout(r, ms));
+const which = process.argv.slice(2);
 try {
   const { page } = await openPage(browser);
   page.on('console', (m) => console.log('console', m.type(), m.text().slice(0, 900)));
   page.on('pageerror', (e) => console.log('pageerror', String(e).slice(0, 400)));
-  await page.goto(app.url);
-  await page.waitForFunction(() => document.querySelectorAll('ul[aria-label="Jobs"] canvas').length === 8);
-  await page.hover('ul[aria-label="Jobs"] li:nth-child(2)');
-  await wait(2500);
-  await page.screenshot({ path: '/tmp/bench.png' });
-  const input = await page.$('input[aria-label="Sliced file or model"]');
-  await input!.uploadFile('/tmp/hide-plate-model.stl');
-  await seeText(page, 'Hide plate model');
-  await byRole(page, 'link', 'Hide plate model').click();
-  await seeText(page, 'Heights that fit');
-  await wait(2500);
-  await page.screenshot({ path: '/tmp/model.png' });
-  await byRole(page, 'link', 'Plan').click();
-  await seeText(page, 'Bands');
-  for (const key of ['n', 's', 'n', 's', 'p'] as const) await page.keyboard.press(key);
-  await wait(1500);
-  await page.screenshot({ path: '/tmp/modelplan.png' });
+  if (which.includes('bench')) {
+    await page.goto(app.url);
+    await page.waitForFunction(() => document.querySelectorAll('ul[aria-label="Jobs"] canvas').length === 8);
+    await wait(800);
+    await page.screenshot({ path: '/tmp/bench1.png' });
+    await byRole(page, 'link', 'Tide dial').click();
+    await seeText(page, 'Parts');
+    await page.keyboard.press('y');
+    await seeText(page, 'As laid down');
+    await wait(3500);
+    await byRole(page, 'button', 'Cut open').click();
+    await wait(2500);
+    await page.screenshot({ path: '/tmp/hand3.png' });
+    await byRole(page, 'button', 'Cut open').click();
+    await byRole(page, 'button', 'Before a lamp').click();
+    await wait(2000);
+    await page.screenshot({ path: '/tmp/hand4.png' });
+    await page.setViewport({ width: 390, height: 844, deviceScaleFactor: 1, isMobile: true, hasTouch: true });
+    await wait(3500);
+    await page.screenshot({ path: '/tmp/hand5.png' });
+    await page.goto(app.url);
+    await wait(2500);
+    await page.screenshot({ path: '/tmp/bench2.png' });
+    await page.goto(app.url + '/draw');
+    await wait(2500);
+    await page.screenshot({ path: '/tmp/draw4.png' });
+  }
+  if (which.includes('draw')) {
+    await page.goto(app.url + '/draw');
+    await wait(2500);
+    await page.screenshot({ path: '/tmp/draw1.png' });
+  }
 } finally { await browser.close(); process.exit(0); }

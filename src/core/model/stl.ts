@@ -76,6 +76,7 @@ function readText(bytes: Uint8Array, tell: TellShare): Result<ModelFile> {
   let corners = 0;
   let lines = 0;
   let isEnded = false;
+  let isInFacet = false;
   text.skipSpace();
   while (!text.isAtEnd && !builder.isFull) {
     text.skipSpace();
@@ -87,7 +88,9 @@ function readText(bytes: Uint8Array, tell: TellShare): Result<ModelFile> {
     } else if (text.takes('endfacet')) {
       if (corners !== 3) return brokenModel(`A triangle of the file has ${corners} corners.`);
       corners = 0;
-    } else if (text.takes('solid')) {
+      isInFacet = false;
+    } else if (text.takes('facet')) isInFacet = true;
+    else if (text.takes('solid')) {
       starts.push({ name: text.restOfLine().slice(0, 80), first: builder.triangles });
       isEnded = false;
     } else if (text.takes('endsolid')) isEnded = true;
@@ -96,7 +99,7 @@ function readText(bytes: Uint8Array, tell: TellShare): Result<ModelFile> {
   }
   const wrong = unusable(builder.triangles, builder.isFull);
   if (wrong) return wrong;
-  if (corners > 0) return brokenModel('The file is cut short. Copy it again.');
+  if (isInFacet) return brokenModel('The file is cut short. Copy it again.');
   const objects = starts.map(({ name, first }, i) => ({
     name,
     first,

@@ -7,7 +7,7 @@ export interface WrittenObject {
   /** `#rrggbb`. */
   readonly colour: string;
   /** Its triangles, mm. */
-  readonly corners: Float32Array;
+  readonly corners: Float32Array<ArrayBuffer>;
 }
 
 /** Files carry no date, so that the same model gives the same bytes; zip begins in 1980. */

@@ -285,16 +285,17 @@ interface LayersRowProps {
 function LayersRow({ label, letter, layers, height, onLetter, onLayers }: LayersRowProps) {
   return (
     <div className="flex min-h-8 items-center gap-2">
-      <label className="min-w-0 flex-1">
-        <span className="sr-only">Filament of {label}</span>
+      <label className="flex min-w-0 flex-1 items-center gap-2">
+        <span className="w-17 shrink-0">{label}</span>
         <select
+          aria-label={`Filament of ${label}`}
           value={letter}
           onChange={({ currentTarget }) => onLetter(currentTarget.value)}
-          className={`${FIELD} w-full`}
+          className={`${FIELD} min-w-0 flex-1`}
         >
           {STARTING_PALETTE.map((one) => (
             <option key={one.letter} value={one.letter}>
-              {label}: {nameOf(one.letter)}
+              {nameOf(one.letter)}
             </option>
           ))}
         </select>
@@ -316,11 +317,11 @@ function LayersRow({ label, letter, layers, height, onLetter, onLayers }: Layers
               onLayers(value);
             }
           }}
-          className={`${FIELD} w-16`}
+          className={`${FIELD} w-14`}
         />
         layers
       </label>
-      <span className="w-16 text-right text-sm text-muted">
+      <span className="w-14 shrink-0 text-right text-sm text-muted">
         {height === null ? '' : `${formatMm(height)} mm`}
       </span>
     </div>
