@@ -1,4 +1,5 @@
-import { stroke, join, type Area } from '../../src/core/draw/areas';
+import { stroke, type Area } from '../../src/core/draw/areas';
+import { join } from './join';
 
 type Point = readonly [number, number];
 

@@ -1,5 +1,6 @@
 import { ClipType, ClipperD, FillRule, type PathD, type PathsD } from 'clipper2-ts';
-import { cut, grow, join, overlap, type Area } from '../../src/core/draw/areas';
+import { cut, grow, overlap, type Area } from '../../src/core/draw/areas';
+import { join } from './join';
 
 /** One printed path of a layer. */
 export interface PrintedPath {

@@ -4,12 +4,12 @@ import {
   blob,
   cut,
   grow,
-  join,
   overlap,
   roundedRectangle,
   stroke,
   type Area,
 } from '../../src/core/draw/areas';
+import { join } from '../generator/join';
 import { ORDINARY_SLICING, ORDINARY_WRITING } from './ordinary';
 
 /** Tops of the five bands of the relief, mm: water, mud, reed, meadow, dyke. */

@@ -1,6 +1,7 @@
 import { writeGcode } from '../generator/gcodeWriter';
 import { sliceModel } from '../generator/layerPaths';
-import { cut, disc, join, stroke, type Area } from '../../src/core/draw/areas';
+import { cut, disc, stroke, type Area } from '../../src/core/draw/areas';
+import { join } from '../generator/join';
 import { ORDINARY_SLICING, ORDINARY_WRITING } from './ordinary';
 
 /** Heights of the dial, mm: what one tool prints alone, and the layers with inlays. */

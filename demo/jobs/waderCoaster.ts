@@ -1,6 +1,7 @@
 import { writeGcode } from '../generator/gcodeWriter';
 import { sliceModel, type Solid } from '../generator/layerPaths';
-import { blob, cut, disc, join, stroke, type Area } from '../../src/core/draw/areas';
+import { blob, cut, disc, stroke, type Area } from '../../src/core/draw/areas';
+import { join } from '../generator/join';
 import { ORDINARY_SLICING, ORDINARY_WRITING } from './ordinary';
 
 /** Height of the coaster and of what is let into it, mm. */

@@ -4,12 +4,12 @@ import {
   cut,
   disc,
   grow,
-  join,
   overlap,
   roundedRectangle,
   stroke,
   type Area,
 } from '../../src/core/draw/areas';
+import { join } from '../generator/join';
 import { ORDINARY_SLICING, ORDINARY_WRITING } from './ordinary';
 
 /** Heights of the sign, mm: how deep its picture goes in from the bed side, and its back. */

@@ -116,7 +116,7 @@ describe('stopping a printer', () => {
 
     // The output opened again gives the plan back, and not a print with stops of its own.
     await byRole(page, 'link', 'Bench').click();
-    await seeText(page, 'Open a sliced file');
+    await seeText(page, 'Open a file');
     const input = await page.$('input[type="file"]');
     await (input as import('puppeteer-core').ElementHandle<HTMLInputElement>).uploadFile(
       written.path,

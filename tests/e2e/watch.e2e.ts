@@ -99,7 +99,7 @@ describe('a file on the disk', () => {
     const { page, complaints } = await openBench(bed, []);
     await answerDialogs(page, 'Bench');
     await slice(page, makeHidePlate(0.2));
-    await byRole(page, 'button', 'Open a sliced file').click();
+    await byRole(page, 'button', 'Open a file').click();
     await byRole(page, 'link', 'Hide plate').click();
     await seeText(page, 'Watches hide-plate.gcode');
     assert.deepEqual(complaints, []);
@@ -110,7 +110,7 @@ describe('a file on the disk', () => {
     await page.evaluate(`window.showOpenFilePicker = async () => [
       { getFile: () => Promise.reject(new DOMException('gone', 'NotFoundError')) },
     ]`);
-    await byRole(page, 'button', 'Open a sliced file').click();
+    await byRole(page, 'button', 'Open a file').click();
     await seeText(page, 'The file cannot be read just now.');
     assert.deepEqual(complaints, []);
   });

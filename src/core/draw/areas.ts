@@ -69,7 +69,7 @@ export function grow(area: Area, by: number): Area {
 }
 
 export function join(...areas: readonly Area[]): Area {
-  return unionD(areas.flat(), FillRule.NonZero);
+  return unionD(areas.flat(), [], FillRule.NonZero, DECIMALS);
 }
 
 export function cut(area: Area, away: Area): Area {

@@ -23,6 +23,8 @@ export interface PlateRegions {
 
 /** Room between the border and what is drawn, and between text and picture, in shares of the plate. */
 const MARGIN = 1.5;
+/** Shortest straight piece between two corners, and smallest radius, mm. */
+const LEAST_STRAIGHT = 0.1;
 /** Holes stand so far from the edge, in diameters from middle to edge. */
 const HOLE_INSET = 1.25;
 
@@ -36,8 +38,9 @@ interface Box {
 /** Lays everything out on the plate. */
 export function regionsOf(drawing: PlateDrawing, content: PlateContent): PlateRegions {
   const { width, depth, border, arrangement, lineWidth } = drawing;
-  const radius = Math.min(drawing.radius, width / 2 - 0.01, depth / 2 - 0.01);
-  const outer = roundedRectangle(0, 0, width, depth, Math.max(0.01, radius));
+  const most = Math.min(width, depth) / 2 - LEAST_STRAIGHT;
+  const radius = Math.max(LEAST_STRAIGHT, Math.min(drawing.radius, most));
+  const outer = roundedRectangle(0, 0, width, depth, radius);
   const holes = holesOf(drawing);
   const base = cut(outer, holes);
   const troubles: string[] = [];

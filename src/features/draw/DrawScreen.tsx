@@ -89,7 +89,7 @@ export function DrawScreen() {
           onNoPicture={() => setPicture(null)}
         />
       </div>
-      <section aria-label="The plate" className="flex min-h-0 min-w-0 flex-col">
+      <section aria-label="The plate" className="flex min-h-0 min-w-0 flex-col max-lg:order-first">
         <div className="flex flex-wrap items-center gap-2 px-4 py-2">
           <h2 className="mr-auto text-base font-semibold">
             {formatMm(drawing.width)} × {formatMm(drawing.depth)} × {formatMm(bodies.height)} mm,{' '}

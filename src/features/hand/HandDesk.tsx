@@ -103,7 +103,11 @@ export function HandDesk() {
           <Button
             aria-pressed={isCut}
             className="aria-pressed:bg-accent-soft"
-            onClick={() => setCut(!isCut)}
+            onClick={() => {
+              // Cut at the bed there is nothing to look into.
+              if (!isCut && layer === 1) showLayer(Math.ceil(layers.length / 2));
+              setCut(!isCut);
+            }}
           >
             <Scissors aria-hidden size={16} />
             Cut open

@@ -18,6 +18,7 @@ import {
   type IUniform,
 } from 'three';
 import type { Footprint } from '@/core/geometry/footprint';
+import { handCells } from '@/core/geometry/handCells';
 import type { HandMesh, LayerHeights } from '@/core/geometry/handMesh';
 import { cellTexture } from '@/features/plan/sheet/cellTexture';
 import { layerTexture } from '@/features/plan/sheet/layerTexture';
@@ -228,7 +229,9 @@ export class HandScene {
 }
 
 function uniformsOf({ surface, footprint, layers, shownTop }: HandThing): Record<string, IUniform> {
-  const { columns, rows, originX, originY, cellMm, top, low } = footprint;
+  const { columns, rows, originX, originY, cellMm } = footprint;
+  // As the surface is built: without the single cells between lines through which light would fall.
+  const { top, low } = handCells(footprint, null);
   const count = layers.length;
   const highest = layers.at(-1)?.z ?? 1;
   const heights = layerTexture(count, 'floats');
