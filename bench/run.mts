@@ -25,6 +25,7 @@ import type { BundleFigures } from './bundleMemory.mts';
 import { onFourCores } from './fourCores';
 import { joinSeconds } from './joinFigures';
 import { learnSeconds } from './learnFigures';
+import { modelSeconds } from './modelFigures';
 import { followSeconds } from './runFigures';
 import { sideSeconds } from './sideFigures';
 import { inTurns, median, secondsOf } from './turns';
@@ -147,6 +148,7 @@ for (const order of ['fewest-swaps', 'as-sliced'] as const) {
 }
 const followed = await followSeconds();
 const learned = await learnSeconds();
+const model = await modelSeconds(ROUNDS);
 const memory = spawnSync(
   process.execPath,
   [fileURLToPath(new URL('./memory.js', import.meta.url)), saved],
@@ -272,6 +274,18 @@ const rows: Row[] = [
     measured: `${(learned * 1000).toFixed(1)} ms`,
     wanted: 'under 50 ms',
     reached: learned < 0.05,
+  },
+  {
+    what: `A model of ${(model.bytes / MB).toFixed(0)} MB (binary STL) read and its heights known, against a bare read of its bytes and one pass over its floats`,
+    measured: `${against(model.heights, model.bare)}; with all that its desk wants ${model.whole.toFixed(2)} s more`,
+    wanted: 'at most 3 ×',
+    reached: model.heights / model.bare <= 3,
+  },
+  {
+    what: 'Shaping a print of 1000 × 1000 cells to be turned in the hand: one draw call',
+    measured: `${ms(model.surface)}, ${(2 * model.faces).toFixed(0)} triangles`,
+    wanted: 'at most 800 000 triangles',
+    reached: 2 * model.faces <= 800_000,
   },
   {
     what: 'Peak memory of saving 1 GB of jobs to one file and opening it again, piece by piece',

@@ -21,7 +21,6 @@ await startApp().then(async (app) => {
     await page.focus('[role="application"]');
     for (let i = 0; i < 2; i++) await page.keyboard.press('ArrowDown');
     await page.keyboard.press('ArrowRight');
-    for (let i = 0; i < 2; i++) await page.keyboard.press('-');
     // The picture that the page would save, without its ground, so that it suits both themes.
     await page.evaluate(() => {
       CanvasRenderingContext2D.prototype.fillRect = () => {};

@@ -1,7 +1,11 @@
 // Takes the pictures of docs/screenshots from the built application and the demo data.
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Page } from 'puppeteer-core';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import { hidePlateSolids } from '../demo/jobs/hidePlate';
+import { extrude } from '../src/core/model/extrude';
+import { writeStl } from '../src/core/model/writeStl';
 import { startApp, startBrowser } from '../tests/e2e/app';
 import { byRole, openPage, ROOT, seeText } from '../tests/e2e/harness';
 
@@ -32,9 +36,26 @@ try {
   );
   await shoot(page, 'bench');
 
+  await byRole(page, 'link', 'Marsh relief tile').click();
+  await seeText(page, 'Bands');
+  await page.keyboard.press('y');
+  await page.waitForSelector('[role="application"] canvas');
+  await shoot(page, 'hand');
+
+  const model = join(mkdtempSync(join(tmpdir(), 'lamella-shots-')), 'hide-plate-8.stl');
+  writeFileSync(model, writeStl(extrude(hidePlateSolids())));
+  await page.goto(app.url);
+  const input = await page.waitForSelector('input[aria-label="Sliced file or model"]');
+  await (input as ElementHandle<HTMLInputElement>).uploadFile(model);
+  await byRole(page, 'link', 'Hide plate 8').click();
+  await page.waitForSelector('[role="application"] canvas');
+  await shoot(page, 'model');
+  await page.goto(app.url);
+  await byRole(page, 'button', 'Delete Hide plate 8').click();
+
   await byRole(page, 'link', 'Hide plate 7').click();
   await seeText(page, 'Bands');
-  for (const key of ['n', 's', 'n', 's', 'p'] as const) await page.keyboard.press(key);
+  for (const key of ['n', 'n', 'p'] as const) await page.keyboard.press(key);
   await shoot(page, 'plan');
 
   await byRole(page, 'link', 'Read').click();
@@ -76,20 +97,10 @@ try {
   await byRole(page, 'button', 'Look at it with made-up prints').click();
   await seeText(page, '30 of 30 prints');
   await shoot(page, 'logbook');
-  await byRole(page, 'link', 'Marsh relief tile').click();
-  await seeText(page, 'How did it come out?');
-  await shoot(page, 'logbook-print');
-  await page.goto(`${app.url}/logbook`);
   await byRole(page, 'button', 'Take the made-up prints away').click();
   await seeText(page, 'Nothing is in the logbook yet');
   await seeText(page, 'Saved');
 
-  await page.goto(app.url);
-  await byRole(page, 'link', 'Marsh relief tile').click();
-  await seeText(page, 'Bands');
-  for (const key of ['n', 's', 'n', 's', 't', 'v'] as const) await page.keyboard.press(key);
-  await page.mouse.move(640, 300);
-  await shoot(page, 'plan-above');
   await page.goto(app.url);
   await byRole(page, 'link', 'Tide dial').click();
   await seeText(page, 'Order of printing');
@@ -104,15 +115,9 @@ try {
   await page.goto(`${app.url}/guide/layers`);
   await shoot(page, 'guide');
 
-  await page.goto(app.url);
-  await byRole(page, 'button', 'Print together…').click();
-  for (const part of ['base', 'bird', 'rim']) {
-    await byRole(page, 'checkbox', `Wader coaster: ${part}`).click();
-  }
-  await byRole(page, 'button', 'Make one job').click();
-  await page.waitForFunction(() => document.body.innerText.includes('the nozzle dips 1.00 mm'));
-  for (let up = 0; up < 8; up++) await page.keyboard.press('ArrowUp');
-  await shoot(page, 'files');
+  await page.goto(`${app.url}/draw`);
+  await seeText(page, 'B from layer 9');
+  await shoot(page, 'draw');
   await page.goto(station);
   await seeText(page, 'When to start');
   await page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });

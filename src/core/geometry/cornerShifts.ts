@@ -2,8 +2,9 @@
 export interface CornerShifts {
   /** Along x and y for each corner, in cells; corners run row by row, one more than cells each way. */
   readonly shifts: Float32Array<ArrayBuffer>;
-  /** 1 for corners at which cells differ. */
-  readonly isEdge: Uint8Array<ArrayBuffer>;
+  /** Not 0 for corners at which the topmost layers of cells differ, and for those at which the lowest do. */
+  readonly topEdges: Uint8Array;
+  readonly lowEdges: Uint8Array;
 }
 
 /** How often each corner moves halfway to the middle of its neighbours, and how far it may go, in cells. */
@@ -27,14 +28,11 @@ export function cornerShifts({
 }): CornerShifts {
   const stride = columns + 1;
   const count = stride * (rows + 1);
-  const joins = edgesAt(columns, rows, top, low);
-  const isEdge = new Uint8Array(count);
+  const topEdges = edgesAt(columns, rows, top);
+  const lowEdges = edgesAt(columns, rows, low);
+  const joins = topEdges.map((edges, corner) => edges | lowEdges[corner]);
   const corners: number[] = [];
-  for (let corner = 0; corner < count; corner++) {
-    if (joins[corner] === 0) continue;
-    isEdge[corner] = 1;
-    corners.push(corner);
-  }
+  for (let corner = 0; corner < count; corner++) if (joins[corner] !== 0) corners.push(corner);
   let shifts = new Float32Array(count * 2);
   let next = new Float32Array(count * 2);
   for (let round = 0; round < ROUNDS; round++) {
@@ -55,7 +53,7 @@ export function cornerShifts({
     }
     [shifts, next] = [next, shifts];
   }
-  return { shifts, isEdge };
+  return { shifts, topEdges, lowEdges };
 }
 
 const [RIGHT, LEFT, BACK, FRONT] = [1, 2, 4, 8];
@@ -64,31 +62,25 @@ const halfway = (from: number, to: number): number =>
   Math.max(-FARTHEST, Math.min(FARTHEST, (from + to) / 2));
 
 /** For each corner the directions in which an edge between different cells leaves it. */
-function edgesAt(columns: number, rows: number, top: Uint16Array, low: Uint16Array): Uint8Array {
+function edgesAt(columns: number, rows: number, cells: Uint16Array): Uint8Array {
   const stride = columns + 1;
   const joins = new Uint8Array(stride * (rows + 1));
   for (let row = 0; row <= rows; row++) {
     for (let column = 0; column <= columns; column++) {
       const corner = row * stride + column;
-      const here = column < columns && row < rows ? row * columns + column : -1;
+      const here = column < columns && row < rows ? cells[row * columns + column] : 0;
       // The edge to the right lies between this cell and the one in front of it.
-      const front = column < columns && row > 0 ? (row - 1) * columns + column : -1;
-      if (column < columns && isOther(top, low, here, front)) {
+      const front = column < columns && row > 0 ? cells[(row - 1) * columns + column] : 0;
+      if (column < columns && here !== front) {
         joins[corner] |= RIGHT;
         joins[corner + 1] |= LEFT;
       }
-      const left = column > 0 && row < rows ? row * columns + column - 1 : -1;
-      if (row < rows && isOther(top, low, here, left)) {
+      const left = column > 0 && row < rows ? cells[row * columns + column - 1] : 0;
+      if (row < rows && here !== left) {
         joins[corner] |= BACK;
         joins[corner + stride] |= FRONT;
       }
     }
   }
   return joins;
-}
-
-function isOther(top: Uint16Array, low: Uint16Array, a: number, b: number): boolean {
-  const [topA, topB] = [a < 0 ? 0 : top[a], b < 0 ? 0 : top[b]];
-  if (topA !== topB) return true;
-  return topA !== 0 && low[a] !== low[b];
 }

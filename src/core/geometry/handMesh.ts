@@ -1,6 +1,6 @@
 import { bottomOf, type Layer } from '../gcode/layers';
 import type { Footprint } from './footprint';
-import { cornerShifts } from './cornerShifts';
+import { cornerShifts, type CornerShifts } from './cornerShifts';
 import { coarser, facesOf, handCells, type CellNumbers, type HandCells } from './handCells';
 
 /** The surface of a print as triangles, to be turned in the hand. Four corners and two triangles a face. */
@@ -21,21 +21,25 @@ export type LayerHeights = readonly Pick<Layer, 'z' | 'thickness'>[];
 
 /** Most faces; a coarser grid is taken beyond them. */
 export const MOST_FACES = 400_000;
+const OVERLAP = 0.04;
 
 /**
  * Builds the surface of a print from what prints where: flat faces above and below, drawn as few large
  * ones where nothing changes, and walls between them whose corners are rounded off by half a cell.
  * @param numbers what shows in each cell, where it is not the layer.
+ * @param overlap how far large faces reach under their neighbours, in cells: where long edges meet short ones,
+ * rounding would leave pinholes between them.
  */
 export function handMesh(
   footprint: Footprint,
   layers: LayerHeights,
   numbers: CellNumbers | null = null,
   mostFaces: number = MOST_FACES,
+  overlap: number = OVERLAP,
 ): HandMesh {
   let cells = handCells(footprint, numbers);
   while (facesOf(cells) > mostFaces && cells.columns * cells.rows > 64) cells = coarser(cells);
-  return new Builder(cells, layers).build();
+  return new Builder(cells, layers, overlap).build();
 }
 
 class Builder {
@@ -44,17 +48,18 @@ class Builder {
   private numbers = new Uint16Array(4 * 4096);
   private faces = 0;
   private readonly shifts: Float32Array;
-  private readonly isEdge: Uint8Array;
+  private readonly edges: Pick<CornerShifts, 'topEdges' | 'lowEdges'>;
   private readonly tops: Float64Array;
   private readonly bottoms: Float64Array;
 
   constructor(
     private readonly cells: HandCells,
     layers: LayerHeights,
+    private readonly overlap: number,
   ) {
-    const { shifts, isEdge } = cornerShifts(cells);
+    const { shifts, ...edges } = cornerShifts(cells);
     this.shifts = shifts;
-    this.isEdge = isEdge;
+    this.edges = edges;
     this.tops = Float64Array.from([0, ...layers.map(({ z }) => z)]);
     this.bottoms = Float64Array.from([0, ...layers.map((layer) => bottomOf(layer as Layer))]);
   }
@@ -82,9 +87,10 @@ class Builder {
     const { columns, rows } = this.cells;
     const done = new Uint8Array(columns * rows);
     const heights = looksUp ? this.tops : this.bottoms;
+    // Where only the other side changes, no wall meets this one.
+    const isEdge = looksUp ? this.edges.topEdges : this.edges.lowEdges;
     const isPlain = (cell: number, column: number, row: number): boolean => {
       const corner = row * (columns + 1) + column;
-      const { isEdge } = this;
       return (
         done[cell] === 0 &&
         !(
@@ -133,9 +139,21 @@ class Builder {
       ? [left, front, right, front, right, back, left, back]
       : [left, front, left, back, right, back, right, front];
     this.begin(number);
-    for (let k = 0; k < 4; k++)
+    for (let k = 0; k < 4; k++) {
       this.put(k, round[2 * k], round[2 * k + 1], z, 0, 0, up ? 127 : -127);
+    }
+    if (right - left > 1 || back - front > 1) this.reachOut(round, left, front);
     this.faces++;
+  }
+
+  /** Lets the face that was begun reach a little under its neighbours. */
+  private reachOut(round: readonly number[], left: number, front: number): void {
+    const by = this.overlap * this.cells.cellMm;
+    for (let k = 0; k < 4; k++) {
+      const at = this.faces * 12 + 3 * k;
+      this.places[at] += round[2 * k] === left ? -by : by;
+      this.places[at + 1] += round[2 * k + 1] === front ? -by : by;
+    }
   }
 
   private addWalls(): void {
@@ -236,10 +254,14 @@ class Builder {
     nz: number,
   ): void {
     const { cellMm, originX, originY, columns } = this.cells;
-    const shift = 2 * (y * (columns + 1) + x);
+    const corner = y * (columns + 1) + x;
     const at = this.faces * 12 + k * 3;
-    this.places[at] = originX + (x + this.shifts[shift]) * cellMm;
-    this.places[at + 1] = originY + (y + this.shifts[shift + 1]) * cellMm;
+    // A corner stays where nothing changes on this side of the print.
+    const { topEdges, lowEdges } = this.edges;
+    const isMoved = nz === 0 || (nz > 0 ? topEdges : lowEdges)[corner] !== 0;
+    const [dx, dy] = isMoved ? [this.shifts[2 * corner], this.shifts[2 * corner + 1]] : [0, 0];
+    this.places[at] = originX + (x + dx) * cellMm;
+    this.places[at + 1] = originY + (y + dy) * cellMm;
     this.places[at + 2] = z;
     this.normals[at] = nx;
     this.normals[at + 1] = ny;

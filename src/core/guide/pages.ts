@@ -1,6 +1,7 @@
 /** The pages of the guide, in reading order. */
 export const GUIDE_PAGES = [
   { id: 'layers', title: 'Choosing the layer' },
+  { id: 'from-the-model', title: 'From the model' },
   { id: 'stopping', title: 'How your printer can be stopped' },
   { id: 'the-stop', title: 'Where the stop goes' },
   { id: 'at-the-swap', title: 'At the swap' },

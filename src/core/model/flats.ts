@@ -45,6 +45,7 @@ const STEEP = -Math.SQRT1_2;
 /** Less area than this is no face to plan with, mm². */
 const LEAST_MM2 = 0.5;
 
+/** Flat faces at a height, mm: their areas that look up and down, mm². */
 interface Faces {
   z: number;
   up: number;
@@ -109,8 +110,8 @@ function kindOf(z: number, above: number, rises: number, falls: number): FlatKin
   return falls < LEAST_EDGE ? 'sunken' : 'ground';
 }
 
-/** Flat faces gathered by height, from the bed up. */
-function facesByHeight(c: Float32Array): { found: Faces[]; steepMm2: number } {
+/** Flat faces of a mesh gathered by height, from the bed up: all that its triangles tell without a look at what hides what. */
+export function facesByHeight(c: Float32Array): { found: Faces[]; steepMm2: number } {
   const byPlace = new Map<number, Faces>();
   let steepMm2 = 0;
   for (let i = 0; i < c.length; i += TRIANGLE_STRIDE) {

@@ -6,7 +6,7 @@ import { boxOf, sizeOf, triangleCount, type Mesh } from './mesh';
 import type { ModelFile, ModelKind, ModelUnit } from './modelFile';
 import { reliefOf, type Relief } from './relief';
 import { placeMesh, type ModelSetup } from './setup';
-import { soundnessOf, type Soundness } from './soundness';
+import { soundnessOf, volumeOf, type Soundness } from './soundness';
 
 /** Sides that are offered to lay a model on. */
 const MOST_DIRECTIONS = 8;
@@ -78,7 +78,7 @@ export class Model {
       triangles: triangleCount(mesh),
       statedUnit: unit,
       size: box ? sizeOf(box) : [0, 0, 0],
-      volumeMm3: Math.abs(soundnessOf(mesh).volume),
+      volumeMm3: Math.abs(volumeOf(mesh)),
       objects: mesh.objects.map(({ name, colour, first, end }) => {
         const own = boxOf({ corners: mesh.corners.subarray(first * 9, end * 9) });
         return { name, colour, from: own?.from[2] ?? 0, to: own?.to[2] ?? 0 };

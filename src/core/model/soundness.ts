@@ -20,7 +20,6 @@ export function soundnessOf({ corners }: Pick<Mesh, 'corners'>): Soundness {
   const bits = new Uint32Array(corners.buffer, corners.byteOffset, corners.length);
   const ends = new Uint32Array(6);
   let [oneWay, otherWay, bothOne, bothOther] = [0, 0, 0, 0];
-  let volume = 0;
   for (let i = 0; i < corners.length; i += TRIANGLE_STRIDE) {
     for (let k = 0; k < 3; k++) {
       const at = i + 3 * k;
@@ -37,10 +36,20 @@ export function soundnessOf({ corners }: Pick<Mesh, 'corners'>): Soundness {
       bothOne ^= mixed(Math.min(a, b), Math.max(a, b));
       bothOther ^= mixed(Math.min(c, d), Math.max(c, d));
     }
-    volume += sixfoldVolume(corners, i);
   }
   const isClosed = bothOne === 0 && bothOther === 0;
-  return { isClosed, isOriented: isClosed && oneWay === 0 && otherWay === 0, volume: volume / 6 };
+  return {
+    isClosed,
+    isOriented: isClosed && oneWay === 0 && otherWay === 0,
+    volume: volumeOf({ corners }),
+  };
+}
+
+/** Volume inside a surface, in cubed units of the mesh; below 0 where it is inside out. */
+export function volumeOf({ corners }: Pick<Mesh, 'corners'>): number {
+  let volume = 0;
+  for (let i = 0; i < corners.length; i += TRIANGLE_STRIDE) volume += sixfoldVolume(corners, i);
+  return volume / 6;
 }
 
 /** Minus zero is the same place as zero. */

@@ -92,10 +92,12 @@ export function BenchScreen() {
             <Layers2 aria-hidden size={16} />
             Print together…
           </Button>
-          <Button kind={isNew ? 'plain' : 'primary'} onClick={ask}>
-            <FileUp aria-hidden size={16} />
-            Open a file
-          </Button>
+          {!isNew && (
+            <Button kind="primary" onClick={ask}>
+              <FileUp aria-hidden size={16} />
+              Open a file
+            </Button>
+          )}
         </div>
         <input
           ref={input}

@@ -63,7 +63,7 @@ export function DrawScreen() {
   return (
     <div
       {...drop.handlers}
-      className="grid min-h-0 flex-1 lg:h-dvh lg:grid-cols-[25rem_minmax(0,1fr)] lg:grid-rows-[minmax(0,1fr)] lg:overflow-hidden"
+      className="grid min-h-0 flex-1 lg:h-dvh lg:flex-none lg:grid-cols-[25rem_minmax(0,1fr)] lg:grid-rows-[minmax(0,1fr)] lg:overflow-hidden"
     >
       <div className="min-h-0 overflow-y-auto border-line bg-panel px-5 py-4 lg:border-r">
         <h1 className="text-2xl font-semibold tracking-tight">Draw a plate</h1>

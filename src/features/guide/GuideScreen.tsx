@@ -3,6 +3,7 @@ import type { ComponentType } from 'react';
 import { GUIDE_PAGES, titleOf, type GuidePageId } from '@/core/guide/pages';
 import { AtTheSwapPage, BedPage, MaterialsPage, PurgingPage, SafetyPage } from './pages/handsPages';
 import { FilePerColourPage, JoiningPage } from './pages/filesPages';
+import { ModelPage } from './pages/modelPages';
 import { LayersPage, ThinColoursPage, TimePage } from './pages/planningPages';
 import { KeepingPage, LearningPage } from './pages/logbookPages';
 import { ColourOrderPage, DippingPage, SideBySidePage } from './pages/sidePages';
@@ -10,6 +11,7 @@ import { OddFilesPage, StoppingPage, TheStopPage } from './pages/stoppingPages';
 
 const CONTENT: Readonly<Record<GuidePageId, ComponentType>> = {
   layers: LayersPage,
+  'from-the-model': ModelPage,
   stopping: StoppingPage,
   'the-stop': TheStopPage,
   'at-the-swap': AtTheSwapPage,

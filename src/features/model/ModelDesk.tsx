@@ -68,18 +68,7 @@ function Desk({ job, applied }: { readonly job: OpenedJob; readonly applied: Mod
         <Drawing job={job} made={made} setup={setup} cut={cut} onCut={setCut} />
       </Boundary>
       <div className="flex min-h-0 flex-col border-line bg-panel lg:border-l">
-        <div className="min-h-0 flex-1 overflow-y-auto">
-          {facts.notes.length > 0 && (
-            <ul className="grid gap-1 px-4 pt-3 text-sm text-caution">
-              {facts.notes.map((note) => (
-                <li key={note}>{note}</li>
-              ))}
-            </ul>
-          )}
-          <SetupPanel setup={setup} facts={isSettled ? facts : null} onChange={draft.change} />
-          <FitPanel name={job.job.name} heights={heights} setup={setup} onChange={draft.change} />
-        </div>
-        <div className="flex flex-wrap items-center gap-2 border-t border-line px-4 py-2.5">
+        <div className="flex flex-wrap items-center gap-2 border-b border-line px-4 py-2.5">
           {isChanged ? (
             <>
               <Button kind="primary" disabled={isBusy || !isSettled} onClick={use}>
@@ -95,6 +84,17 @@ function Desk({ job, applied }: { readonly job: OpenedJob; readonly applied: Mod
               <p className="text-sm text-muted">{plural(job.plan.swaps.length, 'swap')} so far</p>
             </>
           )}
+        </div>
+        <div className="min-h-0 flex-1 overflow-y-auto">
+          {facts.notes.length > 0 && (
+            <ul className="grid gap-1 px-4 pt-3 text-sm text-caution">
+              {facts.notes.map((note) => (
+                <li key={note}>{note}</li>
+              ))}
+            </ul>
+          )}
+          <SetupPanel setup={setup} facts={isSettled ? facts : null} onChange={draft.change} />
+          <FitPanel name={job.job.name} heights={heights} setup={setup} onChange={draft.change} />
         </div>
       </div>
     </div>

@@ -1,0 +1,146 @@
+import assert from 'node:assert/strict';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { describe, it } from 'node:test';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import { hidePlateSolids, makeHidePlate } from '../../demo/jobs/hidePlate';
+import { extrude } from '../../src/core/model/extrude';
+import { readModel } from '../../src/core/model/readModel';
+import { writeStl } from '../../src/core/model/writeStl';
+import { violationsInBothThemes } from './axe';
+import {
+  byRole,
+  catchDownloads,
+  giveFile,
+  openBench,
+  openPage,
+  openPlan,
+  seeSaved,
+  seeSwaps,
+  seeText,
+  testBed,
+  until,
+} from './harness';
+
+const bed = testBed();
+const folder = mkdtempSync(join(tmpdir(), 'lamella-models-'));
+
+function saved(name: string, bytes: Uint8Array | string): string {
+  const path = join(folder, name);
+  writeFileSync(path, bytes);
+  return path;
+}
+
+const MODEL = saved('hide-plate.stl', writeStl(extrude(hidePlateSolids())));
+const BROKEN = saved('broken.stl', readFileSync(MODEL).subarray(0, 9000));
+const SLICED = saved('hide-plate-sliced.gcode', makeHidePlate());
+
+/** Writes over what a field holds. */
+async function retype(page: Page, selector: string, text: string): Promise<void> {
+  const field = await page.waitForSelector(selector);
+  await field!.evaluate((one) => {
+    (one as HTMLInputElement).focus();
+    (one as HTMLInputElement).select();
+  });
+  await page.keyboard.type(text);
+}
+
+async function addFile(page: Page, path: string): Promise<void> {
+  const input = await page.$('input[aria-label="Sliced file or model"]');
+  await (input as ElementHandle<HTMLInputElement>).uploadFile(path);
+}
+
+describe('a model', () => {
+  it('is planned before it is sliced, and its plan moves to the sliced file', async () => {
+    const { page, complaints } = await openBench(bed);
+    await addFile(page, BROKEN);
+    await seeText(page, 'The file is cut short, or it is no STL');
+    await addFile(page, MODEL);
+    await seeText(page, 'Not sliced yet');
+    await byRole(page, 'link', 'Hide plate').click();
+    await seeText(page, '3 of 3 fall inside a layer.');
+    await page.click('section[aria-label="Heights"] li:nth-child(2) button');
+    await seeText(page, 'layer 26 begins at 5.00 mm');
+    assert.deepEqual(await violationsInBothThemes(page), []);
+
+    // Layers that fit, tried first and then used.
+    await byRole(page, 'button', 'Use layers of 0.3 mm over a first one of 0.24 mm').click();
+    await seeText(page, 'All of them land on a layer.');
+    await byRole(page, 'button', 'Use this set-up').click();
+    await byRole(page, 'button', 'Plan colours on it').click();
+    await seeText(page, 'Bands');
+    for (const key of ['n', 's', 'n', 's'] as const) await page.keyboard.press(key);
+    await seeSwaps(page, 8, 18);
+
+    // Scaled upwards, the swaps keep to their steps; and all of it can be taken back.
+    await byRole(page, 'link', 'Model').click();
+    await seeText(page, 'Upwards: heights move');
+    await retype(page, '::-p-xpath(//label[contains(., "Upwards")]//input)', '200');
+    await seeText(page, '84.00 × 56.00 × 16.08 mm');
+    await byRole(page, 'button', 'Use this set-up').click();
+    await seeText(page, '2 swaps moved with their heights');
+    await byRole(page, 'link', 'Plan').click();
+    await seeSwaps(page, 15, 35);
+    await byRole(page, 'button', 'Undo').click();
+    await seeSwaps(page, 8, 18);
+    await seeSaved(page);
+
+    // What needs the sliced file says so, and takes it.
+    await byRole(page, 'link', 'Output once sliced').click();
+    await seeText(page, 'This waits for the sliced file');
+    const open = (): Promise<void> =>
+      byRole(page, 'button', 'Open the sliced file').click() as Promise<void>;
+    await giveFile(page, SLICED, open);
+    await seeText(page, 'before 8 → before 11, same step, 2.04 mm');
+    await byRole(page, 'button', 'Use the new file').click();
+    await seeText(page, 'now uses hide-plate-sliced.gcode');
+    await page.keyboard.press('w');
+    await seeText(page, 'The file is written');
+    assert.deepEqual(complaints, []);
+  });
+});
+
+describe('a drawn plate', () => {
+  it('is saved as a file, and stands on the Bench with its swaps', async () => {
+    const { page, complaints } = await openPage(bed.browser);
+    await page.goto(`${bed.app.url}/draw`);
+    await seeText(page, 'B from layer 9, 1.60 mm');
+    assert.deepEqual(await violationsInBothThemes(page), []);
+    await retype(page, 'textarea', 'Reed beds closed');
+    await seeText(page, 'and there is room for');
+    await page.waitForSelector('::-p-xpath(//button[.="Save as 3MF"][@disabled])');
+    await retype(page, 'textarea', 'Reed ☂');
+    await seeText(page, 'The font has no “☂”.');
+    await retype(page, 'textarea', 'Reed 4');
+    await until(page, () => !document.body.innerText.includes('The font has no'));
+    const downloads = await catchDownloads(page);
+    await byRole(page, 'button', 'Save as 3MF').click();
+    const { bytes, name } = await downloads.file('.3mf');
+    const read = await readModel(bytes, name);
+    assert.ok(read.ok);
+    assert.deepEqual(read.ok && read.value.mesh.objects.map(({ name }) => name), ['Boat shed']);
+    await byRole(page, 'button', 'Put it on the Bench').click();
+    await seeSwaps(page, 9);
+    await seeText(page, 'Not sliced yet: times and grams are rough');
+    assert.deepEqual(complaints, []);
+  });
+});
+
+describe('the print in the hand', () => {
+  it('is one key away, says how it is seen, and can be cut open', async () => {
+    const { page, complaints } = await openPlan(bed, 'Marsh relief tile');
+    await page.keyboard.press('y');
+    await seeText(page, 'As laid down');
+    await byRole(page, 'button', 'From below').click();
+    await seeText(page, 'Seen from below');
+    await byRole(page, 'button', 'Cut open').click();
+    await seeText(page, 'Cut open above layer 15');
+    await byRole(page, 'button', 'Higher').click();
+    await seeText(page, 'Cut open above layer 16');
+    assert.deepEqual(await violationsInBothThemes(page), []);
+    await page.keyboard.press('Escape');
+    await seeText(page, 'Bands');
+    assert.deepEqual(complaints, []);
+  });
+});
