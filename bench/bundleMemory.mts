@@ -35,7 +35,7 @@ const records = async function* (kind: string): AsyncGenerator<readonly BundledR
     id: `job-${i}`,
     changedAt: i,
     record: { id: `job-${i}` },
-    attached: { name: `Job ${i}`, chunks: createReadStream(big) },
+    attached: { name: `Job ${i}`, ending: 'gcode', chunks: createReadStream(big) },
   }));
 };
 

@@ -8,6 +8,8 @@ import { bookOf } from '@/core/plan/planBook';
 import { ORDINARY_PRESENCE } from '@/core/schedule/presence';
 import { stubLocalStorage } from '../../tests/support/browserStorage';
 import { FINGERPRINT, storedJob, wholeJob } from '../../tests/support/storedJobs';
+import { turnAbout, type ModelSetup } from '@/core/model/setup';
+import { parseJob } from './recordShapes';
 import { database } from './db';
 import {
   deleteJob,
@@ -98,6 +100,31 @@ describe('a new slice', () => {
     expect(found.value.job.layers).toBe(40);
     expect(await found.value.file?.text()).toBe('G90');
     expect(found.value.plans).toMatchObject({ revision: 3, book: bookOf(emptyPlan(FINGERPRINT)) });
+  });
+
+  it('of a model is set up anew without its file, and taken back with it', async () => {
+    const model: ModelSetup = {
+      unit: 'inch',
+      isUnitSure: true,
+      turn: turnAbout([1, 0, 0], 90),
+      scaleXY: 1,
+      scaleZ: 2,
+      firstLayer: 0.24,
+      layerHeight: 0.2,
+    };
+    await saveWholeJob(wholeJob('job-1', { model, folder: 'Signs' }));
+    const changed = { ...facts, model: { ...model, scaleZ: 1 } };
+    const undo = await replaceSlice(storedJob('job-1'), changed, null, moved);
+    if (!undo.ok) throw new Error(undo.refusal.message);
+    const set = await loadJob('job-1');
+    if (!set?.ok) throw new Error('not found');
+    expect(set.value.job).toMatchObject({ model: { unit: 'inch', scaleZ: 1 }, folder: 'Signs' });
+    expect(await set.value.file?.text()).toBe('G90');
+    expect(await undo.value()).toMatchObject({ ok: true });
+    expect(await loadJob('job-1')).toMatchObject({ value: { job: { model, layers: 40 } } });
+    // A set-up that nobody can have made is not taken for one.
+    expect(parseJob(storedJob('x', { model: { ...model, layerHeight: 0 } })).ok).toBe(false);
+    expect(parseJob(storedJob('x', { model: { ...model, turn: [1, 0, 0] } })).ok).toBe(false);
   });
 
   it('stays once the plans were changed again', async () => {

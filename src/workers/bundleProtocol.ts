@@ -1,3 +1,4 @@
+import type { FileEnding } from '@/core/bundle/form';
 import type { BundleHead, BundleKind, BundleLine, Holding } from '@/core/bundle/form';
 import type { Result } from '@/core/findings';
 
@@ -7,7 +8,11 @@ export interface PackedRecord {
   readonly changedAt: number | null;
   readonly record: unknown;
   /** What its bytes are called in the bundle, and the bytes; null for none. */
-  readonly attached: { readonly name: string; readonly blob: Blob } | null;
+  readonly attached: {
+    readonly name: string;
+    readonly ending: FileEnding;
+    readonly blob: Blob;
+  } | null;
 }
 
 /** What is to be saved. */

@@ -134,7 +134,11 @@ async function* given(
     if (batch === null) return;
     yield batch.map(({ attached, ...record }) => ({
       ...record,
-      attached: attached && { name: attached.name, chunks: chunkedBlob(attached.blob).chunks() },
+      attached: attached && {
+        name: attached.name,
+        ending: attached.ending,
+        chunks: chunkedBlob(attached.blob).chunks(),
+      },
     }));
   }
 }

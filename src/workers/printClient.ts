@@ -101,8 +101,8 @@ export class PrintClient {
     return opened;
   }
 
-  surface(bySections: boolean): Promise<HandSurface> {
-    return this.ask((remote) => remote.surface(bySections));
+  surface(bySections: boolean, mostFaces: number): Promise<HandSurface> {
+    return this.ask((remote) => remote.surface(bySections, mostFaces));
   }
 
   modelDraft(setup: ModelSetup): Promise<ModelDraft | null> {

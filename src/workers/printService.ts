@@ -143,7 +143,7 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
       return success({ ...print, facts, setup: own });
     },
 
-    async surface(bySections): Promise<HandSurface> {
+    async surface(bySections, mostFaces): Promise<HandSurface> {
       if (!held) return { corners: new Float32Array(0) };
       const { solid, reading, gcode, model } = held;
       if (solid) return surfaceOf(solid.model.place(solid.setup), reading);
@@ -151,7 +151,7 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
         ? await side.find({ input: blobSource(gcode), reading }, model.filamentDiameter)
         : null;
       const numbers = found?.picture.footprint ?? null;
-      const made = handMesh(reading.footprint, reading.layers, numbers);
+      const made = handMesh(reading.footprint, reading.layers, numbers, mostFaces);
       const { places, normals, numbers: shown, index } = made;
       return transfer(made, [places.buffer, normals.buffer, shown.buffer, index.buffer]);
     },

@@ -169,8 +169,9 @@ interface PrintQuestions {
   /**
    * The surface of the open print to be turned in the hand, mm: see `core/geometry/handMesh`.
    * @param bySections whether its numbers are those of sections, and not of layers.
+   * @param mostFaces how many may be drawn.
    */
-  surface(bySections: boolean): Promise<HandSurface>;
+  surface(bySections: boolean, mostFaces: number): Promise<HandSurface>;
   /** What the open model would be, set up in another way; null when none is open. */
   modelDraft(setup: ModelSetup): Promise<ModelDraft | null>;
   /** A cut through the open model at a height, mm; null when none is open. */

@@ -6,7 +6,7 @@ import fc from 'fast-check';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { sourceOf } from '../byteSource';
-import { KINDS, type BundleKind, type BundleLine } from './form';
+import { KINDS, type BundleKind, type BundleLine, endingOf, FILE_NAME, fileNameIn } from './form';
 import { joined } from './lines';
 import {
   looksLikeBundle,
@@ -40,7 +40,7 @@ const record = (id: string, given: object = {}): BundledRecord => ({
 
 const withFile = (id: string, name: string, text: string): BundledRecord => ({
   ...record(id),
-  attached: { name, chunks: inPieces(strToU8(text)) },
+  attached: { name, ending: 'gcode', chunks: inPieces(strToU8(text)) },
 });
 
 async function bundleOf(content: Content, settings: object | null = null): Promise<Uint8Array> {
@@ -426,4 +426,12 @@ describe('a record beside the one here', () => {
   ])('is %s: %j beside %j', (standing, there, here) => {
     expect(standingOf(there, here)).toBe(standing);
   });
+});
+
+it('names the file of a job after what it is', () => {
+  expect(endingOf('Plate.STL', true)).toBe('stl');
+  expect(endingOf('plate.3mf', true)).toBe('3mf');
+  // A sliced file stays one, whatever its name.
+  expect(endingOf('plate.stl', false)).toBe('gcode');
+  expect(FILE_NAME.test(fileNameIn('files', 3, 'Übersicht / Damm', 'obj'))).toBe(true);
 });

@@ -40,14 +40,23 @@ export function linesName(kind: BundleKind): string {
 }
 
 /** Names of files beside the records: none leads out of its folder. */
-export const FILE_NAME = /^(files|photos)\/[0-9]{1,6}-[a-z0-9-]{1,80}\.(gcode|jpg)$/;
+export const FILE_NAME = /^(files|photos)\/[0-9]{1,6}-[a-z0-9-]{1,80}\.(gcode|stl|3mf|obj|jpg)$/;
+
+/** Endings of such files: sliced files, models, and photos. */
+export type FileEnding = 'gcode' | 'stl' | '3mf' | 'obj' | 'jpg';
+
+/** The ending of a job's file: that of its own name where it is a model. */
+export function endingOf(fileName: string, isModel: boolean): FileEnding {
+  const found = isModel ? /\.(stl|3mf|obj)$/i.exec(fileName)?.[1].toLowerCase() : undefined;
+  return (found as FileEnding | undefined) ?? 'gcode';
+}
 
 /** Puts a name of a person's own into one that every computer takes. */
 export function fileNameIn(
   folder: 'files' | 'photos',
   number: number,
   words: string,
-  ending: 'gcode' | 'jpg',
+  ending: FileEnding,
 ): string {
   const slug = words
     .normalize('NFKD')

@@ -10,6 +10,7 @@ import {
   SETTINGS_NAME,
   type BundleKind,
   type Holding,
+  type FileEnding,
 } from './form';
 import { recordText } from './recordText';
 
@@ -17,8 +18,12 @@ import { recordText } from './recordText';
 export interface Attached {
   /** In the person's words; becomes part of the name in the bundle. */
   readonly name: string;
+  readonly ending: FileEnding;
   readonly chunks: AsyncIterable<Uint8Array>;
 }
+
+/** Files that gain nothing from being packed. */
+const IS_PACKED = /\.(jpg|3mf)$/;
 
 /** A record that goes into a bundle. */
 export interface BundledRecord {
@@ -58,9 +63,8 @@ async function* partsOf(content: BundleContent): AsyncGenerator<ZipPart> {
         const text = batch.map(({ id, changedAt, record, attached }) => {
           let file: string | null = null;
           if (attached) {
-            const [folder, ending] =
-              kind === 'photos' ? (['photos', 'jpg'] as const) : (['files', 'gcode'] as const);
-            file = fileNameIn(folder, files.length + 1, attached.name, ending);
+            const folder = kind === 'photos' ? 'photos' : 'files';
+            file = fileNameIn(folder, files.length + 1, attached.name, attached.ending);
             files.push({ path: file, attached });
           }
           count++;
@@ -75,7 +79,7 @@ async function* partsOf(content: BundleContent): AsyncGenerator<ZipPart> {
   }
   if (settings) yield textPart(SETTINGS_NAME, recordText(settings));
   for (const { path, attached } of files) {
-    yield { name: path, isText: path.endsWith('.gcode'), chunks: attached.chunks };
+    yield { name: path, isText: !IS_PACKED.test(path), chunks: attached.chunks };
   }
   const head = {
     lamella: 'bundle',

@@ -6,7 +6,8 @@ import { Camera, Lamp, Scissors } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
 import { download } from '@/components/download';
-import { hasWebGl } from '@/components/webgl';
+import { hasWebGl, isWebGlSlow } from '@/components/webgl';
+import { MOST_FACES } from '@/core/geometry/handMesh';
 import { lampDepth, opticalDepths } from '@/core/filament/look';
 import { describeLayer } from '@/core/gcode/describeLayer';
 import { mainBands } from '@/core/plan/sideShares';
@@ -23,6 +24,9 @@ import { FIRST_VIEW, FROM_ABOVE, FROM_BELOW, viewWords, type HandView } from './
 const HandCanvas = dynamic(() => import('./HandCanvas').then((module) => module.HandCanvas), {
   ssr: false,
 });
+
+/** Faces where there is no graphics processor. */
+const FEW_FACES = 40_000;
 
 /** Side of a saved picture, px. */
 const PICTURE_SIDE = 2048;
@@ -182,7 +186,7 @@ function useThing({ client, reading, side }: OpenedJob): HandThing | null {
   const shown = side?.picture?.footprint.top ?? null;
   useEffect(() => {
     let wanted = true;
-    client.surface(shown !== null).then(
+    client.surface(shown !== null, isWebGlSlow() ? FEW_FACES : MOST_FACES).then(
       (made) => wanted && setSurface({ made, shown }),
       (error: unknown) => {
         if (wanted && !(error instanceof WorkerClosedError)) toast.error(String(error));

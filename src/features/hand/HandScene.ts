@@ -20,6 +20,7 @@ import {
 import type { Footprint } from '@/core/geometry/footprint';
 import { handCells } from '@/core/geometry/handCells';
 import type { HandMesh, LayerHeights } from '@/core/geometry/handMesh';
+import { isWebGlSlow } from '@/components/webgl';
 import { cellTexture } from '@/features/plan/sheet/cellTexture';
 import { layerTexture } from '@/features/plan/sheet/layerTexture';
 import type { HandPaint } from './handPaint';
@@ -44,6 +45,9 @@ export interface HandLamp {
 const FIELD = 26;
 const WIDE = 1.35;
 const RADIANS = Math.PI / 180;
+/** Share of the pixels a side while a slow drawing is turned, and how long it rests before it is fine again, ms. */
+const COARSE = 0.4;
+const REST = 250;
 
 /** A print to be turned, drawn when something changes and never else. Its owner ends it with `end`. */
 export class HandScene {
@@ -56,6 +60,11 @@ export class HandScene {
   private readonly middle = new Vector3();
   private readonly radius: number;
   private waiting = 0;
+  /** Drawn without a graphics processor: coarsely while it is turned, and finely once it rests. */
+  private readonly isSlow = isWebGlSlow();
+  private isCoarse = false;
+  private ratio = 1;
+  private resting: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
     canvas: HTMLCanvasElement,
@@ -84,6 +93,8 @@ export class HandScene {
   }
 
   resize(width: number, height: number, pixelRatio: number): void {
+    this.ratio = pixelRatio;
+    this.isCoarse = false;
     this.renderer.setPixelRatio(pixelRatio);
     this.renderer.setSize(width, height, false);
     this.camera.aspect = width / Math.max(1, height);
@@ -121,6 +132,14 @@ export class HandScene {
 
   turn(view: HandView): void {
     this.view = view;
+    if (this.isSlow) {
+      clearTimeout(this.resting);
+      this.setCoarse(true);
+      this.resting = setTimeout(() => {
+        this.setCoarse(false);
+        this.drawSoon();
+      }, REST);
+    }
     this.drawSoon();
   }
 
@@ -128,7 +147,7 @@ export class HandScene {
   async picture(side: number, ground: string | null): Promise<Blob | null> {
     const { domElement } = this.renderer;
     const before = this.renderer.getSize(new Vector2());
-    const ratio = this.renderer.getPixelRatio();
+    const { ratio } = this;
     this.resize(side, side, 1);
     this.draw();
     const canvas = document.createElement('canvas');
@@ -157,6 +176,7 @@ export class HandScene {
   /** Lets go of everything, the drawing context too. */
   end(): void {
     cancelAnimationFrame(this.waiting);
+    clearTimeout(this.resting);
     this.renderer.domElement.removeEventListener('webglcontextlost', this.lost);
     for (const mesh of Object.values(this.meshes)) {
       mesh.geometry.dispose();
@@ -167,6 +187,12 @@ export class HandScene {
     }
     this.renderer.dispose();
     this.renderer.forceContextLoss();
+  }
+
+  private setCoarse(isCoarse: boolean): void {
+    if (this.isCoarse === isCoarse) return;
+    this.isCoarse = isCoarse;
+    this.renderer.setPixelRatio(this.ratio * (isCoarse ? COARSE : 1));
   }
 
   private readonly lost = (event: Event): void => {

@@ -35,7 +35,7 @@ export function FitPanel({ name, heights, setup, onChange }: FitPanelProps) {
   };
   if (heights.length === 0) return null;
   return (
-    <section aria-label="Heights that fit" className="border-t border-line px-4 py-3">
+    <section aria-label="Heights that fit" data-print className="border-t border-line px-4 py-3">
       <div className="flex items-center gap-1">
         <h3 className="mr-auto font-semibold">Heights that fit</h3>
         <Button kind="quiet" className="px-2" aria-label="Copy the table" onClick={copy}>
@@ -45,12 +45,15 @@ export function FitPanel({ name, heights, setup, onChange }: FitPanelProps) {
           <Printer aria-hidden size={16} />
         </Button>
       </div>
+      <p className="hidden text-sm print:block">
+        {name}: first layer {firstLayer} mm, all others {layerHeight} mm.
+      </p>
       <p className={`text-sm ${missing > 0 ? 'text-caution' : 'text-muted'}`}>
         {missing === 0
           ? 'All of them land on a layer.'
           : `${missing} of ${heights.length} fall inside a layer.`}
       </p>
-      <div className="fit-table mt-1 overflow-x-auto">
+      <div className="mt-1 overflow-x-auto">
         <table className="w-full text-sm">
           <thead>
             <tr className="text-left text-muted [&>th]:font-normal">

@@ -1,9 +1,10 @@
-import { BUNDLE_ENDING, type BundleKind, type Holding } from '@/core/bundle/form';
+import { BUNDLE_ENDING, endingOf, type BundleKind, type Holding } from '@/core/bundle/form';
 import type { Result } from '@/core/findings';
 import { withBundleWorker } from '@/workers/bundleClient';
 import type { GiveRecords, Packed, PackedRecord } from '@/workers/bundleProtocol';
 import { changesOf } from '../changes';
 import { database } from '../db';
+import type { Job } from '../records';
 import { allSettings } from './bundleSettings';
 
 /** What goes into a bundle. */
@@ -78,11 +79,12 @@ function packedRecord(
 ): PackedRecord {
   if (kind === 'photos') {
     const { blob, ...photo } = record as { blob?: unknown };
-    const attached = blob instanceof Blob ? { name: id, blob } : null;
+    const attached = blob instanceof Blob ? { name: id, ending: 'jpg' as const, blob } : null;
     return { id, changedAt, record: photo, attached };
   }
-  const { name } = record as { name?: unknown };
-  const attached = file instanceof Blob ? { name: String(name), blob: file } : null;
+  const { name, fileName, model } = record as Partial<Job>;
+  const ending = endingOf(String(fileName), model !== undefined);
+  const attached = file instanceof Blob ? { name: String(name), ending, blob: file } : null;
   return { id, changedAt, record, attached };
 }
 
