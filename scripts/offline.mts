@@ -30,7 +30,17 @@ const pages = [
   '/guide',
   ...GUIDE_PAGES.map(({ id }) => `/guide/${id}`),
 ];
-const stations = ['', '/model', '/hand', '/read', '/recipe', '/checks', '/output', '/attend', '/attend/sheet'];
+const stations = [
+  '',
+  '/model',
+  '/hand',
+  '/read',
+  '/recipe',
+  '/checks',
+  '/output',
+  '/attend',
+  '/attend/sheet',
+];
 const idPages = [...stations.map((station) => `/jobs/:id${station}`), '/logbook/:id'];
 const source = readFileSync(join(ROOT, 'src/offline/serviceWorker.js'), 'utf8');
 const build = readFileSync(join(ROOT, '.next/BUILD_ID'), 'utf8').trim();

@@ -11,7 +11,8 @@ import { usePlanFindings } from './PlanFindings';
 export function Stations() {
   const { job, reading, plan, printer, output, request, solid } = useJob();
   const { checks } = usePlanFindings();
-  if (solid) return <StationLinks jobId={job.id} isModel notes={solid.setup.isUnitSure ? LATER : ASKED} />;
+  if (solid)
+    return <StationLinks jobId={job.id} isModel notes={solid.setup.isUnitSure ? LATER : ASKED} />;
   const warnings = reading.findings.filter(({ severity }) => severity === 'warning').length;
   const notes = {
     '/read': warnings > 0 ? { text: String(warnings), words: 'to look at', isTrouble: true } : null,
