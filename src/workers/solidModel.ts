@@ -1,5 +1,5 @@
 import { createSHA256 } from 'hash-wasm';
-import { success, type Result } from '@/core/findings';
+import { refuse, success, type Result } from '@/core/findings';
 import type { Cut } from '@/core/model/cuts';
 import { handMesh } from '@/core/geometry/handMesh';
 import { footprintOfRelief, layModel } from '@/core/model/layModel';
@@ -15,6 +15,9 @@ import type { HandSurface, ModelDraft } from './protocol';
 
 /** Width at which outlines of a cut are drawn, mm. */
 const DRAWN_WIDTH = 0.3;
+
+/** A model is read as a whole: more than this is more than a page is given. */
+const MOST_BYTES = 1.5e9;
 
 /** A model that the worker holds open, and what planning sees of it. */
 export interface HeldModel {
@@ -38,6 +41,9 @@ export async function holdModel(
   printer: PrinterModel,
   tell: (bytes: number) => void,
 ): Promise<Result<HeldModel>> {
+  if (file.size > MOST_BYTES) {
+    return refuse('too-large', 'The model file is larger than 1.5 GB. Save it coarser, or as 3MF.');
+  }
   const bytes = new Uint8Array(await file.arrayBuffer());
   const hash = await createSHA256();
   hash.update(bytes);

@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, it } from 'node:test';
+import qr from 'qrcode';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { hidePlateSolids, makeHidePlate } from '../../demo/jobs/hidePlate';
 import { extrude } from '../../src/core/model/extrude';
@@ -126,6 +127,34 @@ describe('a drawn plate', () => {
     await byRole(page, 'button', 'Put it on the Bench').click();
     await seeSwaps(page, 9);
     await seeText(page, 'Not sliced yet: times and grams are rough');
+    assert.deepEqual(complaints, []);
+  });
+});
+
+describe('a picture on a plate', () => {
+  const square = (fill: string, x: number): string =>
+    `<rect x="${x}" y="2" width="8" height="8" fill="${fill}"/>`;
+  const svg = (shapes: string, head = ''): string =>
+    `${head}<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 12">${shapes}</svg>`;
+
+  it('is taken from drawings and flat pictures, measured when it is a code, and refused in words', async () => {
+    const { page, complaints } = await openPage(bed.browser);
+    await page.goto(`${bed.app.url}/draw`);
+    await seeText(page, 'B from layer 9, 1.60 mm');
+    const add = (path: string): Promise<void> =>
+      giveFile(page, path, () => page.click('::-p-xpath(//button[contains(., "picture")])'));
+    const colours = ['#a00', '#0a0', '#00a', '#aa0'];
+    await add(saved('four.svg', svg(colours.map((one, i) => square(one, 9 * i)).join(''))));
+    await seeText(page, 'The drawing has 4 colours, and a plate takes 3');
+    await add(saved('made-up.svg', svg('<text>&a;</text>', '<!DOCTYPE svg [<!ENTITY a "b">]>')));
+    await seeText(page, 'makes up entities of its own');
+    await add(saved('text.svg', svg(`${square('#a00', 0)}<text>Reed</text>`)));
+    await seeText(page, 'Letters and pictures in the drawing were left out');
+    const code = await qr.toBuffer('https://quillmarsh.example/hide/7', { scale: 8, margin: 2 });
+    await add(saved('code.png', code));
+    await seeText(page, 'The picture is a code to scan: its modules are 0.83 mm.');
+    await add(saved('no-picture.png', 'this is no picture'));
+    await seeText(page, 'This is no picture that the browser can read.');
     assert.deepEqual(complaints, []);
   });
 });

@@ -284,6 +284,7 @@ describe('the unit', () => {
     expect(await guess(84)).toEqual({ unit: 'mm', isUnitSure: true });
     expect(await guess(3.3)).toEqual({ unit: 'inch', isUnitSure: false });
     expect(await guess(0.084)).toEqual({ unit: 'm', isUnitSure: false });
+    expect(await guess(700)).toEqual({ unit: 'mm', isUnitSure: false });
     expect(await guess(84_000)).toEqual({ unit: 'micron', isUnitSure: false });
   });
 });

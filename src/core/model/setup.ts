@@ -37,7 +37,10 @@ export function guessUnit({ unit, mesh }: ModelFile): Pick<ModelSetup, 'unit' | 
   const box = boxOf(mesh);
   const longest = box ? Math.max(...sizeOf(box)) : 0;
   if (longest >= SMALLEST_MM && longest <= LARGEST_MM) return { unit: 'mm', isUnitSure: true };
-  if (longest > LARGEST_MM) return { unit: 'micron', isUnitSure: false };
+  if (longest > LARGEST_MM) {
+    // A sign may be a little too large for the bed; a thousand times too large is another unit.
+    return { unit: longest / 1000 >= SMALLEST_MM ? 'micron' : 'mm', isUnitSure: false };
+  }
   return { unit: longest < 0.4 ? 'm' : 'inch', isUnitSure: false };
 }
 

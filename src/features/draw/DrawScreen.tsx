@@ -122,7 +122,12 @@ export function DrawScreen() {
             Save as 3MF
           </Button>
           <Button
-            disabled={!canSave}
+            disabled={!canSave || drawing.arrangement === 'beside'}
+            title={
+              drawing.arrangement === 'beside'
+                ? 'STL would make one object of all colours. Save it as 3MF.'
+                : undefined
+            }
             onClick={() => download(plateStl(bodies), `${fileStem(drawing.name)}.stl`)}
           >
             Save as STL
@@ -178,7 +183,8 @@ function PlateWords({ drawing, plate }: { drawing: PlateDrawing; plate: Plate })
       ) : (
         <p>
           An object for each colour, {lineWidth} mm apart. Give each object a tool of its own when
-          you slice; Lamella makes hand swaps of the tools.
+          you slice; Lamella makes hand swaps of the tools. STL would make one of them all, so it is
+          saved as 3MF only.
         </p>
       )}
     </div>

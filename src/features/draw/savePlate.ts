@@ -25,7 +25,7 @@ export function plateThreeMf(drawing: PlateDrawing, { objects }: PlateBodies): B
   return new Blob([bytes.slice()], { type: 'model/3mf' });
 }
 
-/** The plate as binary STL, all objects in one. */
+/** The plate as binary STL, which knows one object. */
 export function plateStl({ objects }: PlateBodies): Blob {
   const length = objects.reduce((sum, { corners }) => sum + corners.length, 0);
   const all = new Float32Array(length);

@@ -1,7 +1,7 @@
 'use client';
 
 import { useRef, type PointerEvent } from 'react';
-import { formatCm2, formatMm } from '@/core/format';
+import { formatCm2, formatMm, plural } from '@/core/format';
 import type { ModelFacts } from '@/core/model/model';
 import { useSize } from '@/components/useSize';
 import { linearScale } from '@/components/linearScale';
@@ -59,6 +59,18 @@ export function HeightsPanel({ facts, cut, onCut }: HeightsPanelProps) {
           </li>
         )}
       </ul>
+      {facts.objects.length > 1 && (
+        <details className="border-t border-line px-4 py-2 text-sm">
+          <summary>{plural(facts.objects.length, 'object')} in the file</summary>
+          <ul className="max-h-28 overflow-y-auto">
+            {facts.objects.map(({ name, from, to }, i) => (
+              <li key={i}>
+                {name || `Object ${i + 1}`}: {formatMm(from)} to {formatMm(to)} mm
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
       {facts.steepMm2 >= 10 && (
         <p className="border-t border-line px-4 py-2 text-sm text-muted">
           {formatCm2(facts.steepMm2)} hang over by more than 45°.

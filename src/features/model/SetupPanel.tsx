@@ -73,7 +73,11 @@ export function SetupPanel({ setup, facts, onChange }: SetupPanelProps) {
       </div>
       <div>
         <h3 className="font-semibold">Size</h3>
-        <p className="text-sm text-muted">{facts ? sizeWords(facts.size) : 'Measuring…'}</p>
+        <p className="text-sm text-muted">
+          {facts
+            ? `${sizeWords(facts.size)}, ${(facts.volumeMm3 / 1000).toFixed(1)} cm³, ${facts.triangles.toLocaleString('en')} triangles`
+            : 'Measuring…'}
+        </p>
         <NumberField
           label="Along the bed"
           unit="%"
@@ -142,8 +146,8 @@ function UnitPart({ setup, facts, onChange }: SetupPanelProps) {
     <div role="group" aria-label="Unit" className="rounded-md bg-caution-soft p-3">
       <p className="font-medium">How large is it?</p>
       <p className="mb-2 text-sm">
-        The file does not say its unit, and in millimetres it would be very{' '}
-        {unit === 'micron' ? 'large' : 'small'}. Taken as {UNIT_NAMES[unit]}
+        The file does not say its unit, and its numbers are unusual for millimetres. Taken as{' '}
+        {UNIT_NAMES[unit]}
         {facts ? ` it is ${facts.size.map(formatMm).join(' × ')} mm` : ''}.
       </p>
       {choose}
