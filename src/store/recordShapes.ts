@@ -3,7 +3,7 @@ import { refuse, success, type Result } from '@/core/findings';
 import type { LevelBox } from '@/core/geometry/footprint';
 import type { PrintPicture } from '@/core/geometry/picture';
 import { UNIT_MM, type ModelUnit } from '@/core/model/modelFile';
-import { SETUP_LIMITS } from '@/core/model/setup';
+import { SETUP_LIMITS } from '@/core/model/setupLimits';
 import { parsePlanBook } from '@/core/plan/planBook';
 import { parseStoredProfile } from '@/core/printer/printerFile';
 import { readShape, type ShapeWords } from '@/core/shape';

@@ -21,12 +21,6 @@ export interface ModelSetup {
 
 export const NO_TURN: Turn = [1, 0, 0, 0, 1, 0, 0, 0, 1];
 
-/** Limits of what can be set, mm and factors. */
-export const SETUP_LIMITS = {
-  layer: { least: 0.04, most: 1 },
-  scale: { least: 0.01, most: 100 },
-} as const;
-
 /** A model shorter than this along its longest side, or longer, is hardly drawn in millimetres. */
 const SMALLEST_MM = 8;
 const LARGEST_MM = 500;

@@ -1,11 +1,12 @@
 'use client';
 
 import { FileUp, Layers2, PencilRuler } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
+import { Once } from '@/components/Once';
 import { useRef, useState } from 'react';
 import { askForPlaces, canAskForPlaces } from '@/components/fileHandles';
 import { useFileDrop } from '@/components/useFileDrop';
-import { BundleDialog } from '@/features/safe/BundleDialog';
 import { SaveReminder } from '@/features/safe/SaveReminder';
 import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
@@ -18,13 +19,19 @@ import { ListingBar } from './ListingBar';
 import { ALL_JOBS, foldersOf, listed, MANY_JOBS } from './listing';
 import { useFirstSight } from '@/store/settings';
 import type { Job } from '@/store/records';
-import { joinableFile, joinableJob, JoinDialog, type Joinable } from './JoinDialog';
+import { joinableFile, joinableJob, type Joinable } from './joinable';
 import { FailedNotice, RunningNotice } from './ImportNotices';
 import { DeletedJobs } from './DeletedJobs';
 import { RoomNote } from './RoomNote';
 import { isBundle } from './isBundle';
 import { loadBench, useBench } from './useBench';
 import { useHandedFiles } from './useHandedFiles';
+
+// What is opened now and then is fetched then.
+const JoinDialog = dynamic(() => import('./JoinDialog').then((one) => one.JoinDialog));
+const BundleDialog = dynamic(() =>
+  import('@/features/safe/BundleDialog').then((one) => one.BundleDialog),
+);
 
 /** The demo job to try things on. */
 const TRIED = 'hide-plate-7.gcode';
@@ -168,20 +175,24 @@ export function BenchScreen() {
       <DeletedJobs deleted={bench.deleted} />
       <RoomNote jobCount={bench.jobs?.length ?? 0} />
 
-      <JoinDialog
-        choices={joining?.choices ?? null}
-        allChosen={(joining?.files ?? null) !== null}
-        onClose={() => setJoining(null)}
-        onApart={
-          joining?.files
-            ? () => {
-                bench.add(joining.files ?? []);
-                setJoining(null);
-              }
-            : null
-        }
-      />
-      <BundleDialog file={bundle} onClose={() => setBundle(null)} />
+      <Once wanted={joining !== null}>
+        <JoinDialog
+          choices={joining?.choices ?? null}
+          allChosen={(joining?.files ?? null) !== null}
+          onClose={() => setJoining(null)}
+          onApart={
+            joining?.files
+              ? () => {
+                  bench.add(joining.files ?? []);
+                  setJoining(null);
+                }
+              : null
+          }
+        />
+      </Once>
+      <Once wanted={bundle !== null}>
+        <BundleDialog file={bundle} onClose={() => setBundle(null)} />
+      </Once>
       {drop.isOver && (
         <div className="pointer-events-none absolute inset-2 grid place-items-center rounded-xl border-2 border-dashed border-accent bg-accent-soft/90 text-xl font-semibold">
           Let go to open it

@@ -1,7 +1,6 @@
 'use client';
 
 import { FileUp, X } from 'lucide-react';
-import Image from 'next/image';
 import { useRouter } from 'next/navigation';
 import { Button } from '@/components/Button';
 
@@ -35,14 +34,10 @@ export function FirstSight({ tryId, onOpen, onDismiss }: FirstSightProps) {
           )}
         </div>
       </div>
-      <Image
-        src="/first-sight.webp"
-        alt="A relief of a marsh in five colours, printed with four swaps"
-        width={360}
-        height={200}
-        priority
-        unoptimized
-        className="h-auto w-[min(22rem,100%)]"
+      <div
+        role="img"
+        aria-label="A relief of a marsh in five colours, printed with four swaps"
+        className="aspect-[760/420] w-[min(22rem,100%)] bg-[url(/first-sight.webp)] bg-contain bg-center bg-no-repeat"
       />
       <button
         type="button"

@@ -1,12 +1,17 @@
 import { Hand, Trash2 } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { Link } from '@/components/Link';
 import { formatBytes, formatDuration, formatMm, plural } from '@/core/format';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Job } from '@/store/records';
-import { FolderMenu } from './FolderMenu';
 import { JobPicture } from './JobPicture';
 import { STATE_WORDS, type JobState } from './jobState';
+
+// Only a Bench with many jobs has folders.
+const FolderMenu = dynamic(() => import('./FolderMenu').then((module) => module.FolderMenu), {
+  ssr: false,
+});
 
 interface JobCardProps {
   readonly job: Job;

@@ -5,36 +5,13 @@ import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
-import type { Result } from '@/core/findings';
 import { commonWords } from '@/core/output/deliveryNames';
+import type { Result } from '@/core/findings';
+import type { NamedFile } from '@/features/files/namedFiles';
 import type { Job } from '@/store/records';
-import { plainFile, type NamedFile } from '@/features/files/namedFiles';
 import { OrderButtons, withMoved } from '@/features/files/OrderButtons';
-import { filesOfJob, joinJobs } from './joinJobs';
-
-/** Something that can be printed together with others: a job of the Bench, or a file that was dropped. */
-export interface Joinable {
-  readonly key: string;
-  readonly name: string;
-  readonly files: () => Promise<Result<NamedFile[]>>;
-}
-
-/** A job as one of several to be printed together. */
-export function joinableJob(job: Job): Joinable {
-  return { key: job.id, name: job.name, files: () => filesOfJob(job) };
-}
-
-/** The same for a file that was dropped. */
-export function joinableFile(file: File, i: number): Joinable {
-  return {
-    key: `${i} ${file.name}`,
-    name: file.name,
-    files: async () => {
-      const read = await plainFile(file);
-      return read.ok ? { ok: true, value: [read.value] } : read;
-    },
-  };
-}
+import { joinJobs } from './joinJobs';
+import type { Joinable } from './joinable';
 
 interface JoinDialogProps {
   /** What may be printed together; null when it is not asked for. */

@@ -2,9 +2,8 @@
 
 import { useEffect, useState } from 'react';
 import type { JobPlan } from '@/core/plan/jobPlan';
-import { loadLogbook, useLogbook } from '@/store/logbook';
-import { runs, useRuns } from '@/store/runs';
-import type { Job, LogEntry, Run } from '@/store/records';
+import { jobPrints, type JobPrints } from '@/store/jobPrints';
+import type { Job } from '@/store/records';
 
 /** How far a job has come. */
 export type JobState = 'model' | 'new' | 'planned' | 'written' | 'printing' | 'printed';
@@ -18,12 +17,6 @@ export const STATE_WORDS: Readonly<Record<JobState, string>> = {
   printing: 'Printing',
   printed: 'Printed',
 };
-
-/** What is known of a job's prints. */
-export interface JobPrints {
-  readonly runs: readonly Pick<Run, 'jobId' | 'id' | 'isRehearsal'>[];
-  readonly entries: readonly Pick<LogEntry, 'jobId' | 'id' | 'phase' | 'at'>[];
-}
 
 /** How far a job has come: by its newest print, and by its plan where there is none. */
 export function stateOf(
@@ -41,18 +34,20 @@ export function stateOf(
 
 const NOTHING: JobPrints = { runs: [], entries: [] };
 
-/** What is known of all prints; nothing until it is loaded. */
+/** What is known of all prints; nothing until it is read. */
 export function useJobPrints(): JobPrints {
-  const known = useRuns((state) => state.records);
-  const entries = useLogbook((state) => state.records);
-  const [isAsked, setAsked] = useState(false);
+  const [prints, setPrints] = useState(NOTHING);
   useEffect(() => {
-    Promise.all([runs.load(), loadLogbook()]).then(
-      () => setAsked(true),
+    let wanted = true;
+    jobPrints().then(
+      (found) => wanted && setPrints(found),
       () => {
         // Cards say what follows from plans alone.
       },
     );
+    return () => {
+      wanted = false;
+    };
   }, []);
-  return isAsked && known && entries ? { runs: known, entries } : NOTHING;
+  return prints;
 }

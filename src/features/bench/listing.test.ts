@@ -4,7 +4,8 @@ import { layerNumber } from '@/core/gcode/layers';
 import { NO_TURN, type ModelSetup } from '@/core/model/setup';
 import type { Job } from '@/store/records';
 import { storedJob } from '../../../tests/support/storedJobs';
-import { stateOf, type JobPrints } from './jobState';
+import type { JobPrints } from '@/store/jobPrints';
+import { stateOf } from './jobState';
 import { ALL_JOBS, foldersOf, listed } from './listing';
 
 const job = (id: string, part: Partial<Job> = {}): Job => ({ ...storedJob(id), ...part });

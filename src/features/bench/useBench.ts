@@ -20,7 +20,7 @@ import { keepWatched } from '@/store/watched';
 import type { ReadProgress } from '@/workers/protocol';
 import { placeOf } from '@/components/fileHandles';
 import { keepPlaceInList } from '@/components/returnFocus';
-import { importFile, type Import, type StartImport } from './importFile';
+import type { Import, StartImport } from './importFile';
 import { seedDemo } from './seedDemo';
 
 export interface RunningImport {
@@ -81,6 +81,8 @@ export function useBench(): Bench {
   const seeded = useRef(false);
 
   const start: StartImport = useCallback(async (file, fileName, details) => {
+    // What reads files is fetched when there is one.
+    const { importFile } = await import('./importFile');
     const id = ++lastId.current;
     const update = (progress: ReadProgress): void =>
       setRunning((all) => all.map((one) => (one.id === id ? { ...one, progress } : one)));

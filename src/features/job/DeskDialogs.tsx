@@ -1,7 +1,8 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect } from 'react';
+import { Once } from '@/components/Once';
 import { useJob } from './jobContext';
 import { wasTourSeen } from './tourSeen';
 import type { DeskState } from './useDesk';
@@ -41,13 +42,6 @@ const ReadingSlice = dynamic(() =>
 const ForeignPlanDialog = dynamic(() =>
   import('@/features/reslice/ForeignPlanDialog').then((one) => one.ForeignPlanDialog),
 );
-
-/** Renders what it holds from the first time on that it is wanted: closing needs it to be there still. */
-function Once({ wanted, children }: { wanted: boolean; children: ReactNode }) {
-  const [was, setWas] = useState(wanted);
-  if (wanted && !was) setWas(true);
-  return was && children;
-}
 
 /** Whatever is open over the desk. */
 export function DeskDialogs({ desk }: { desk: DeskState }) {

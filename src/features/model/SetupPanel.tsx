@@ -6,7 +6,8 @@ import { formatCm2, formatMm } from '@/core/format';
 import { directionWords } from '@/core/model/directions';
 import type { ModelFacts } from '@/core/model/model';
 import { UNIT_MM, type ModelUnit } from '@/core/model/modelFile';
-import { layFlat, SETUP_LIMITS, turnAbout, turned, type ModelSetup } from '@/core/model/setup';
+import { layFlat, turnAbout, turned, type ModelSetup } from '@/core/model/setup';
+import { SETUP_LIMITS } from '@/core/model/setupLimits';
 import { sizeWords } from './words';
 
 interface SetupPanelProps {
