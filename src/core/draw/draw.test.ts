@@ -128,7 +128,7 @@ describe('a plate', () => {
           expect(volume / (sizeOfArea(regions.base) * back + shown * face)).toBeCloseTo(1, 3);
         }
       }),
-      { numRuns: 60 },
+      { numRuns: 24 },
     );
   });
 
@@ -252,7 +252,7 @@ describe('codes to scan', () => {
           expect(moduleOf(codeOf(text, scale))).toBeCloseTo(scale, 1);
         },
       ),
-      { numRuns: 40 },
+      { numRuns: 20 },
     );
   });
 
