@@ -52,6 +52,9 @@ try {
   await shoot(page, 'model');
   await page.goto(app.url);
   await byRole(page, 'button', 'Delete Hide plate 8').click();
+  await seeText(page, 'Hide plate 8 is deleted');
+  // What was said of it goes with the page.
+  await page.goto(app.url);
 
   await byRole(page, 'link', 'Hide plate 7').click();
   await seeText(page, 'Bands');

@@ -13,7 +13,7 @@ import { disc, rectangle, type Area } from './areas';
 import { bodiesOf } from './bodies';
 import { moduleOf, type Bitmap } from './code';
 import { Lettering } from './lettering';
-import { narrowPlaces, sizeOfArea } from './narrowPlaces';
+import { narrowPlaces } from './narrowPlaces';
 import { FIRST_PLATE, FONTS, heightOf, type PlateDrawing } from './plate';
 import { boxOf, regionsOf } from './regions';
 import { sizedPicture } from './picture';
@@ -23,6 +23,18 @@ const lettering = (name: string): Lettering => {
   const bytes = readFileSync(`public/fonts/${name}.woff`);
   return Lettering.from(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length));
 };
+/** Size of an area by the shoelace formula, holes taken off. */
+const sizeOfArea = (area: Area): number =>
+  area.reduce(
+    (all, path) =>
+      all +
+      path.reduce((sum, { x, y }, i) => {
+        const next = path[(i + 1) % path.length];
+        return sum + (x * next.y - next.x * y) / 2;
+      }, 0),
+    0,
+  );
+
 const NOTHING = { letters: [], picture: [] };
 const TWO_INKS = {
   ...FIRST_PLATE,

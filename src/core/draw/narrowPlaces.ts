@@ -1,4 +1,4 @@
-import { areaPathsD, areaD, EndType, inflatePathsD, JoinType } from 'clipper2-ts';
+import { areaD, EndType, inflatePathsD, JoinType } from 'clipper2-ts';
 import { cut, overlap, type Area } from './areas';
 import type { PlateDrawing } from './plate';
 import type { PlateRegions } from './regions';
@@ -50,9 +50,4 @@ const offset = (area: Area, by: number): Area =>
 /** Pieces that one would see: the tips of corners are none. */
 function seen(area: Area, width: number): Area {
   return area.filter((path) => Math.abs(areaD(path)) > width * width * 0.6);
-}
-
-/** Size of an area, mm². */
-export function sizeOfArea(area: Area): number {
-  return Math.abs(areaPathsD(area));
 }

@@ -152,12 +152,12 @@ function cornersOnEdges(all: readonly Point[], nearEdge: number): OnEdge {
 }
 
 /** All of some areas as one, outlines running counter-clockwise round what is full. */
-export function joined(area: PathsD): PathsD {
+function joined(area: PathsD): PathsD {
   return clip(ClipType.Union, area, []);
 }
 
 /** What of an area lies outside of another. */
-export function without(area: PathsD, away: PathsD): PathsD {
+function without(area: PathsD, away: PathsD): PathsD {
   return clip(ClipType.Difference, area, away);
 }
 
@@ -246,7 +246,7 @@ function isLine(a: Point, b: Point, c: Point, nearEdge: number): boolean {
 }
 
 /** Outlines by what they belong to: an outer one, and then the holes in it. */
-export function polygonsOf(area: PathsD): PathD[][] {
+function polygonsOf(area: PathsD): PathD[][] {
   if (area.length === 0) return [];
   const clipper = new ClipperD(DECIMALS);
   clipper.addSubjectPaths(area);

@@ -19,7 +19,7 @@ export function writeStl(corners: Float32Array): Uint8Array<ArrayBuffer> {
 }
 
 /** Direction that a triangle looks in; zero for one without area. */
-export function normalOf(c: ArrayLike<number>): [number, number, number] {
+function normalOf(c: ArrayLike<number>): [number, number, number] {
   const [ux, uy, uz] = [c[3] - c[0], c[4] - c[1], c[5] - c[2]];
   const [vx, vy, vz] = [c[6] - c[0], c[7] - c[1], c[8] - c[2]];
   const [x, y, z] = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx];

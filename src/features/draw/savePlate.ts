@@ -38,7 +38,7 @@ export function plateStl({ objects }: PlateBodies): Blob {
 }
 
 /** The plan that a plate's heights stand for. */
-export function platePlan(
+function platePlan(
   { baseLetter }: PlateDrawing,
   { swaps, layers }: PlateBodies,
   fingerprint: string,

@@ -86,12 +86,6 @@ export class HandScene {
     this.radius = this.measure();
   }
 
-  /** Numbers of what is drawn, for figures. */
-  get drawn(): { readonly triangles: number; readonly calls: number } {
-    const { triangles, calls } = this.renderer.info.render;
-    return { triangles, calls };
-  }
-
   resize(width: number, height: number, pixelRatio: number): void {
     this.ratio = pixelRatio;
     this.isCoarse = false;
