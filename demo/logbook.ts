@@ -123,6 +123,7 @@ function planOf(
       runoutSensor: machine === SLUICE,
       brush: machine === BITTERN,
       beeper: true,
+      filamentDiameter: 1.75,
       nozzleCools: 600,
       motorsLetGo: 120,
     },
@@ -163,6 +164,7 @@ function planOf(
     })),
     layerStarts: null,
     loadFirst: false,
+    stand: null,
   };
 }
 

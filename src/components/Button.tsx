@@ -1,4 +1,4 @@
-import type { ButtonHTMLAttributes } from 'react';
+import type { ButtonHTMLAttributes, Ref } from 'react';
 
 const KINDS = {
   primary:
@@ -10,6 +10,7 @@ const KINDS = {
 
 export interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
   readonly kind?: keyof typeof KINDS;
+  readonly ref?: Ref<HTMLButtonElement>;
 }
 
 export function Button({ kind = 'plain', className = '', ...rest }: ButtonProps) {

@@ -1,4 +1,4 @@
-import { setLocale, ValidationError, type AnyObject, type ISchema, type Schema } from 'yup';
+import { number, setLocale, ValidationError, type AnyObject, type ISchema, type Schema } from 'yup';
 import { refuse, success, type RefusalCode, type Result } from './findings';
 
 /**
@@ -98,6 +98,13 @@ setLocale({
     max: (said: Said & { max: number }) => `${at(said)} should hold at most ${said.max}`,
   },
 });
+
+/** The years that a stored time may lie in: what is outside of them is no time of a print. ms since 1970. */
+const EARLIEST = Date.UTC(2000, 0, 1);
+const LATEST = Date.UTC(2200, 0, 1);
+
+/** A stored moment, ms since 1970: one that every calendar can show. */
+export const moment = () => number().min(EARLIEST).max(LATEST);
 
 /** Reads data of a schema. What the schema lets be left out gets its default. */
 export function readShape<T>(schema: Schema<T>, json: unknown, words: ShapeWords): Result<T> {

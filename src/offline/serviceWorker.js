@@ -86,12 +86,28 @@ async function page(kind, path, request) {
   if (!parts) return kept(keyOf(kind, path), request);
   const [, room, id, station] = parts;
   const cache = await caches.open(CACHE);
+  // Runs that came from another device have one place for all of them.
+  if (await cache.match(keyOf(kind, path))) return kept(keyOf(kind, path), request);
   const found = await cache.match(keyOf(kind, `${room}${SOME_ID}${station}`));
   // Texts in a part are counted: only an id of the same length can be put in place.
   if (!found || id.length !== SOME_ID.length) return fetch(request);
   const text = await found.text();
   const { status, headers } = found;
   return new Response(text.replaceAll(SOME_ID, id), { status, headers });
+}
+
+// A notice that is pressed brings the page to the front that showed it, or opens it again.
+self.addEventListener('notificationclick', (event) => {
+  const { notification } = event;
+  notification.close();
+  event.waitUntil(toFront(notification.data?.page ?? '/'));
+});
+
+async function toFront(page) {
+  const open = await self.clients.matchAll({ type: 'window', includeUncontrolled: true });
+  const addressOf = ({ pathname, search }) => `${pathname}${search}`;
+  const found = open.find((client) => addressOf(new URL(client.url)) === page);
+  await (found ? found.focus() : self.clients.openWindow(page));
 }
 
 /** Keeps what another program shares, and shows the Bench, which opens it. Nothing goes to the server. */

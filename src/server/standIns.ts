@@ -3,10 +3,14 @@ import { StandIn, type StandInProfile, type StandInState } from '@/core/run/stan
 /** Printers at a time, and how often they move, ms. */
 const MOST_PRINTERS = 4;
 const TICK = 250;
-/** One that nobody listens to ends after this, ms. */
-const LONELY = 60_000;
-/** While it waits for hands, its time passes no faster than this. */
-const WAITING_SPEED = 10;
+/** One that nobody listens to stands still, and ends after this, ms: somebody may be reading the guide. */
+const LONELY = 30 * 60_000;
+
+/** How much faster than the clock on the wall its time passes: while it prints, and while it waits for hands. */
+export interface StandInSpeeds {
+  readonly printing: number;
+  readonly waiting: number;
+}
 
 /** What listeners are told. */
 export interface StandInNews extends StandInState {
@@ -24,21 +28,25 @@ interface Listener {
 /** A stand-in that runs by the clock of this process, and tells its listeners. */
 export class RunningStandIn {
   readonly id = crypto.randomUUID();
+  /** While it prints; it may be changed. */
+  speed: number;
   private readonly listeners = new Set<Listener>();
   private readonly standIn: StandIn;
   private readonly timer: ReturnType<typeof setInterval>;
   private log: string[] = [];
   private phase: StandInState['phase'] = 'printing';
   private lonelySince = Date.now();
+  private wasHeard = false;
   private latest = Date.now();
 
   constructor(
     bytes: Uint8Array,
     profile: StandInProfile,
-    public speed: number,
+    private readonly speeds: StandInSpeeds,
     private readonly onEnd: (id: string) => void,
   ) {
     this.standIn = new StandIn(bytes, profile);
+    this.speed = speeds.printing;
     this.timer = setInterval(() => this.tick(), TICK);
   }
 
@@ -48,11 +56,17 @@ export class RunningStandIn {
 
   listen(listener: Listener): () => void {
     this.listeners.add(listener);
+    this.wasHeard = true;
     listener.hear(this.news);
     return () => {
       this.listeners.delete(listener);
       this.lonelySince = Date.now();
     };
+  }
+
+  /** Somebody has looked at it, and nobody does now. */
+  get isLonely(): boolean {
+    return this.wasHeard && this.listeners.size === 0;
   }
 
   /** Does something to the printer at once, and tells it. */
@@ -70,10 +84,11 @@ export class RunningStandIn {
 
   private tick(): void {
     const now = Date.now();
-    const speed =
-      this.standIn.state.waitsSince === null ? this.speed : Math.min(this.speed, WAITING_SPEED);
+    const waits = this.standIn.state.waitsSince !== null;
+    const speed = waits ? Math.min(this.speed, this.speeds.waiting) : this.speed;
     // By the clock and not by counting ticks, and never in one leap over a sleep of this machine.
-    this.standIn.advance((Math.min(now - this.latest, 4 * TICK) / 1000) * speed);
+    const passed = this.listeners.size === 0 ? 0 : Math.min(now - this.latest, 4 * TICK);
+    this.standIn.advance((passed / 1000) * speed);
     this.latest = now;
     const { phase } = this.standIn.state;
     if (phase !== this.phase) this.log.push(phase);
@@ -92,14 +107,15 @@ export class RunningStandIn {
 const shared = globalThis as { lamellaStandIns?: Map<string, RunningStandIn> };
 const standIns = (shared.lamellaStandIns ??= new Map<string, RunningStandIn>());
 
-/** Starts a stand-in; null when there are as many as may be. */
+/** Starts a stand-in in place of one that nobody looks at, where there are as many as may be; null for none. */
 export function startStandIn(
   bytes: Uint8Array,
   profile: StandInProfile,
-  speed: number,
+  speeds: StandInSpeeds,
 ): RunningStandIn | null {
+  if (standIns.size >= MOST_PRINTERS) [...standIns.values()].find((one) => one.isLonely)?.end();
   if (standIns.size >= MOST_PRINTERS) return null;
-  const made = new RunningStandIn(bytes, profile, speed, (id) => standIns.delete(id));
+  const made = new RunningStandIn(bytes, profile, speeds, (id) => standIns.delete(id));
   standIns.set(made.id, made);
   return made;
 }

@@ -2,7 +2,7 @@ import type { Database } from './db';
 import type { LogEntry } from './records';
 
 /** Rises whenever an entry is drawn from a run in another way: entries that are there are then made anew. */
-export const ENTRY_VERSION = 1;
+export const ENTRY_VERSION = 2;
 
 /** Whether a stored line of the logbook is one of this version. */
 export function isEntry(value: unknown): value is LogEntry {

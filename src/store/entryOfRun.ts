@@ -32,10 +32,7 @@ export function entryOfRun(run: Run): LogEntry | null {
     wrong: events.flatMap((one) => (one.kind === 'failed' ? [one.what] : [])).join(' '),
     photos: log.photos.length,
     colours: bands.map(({ filament }) => filament.colour),
-    used: takenFilament(runPlan, seen, log, DIAMETER),
+    used: takenFilament(runPlan, seen, log),
     facts,
   };
 }
-
-/** What most printers take, mm. */
-const DIAMETER = 1.75;

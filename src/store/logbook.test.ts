@@ -9,6 +9,7 @@ import type { RunEvent } from '@/core/run/events';
 import { ordinarySpool, type Spool } from '@/core/filament/spool';
 import { database } from './db';
 import { runsAtHand } from './entryLine';
+import { ENTRY_VERSION } from './entryLine';
 import { loadLogbook, logbook } from './logbook';
 import { addPhoto, photosOf, removePhoto } from './photos';
 import type { Photo, Run } from './records';
@@ -97,8 +98,8 @@ describe('the logbook', () => {
       facts: object;
     }[];
     expect(entries.map(({ id, version }) => [id, version])).toEqual([
-      ['one', 1],
-      ['two', 1],
+      ['one', ENTRY_VERSION],
+      ['two', ENTRY_VERSION],
     ]);
     expect(entries[1].facts).not.toBeNull();
   });

@@ -1,4 +1,5 @@
 import type { IDBPDatabase, IDBPTransaction } from 'idb';
+import { newId } from '@/workers/ids';
 
 /** The transaction in which the database changes its shape. */
 export type UpgradeTransaction = IDBPTransaction<unknown, string[], 'versionchange'>;
@@ -69,7 +70,7 @@ export const MIGRATIONS: readonly Migration[] = [
     to: 6,
     // The database knows itself again, plans count their writes, and deleted jobs stay for a while.
     run: async (_db, transaction) => {
-      await transaction.objectStore('meta').put(crypto.randomUUID(), ID_KEY);
+      await transaction.objectStore('meta').put(newId(), ID_KEY);
       const plans = transaction.objectStore('plans');
       for (const id of await plans.getAllKeys()) {
         const book = (await plans.get(id)) as unknown;

@@ -3,6 +3,7 @@ import { ORDINARY_PROFILE, type Printer } from '@/core/printer/printer';
 import { createCollection } from './collection';
 import { parseStoredPrinter } from './recordShapes';
 import type { StoredPrinter } from './records';
+import { newId } from '@/workers/ids';
 
 /** The printers' profiles, in the order in which they came. */
 export const printers = createCollection<StoredPrinter>({
@@ -26,7 +27,7 @@ export const usePrinters = printers.use;
 
 /** Stores a printer under a new id and answers the id; null when it could not be written. */
 export async function addPrinter(printer: Printer): Promise<string | null> {
-  const stored = { id: crypto.randomUUID(), addedAt: Date.now(), printer };
+  const stored = { id: newId(), addedAt: Date.now(), printer };
   return (await printers.save([stored])) ? stored.id : null;
 }
 

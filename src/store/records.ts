@@ -7,7 +7,7 @@ import type { RunFacts } from '@/core/log/facts';
 import type { RunLog, RunResult } from '@/core/log/runLog';
 import type { TakenFilament } from '@/core/log/taken';
 import type { RunEvent } from '@/core/run/events';
-import type { RunPhase } from '@/core/run/follow';
+import type { RunPhase } from '@/core/run/runState';
 import type { RunPicture } from '@/core/run/runPicture';
 import type { RunPlan } from '@/core/run/runPlan';
 

@@ -4,7 +4,7 @@ import { EMPTY_LOG, runLog } from '@/core/log/runLog';
 import { parseEvents } from '@/core/run/events';
 import type { RunPicture } from '@/core/run/runPicture';
 import { parseRunPlan } from '@/core/run/runPlan';
-import { readShape, type ShapeWords } from '@/core/shape';
+import { moment, readShape, type ShapeWords } from '@/core/shape';
 import type { Run } from './records';
 
 const id = () => string().min(1).max(80).required();
@@ -12,18 +12,18 @@ const id = () => string().min(1).max(80).required();
 const runSchema = object({
   id: id(),
   jobId: id(),
-  writtenAt: number().required(),
+  writtenAt: moment().required(),
   runPlan: mixed().required(),
   plan: mixed().nullable().defined(),
   outputs: array(
     object({
       name: string().defined(),
-      bytes: number().integer().min(0).required(),
+      bytes: number().integer().min(0).max(1e13).required(),
       sha256: string().required(),
     }).required(),
   ).required(),
   isProven: boolean().required(),
-  startAt: number().nullable().defined(),
+  startAt: moment().nullable().defined(),
   isRehearsal: boolean().required(),
   events: array().required(),
   log: runLog.default(undefined),

@@ -7,15 +7,17 @@ import { database } from './db';
 import { journalEntries } from './journal';
 import { knownAsJson } from './recovery';
 import type { Run } from './records';
-import { rememberOutput, takeHanded } from './newRuns';
-import { isPlanChanged, runs, tellRun } from './runs';
+import { printAgain, rememberOutput, takeHanded } from './newRuns';
+import { HANDED, hasJob, isPlanChanged, runs, tellRun } from './runs';
+import type { RunEvent } from '@/core/run/events';
 import { parseRun } from './runShape';
 import { retryWrites } from './writes';
 
+const START = Date.UTC(2026, 3, 5, 16);
 const RUN: Run = {
   id: 'run-1',
   jobId: 'job-1',
-  writtenAt: 1,
+  writtenAt: START + 1,
   runPlan: runPlan([600, 300]),
   plan: { version: 7 },
   outputs: [{ name: 'hide-plate-7.gcode', bytes: 9, sha256: 'ab'.repeat(32) }],
@@ -38,12 +40,12 @@ beforeEach(async () => {
 
 describe('runs', () => {
   it('are stored as they happen, and read as they were', async () => {
-    expect(await tellRun('run-1', { kind: 'started' }, 5)).toBe(true);
+    expect(await tellRun('run-1', { kind: 'started' }, START + 5)).toBe(true);
     await Promise.all([
-      tellRun('run-1', { kind: 'stopped', how: 'planned' }, 6),
-      tellRun('run-1', { kind: 'note', text: 'a blob' }, 7),
+      tellRun('run-1', { kind: 'stopped', how: 'planned' }, START + 6),
+      tellRun('run-1', { kind: 'note', text: 'a blob' }, START + 7),
     ]);
-    expect(told().map(({ kind, at }) => `${kind} ${at}`)).toEqual([
+    expect(told().map(({ kind, at }) => `${kind} ${at - START}`)).toEqual([
       'started 5',
       'stopped 6',
       'note 7',
@@ -57,21 +59,21 @@ describe('runs', () => {
   });
 
   it('keep one written output of a job until it is begun', async () => {
-    await rememberOutput({ ...RUN, id: 'run-2', writtenAt: 2 });
+    await rememberOutput({ ...RUN, id: 'run-2', writtenAt: START + 2 });
     expect(runs.known().map(({ id }) => id)).toEqual(['run-2']);
     await tellRun('run-2', { kind: 'started' });
-    await rememberOutput({ ...RUN, id: 'run-3', writtenAt: 3 });
-    await rememberOutput({ ...RUN, id: 'other', jobId: 'job-2', writtenAt: 4 });
+    await rememberOutput({ ...RUN, id: 'run-3', writtenAt: START + 3 });
+    await rememberOutput({ ...RUN, id: 'other', jobId: 'job-2', writtenAt: START + 4 });
     expect(runs.known().map(({ id }) => id)).toEqual(['other', 'run-3', 'run-2']);
   });
 
   it('lose no tap on a full disk: it is written when there is room, with its own time', async () => {
     const empty = fillDisk();
-    expect(await tellRun('run-1', { kind: 'started' }, 11)).toBe(false);
+    expect(await tellRun('run-1', { kind: 'started' }, START + 11)).toBe(false);
     expect(told()).toEqual([]);
     empty();
     await retryWrites();
-    expect(told()).toMatchObject([{ kind: 'started', at: 11 }]);
+    expect(told()).toMatchObject([{ kind: 'started', at: START + 11 }]);
   });
 
   it('lie in the second place until they are over, and in what can be rescued', async () => {
@@ -99,15 +101,50 @@ describe('runs', () => {
 
   it('from another device are put together with what was told here', async () => {
     const handed = { id: 'far', runPlan: RUN.runPlan, startAt: null };
-    await takeHanded({ ...handed, events: [{ kind: 'started', id: 'a', at: 1 }] });
-    await tellRun('far', { kind: 'stopped', how: 'planned' }, 3);
+    await takeHanded({ ...handed, events: [{ kind: 'started', id: 'a', at: START + 1 }] });
+    await tellRun('far', { kind: 'stopped', how: 'planned' }, START + 3);
     await takeHanded({
       ...handed,
       events: [
-        { kind: 'started', id: 'a', at: 1 },
-        { kind: 'note', id: 'b', at: 2, text: 'hot' },
+        { kind: 'started', id: 'a', at: START + 1 },
+        { kind: 'note', id: 'b', at: START + 2, text: 'hot' },
       ],
     });
     expect(told('far').map(({ kind }) => kind)).toEqual(['started', 'note', 'stopped']);
+  });
+
+  it('come back from another device to the run that was written here', async () => {
+    await tellRun('run-1', { kind: 'started' }, START + 1);
+    const [begun] = told();
+    const there: RunEvent = { kind: 'finished', id: 'f', at: START + 2 };
+    const handed = { id: 'run-1', runPlan: RUN.runPlan, startAt: null, events: [begun, there] };
+    expect(await takeHanded(handed)).toEqual({ jobId: 'job-1', news: 1 });
+    expect(await takeHanded(handed)).toEqual({ jobId: 'job-1', news: 0 });
+    expect(told().map(({ kind }) => kind)).toEqual(['started', 'finished']);
+    expect(runs.known()[0]).toMatchObject({ jobId: 'job-1', isProven: true, plan: RUN.plan });
+  });
+
+  it('lead to the next print once, however often that is asked for', async () => {
+    const plan = { ...RUN.runPlan, stand: { swap: 0, until: START } };
+    await runs.edit('run-1', (run) => ({ ...run, runPlan: plan, startAt: START }));
+    await tellRun('run-1', { kind: 'started' });
+    await tellRun('run-1', { kind: 'finished' });
+    const [over] = runs.known();
+    const again = await printAgain(over);
+    expect(again).not.toBe('run-1');
+    expect(await printAgain(over)).toBe(again);
+    expect(runs.known().length).toBe(2);
+    const made = runs.known().find(({ id }) => id === again);
+    expect(made).toMatchObject({ events: [], startAt: null, runPlan: { stand: null } });
+    await tellRun(again!, { kind: 'started' });
+    expect(await printAgain(over)).not.toBe(again);
+  });
+
+  it('know whether they have a job here', async () => {
+    const db = await database();
+    await db.put('jobs', { id: 'job-1', deleted: null });
+    await db.put('jobs', { id: 'job-2', deleted: { at: START, held: [] } });
+    const found = await Promise.all(['job-1', 'job-2', 'gone', HANDED].map(hasJob));
+    expect(found).toEqual([true, false, false, false]);
   });
 });

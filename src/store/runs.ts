@@ -4,9 +4,13 @@ import { database } from './db';
 import { runsAtHand } from './entryLine';
 import { parseRun } from './runShape';
 import type { Run } from './records';
+import { newId } from '@/workers/ids';
 
 /** The job of the made-up prints: none that is on the Bench. */
 export const MADE_UP = 'made-up';
+
+/** The job of runs that came from another device: they have none here. */
+export const HANDED = 'handed-over';
 
 /** What was written and how it was printed, newest first. */
 export const runs = createCollection<Run>({
@@ -31,8 +35,16 @@ export type Told = RunEvent extends infer E
 
 /** Stores what was told of a run at a moment; false when it could not be written. */
 export async function tellRun(id: string, told: Told, at: number = Date.now()): Promise<boolean> {
-  const event = { ...told, id: crypto.randomUUID(), at } as RunEvent;
+  const event = { ...told, id: newId(), at } as RunEvent;
   return runs.edit(id, (run) => ({ ...run, events: [...run.events, event] }));
+}
+
+/** Whether a job lies on the Bench of this browser. */
+export async function hasJob(jobId: string): Promise<boolean> {
+  if (jobId === HANDED || jobId === MADE_UP) return false;
+  // Looked at as it is stored: what reads jobs is large, and not needed at the printer.
+  const job = (await (await database()).get('jobs', jobId)) as { deleted?: unknown } | undefined;
+  return job !== undefined && job.deleted === null;
 }
 
 /** What of a plan changes nothing in what is printed. */

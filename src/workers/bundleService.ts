@@ -1,4 +1,4 @@
-import { createSHA256 } from 'hash-wasm';
+import { newSum } from './sums';
 import { ZipTooLargeError } from '@/core/archive/zipWriter';
 import type { BundleKind } from '@/core/bundle/form';
 import {
@@ -48,7 +48,7 @@ export function bundleService(): BundleService {
     },
     lines: (kind, take) => readLines(bundle(), kind, take),
     gcode: async (file, sha256, onProgress) => {
-      const hash = await createSHA256();
+      const hash = await newSum();
       const gatherer = new BlobGatherer();
       const done = await unpackAttached(
         bundle(),

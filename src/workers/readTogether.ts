@@ -1,4 +1,4 @@
-import { createSHA256 } from 'hash-wasm';
+import { newSum } from './sums';
 import { success, type Result } from '@/core/findings';
 import type { PrinterModel } from '@/core/motion/limits';
 import type { Reading } from '@/core/read/reading';
@@ -11,7 +11,7 @@ import type { SideKinds } from './sidePort';
 
 /** The fingerprint of several files as one input: SHA-256 of theirs. */
 export async function joinedFingerprint(fingerprints: readonly string[]): Promise<string> {
-  const hash = await createSHA256();
+  const hash = await newSum();
   hash.update(fingerprints.join(' '));
   return hash.digest('hex');
 }

@@ -1,4 +1,4 @@
-import { createSHA256 } from 'hash-wasm';
+import { newSum } from './sums';
 import { fastCells } from '@/core/geometry/fastCells';
 import { stampBatch } from '@/core/geometry/lineBatch';
 import { FootprintRaster } from '@/core/geometry/raster';
@@ -23,7 +23,7 @@ export function rasterServer(answer: AnswerSide): (message: unknown) => void {
 /** The fingerprint as a helper: takes bytes in their order, and answers their SHA-256 in hexadecimal. */
 export function hashServer(answer: AnswerSide): (message: unknown) => void {
   // What comes before the hash is ready waits for it, in order.
-  let ready = createSHA256();
+  let ready = newSum();
   return (message) => {
     ready = ready.then((hash) => {
       if (message instanceof Uint8Array) {

@@ -1,4 +1,4 @@
-import { createSHA256 } from 'hash-wasm';
+import { newSum } from './sums';
 import { joinRasters, rasterOf } from '@/core/geometry/joinRasters';
 import { LineBatcher } from '@/core/geometry/lineBatch';
 import type { LineSink } from '@/core/geometry/lineSink';
@@ -27,7 +27,7 @@ export interface SideWork {
 /** Does it here, one thing after the other: where there is no second core, and no way to start helpers. */
 export async function sideWorkHere(makeCells: MakeCells): Promise<SideWork> {
   const raster = new FootprintRaster(makeCells);
-  const hash = await createSHA256();
+  const hash = await newSum();
   return {
     lines: raster,
     hash: (chunk) => {

@@ -1,4 +1,4 @@
-import { createSHA256 } from 'hash-wasm';
+import { newSum } from './sums';
 import { refuse, success, type Result } from '@/core/findings';
 import type { Cut } from '@/core/model/cuts';
 import { handMesh } from '@/core/geometry/handMesh';
@@ -45,7 +45,7 @@ export async function holdModel(
     return refuse('too-large', 'The model file is larger than 1.5 GB. Save it coarser, or as 3MF.');
   }
   const bytes = new Uint8Array(await file.arrayBuffer());
-  const hash = await createSHA256();
+  const hash = await newSum();
   hash.update(bytes);
   const read = await readModel(bytes, name, (share) => tell(share * bytes.length));
   if (!read.ok) return read;

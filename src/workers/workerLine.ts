@@ -1,5 +1,6 @@
 import { wrap, type Endpoint, type Remote } from 'comlink';
 import type { PrintWorkerApi } from './protocol';
+import { newId } from './ids';
 
 /** Thrown into waiting calls when the worker died by itself. */
 export class WorkerDiedError extends Error {}
@@ -29,7 +30,7 @@ export class WorkerLine {
     start: StartWorker,
     private readonly onDeath: (why: string) => void,
   ) {
-    const name = `lamella-worker-${crypto.randomUUID()}`;
+    const name = `lamella-worker-${newId()}`;
     this.worker = start(name);
     this.remote = wrap<PrintWorkerApi>(this.worker);
     this.worker.onerror = (event) => {
@@ -89,8 +90,9 @@ export class WorkerLine {
 
   /** Waits for the lock that the worker holds: it is free when the worker is gone. */
   private watch(name: string): void {
+    // A page from an address without https has no locks: a worker that dies in silence is then not noticed.
     navigator.locks
-      .request(name, () => this.die(''))
+      ?.request(name, () => this.die(''))
       .catch(() => {
         // The page is going away.
       });

@@ -41,6 +41,7 @@ export function runPlan(bandSeconds: readonly number[], more: Partial<RunPlan> =
       runoutSensor: false,
       brush: false,
       beeper: true,
+      filamentDiameter: 1.75,
       nozzleCools: 600,
       motorsLetGo: 120,
     },
@@ -74,6 +75,7 @@ export function runPlan(bandSeconds: readonly number[], more: Partial<RunPlan> =
       return Array.from({ length: layers }, (_, n) => begun + (n * seconds) / layers);
     }),
     loadFirst: false,
+    stand: null,
     ...more,
   };
 }

@@ -6,11 +6,11 @@ import { layerNumber } from '../gcode/layers';
 import { prepareOutput } from '../output/apply';
 import { writeOutput } from '../output/parts';
 import { proveOutput } from '../output/proof';
-import { emptyPlan, withKnown, withSwap } from '../plan/jobPlan';
+import { emptyPlan, withKnown, withSwap, type JobPlan } from '../plan/jobPlan';
 import { EXAMPLE_PRINTERS } from '../printer/examples';
 import { ORDINARY_PROFILE } from '../printer/printer';
 import { RECIPE_KINDS } from '../printer/stopKinds';
-import { plainRecipe } from '../recipe/recipe';
+import { holdsMotors, plainRecipe } from '../recipe/recipe';
 import {
   checksFor,
   codes,
@@ -87,6 +87,35 @@ describe('each check', () => {
       expect(codes(mended.checks).filter((one) => one === code).length).toBeLessThan(before);
     },
   );
+});
+
+describe('motors that switch off while the printer waits', () => {
+  const found = async (kind: (typeof RECIPE_KINDS)[number], motorSeconds: number | null) => {
+    const printer = { ...TRIED, timeouts: { nozzleSeconds: null, motorSeconds } };
+    const plan = (one: JobPlan): JobPlan => ({ ...one, recipe: plainRecipe(kind) });
+    const { checks } = await checksFor({ plan, printer });
+    return checks.filter(({ code }) => code === 'motors-timeout').map(({ sentence }) => sentence);
+  };
+
+  it('are told before printing where an ordinary swap takes longer, and nothing holds them', async () => {
+    for (const kind of ['change-command', 'pause-command'] as const) {
+      expect(await found(kind, 120)).toEqual([
+        expect.stringMatching(/after 2 min of waiting, and an ordinary swap takes 3 min/),
+      ]);
+      expect(await found(kind, 240)).toEqual([]);
+      expect(await found(kind, null)).toEqual([]);
+    }
+    expect(await found('spelled-out', 120)).toEqual([
+      expect.stringMatching(/unless M17 holds them/),
+    ]);
+  });
+
+  it('are not counted down where the recipe holds them', () => {
+    const held = { kind: 'spelled-out', keepMotors: true } as const;
+    expect(holdsMotors(held)).toBe(true);
+    expect(holdsMotors({ ...held, kind: 'pause-command' })).toBe(false);
+    expect(holdsMotors({ ...held, keepMotors: false })).toBe(false);
+  });
 });
 
 describe('a wait', () => {

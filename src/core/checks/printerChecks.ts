@@ -1,5 +1,6 @@
 import { sourceLine } from '../read/sourceLine';
 import { formatDuration, plural } from '../format';
+import { SWAP_SECONDS } from '../plan/time';
 import type { SettingName } from '../gcode/settingName';
 import { printedTopBefore } from '../output/insert';
 import { undoingLines } from '../output/rewrites';
@@ -59,19 +60,38 @@ function waitingChecks({
     const sentence = `The nozzle cools after ${formatDuration(nozzleSeconds)} of waiting; coming and swapping take about ${formatDuration(wait)}. Heat it again before you pull.`;
     checks.push(checkOf('nozzle-timeout', 'may-fail', sentence));
   }
-  const spelled = recipe.kind === 'spelled-out' || recipe.kind === 'host-scripts';
-  const { namesMotors } = printer.firmware;
-  if (motorSeconds !== null && motorSeconds < wait && spelled && !namesMotors) {
-    const held = recipe.keepMotors ? ', unless M17 holds them longer' : '';
-    const sentence = `The motors let go after ${formatDuration(motorSeconds)} of waiting${held}. Say in the profile of ${printer.name} whether it runs files by itself; then Lamella can hold them for longer.`;
-    checks.push(checkOf('motors-timeout', 'may-fail', sentence));
-  } else if (motorSeconds !== null && motorSeconds < wait && spelled && !recipe.keepMotors) {
-    const sentence = `The motors let go after ${formatDuration(motorSeconds)} of waiting.`;
-    const kept = { ...plan, recipe: { ...recipe, keepMotors: true } };
-    const fix = { kind: 'plan', label: 'Keep them under power', plan: kept } as const;
-    checks.push(checkOf('motors-timeout', 'may-fail', sentence, { fix }));
-  }
+  if (motorSeconds !== null)
+    checks.push(...motorChecks({ printer, recipe, plan }, motorSeconds, wait));
   return checks;
+}
+
+/**
+ * Motors that switch off before a swap is done. A recipe of moves can hold them, and is held to the time until
+ * somebody comes; where a command of the firmware waits, an ordinary swap is to be over before.
+ */
+function motorChecks(
+  { printer, recipe, plan }: Pick<CheckInputs, 'printer' | 'recipe' | 'plan'>,
+  motorSeconds: number,
+  wait: number,
+): Check[] {
+  const after = `The motors switch off after ${formatDuration(motorSeconds)} of waiting`;
+  const { namesMotors } = printer.firmware;
+  if (recipe.kind !== 'spelled-out' && recipe.kind !== 'host-scripts') {
+    const swap = SWAP_SECONDS.machine + plan.handSeconds;
+    if (motorSeconds >= swap) return [];
+    const sentence = `${after}, and an ordinary swap takes ${formatDuration(swap)}: the printer may lose its position. Set a longer time at the printer, or spell the swap out in the recipe, which holds them.`;
+    return [checkOf('motors-timeout', 'may-fail', sentence)];
+  }
+  if (motorSeconds >= wait) return [];
+  if (!namesMotors) {
+    const held = recipe.keepMotors ? ', unless M17 holds them longer' : '';
+    const sentence = `${after}${held}. Say in the profile of ${printer.name} whether it runs files by itself; then Lamella can hold them for longer.`;
+    return [checkOf('motors-timeout', 'may-fail', sentence)];
+  }
+  if (recipe.keepMotors) return [];
+  const kept = { ...plan, recipe: { ...recipe, keepMotors: true } };
+  const fix = { kind: 'plan', label: 'Keep them under power', plan: kept } as const;
+  return [checkOf('motors-timeout', 'may-fail', `${after}.`, { fix })];
 }
 
 function purgeChecks(inputs: CheckInputs): Check[] {

@@ -14,6 +14,9 @@ import { learnedForRun, rangeOf, reckon, reckonedBands } from './reckon';
 import { EMPTY_LOG } from './runLog';
 import { logTables } from './tables';
 import { tableCsv } from './tableCsv';
+import type { RunEvent } from '../run/events';
+import { seenIn } from '../run/follow';
+import type { SeenRun } from '../run/runState';
 import { takenFilament } from './taken';
 
 const PLAN = runPlan([3600, 1800, 5400]);
@@ -135,18 +138,50 @@ describe('reckoning with what was learned', () => {
 describe('filament that a run has used', () => {
   const purge = gramsOf(80, 1.75);
 
+  const told = (...kinds: readonly object[]): SeenRun =>
+    seenIn(
+      PLAN,
+      kinds.map(
+        (one, i) => ({ ...one, id: `e${i}`, at: Date.UTC(2026, 3, 5, 16, 30 * i) }) as RunEvent,
+      ),
+    );
+  const STARTED = { kind: 'started' };
+  const STOPPED = { kind: 'stopped', how: 'planned' };
+  const ON = { kind: 'resumed' };
+  const SWAPPED = [STOPPED, ON];
+
   it('is what was printed and purged, as far as it came, or what was weighed', () => {
-    const whole = takenFilament(PLAN, { phase: 'finished', lastBand: 2 }, EMPTY_LOG, 1.75);
+    const seen = told(STARTED, ...SWAPPED, ...SWAPPED, { kind: 'finished' });
+    const whole = takenFilament(PLAN, seen, EMPTY_LOG);
     expect(whole.map(({ letter }) => letter)).toEqual(['A', 'B', 'C']);
     expect(whole.map(({ grams }) => grams)).toEqual([3, 3 + purge, 3 + purge]);
-    const failed = takenFilament(PLAN, { phase: 'failed', lastBand: 1 }, EMPTY_LOG, 1.75);
-    expect(failed.map(({ letter, spoolId }) => [letter, spoolId])).toEqual([
-      ['A', null],
-      ['B', 'reed-2'],
+    const failed = takenFilament(
+      PLAN,
+      told(STARTED, ...SWAPPED, { kind: 'failed', what: '' }),
+      EMPTY_LOG,
+    );
+    expect(failed.map(({ letter, spoolId, grams }) => [letter, spoolId, grams])).toEqual([
+      ['A', null, 3],
+      ['B', 'reed-2', 3 + purge],
     ]);
     const weighed = [{ letter: 'B', grams: 9 }];
-    const [, second] = takenFilament(PLAN, { phase: 'finished', lastBand: 2 }, { weighed }, 1.75);
+    const [, second] = takenFilament(PLAN, seen, { weighed });
     expect(second).toMatchObject({ grams: 9, isWeighed: true });
+    // A print that nobody attended to was printed as planned.
+    const untold = takenFilament(PLAN, told(STARTED, { kind: 'finished' }), EMPTY_LOG);
+    expect(untold).toEqual(whole);
+  });
+
+  it('is of what was in the nozzle, and of filament as thick as the printer takes', () => {
+    const missed = told(STARTED, { kind: 'missed' }, ...SWAPPED, { kind: 'finished' });
+    const used = takenFilament(PLAN, missed, EMPTY_LOG);
+    expect(used.map(({ letter, grams }) => [letter, grams])).toEqual([
+      ['A', 6],
+      ['C', 3 + purge],
+    ]);
+    const thick = { ...PLAN, printer: { ...PLAN.printer, filamentDiameter: 2.85 } };
+    const all = told(STARTED, ...SWAPPED, ...SWAPPED, { kind: 'finished' });
+    expect(takenFilament(thick, all, EMPTY_LOG)[1].grams).toBeCloseTo(3 + gramsOf(80, 2.85), 9);
   });
 });
 

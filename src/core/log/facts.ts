@@ -1,8 +1,10 @@
-import { seenIn, type SeenRun } from '../run/follow';
+import { seenIn } from '../run/follow';
+import type { SeenRun } from '../run/runState';
 import type { RunEvent } from '../run/events';
 import type { RunPlan } from '../run/runPlan';
 import type { RunLog } from './runLog';
 import type { Rating } from './seams';
+import { takenFilament } from './taken';
 
 /** A run as the logbook has it. */
 export interface LoggedRun {
@@ -59,7 +61,7 @@ export interface RunFacts {
   /** How long the printer stood hot, and held its motors, s. */
   readonly nozzleHeld: readonly number[];
   readonly motorsHeld: readonly number[];
-  /** Filament that it took over what was planned; null when nobody weighed. */
+  /** Filament that it took over what was planned, both printed and purged; null when nobody weighed. */
   readonly filament: number | null;
 }
 
@@ -68,8 +70,6 @@ const SHORTEST = 120;
 /** No printer is so much quicker or slower: a clock was set, or a tap forgotten. */
 const QUICKEST = 0.4;
 const SLOWEST = 2.5;
-/** Hands take no longer: the printer has waited for somebody, s. */
-const LONGEST_HANDS = 2700;
 
 /** Draws from a run what it can teach. */
 export function factsOf({ id, runPlan, events, log }: LoggedRun): RunFacts | null {
@@ -85,13 +85,13 @@ export function factsOf({ id, runPlan, events, log }: LoggedRun): RunFacts | nul
     swaps: swapsOf(runPlan, seen, log),
     stops: {
       command: runPlan.stopCommand,
-      due: seen.swaps.length + seen.missed.length,
+      due: new Set([...seen.swaps.map(({ swap }) => swap), ...seen.missed]).size,
       missed: seen.missed.length,
     },
     bed: { contactMm2: runPlan.contactMm2, celsius: runPlan.bed, cameOff: log.cameOff },
     nozzleHeld: seen.gone.flatMap(({ what, after }) => (what === 'nozzle' ? [after] : [])),
     motorsHeld: seen.gone.flatMap(({ what, after }) => (what === 'motors' ? [after] : [])),
-    filament: filamentOf(runPlan, log),
+    filament: filamentOf(runPlan, seen, log),
   };
 }
 
@@ -115,20 +115,19 @@ function firstOf({ bands, before, after }: RunPlan, seen: SeenRun): RunFacts['fi
   return { heating: before, motion, taken: first.taken };
 }
 
+/** The swaps that were done, from what was in the nozzle to what came in; one that was missed has no seam. */
 function swapsOf({ bands, swaps }: RunPlan, seen: SeenRun, log: RunLog): SwapFact[] {
-  const taken = new Map(seen.swaps.map((one) => [one.swap, one.taken]));
   return swaps.flatMap(({ machine, purgeMm }, i): SwapFact[] => {
     const rating = log.seams[i] ?? null;
-    const whole = taken.get(i);
-    if (rating === null && whole === undefined) return [];
-    const hands = whole === undefined ? Infinity : Math.max(0, whole - machine);
+    const done = seen.swaps.findLast(({ swap }) => swap === i);
+    if (seen.neverDone.includes(i) || (rating === null && !done)) return [];
     return [
       {
-        from: filamentKey(bands[i].filament),
-        to: filamentKey(bands[i + 1].filament),
+        from: filamentKey(bands[done?.from ?? i].filament),
+        to: filamentKey(bands[done?.to ?? i + 1].filament),
         mm: purgeMm,
         rating,
-        hands: hands <= LONGEST_HANDS ? hands : null,
+        hands: !done || done.isPause ? null : Math.max(0, done.taken - machine),
         isFirst: i === 0,
       },
     ];
@@ -136,10 +135,10 @@ function swapsOf({ bands, swaps }: RunPlan, seen: SeenRun, log: RunLog): SwapFac
 }
 
 /** Only where all that was printed was weighed: a part of it says nothing about the whole. */
-function filamentOf({ bands }: RunPlan, { weighed }: RunLog): number | null {
-  const letters = new Set(bands.map(({ filament }) => filament.letter));
-  if (![...letters].every((letter) => weighed.some((one) => one.letter === letter))) return null;
-  const planned = bands.reduce((sum, { grams }) => sum + grams, 0);
+function filamentOf(plan: RunPlan, seen: SeenRun, { weighed }: RunLog): number | null {
+  const used = takenFilament(plan, seen, { weighed: [] });
+  if (!used.every(({ letter }) => weighed.some((one) => one.letter === letter))) return null;
+  const planned = used.reduce((sum, { grams }) => sum + grams, 0);
   const real = weighed.reduce((sum, { grams }) => sum + grams, 0);
   return planned > 0 ? real / planned : null;
 }

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { runPlan } from '../../../tests/support/runPlans';
 import type { RunEvent } from '../run/events';
+import { gramsOf } from '../filament/mass';
 import { swapOffsets } from '../run/runPlan';
 import { SWAP_SECONDS } from '../plan/time';
 import { factsOf, type RunFacts } from './facts';
@@ -79,7 +80,25 @@ describe('what a run teaches', () => {
     ];
     expect(runFacts({}, { weighed }).filament).toBeNull();
     const all = [...weighed, { letter: 'C', grams: 3 }];
-    expect(runFacts({}, { weighed: all }).filament).toBeCloseTo(9.3 / 9, 9);
+    // Two purges of 80 mm were planned beside the bands, and are on the scales, too.
+    const planned = 9 + 2 * gramsOf(80, 1.75);
+    expect(runFacts({}, { weighed: all }).filament).toBeCloseTo(9.3 / planned, 9);
+  });
+
+  it('names the filaments that were really swapped, and no seam where none was made', () => {
+    const events = [
+      { kind: 'started' },
+      { kind: 'missed' },
+      { kind: 'stopped', how: 'planned' },
+      { kind: 'resumed' },
+      { kind: 'finished' },
+    ].map((one, i) => ({ ...one, id: `e${i}`, at: START + i * 1_800_000 }) as RunEvent);
+    const log: RunLog = { ...EMPTY_LOG, seams: ['clean', 'tinted'] };
+    const facts = factsOf({ id: 'r', runPlan: PLAN, events, log })!;
+    expect(facts.swaps.map(({ from, to, rating }) => [from, to, rating])).toEqual([
+      ['peat black', 'bone white', 'tinted'],
+    ]);
+    expect(facts.stops).toMatchObject({ due: 2, missed: 1 });
   });
 });
 
@@ -206,6 +225,22 @@ describe('the least clean purge', () => {
     const bounds = purgeBounds([tinted(60), tinted(80)], 60);
     expect(bounds).toMatchObject({ tooShort: 80, enough: null });
     expect(bounds.value).toBeGreaterThan(80);
+  });
+
+  it('is never known to be enough where every length came out half tinted', () => {
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.integer({ min: 40, max: 160 }), { minLength: 1, maxLength: 8 }),
+        (lengths) => {
+          const seen = lengths.flatMap((mm) => [tinted(mm), clean(mm)]);
+          const bounds = purgeBounds(seen, 90);
+          expect(bounds.enough).toBeNull();
+          expect(bounds.value).toBeGreaterThan(Math.max(...lengths));
+        },
+      ),
+      { seed: 28 },
+    );
+    expect(purgeBounds([tinted(100), clean(100), clean(100)], 90).enough).toBe(100);
   });
 
   it('is moved little by one rating that was a slip, and narrows with more of them', () => {

@@ -19,12 +19,15 @@ export const runLog = object({
   photos: array(id()).max(12).required(),
   /** What it really took of each filament, g, by letter, where somebody has weighed. */
   weighed: array(
-    object({ letter: string().max(2).required(), grams: number().min(0).required() }).required(),
+    object({
+      letter: string().max(2).required(),
+      grams: number().min(0).max(1e6).required(),
+    }).required(),
   )
     .max(60)
     .required(),
   /** What was taken off the spools of the shelf for it, g; empty until that was done. */
-  taken: array(object({ spoolId: id(), grams: number().min(0).required() }).required())
+  taken: array(object({ spoolId: id(), grams: number().min(0).max(1e6).required() }).required())
     .max(60)
     .required(),
 }).required();

@@ -22,20 +22,29 @@ const MODEL_RUNS = 1;
 /** Where nothing was enough yet, so much more than what was too short is tried next. */
 const MORE = 1.25;
 
-/** The length that parts clean seams from tinted ones best; infinite where none is enough. */
+/** At most so many of the seams from a length on may be tinted, for it to be called enough. */
+const MOST_TINTED = 1 / 3;
+
+/**
+ * The length that parts clean seams from tinted ones best; infinite where none is enough, as where from no
+ * length on clean seams are plainly more than tinted ones.
+ */
 function borderOf(seen: readonly PurgeSeen[]): number {
   const sorted = seen.toSorted((a, b) => a.mm - b.mm || Number(b.isClean) - Number(a.isClean));
   // With the border below all of them, every tinted seam lies on its wrong side.
   let wrong = sorted.reduce((sum, { isClean }) => sum + Number(!isClean), 0);
+  let tinted = wrong;
   let [border, least] = [Infinity, seen.length - wrong];
   for (let i = 0; i < sorted.length; i++) {
     const { mm, isClean } = sorted[i];
     // All seams of a length lie on one side; it is a border before the first of them.
     const isFirst = i === 0 || sorted[i - 1].mm < mm;
-    if (isClean && isFirst && (wrong < least || (wrong === least && border === Infinity))) {
+    const isEnough = isClean && isFirst && tinted <= MOST_TINTED * (sorted.length - i);
+    if (isEnough && (wrong < least || (wrong === least && border === Infinity))) {
       [border, least] = [mm, wrong];
     }
     wrong += isClean ? 1 : -1;
+    tinted -= isClean ? 0 : 1;
   }
   return border;
 }

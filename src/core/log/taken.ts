@@ -1,5 +1,5 @@
 import { gramsOf } from '../filament/mass';
-import type { SeenRun } from '../run/follow';
+import type { SeenRun } from '../run/runState';
 import type { RunPlan } from '../run/runPlan';
 import type { RunLog } from './runLog';
 
@@ -14,24 +14,26 @@ export interface TakenFilament {
 
 /**
  * What a run has used of each filament, printed and purged, g: what was weighed, else what the plan says of
- * the bands that it has printed. A print that failed has used all of the band in which it did.
- * @param diameter of the filament, mm.
+ * the bands that it has printed, in the filament that was in the nozzle. A print that failed has used all of the
+ * band in which it did; a swap that was never done has purged nothing.
  */
 export function takenFilament(
-  { bands, swaps }: RunPlan,
-  seen: Pick<SeenRun, 'phase' | 'lastBand'>,
+  { bands, swaps, printer }: RunPlan,
+  { printed, swaps: done, neverDone }: Pick<SeenRun, 'printed' | 'swaps' | 'neverDone'>,
   { weighed }: Pick<RunLog, 'weighed'>,
-  diameter: number,
 ): TakenFilament[] {
-  const printed = seen.phase === 'finished' ? bands.length : seen.lastBand + 1;
   const grams = new Map<string, { spoolId: string | null; grams: number }>();
-  bands.slice(0, printed).forEach(({ filament, grams: own }, i) => {
-    const purged = i === 0 ? 0 : gramsOf(swaps[i - 1].purgeMm, diameter);
-    const before = grams.get(filament.letter)?.grams ?? 0;
-    grams.set(filament.letter, {
-      spoolId: filament.spoolId,
-      grams: before + own + purged,
-    });
+  const add = (place: number, more: number): void => {
+    const { letter, spoolId } = bands[place].filament;
+    const before = grams.get(letter)?.grams ?? 0;
+    grams.set(letter, { spoolId, grams: before + more });
+  };
+  for (const { band, filament, share } of printed) add(filament, bands[band].grams * share);
+  const reached = Math.max(-1, ...printed.map(({ band }) => band));
+  swaps.slice(0, Math.max(0, reached)).forEach(({ purgeMm }, i) => {
+    if (neverDone.includes(i)) return;
+    const to = done.findLast(({ swap }) => swap === i)?.to ?? i + 1;
+    add(to, gramsOf(purgeMm, printer.filamentDiameter));
   });
   return [...grams].map(([letter, one]) => {
     const real = weighed.find((other) => other.letter === letter);

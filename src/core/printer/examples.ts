@@ -1,4 +1,4 @@
-import { ORDINARY_PROFILE, type Printer } from './printer';
+import { ORDINARY_PROFILE, USUAL_MOTOR_SECONDS, type Printer } from './printer';
 
 /** Three made-up printers that understand different ways to stop. */
 export const EXAMPLE_PRINTERS: readonly Printer[] = [
@@ -14,6 +14,7 @@ export const EXAMPLE_PRINTERS: readonly Printer[] = [
     volume: { x: 200, y: 200, z: 180 },
     feed: { kind: 'tube', lengthMm: 420 },
     retractMm: 4,
+    timeouts: { nozzleSeconds: 600, motorSeconds: USUAL_MOTOR_SECONDS },
     park: { x: 10, y: 190 },
     displayCharacters: 16,
     brush: { x: 60, y: 196, length: 30, z: 1 },

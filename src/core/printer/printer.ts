@@ -53,7 +53,10 @@ export interface Printer extends PrinterModel {
   readonly liftMm: number;
   /** What is pulled back before the head moves, mm. */
   readonly retractMm: number;
-  /** Seconds after which the nozzle cools and the motors let go while the printer waits; null for never. */
+  /**
+   * Seconds after which the nozzle cools and the motors switch off while the printer waits; null for never, and as
+   * long as nobody has said. Where a change command waits, most firmwares hold the motors.
+   */
   readonly timeouts: {
     readonly nozzleSeconds: number | null;
     readonly motorSeconds: number | null;
@@ -82,7 +85,7 @@ export const ORDINARY_PROFILE: Printer = {
   park: null,
   liftMm: 20,
   retractMm: 1,
-  timeouts: { nozzleSeconds: 600, motorSeconds: 120 },
+  timeouts: { nozzleSeconds: 600, motorSeconds: null },
   understands: { kind: 'change-command', command: 'M600', testedAt: null },
   beeper: true,
   displayCharacters: 20,
@@ -93,6 +96,9 @@ export const ORDINARY_PROFILE: Printer = {
   firmware: { namesMotors: false, longestPushMm: 45 },
   macros: [],
 };
+
+/** After so long do motors usually switch off that nothing holds, s. */
+export const USUAL_MOTOR_SECONDS = 120;
 
 /** The space that the nozzle can reach, machine mm. */
 export interface Reach {

@@ -92,6 +92,11 @@ export function plainRecipe(kind: RecipeKind, command: string = USUAL_COMMAND[ki
   };
 }
 
+/** Whether what is written holds the motors while the printer waits: only moves of its own can. */
+export function holdsMotors({ kind, keepMotors }: Pick<Recipe, 'kind' | 'keepMotors'>): boolean {
+  return keepMotors && (kind === 'spelled-out' || kind === 'host-scripts');
+}
+
 /** What a printer's profile says for a swap, until the person changes it. */
 export function recipeFor({ understands, beeper, displayCharacters }: Printer): Recipe {
   const plain = plainRecipe(understands.kind, understands.command);

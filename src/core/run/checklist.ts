@@ -8,13 +8,75 @@ export interface Step {
   readonly caution?: string;
 }
 
-/** What hands do at one swap of a plan, in order: from the way it stops and from the printer. */
-export function stepsOf(plan: RunPlan, swap: number): Step[] {
-  const { printer, stop, unloadsItself, bands, swaps } = plan;
-  const [old, next] = [bands[swap], bands[swap + 1]].map(({ filament }) => filament);
-  const from = `${old.letter} ${old.name}`;
+/** A swap that is at hand: its place, and what is in the nozzle and goes in, by places of bands that have it. */
+export interface SwapAtHand {
+  readonly swap: number;
+  readonly loaded: number;
+  readonly target: number;
+}
+
+/**
+ * Filament to purge at a swap, mm: what is planned, and no less than at the swaps that were missed since what is
+ * in the nozzle was loaded.
+ */
+export function purgeAt(
+  { swaps }: Pick<RunPlan, 'swaps'>,
+  { swap, loaded }: Omit<SwapAtHand, 'target'>,
+): number {
+  const open = swaps.slice(Math.min(loaded, swap), swap + 1);
+  return Math.max(...open.map(({ purgeMm }) => purgeMm));
+}
+
+/** How the steps of a swap name its filaments, and how much is purged. */
+interface StepNames {
+  readonly from: string;
+  readonly to: string;
+  readonly oldColour: string;
+  readonly purge: string;
+}
+
+/** What hands do at one swap of a plan, in order: from the way it stops, the printer, and what is in the nozzle. */
+export function stepsOf(plan: RunPlan, at: SwapAtHand): Step[] {
+  const [old, next] = [plan.bands[at.loaded], plan.bands[at.target]].map(
+    ({ filament }) => filament,
+  );
   const to = `${next.letter} ${next.name}`;
-  const { purgeMm } = swaps[swap];
+  if (old.letter === next.letter && !plan.unloadsItself) {
+    const stays = `${to} is in the nozzle already: leave it there.`;
+    return [{ id: 'ready', text: stays }, resumeStep(plan), WATCH];
+  }
+  return stepsWith(plan, {
+    from: `${old.letter} ${old.name}`,
+    to,
+    oldColour: old.name || old.letter,
+    purge: `about ${Math.round(purgeAt(plan, at))} mm`,
+  });
+}
+
+/** What hands do at every swap of a plan, in words that hold for all of them. */
+export function commonSteps(plan: RunPlan): Step[] {
+  return stepsWith(plan, {
+    from: 'the old filament',
+    to: 'the new filament',
+    oldColour: 'the old colour',
+    purge: 'as much as the table says',
+  });
+}
+
+const WATCH: Step = { id: 'watch', text: 'Watch the first lines.' };
+
+function resumeStep({ stop }: RunPlan): Step {
+  const text =
+    stop === 'files'
+      ? 'Start the next file at the printer.'
+      : stop === 'tones'
+        ? 'Press resume at the printer.'
+        : 'Press resume at the printer, and catch the first bit of filament with tweezers.';
+  return { id: 'resume', text, caution: 'The head moves by itself. Hands away.' };
+}
+
+function stepsWith(plan: RunPlan, { from, to, oldColour, purge }: StepNames): Step[] {
+  const { printer, stop, unloadsItself } = plan;
   const steps: (Step | false)[] = [
     {
       id: 'ready',
@@ -37,16 +99,16 @@ export function stepsOf(plan: RunPlan, swap: number): Step[] {
     {
       id: 'unload',
       text: unloadsItself
-        ? `The printer pulls ${from} out. Take it when it lets go.`
+        ? `The printer unloads ${from}. Take the end when it comes out.`
         : printer.feed === 'tube'
-          ? `Pull ${from} out with the printer’s menu: ${Math.round(printer.unloadMm)} mm through the tube.`
-          : `Pull ${from} out: open the lever, or use the menu.`,
+          ? `Unload ${from} with the printer’s menu: ${Math.round(printer.unloadMm)} mm through the tube.`
+          : `Unload ${from}: open the lever, or use the menu.`,
       caution: unloadsItself ? undefined : 'Never pull cold filament. Heat first.',
     },
     { id: 'wind', text: `Wind ${from} back, and tuck its end into the rim of the spool.` },
     printer.runoutSensor && {
       id: 'tip',
-      text: 'Trim the thick tip of the old filament, so that it passes the sensor.',
+      text: 'Trim the swollen tip of the old filament, or it does not pass the runout sensor.',
     },
     {
       id: 'feed',
@@ -57,29 +119,20 @@ export function stepsOf(plan: RunPlan, swap: number): Step[] {
     },
     {
       id: 'purge',
-      text: `Push through until no ${old.name} is left: about ${Math.round(purgeMm)} mm.`,
+      text: `Purge until no trace of ${oldColour} is left: ${purge}.`,
     },
     printer.brush && {
       id: 'brush',
-      text: 'The head draws itself over the brush. Keep clear of it.',
+      text: 'The head wipes itself on the brush. Keep clear of it.',
     },
     {
       id: 'strand',
-      text: 'Take the strand away, and the card.',
+      text: 'Take the purge strand away, and the card.',
       caution: 'Before the head moves back, or it drags the strand over the print.',
     },
-    { id: 'nozzle', text: 'Look: is the nozzle clean?' },
-    {
-      id: 'resume',
-      text:
-        stop === 'files'
-          ? 'Start the next file at the printer.'
-          : stop === 'tones'
-            ? 'Let it go on: press resume at the printer.'
-            : 'Press resume at the printer, and catch the first bit.',
-      caution: 'The head moves by itself. Hands away.',
-    },
-    { id: 'watch', text: 'Watch the first lines.' },
+    { id: 'nozzle', text: 'Check that the nozzle is clean.' },
+    resumeStep(plan),
+    WATCH,
   ];
   return steps.filter((step): step is Step => step !== false);
 }
@@ -93,22 +146,24 @@ export interface WaitTimer {
   readonly text: string;
   /** When it is up, ms since 1970. */
   readonly at: number;
+  /**
+   * True where an ordinary swap is done before: then it is worth an alarm. Where the printer is quicker than
+   * hands, every swap runs into it: the checks say so before printing, and the page tells it without an alarm.
+   */
+  readonly isAlarm: boolean;
 }
 
-/** What happens by itself to a printer that has waited since a moment. */
-export function waitTimers({ printer }: Pick<RunPlan, 'printer'>, since: number): WaitTimer[] {
-  const { nozzleCools, motorsLetGo } = printer;
-  const timers: (WaitTimer | false)[] = [
-    motorsLetGo !== null && {
-      id: 'motors',
-      text: 'The motors let go',
-      at: since + motorsLetGo * 1000,
-    },
-    nozzleCools !== null && {
-      id: 'nozzle',
-      text: 'The nozzle cools',
-      at: since + nozzleCools * 1000,
-    },
+/** What happens by itself to a printer that has waited since a moment, at a swap or without one. */
+export function waitTimers(
+  { printer, swaps }: Pick<RunPlan, 'printer' | 'swaps'>,
+  since: number,
+  swap: number | null,
+): WaitTimer[] {
+  const ordinary = swap === null ? 0 : swaps[swap].machine + swaps[swap].hands;
+  const timer = (id: WaitTimer['id'], text: string, seconds: number | null): WaitTimer[] =>
+    seconds === null ? [] : [{ id, text, at: since + seconds * 1000, isAlarm: seconds > ordinary }];
+  return [
+    ...timer('motors', 'The motors switch off', printer.motorsLetGo),
+    ...timer('nozzle', 'The nozzle cools', printer.nozzleCools),
   ];
-  return timers.filter((one): one is WaitTimer => one !== false);
 }

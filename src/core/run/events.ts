@@ -1,6 +1,6 @@
 import { array, boolean, lazy, mixed, number, object, string } from 'yup';
 import type { Result } from '../findings';
-import { readShape } from '../shape';
+import { moment, readShape } from '../shape';
 
 interface Happened {
   readonly id: string;
@@ -20,7 +20,21 @@ export type RunEvent = Happened &
       }
     /** As planned; by hand before it was due; or by hand behind the place where it did not stop. */
     | { readonly kind: 'stopped'; readonly how: 'planned' | 'early' | 'late' }
+    /** It was paused by hand, and no filament is swapped. */
+    | { readonly kind: 'paused' }
     | { readonly kind: 'resumed' }
+    /** Another filament of the plan is in the nozzle than was to be. */
+    | { readonly kind: 'loaded'; readonly letter: string }
+    /**
+     * The clock of the device jumped by so many ms behind an event (null for before all). It was set, and the
+     * moments told before have moved with it; or time passed, as while the device slept; or nobody has said.
+     */
+    | {
+        readonly kind: 'clock';
+        readonly how: 'set' | 'passed' | 'unsure';
+        readonly by: number;
+        readonly behind: string | null;
+      }
     /** The printer did not stop for the next swap. */
     | { readonly kind: 'missed' }
     /** While it waits, the printer has let its nozzle cool or its motors go by itself. */
@@ -33,9 +47,12 @@ export type RunEvent = Happened &
     | { readonly kind: 'undone'; readonly event: string }
   );
 
+/** A clock that is set by more has no time that a run could be followed by, ms: ten years. */
+const LONGEST_JUMP = 10 * 366 * 86_400_000;
+
 const happened = {
   id: string().max(60).required(),
-  at: number().required(),
+  at: moment().required(),
 };
 const SHAPES = {
   started: object({
@@ -50,6 +67,15 @@ const SHAPES = {
     how: mixed<'planned' | 'early' | 'late'>().oneOf(['planned', 'early', 'late']).required(),
   }),
   resumed: object({ ...happened, kind: string().required() }),
+  paused: object({ ...happened, kind: string().required() }),
+  loaded: object({ ...happened, kind: string().required(), letter: string().max(2).required() }),
+  clock: object({
+    ...happened,
+    kind: string().required(),
+    how: mixed<'set' | 'passed' | 'unsure'>().oneOf(['set', 'passed', 'unsure']).required(),
+    by: number().min(-LONGEST_JUMP).max(LONGEST_JUMP).required(),
+    behind: string().max(60).nullable().defined(),
+  }),
   missed: object({ ...happened, kind: string().required() }),
   gone: object({
     ...happened,
@@ -96,11 +122,33 @@ export function lastEvent(all: readonly RunEvent[]): RunEvent | null {
   );
 }
 
-/** Puts together what was told of a run in two places: each event once, in the order in which they happened. */
+/**
+ * Puts together what was told of a run in two places: each event once. What was told in one place keeps its
+ * order, whatever its clock said; what was told in both is where they meet; the rest stands by its time.
+ */
 export function mergedEvents(
   here: readonly RunEvent[],
   there: readonly RunEvent[],
 ): readonly RunEvent[] {
-  const told = new Map([...here, ...there].map((one) => [one.id, one]));
-  return [...told.values()].sort((a, b) => a.at - b.at);
+  const inHere = new Set(here.map(({ id }) => id));
+  const inThere = new Set(there.map(({ id }) => id));
+  const merged = new Map<string, RunEvent>();
+  let [i, j] = [0, 0];
+  for (;;) {
+    while (i < here.length && merged.has(here[i].id)) i++;
+    while (j < there.length && merged.has(there[j].id)) j++;
+    if (i === here.length || j === there.length) break;
+    const [a, b] = [here[i], there[j]];
+    // What was told in both waits for what only the other place has before it.
+    const aWaits = inThere.has(a.id) && !inHere.has(b.id);
+    const bWaits = inHere.has(b.id) && !inThere.has(a.id);
+    if (bWaits || (!aWaits && isBefore(a, b))) merged.set(a.id, here[i++]);
+    else merged.set(b.id, there[j++]);
+  }
+  for (const one of [...here.slice(i), ...there.slice(j)]) merged.set(one.id, one);
+  return [...merged.values()];
+}
+
+function isBefore(a: RunEvent, b: RunEvent): boolean {
+  return a.at < b.at || (a.at === b.at && a.id <= b.id);
 }

@@ -2,6 +2,7 @@ import { deflateSync, inflateSync } from 'fflate';
 import { refuse, success, type Result } from '../findings';
 import { parseEvents, type RunEvent } from './events';
 import { parseRunPlan, type RunPlan } from './runPlan';
+import { moment } from '../shape';
 
 /** A run as it is handed to another device: all that it needs, in the address itself. */
 export interface HandedRun {
@@ -13,6 +14,10 @@ export interface HandedRun {
 
 /** More than this is no run, bytes: what somebody packs small must not fill the memory. */
 const MOST_BYTES = 2_000_000;
+/** Longest text that a run is packed in, letters: what browsers and messengers pass on whole. */
+export const MOST_LINK_LETTERS = 30_000;
+/** So many taps a link brings: an evening has some dozens. */
+const MOST_EVENTS = 2000;
 
 /** Packs a run into letters that may stand behind the # of an address. */
 export function packRun(run: HandedRun): string {
@@ -22,12 +27,23 @@ export function packRun(run: HandedRun): string {
   return btoa(text).replaceAll('+', '-').replaceAll('/', '_').replaceAll('=', '');
 }
 
+/** What stands behind the # of a link, or all of a text that is pasted without its address. */
+export function packedIn(text: string): string {
+  return text.slice(text.lastIndexOf('#') + 1).replace(/\s+/g, '');
+}
+
 /** Unpacks a run that was handed over, or says why it cannot be used. */
 export function unpackRun(text: string): Result<HandedRun> {
   const damaged = refuse(
     'bad-record',
-    'The link is not whole. Copy all of it, or take the square with the camera once more.',
+    'The link is incomplete. Copy all of it, or scan the code again.',
   );
+  if (text.length > MOST_LINK_LETTERS) {
+    return refuse(
+      'bad-record',
+      `The link has ${text.length} letters, and no run needs more than ${MOST_LINK_LETTERS}. Save the run as a file instead.`,
+    );
+  }
   let json: unknown;
   try {
     const packed = Uint8Array.from(atob(text.replaceAll('-', '+').replaceAll('_', '/')), (letter) =>
@@ -38,14 +54,18 @@ export function unpackRun(text: string): Result<HandedRun> {
   } catch {
     return damaged;
   }
-  const { id, runPlan, startAt, events } = (json ?? {}) as Partial<
-    Record<keyof HandedRun, unknown>
-  >;
+  if (typeof json !== 'object' || json === null) return damaged;
+  const own = (name: keyof HandedRun): unknown =>
+    Object.hasOwn(json, name)
+      ? (json as Partial<Record<keyof HandedRun, unknown>>)[name]
+      : undefined;
+  const [id, startAt, events] = [own('id'), own('startAt'), own('events')];
   if (typeof id !== 'string' || !/^[\w-]{1,80}$/.test(id)) return damaged;
-  const plan = parseRunPlan(runPlan);
+  if (!Array.isArray(events) || events.length > MOST_EVENTS) return damaged;
+  const plan = parseRunPlan(own('runPlan'));
   if (!plan.ok) return plan;
   const told = parseEvents(events);
   if (!told.ok) return told;
-  const start = typeof startAt === 'number' && Number.isFinite(startAt) ? startAt : null;
+  const start = moment().isValidSync(startAt, { strict: true }) ? (startAt as number) : null;
   return success({ id, runPlan: plan.value, startAt: start, events: told.value });
 }

@@ -7,7 +7,7 @@ import { machineSeconds } from '../plan/time';
 import type { Printer } from '../printer/printer';
 import type { RecipeKind } from '../printer/stopKinds';
 import type { Reading } from '../read/reading';
-import { numbersOf, type Recipe } from '../recipe/recipe';
+import { holdsMotors, numbersOf, type Recipe } from '../recipe/recipe';
 import type { RunPlan } from './runPlan';
 
 const STOPS: Readonly<Record<RecipeKind, RunPlan['stop']>> = {
@@ -62,7 +62,8 @@ export function makeRunPlan(inputs: RunPlanInputs): RunPlan {
       brush: printer.brush !== null && recipe.scrub,
       beeper: printer.beeper,
       nozzleCools: printer.timeouts.nozzleSeconds,
-      motorsLetGo: recipe.keepMotors ? null : printer.timeouts.motorSeconds,
+      filamentDiameter: printer.filamentDiameter,
+      motorsLetGo: holdsMotors(recipe) ? null : printer.timeouts.motorSeconds,
     },
     learned,
     stopCommand: recipe.command === '' ? null : recipe.command,
@@ -107,5 +108,6 @@ export function makeRunPlan(inputs: RunPlanInputs): RunPlan {
     }),
     layerStarts: isRising ? layerStarts : null,
     loadFirst: plan.loadFirst,
+    stand: null,
   };
 }

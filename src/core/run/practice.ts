@@ -33,10 +33,10 @@ function dwell(seconds: number): string[] {
 /** A mistake that a rehearsal has noticed. */
 export const MISTAKES = {
   strand:
-    'You let it go on before the strand was taken away: the head would have dragged it over the print.',
+    'You resumed before the purge strand was taken away: the head would have dragged it over the print.',
   spool: 'You took another spool than the plan wants.',
-  cold: 'The nozzle had gone cold: heat it again before anything is pulled or pushed.',
-  motors: 'The motors had let go: the place of the head may have been lost.',
+  cold: 'The nozzle had gone cold: heat it again before you unload or load anything.',
+  motors: 'The motors had switched off: the printer may have lost its position.',
   late: 'You came late: the printer had waited for more than ten minutes.',
 } as const;
 export type Mistake = keyof typeof MISTAKES;

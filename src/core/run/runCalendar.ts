@@ -1,48 +1,98 @@
 import type { CalendarEntry } from '../schedule/calendar';
+import type { RunEvent } from './events';
+import { asPlanned, followed } from './follow';
 import type { RunPlan } from './runPlan';
-import { follow } from './follow';
+import type { RunState } from './runState';
 
 /** How long before a swap a calendar rings, min. */
 const ALARMS = [10, 2];
 
-/** The start, every swap and the end of a run as calendar entries. */
-export function runCalendar(plan: RunPlan, runId: string, start: Date): CalendarEntry[] {
-  const { upcoming, end } = follow(
-    plan,
-    [{ kind: 'started', id: 'plan', at: start.getTime() }],
-    start.getTime(),
-  );
-  const swaps = upcoming.map(({ swap, at, spread }): CalendarEntry => {
+/** A run whose calendar is wanted. */
+export interface CalendarRun {
+  readonly id: string;
+  readonly runPlan: RunPlan;
+  readonly events: readonly RunEvent[];
+  /** When it is to start, ms since 1970; null for not chosen. */
+  readonly startAt: number | null;
+}
+
+/** A run as it is expected to go: as it stands, or as planned from its start while it has not begun. */
+export function expectedRun({ runPlan, events, startAt }: CalendarRun, now: number): RunState {
+  const state = followed(runPlan, events).stateAt(now);
+  return state.phase === 'ready' ? asPlanned(runPlan, startAt ?? now) : state;
+}
+
+/** What is to come of a run as calendar entries: its start while it has not begun, its swaps and its end. */
+export function runCalendar(run: CalendarRun, now: number): CalendarEntry[] {
+  const { id, runPlan: plan, events } = run;
+  const state = expectedRun(run, now);
+  const isBegun = followed(plan, events).stateAt(now).phase !== 'ready';
+  const common = { revision: events.length };
+  const swaps = state.upcoming.map(({ swap, at, spread }): CalendarEntry => {
     const { filament } = plan.bands[swap + 1];
     const { layer, inside, machine, hands } = plan.swaps[swap];
     const minutes = Math.max(1, Math.round(spread / 60));
+    const stands = plan.stand?.swap === swap ? ' The printer stands from then on.' : '';
     return {
-      id: `${runId}-${swap + 1}`,
+      ...common,
+      id: `${id}-${swap + 1}`,
       title: `Swap ${swap + 1} of ${plan.swaps.length}: ${filament.letter} ${filament.name}`,
-      text: `${plan.job}, ${inside ? 'in' : 'before'} layer ${layer}. It may come ${minutes} min earlier or later. Hot nozzle, moving axes.`,
+      text: `${plan.job}, ${plan.fileNames.join(', ')}, ${inside ? 'in' : 'before'} layer ${layer}. It may come ${minutes} min earlier or later.${stands} Hot nozzle, moving axes.`,
       from: new Date(at),
       seconds: machine + hands,
       alarms: ALARMS,
     };
   });
   const [first] = plan.bands;
+  const { startedAt, end } = state;
+  const start = new Date(startedAt ?? now);
+  return [
+    ...(isBegun
+      ? []
+      : [
+          {
+            ...common,
+            id: `${id}-start`,
+            title: `Start ${plan.job}`,
+            text: `${plan.fileNames[0]}. Load ${first.filament.letter} ${first.filament.name}. Watch the first layer.`,
+            from: start,
+            seconds: 600,
+            alarms: ALARMS.slice(0, 1),
+          },
+        ]),
+    ...swaps,
+    ...standEntry(run, state),
+    ...(end
+      ? [
+          {
+            ...common,
+            id: `${id}-end`,
+            title: `${plan.job} is done`,
+            text: 'Let the part cool before you take it off.',
+            from: new Date(end.at),
+            seconds: 300,
+            alarms: [0],
+          },
+        ]
+      : []),
+  ];
+}
+
+/** When somebody takes a print up again that is to stand at a swap. */
+function standEntry({ id, runPlan, events }: CalendarRun, state: RunState): CalendarEntry[] {
+  const { stand, bands, swaps } = runPlan;
+  if (stand === null || state.band > stand.swap) return [];
+  const { letter, name } = bands[stand.swap + 1].filament;
+  const { machine, hands } = swaps[stand.swap];
   return [
     {
-      id: `${runId}-start`,
-      title: `Start ${plan.job}`,
-      text: `Load ${first.filament.letter} ${first.filament.name}. Watch the first layer.`,
-      from: start,
-      seconds: 600,
+      revision: events.length,
+      id: `${id}-stand`,
+      title: `Go on with ${runPlan.job}: ${letter} ${name}`,
+      text: 'Heat the nozzle, load, purge, and check that the part still sits firmly. Hot nozzle, moving axes.',
+      from: new Date(stand.until),
+      seconds: machine + hands,
       alarms: ALARMS.slice(0, 1),
-    },
-    ...swaps,
-    {
-      id: `${runId}-end`,
-      title: `${plan.job} is done`,
-      text: 'Let the part cool before you pull it off.',
-      from: new Date(end?.at ?? start.getTime()),
-      seconds: 300,
-      alarms: [0],
     },
   ];
 }

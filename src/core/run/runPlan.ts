@@ -1,7 +1,7 @@
 import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
 import { HATCHES } from '../filament/hatches';
 import type { Result } from '../findings';
-import { readShape } from '../shape';
+import { moment, readShape } from '../shape';
 
 /** A filament as it is shown at the printer. */
 const filament = () =>
@@ -18,7 +18,10 @@ const filament = () =>
     spoolId: string().max(80).nullable().default(null),
   }).required();
 
-const seconds = () => number().min(0).max(1e8).required();
+/** A stretch of a print, s: at most four months. */
+const seconds = () => number().min(0).max(1e7).required();
+/** A height or a length, mm: more than any printer has. */
+const mm = () => number().min(-1e5).max(1e5).required();
 const layer = () => number().integer().min(1).max(65535).required();
 
 const band = object({
@@ -28,11 +31,11 @@ const band = object({
   first: layer(),
   last: layer(),
   /** Heights, machine mm. */
-  bottom: number().required(),
-  top: number().required(),
-  grams: number().min(0).required(),
+  bottom: mm(),
+  top: mm(),
+  grams: number().min(0).max(1e6).required(),
   /** What the nozzle is to be heated to, °C; null where the file says it. */
-  nozzle: number().nullable().defined(),
+  nozzle: number().min(0).max(1000).nullable().defined(),
 }).required();
 
 const swap = object({
@@ -42,19 +45,21 @@ const swap = object({
   /** What the printer's own part takes, and what hands take, s. */
   machine: seconds(),
   hands: seconds(),
-  purgeMm: number().min(0).required(),
+  purgeMm: mm().min(0),
 }).required();
 
 const printer = object({
   name: string().max(80).defined(),
   feed: mixed<'direct' | 'tube'>().oneOf(['direct', 'tube']).required(),
-  unloadMm: number().min(0).required(),
+  unloadMm: mm().min(0),
+  /** Diameter of its filament, mm. */
+  filamentDiameter: number().min(0.5).max(6).default(1.75),
   runoutSensor: boolean().required(),
   brush: boolean().required(),
   beeper: boolean().required(),
   /** Seconds of waiting after which the nozzle cools, and the motors let go; null for never. */
-  nozzleCools: number().min(0).nullable().defined(),
-  motorsLetGo: number().min(0).nullable().defined(),
+  nozzleCools: number().min(0).max(1e7).nullable().defined(),
+  motorsLetGo: number().min(0).max(1e7).nullable().defined(),
 }).required();
 
 /** What earlier runs have taught about this printer, as it was reckoned with: 1 is as the model has it. */
@@ -77,7 +82,7 @@ const runPlan = object({
   /** The command that stops it, as `M600`; null where none does, or from before it was kept. */
   stopCommand: string().max(200).nullable().default(null),
   /** What lies on the bed, mm², and how hot that is, °C; null for unknown. */
-  contactMm2: number().min(0).nullable().default(null),
+  contactMm2: number().min(0).max(1e9).nullable().default(null),
   bed: number().min(0).max(300).nullable().default(null),
   stop: mixed<(typeof STOP_WAYS)[number]>().oneOf(STOP_WAYS).required(),
   /** The printer itself pulls the old filament out and pushes the new one in. */
@@ -89,9 +94,13 @@ const runPlan = object({
   /** One fewer than bands: each leads to the next band. */
   swaps: array(swap).max(2000).required(),
   /** Planned seconds of printing at the start of each layer, swaps left out; null where layers are not printed one by one. */
-  layerStarts: array(number().min(0).required()).max(65535).nullable().defined(),
+  layerStarts: array(number().min(0).max(1e8).required()).max(65535).nullable().defined(),
   /** The printer asks for the first filament before it begins. */
   loadFirst: boolean().required(),
+  /** The swap, by its place, at which the printer is to stand, and until when, ms since 1970; null for none. */
+  stand: object({ swap: number().integer().min(0).required(), until: moment().required() })
+    .nullable()
+    .default(null),
 }).required();
 
 /** All that a person at the printer needs of a plan that was written: it stands for itself. */
@@ -105,16 +114,21 @@ export function parseRunPlan(stored: unknown): Result<RunPlan> {
   const words = { what: 'The plan of the run', code: 'bad-record', passOverUnknown: true } as const;
   const read = readShape(runPlan, stored, words);
   if (!read.ok) return read;
-  const { bands, swaps } = read.value;
-  if (swaps.length === bands.length - 1) return read;
-  return {
-    ok: false,
-    refusal: {
-      code: 'bad-record',
-      message: 'The plan of the run has not one swap between two bands.',
-    },
-  };
+  const { bands, swaps, stand } = read.value;
+  const why =
+    swaps.length !== bands.length - 1
+      ? 'has not one swap between two bands'
+      : plannedTotal(read.value) > LONGEST_PRINT
+        ? 'takes longer than a year'
+        : stand !== null && stand.swap >= swaps.length
+          ? `has no swap ${stand.swap + 1} to stand at`
+          : null;
+  if (why === null) return read;
+  return { ok: false, refusal: { code: 'bad-record', message: `The plan of the run ${why}.` } };
 }
+
+/** No print takes longer, s: clocks and calendars are walked through day by day. */
+const LONGEST_PRINT = 366 * 86_400;
 
 /**
  * What each band takes, s, with what comes before the first and after the last: the model's times, drawn by

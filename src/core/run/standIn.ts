@@ -15,7 +15,7 @@ export interface StandInProfile {
 }
 
 /** What can be made to go wrong. */
-export const FAULTS = ['miss-stop', 'run-out', 'lose-place'] as const;
+export const FAULTS = ['miss-stop', 'run-out', 'lose-place', 'wait-long'] as const;
 export type Fault = (typeof FAULTS)[number];
 
 export type StandInPhase = 'printing' | 'waiting' | 'paused' | 'run-out' | 'done' | 'cancelled';
@@ -46,6 +46,8 @@ const COOLS = 1;
 const ROOM = 22;
 /** A line that takes no time still takes some, s. */
 const LEAST = 0.002;
+/** How long nobody comes when it is to wait long, s. */
+const LONG_WAIT = 900;
 /** A nozzle colder than its target by more than this cannot push, °C. */
 const COLD = 20;
 
@@ -124,6 +126,8 @@ export class StandIn {
     if (fault === 'run-out') {
       if (this.phase === 'printing') this.wait('run-out');
     } else if (fault === 'lose-place') this.isPlaceLost = true;
+    // As when somebody comes a quarter of an hour late.
+    else if (fault === 'wait-long') this.advance(this.waitsSince === null ? 0 : LONG_WAIT);
     else this.faults.add(fault);
   }
 

@@ -1,5 +1,5 @@
 import type { NeededTime } from '../schedule/startFinder';
-import { spreadOf } from './follow';
+import { spreadOf } from './runTimes';
 import { plannedTotal, swapOffsets, type RunPlan } from './runPlan';
 
 /** When a plan needs somebody at the printer, seconds from its start. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { clockChangeAt, clockFormOf, clockTime, type ZoneOffset } from './clock';
+import { clockChangeAt, clockFormOf, clockTime, doubledHour, type ZoneOffset } from './clock';
 
 /** A made-up zone: one hour ahead, two hours from 29 March 01:00 UTC to 25 October 01:00 UTC. */
 const zone: ZoneOffset = (at) => {
@@ -22,6 +22,24 @@ describe('a clock that changes', () => {
     ['no time', null],
   ])('at %s: %s', (local, change) => {
     expect(clockChangeAt(local, zone)).toBe(change);
+  });
+
+  it('says which of two hours is meant that the clock shows twice', () => {
+    const at = (utcHours: number, minutes: number, day = 25, month = 9) =>
+      doubledHour(new Date(Date.UTC(2026, month, day, utcHours, minutes)), zone);
+    // From 02:00 to 03:00 by the clock: the first time from midnight UTC on, the second time an hour later.
+    expect([at(0, 0), at(0, 59), at(1, 0), at(1, 59)]).toEqual([
+      'first',
+      'first',
+      'second',
+      'second',
+    ]);
+    expect([at(23, 59, 24), at(2, 0), at(12, 0), at(0, 30, 29, 2), at(1, 30, 29, 2)]).toEqual(
+      Array.from({ length: 5 }, () => null),
+    );
+    const half: ZoneOffset = (one) => (one.getTime() < Date.UTC(2026, 3, 4, 15) ? 660 : 630);
+    expect(doubledHour(new Date(Date.UTC(2026, 3, 4, 14, 45)), half)).toBe('first');
+    expect(doubledHour(new Date(Date.UTC(2026, 3, 4, 14, 15)), half)).toBeNull();
   });
 
   it('knows zones behind UTC and steps of half an hour', () => {

@@ -40,3 +40,15 @@ export function clockChangeAt(
   if (moments.length === 1) return null;
   return moments.length === 0 ? 'skipped' : 'twice';
 }
+
+/** Which of two the hour of a moment is, where the clock shows it twice; null for all other hours. */
+export function doubledHour(at: Date, offset: ZoneOffset = HERE): 'first' | 'second' | null {
+  const here = offset(at);
+  // The clock shows the same time once more when it is set back by as much as lies between the two moments.
+  for (const minutes of [30, 60, 120]) {
+    const way = minutes * MINUTE;
+    if (here - offset(new Date(at.getTime() + way)) === minutes) return 'first';
+    if (offset(new Date(at.getTime() - way)) - here === minutes) return 'second';
+  }
+  return null;
+}

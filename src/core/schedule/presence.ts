@@ -71,15 +71,39 @@ export function absenceAt(presence: Presence, at: Date): Absence | null {
 }
 
 function spanOn(day: Date, { from, to }: Hours): { from: Date; to: Date } {
-  const begins = clockOn(day, from);
-  const ends = clockOn(day, to);
-  return { from: begins, to: to <= from && to !== from ? clockOn(addDays(day, 1), to) : ends };
+  const [begins] = clockOn(day, from);
+  const last = to <= from && to !== from ? addDays(day, 1) : day;
+  return { from: begins, to: clockOn(last, to)[1] };
 }
 
-/** A clock time on a day. Where the clock changes, it is the time that the clock shows. */
-function clockOn(day: Date, time: string): Date {
+const HOUR = 3_600_000;
+
+/**
+ * When the clock shows a time on a day: the first and the last moment of it, which differ where the clock is set
+ * back. Where it is set on over that time, it is the moment at which it jumps.
+ */
+function clockOn(day: Date, time: string): [first: Date, last: Date] {
   const [hours, minutes] = time.split(':').map(Number);
   const at = new Date(day);
   at.setHours(hours, minutes, 0, 0);
-  return at;
+  const isShown = at.getHours() === hours && at.getMinutes() === minutes;
+  if (!isShown) return [jumpBefore(at), jumpBefore(at)];
+  const again = [at.getTime() - HOUR, at.getTime() + HOUR].filter((other) => {
+    const one = new Date(other);
+    return one.getHours() === hours && one.getMinutes() === minutes;
+  });
+  const all = [at.getTime(), ...again];
+  return [new Date(Math.min(...all)), new Date(Math.max(...all))];
+}
+
+/** The moment at which the clock was set on, within the hours before another. */
+function jumpBefore(at: Date): Date {
+  const offset = at.getTimezoneOffset();
+  let [low, high] = [at.getTime() - 3 * HOUR, at.getTime()];
+  while (high - low > 1000) {
+    const middle = (low + high) / 2;
+    if (new Date(middle).getTimezoneOffset() === offset) high = middle;
+    else low = middle;
+  }
+  return new Date(Math.round(high / 1000) * 1000);
 }

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ORDINARY_PRESENCE, type Presence } from './presence';
-import { bestStarts, goodStarts, type StartQuestion } from './startFinder';
+import { absentSpans } from './presence';
+import { bestStarts, goodStarts, nightWithin, type StartQuestion } from './startFinder';
 import { collisionsOf, inTheWay, withWaiting } from './startTroubles';
 import { twoRuns, twoRunsFrom } from './twoRuns';
 
@@ -63,6 +64,18 @@ function isGood({ needed, presence, reach, total, doneBy }: StartQuestion, start
   });
 }
 
+/** Does something by the clock of another place. */
+function inZone(zone: string, look: () => void): void {
+  const { TZ } = process.env;
+  process.env.TZ = zone;
+  try {
+    look();
+  } finally {
+    if (TZ === undefined) delete process.env.TZ;
+    else process.env.TZ = TZ;
+  }
+}
+
 const hour = fc.integer({ min: 0, max: 23 });
 const time = fc
   .tuple(hour, fc.constantFrom(0, 15, 30))
@@ -119,9 +132,7 @@ describe('finding a start', () => {
   });
 
   it('keeps to the clock on the wall when it changes', () => {
-    const { TZ } = process.env;
-    process.env.TZ = 'CET';
-    try {
+    inZone('CET', () => {
       for (const [month, day] of [
         [2, 28],
         [9, 24],
@@ -136,10 +147,66 @@ describe('finding a start', () => {
           expect([at.toString(), isFound]).toEqual([at.toString(), isGood(question, at)]);
         }
       }
-    } finally {
-      if (TZ === undefined) delete process.env.TZ;
-      else process.env.TZ = TZ;
-    }
+    });
+  });
+
+  it('tells starts whose print runs through the night from those that do not', () => {
+    fc.assert(
+      fc.property(questions, (question) => {
+        const short = { ...question, total: 9 * 3600 };
+        const quiet = goodStarts({ ...short, isAwake: true });
+        for (let ms = +short.from; ms < +short.until; ms += 11 * MINUTE) {
+          const at = new Date(ms);
+          const isQuiet = quiet.some(({ from, to }) => from <= at && at < to);
+          let sleeps = false;
+          const { night } = short.presence;
+          for (let one = ms; night && one < ms + 9 * 3_600_000; one += MINUTE) {
+            const alone = { presence: { night, away: [], dates: [] }, reach: 0, needed: [] };
+            sleeps ||= !isGood({ ...short, ...alone, doneBy: null }, new Date(one));
+          }
+          expect([at.toString(), isQuiet]).toEqual([at.toString(), isGood(short, at) && !sleeps]);
+          expect(nightWithin(short, at) !== null).toBe(sleeps);
+        }
+      }),
+      { seed: 28, numRuns: 12 },
+    );
+  });
+
+  it('sleeps from the jump on where the night begins in the hour that the clock skips', () => {
+    inZone('CET', () => {
+      const night = (from: string, to: string, month: number, day: number) =>
+        absentSpans(
+          { night: { from, to }, away: [], dates: [] },
+          new Date(2026, month, day),
+          new Date(2026, month, day, 12),
+        )
+          .filter(({ from: at }) => at.getDate() === day)
+          .map((one) => [one.from.toISOString(), one.to.toISOString()]);
+      // Set ahead from 02:00 to 03:00, which is 01:00 UTC.
+      expect(night('02:30', '07:00', 2, 29)).toEqual([
+        ['2026-03-29T01:00:00.000Z', '2026-03-29T05:00:00.000Z'],
+      ]);
+      expect(night('00:30', '02:30', 2, 29)).toEqual([
+        ['2026-03-28T23:30:00.000Z', '2026-03-29T01:00:00.000Z'],
+      ]);
+      // Set back at 03:00: both hours count.
+      expect(night('02:30', '07:00', 9, 25)).toEqual([
+        ['2026-10-25T00:30:00.000Z', '2026-10-25T06:00:00.000Z'],
+      ]);
+      expect(night('00:30', '02:30', 9, 25)).toEqual([
+        ['2026-10-24T22:30:00.000Z', '2026-10-25T01:30:00.000Z'],
+      ]);
+    });
+  });
+
+  it('gives up looking at each swap where there are hundreds', () => {
+    const needed = Array.from({ length: 2000 }, (_, i) => ({ at: i * 60, spread: 0, hands: 30 }));
+    const many = { ...EVENING, needed, total: 120_000 };
+    expect([inTheWay(many), twoRuns(many), twoRunsFrom(many, many.from)]).toEqual([
+      null,
+      null,
+      null,
+    ]);
   });
 
   it('prefers room on both sides, and then what comes first', () => {

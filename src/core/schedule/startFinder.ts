@@ -23,6 +23,8 @@ export interface StartQuestion {
   readonly until: Date;
   /** The print has to be done by then; null for whenever. */
   readonly doneBy: Date | null;
+  /** True where it must not print while somebody sleeps either, also between swaps. */
+  readonly isAwake?: boolean;
 }
 
 /** A stretch of starts that put nobody out: every moment from `from` to before `to`. */
@@ -56,10 +58,12 @@ export function absences(question: StartQuestion): AbsentSpan[] {
 /** The starts that one needed time forbids, or pressing start itself; ms. */
 function forbidden(question: StartQuestion, spans: readonly AbsentSpan[]): Span[] {
   const windows = question.needed.map((one) => windowOf(one, question.reach));
-  return spans.flatMap(({ from, to }): Span[] => {
+  return spans.flatMap(({ from, to, why }): Span[] => {
     const [a, b] = [from.getTime(), to.getTime()];
-    // Somebody presses start, and a window touches the span when it begins before its end and ends behind its start.
-    return [[a - 1, b], ...windows.map(([low, high]): Span => [a - high, b - low])];
+    // Somebody presses start, and wants to be awake to the end where that is asked for.
+    const held = question.isAwake && why === 'night' ? question.total * 1000 : 1;
+    // A window touches the span when it begins before its end and ends behind its start.
+    return [[a - held, b], ...windows.map(([low, high]): Span => [a - high, b - low])];
   });
 }
 
@@ -82,6 +86,15 @@ export function goodStarts(question: StartQuestion): GoodSpan[] {
   }
   add(latest);
   return good;
+}
+
+/** Hours of sleep through which a print of a length runs that is started at a moment; null for none. */
+export function nightWithin(
+  { presence, total }: Pick<StartQuestion, 'presence' | 'total'>,
+  start: Date,
+): AbsentSpan | null {
+  const end = new Date(start.getTime() + total * 1000);
+  return absentSpans(presence, start, end).find(({ why }) => why === 'night') ?? null;
 }
 
 function upToMinute(ms: number): number {

@@ -32,8 +32,12 @@ export function collisionsOf(question: StartQuestion, start: Date): Collision[] 
   return [...hit(-1, at, at + 1), ...swaps, ...late];
 }
 
+/** With more needed times than this nobody is helped by a single one, and looking at each takes long. */
+export const MOST_LOOKED_AT = 60;
+
 /** The needed time without which most starts would be good; null when no single one is in the way. */
 export function inTheWay(question: StartQuestion): number | null {
+  if (question.needed.length > MOST_LOOKED_AT) return null;
   const room = (needed: readonly NeededTime[]): number =>
     goodStarts({ ...question, needed }).reduce((sum, { from, to }) => sum + (+to - +from), 0);
   let best: { place: number; room: number } | null = null;

@@ -1,5 +1,5 @@
 import { goodStarts, type GoodSpan, type StartQuestion } from './startFinder';
-import { collisionsOf } from './startTroubles';
+import { collisionsOf, MOST_LOOKED_AT } from './startTroubles';
 
 /** A print in two goes: it stops at one needed time, stands, and goes on when somebody is there again. */
 export interface TwoRuns {
@@ -37,6 +37,7 @@ function after(question: StartQuestion, pause: number, stops: Date): StartQuesti
 
 /** The print in two goes from a given start with the shortest pause; null where none will do. */
 export function twoRunsFrom(question: StartQuestion, start: Date): TwoRuns | null {
+  if (question.needed.length > MOST_LOOKED_AT) return null;
   let best: TwoRuns | null = null;
   question.needed.forEach(({ at }, pause) => {
     if (collisionsOf(before(question, pause), start).length > 0) return;
@@ -53,6 +54,7 @@ export function twoRunsFrom(question: StartQuestion, start: Date): TwoRuns | nul
 
 /** The print in two goes with the shortest pause of all; null where none will do. */
 export function twoRuns(question: StartQuestion): TwoRuns | null {
+  if (question.needed.length > MOST_LOOKED_AT) return null;
   const starts = question.needed.flatMap((_, pause) =>
     goodStarts(before(question, pause)).map(latestOf),
   );

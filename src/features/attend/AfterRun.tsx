@@ -1,15 +1,23 @@
 'use client';
 
+import dynamic from 'next/dynamic';
+import { useRouter } from 'next/navigation';
+import { useEffect, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
 import { Link } from '@/components/Link';
+import { keepWayBack } from '@/components/wayBack';
 import { formatDuration } from '@/core/format';
-import { EMPTY_LOG } from '@/core/log/runLog';
 import { lastEvent } from '@/core/run/events';
-import type { RunState } from '@/core/run/follow';
 import { plannedTotal } from '@/core/run/runPlan';
+import type { RunState } from '@/core/run/runState';
+import { printAgain } from '@/store/newRuns';
 import type { Run } from '@/store/records';
-import { runs, tellRun } from '@/store/runs';
+import { HANDED, tellRun } from '@/store/runs';
+import { useTapFocus, wantFocus } from './tapFocus';
+import { TOLD_WORDS } from './toldWords';
 import { clockOf } from './words';
+
+const ShareRun = dynamic(() => import('./ShareRun').then((one) => one.ShareRun));
 
 interface AfterRunProps {
   readonly run: Run;
@@ -28,21 +36,22 @@ export function AfterRun({ run, state, now }: AfterRunProps) {
   const { phase, startedAt, since } = state;
   const title = TITLES[phase as keyof typeof TITLES];
   const last = lastEvent(run.events);
-  const again = (): void => {
-    runs.save([
-      {
-        ...run,
-        id: crypto.randomUUID(),
-        writtenAt: Date.now(),
-        startAt: null,
-        events: [],
-        log: EMPTY_LOG,
-      },
-    ]);
+  const router = useRouter();
+  const isMade = useRef(false);
+  const heading = useTapFocus();
+  useEffect(() => keepWayBack(null), []);
+  const [shares, setShares] = useState(false);
+  const isHanded = run.jobId === HANDED;
+  const again = async (): Promise<void> => {
+    if (isMade.current) return;
+    isMade.current = true;
+    const id = await printAgain(run);
+    if (id === null) isMade.current = false;
+    else router.push(`/jobs/${run.jobId}/attend?run=${id}`);
   };
   return (
     <section className="mx-auto grid w-full max-w-xl gap-3 p-4" aria-labelledby="after-title">
-      <h2 id="after-title" className="text-2xl font-bold">
+      <h2 id="after-title" ref={heading} tabIndex={-1} className="text-2xl font-bold">
         {title}
       </h2>
       {startedAt !== null && since !== null && (
@@ -54,32 +63,41 @@ export function AfterRun({ run, state, now }: AfterRunProps) {
       )}
       {phase === 'finished' ? (
         <p className="rounded-md bg-caution-soft px-3 py-2">
-          Bed and nozzle are hot for a while yet. Let the part cool before you pull it off.
+          Bed and nozzle are hot for a while yet. Let the part cool before you take it off.
         </p>
       ) : (
         <p className="rounded-md bg-caution-soft px-3 py-2">
-          See that the heaters are off, and let everything cool before you clean up.
+          Check that the heaters are off, and let everything cool before you clean up.
         </p>
       )}
       <p className="text-muted">
-        All that you have told is kept.{' '}
+        Everything you told is kept{isHanded ? ' on this device' : ''}.{' '}
         <Link href={`/logbook/${run.id}`} className="underline underline-offset-2">
           Say how it came out
         </Link>
       </p>
+      {isHanded && (
+        <Button className="min-h-11" onClick={() => setShares(true)}>
+          Send to the computer…
+        </Button>
+      )}
       <div className="flex flex-wrap gap-2">
         {last && (
           <Button
             className="min-h-11"
-            onClick={() => tellRun(run.id, { kind: 'undone', event: last.id })}
+            onClick={() => {
+              wantFocus();
+              tellRun(run.id, { kind: 'undone', event: last.id });
+            }}
           >
-            Take it back: it still prints
+            Take back: {TOLD_WORDS[last.kind].toLowerCase()}
           </Button>
         )}
         <Button kind="primary" className="min-h-11" onClick={again}>
-          Print the same file again
+          Print again
         </Button>
       </div>
+      {shares && <ShareRun run={run} onClose={() => setShares(false)} />}
     </section>
   );
 }

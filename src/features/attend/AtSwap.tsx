@@ -1,16 +1,21 @@
 'use client';
 
 import { Check } from 'lucide-react';
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { Button } from '@/components/Button';
-import { stepsOf, waitTimers } from '@/core/run/checklist';
-import type { RunState } from '@/core/run/follow';
+import { stepsOf } from '@/core/run/checklist';
+import type { RunState } from '@/core/run/runState';
 import type { Run } from '@/store/records';
 import type { Told } from '@/store/runs';
 import { useAttendSettings } from '@/store/attendSettings';
+import { say } from './alerts';
 import { FilamentName } from './BandRow';
-import { say } from './calls';
-import { inWords } from './words';
+import { StandNote } from './StandNote';
+import { useTapFocus } from './tapFocus';
+import { WaitTimers } from './WaitTimers';
+
+/** Where the step that is next stands on the page. */
+export const STEP_PLACE = 'step';
 
 interface AtSwapProps {
   readonly run: Run;
@@ -20,58 +25,58 @@ interface AtSwapProps {
 }
 
 /** The printer waits: what hands do, step by step, and what happens by itself meanwhile. */
-export function AtSwap({ run: { runPlan }, state, now, onTell }: AtSwapProps) {
+export function AtSwap({ run: { id: runId, runPlan }, state, now, onTell }: AtSwapProps) {
   const swap = state.swap!;
-  const steps = stepsOf(runPlan, swap);
+  const { loaded } = state;
+  const target = state.target!;
+  const steps = stepsOf(runPlan, { swap, loaded, target });
   const next = steps.find(({ id }) => !state.ticked.has(id));
   const { voice } = useAttendSettings();
+  const [words, key] = next
+    ? [next.text, `${runId} ${state.since} ${next.id} ${target}`]
+    : ['', ''];
   useEffect(() => {
-    if (voice && next) say(next.text);
-  }, [voice, next]);
-  const late = waitTimers(runPlan, state.since!);
+    if (voice && words !== '') say(words, key);
+  }, [voice, words, key]);
+  const heading = useTapFocus();
+  const step = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    // From the guide one comes back to the step that was left.
+    if (location.hash === `#${STEP_PLACE}`) step.current?.focus();
+  }, []);
   return (
     <section aria-labelledby="swap-title" className="rounded-lg border border-line bg-panel p-4">
-      <h2 id="swap-title" className="pb-2 text-sm font-semibold text-muted">
+      <h2
+        id="swap-title"
+        ref={heading}
+        tabIndex={-1}
+        className="pb-2 text-sm font-semibold text-muted"
+      >
         Swap {swap + 1} of {runPlan.swaps.length}
         {state.isLate ? ', late' : ''}
       </h2>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2 pb-3">
-        <FilamentName band={runPlan.bands[swap]} size={40} />
-        <span aria-label="to" className="text-xl text-muted">
+        <FilamentName band={runPlan.bands[loaded]} size={40} />
+        <span aria-hidden className="text-xl text-muted">
           →
         </span>
-        <FilamentName band={runPlan.bands[swap + 1]} size={40} />
+        <span className="sr-only">to</span>
+        <FilamentName band={runPlan.bands[target]} size={40} />
       </div>
-      {late.map((timer) => (
-        <p
-          key={timer.id}
-          role={now >= timer.at ? 'alert' : undefined}
-          className={`mb-2 rounded-md px-3 py-2 text-sm ${now >= timer.at ? 'bg-danger-soft' : 'bg-caution-soft'}`}
-        >
-          {timer.text} <strong className="tabular-nums">{inWords(timer.at, now)}</strong>
-          {now >= timer.at && timer.id === 'nozzle' && ': heat it again before you pull anything.'}
-          {now >= timer.at &&
-            timer.id === 'motors' &&
-            ': its place may be lost. Do not push the head.'}{' '}
-          {now < timer.at && (
-            <button
-              type="button"
-              className="min-h-8 font-medium underline underline-offset-2"
-              onClick={() => onTell({ kind: 'gone', what: timer.id })}
-            >
-              It has already
-            </button>
-          )}
-        </p>
-      ))}
+      <StandNote runPlan={runPlan} state={state} now={now} />
+      <WaitTimers runPlan={runPlan} state={state} now={now} onTell={onTell} />
       <div className="grid gap-2 pb-3">
         {next && (
           <button
+            ref={step}
+            id={STEP_PLACE}
             type="button"
             className="w-full rounded-md border-2 border-accent bg-accent-soft px-4 py-3 text-left"
             onClick={() => onTell({ kind: 'ticked', step: next.id, done: true })}
           >
-            <span className="block text-xl leading-snug font-semibold">{next.text}</span>
+            <span className="block text-xl leading-snug font-semibold wrap-anywhere">
+              {next.text}
+            </span>
             {next.caution && <span className="mt-1 block text-caution">{next.caution}</span>}
             <span className="mt-1 block text-sm text-muted">Tap when it is done</span>
           </button>
@@ -96,7 +101,9 @@ export function AtSwap({ run: { runPlan }, state, now, onTell }: AtSwapProps) {
                   onChange={() => onTell({ kind: 'ticked', step: id, done: !done })}
                   className="size-6 shrink-0 accent-accent"
                 />
-                <span className={done ? 'text-muted line-through' : ''}>{text}</span>
+                <span className={`min-w-0 wrap-anywhere ${done ? 'text-muted line-through' : ''}`}>
+                  {text}
+                </span>
               </label>
             </li>
           );

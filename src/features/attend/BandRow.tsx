@@ -8,11 +8,11 @@ export function FilamentName({ band, size = 28 }: { band: RunBand; size?: number
     <span className="flex min-w-0 items-center gap-2">
       <Swatch filament={filament} size={size} />
       <span className="min-w-0">
-        <span className="block truncate font-semibold">
+        <span className="block font-semibold wrap-anywhere">
           {filament.letter} {filament.name}
         </span>
         {filament.spool !== null && filament.spool !== filament.name && (
-          <span className="block truncate text-sm text-muted">Spool: {filament.spool}</span>
+          <span className="block text-sm text-muted wrap-anywhere">Spool: {filament.spool}</span>
         )}
       </span>
     </span>

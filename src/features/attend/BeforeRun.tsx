@@ -5,10 +5,15 @@ import { useEffect, useState } from 'react';
 import { Button } from '@/components/Button';
 import { Cautions } from '@/components/Cautions';
 import { Link } from '@/components/Link';
+import { keepWayBack } from '@/components/wayBack';
+import type { RunPlan } from '@/core/run/runPlan';
 import type { Run } from '@/store/records';
 import { isPlanChanged, runs, tellRun } from '@/store/runs';
+import { useAttendSettings } from '@/store/attendSettings';
 import { FilamentName } from './BandRow';
 import { Errands } from './Errands';
+import { openSound } from './sound';
+import { wantFocus } from './tapFocus';
 import { WhenToStart } from './WhenToStart';
 
 const JoinRunning = dynamic(() => import('./JoinRunning').then((one) => one.JoinRunning));
@@ -27,16 +32,20 @@ export function BeforeRun({ run, now, onPractice }: BeforeRunProps) {
   const [joins, setJoins] = useState(false);
   const [isPast, setPast] = useState(false);
   const [isOld, setOld] = useState(false);
+  useEffect(() => keepWayBack(null), []);
   useEffect(() => {
     isPlanChanged(run).then(setOld, () => {
       // The storage says itself what is wrong with it.
     });
   }, [run]);
   const begin = (since: { layer?: number; after?: number }, at: number): void => {
+    // A browser lets the page sound only after a tap: this one opens it for the whole run.
+    if (useAttendSettings.getState().tones) openSound();
+    wantFocus();
     tellRun(run.id, { kind: 'started', ...since }, at);
   };
-  const choose = (at: number): void => {
-    runs.edit(run.id, (one) => ({ ...one, startAt: at }));
+  const choose = (at: number, stand: RunPlan['stand'] = null): void => {
+    runs.edit(run.id, (one) => ({ ...one, startAt: at, runPlan: { ...one.runPlan, stand } }));
   };
   return (
     <div className="mx-auto grid w-full max-w-6xl gap-5 p-4 lg:grid-cols-[22rem_1fr] lg:items-start">
@@ -48,7 +57,7 @@ export function BeforeRun({ run, now, onPractice }: BeforeRunProps) {
           <h2 id="start-title" className="text-lg font-semibold">
             At the printer now?
           </h2>
-          <p className="pt-1 pb-3 text-sm text-muted">
+          <p className="pt-1 pb-3 text-sm wrap-anywhere text-muted">
             Load this first, start {runPlan.fileNames[0]}, and watch the first layer.
           </p>
           {isOld && (

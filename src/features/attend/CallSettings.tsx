@@ -1,24 +1,27 @@
 'use client';
 
 import { Button } from '@/components/Button';
+import { Link } from '@/components/Link';
 import { Tick } from '@/components/Tick';
 import { useAttendSettings } from '@/store/attendSettings';
 import { toast } from '@/store/toast';
-import { askForNotices, canSound, readyTones, say, sound } from './calls';
+import { askForNotices, say } from './alerts';
+import { openSound, sound } from './sound';
 
 /** How the person is called, tried out at once. */
 export function CallSettings() {
   const { tones, voice } = useAttendSettings();
   const tryTones = (): void => {
-    readyTones();
+    openSound();
     setTimeout(() => {
-      if (canSound()) sound(2);
-      else toast.warning('This browser makes no tones. Set an alarm on the phone as well.');
+      if (!sound(2)) {
+        toast.warning('This browser makes no tones. Set an alarm on the phone as well.');
+      }
     }, 200);
   };
   return (
     <fieldset>
-      <legend className="sr-only">How you are called</legend>
+      <legend className="sr-only">Alerts</legend>
       <Tick
         checked={tones}
         onChange={(wanted) => {
@@ -26,7 +29,8 @@ export function CallSettings() {
           if (wanted) tryTones();
         }}
       >
-        Tones 10 and 2 minutes before a swap, and when it is due
+        Tones 10 and 2 minutes before a swap, when it is due, when the nozzle cools or the motors
+        switch off, and at the end
       </Tick>
       <Tick
         checked={voice}
@@ -42,13 +46,21 @@ export function CallSettings() {
           Try the tones
         </Button>
         <Button className="min-h-10" onClick={askForNotices}>
-          Allow notices
+          Allow notifications
         </Button>
       </div>
       <p className="pt-1 text-sm text-muted">
-        A notice reaches you while another page is in front. A locked phone may hold all of this
-        back: the calendar rings even then.
+        A notification reaches you while another page is in front. A locked phone may hold all of
+        this back: the calendar rings even then.
       </p>
+      {!isSecureContext && (
+        <p className="pt-1 text-sm">
+          This address is not secure, so the browser shows no notifications here.{' '}
+          <Link href="/home" className="underline underline-offset-2">
+            How to make it secure
+          </Link>
+        </p>
+      )}
     </fieldset>
   );
 }

@@ -1,14 +1,15 @@
 'use client';
 
 import { formatDuration } from '@/core/format';
-import { follow } from '@/core/run/follow';
+import { asPlanned } from '@/core/run/follow';
 import { longestAlone } from '@/core/run/startQuestion';
-import { absentSpans } from '@/core/schedule/presence';
-import { type StartQuestion } from '@/core/schedule/startFinder';
+import { nightWithin, type StartQuestion } from '@/core/schedule/startFinder';
 import { collisionsOf, withWaiting, type Collision } from '@/core/schedule/startTroubles';
 import { twoRunsFrom } from '@/core/schedule/twoRuns';
+import type { RunPlan } from '@/core/run/runPlan';
 import type { Run } from '@/store/records';
 import { FilamentName } from './BandRow';
+import { StandCautions } from './StandNote';
 import { clockOf, spreadWords } from './words';
 
 interface ChosenStartProps {
@@ -16,19 +17,20 @@ interface ChosenStartProps {
   readonly question: StartQuestion;
   readonly start: number;
   readonly now: number;
+  /** Lets it stand at a swap until somebody goes on. */
+  readonly onStand: (stand: NonNullable<RunPlan['stand']>) => void;
 }
 
 /** What becomes of the chosen start: every swap by the clock, the longest time alone, and what it collides with. */
-export function ChosenStart({ run, question, start, now }: ChosenStartProps) {
+export function ChosenStart({ run, question, start, now, onStand }: ChosenStartProps) {
   const { runPlan } = run;
-  const { upcoming, end } = follow(runPlan, [{ kind: 'started', id: 'plan', at: start }], start);
-  const hits = collisionsOf(question, new Date(start));
+  const { upcoming, end } = asPlanned(runPlan, start);
+  const { stand } = runPlan;
+  const hits = stand === null ? collisionsOf(question, new Date(start)) : [];
   const alone = longestAlone(runPlan);
   const split = hits.length > 0 ? twoRunsFrom(question, new Date(start)) : null;
   const waiting = withWaiting(question, new Date(start));
-  const sleeps = absentSpans(question.presence, new Date(start), new Date(end?.at ?? start)).some(
-    ({ why }) => why === 'night',
-  );
+  const sleeps = nightWithin(question, new Date(start)) !== null;
   return (
     <div className="mt-4 border-t border-line pt-3">
       <h3 className="font-semibold">Started {clockOf(start, now)}</h3>
@@ -43,6 +45,9 @@ export function ChosenStart({ run, question, start, now }: ChosenStartProps) {
               </span>
               <FilamentName band={runPlan.bands[swap + 1]} size={24} />
               {hit && <Hit hit={hit} now={now} />}
+              {stand?.swap === swap && (
+                <span className="text-sm">stands until {clockOf(stand.until, now)}</span>
+              )}
             </li>
           );
         })}
@@ -57,9 +62,17 @@ export function ChosenStart({ run, question, start, now }: ChosenStartProps) {
       {split ? (
         <p className="pt-1 text-sm">
           In two runs: let it stand at swap {split.pause + 1}, and go on at{' '}
-          {clockOf(+split.goesOn, now)}; done <strong>{clockOf(+split.end, now)}</strong>.
+          {clockOf(+split.goesOn, now)}; done <strong>{clockOf(+split.end, now)}</strong>.{' '}
+          <button
+            type="button"
+            className="min-h-8 font-medium underline underline-offset-2"
+            onClick={() => onStand({ swap: split.pause, until: +split.goesOn })}
+          >
+            Plan it so
+          </button>
         </p>
       ) : (
+        stand === null &&
         waiting.waited > 0 && (
           <p className="pt-1 text-sm">
             If it waits for you:{' '}
@@ -75,10 +88,15 @@ export function ChosenStart({ run, question, start, now }: ChosenStartProps) {
             <Hit hit={hit} now={now} />
           </p>
         ))}
-      {sleeps && (
+      {stand !== null && (
+        <div className="mt-2 rounded-md bg-sunk px-3 py-2 text-sm">
+          <StandCautions />
+        </div>
+      )}
+      {sleeps && stand === null && (
         <p className="mt-2 rounded-md bg-caution-soft px-3 py-2 text-sm">
-          It would print while you sleep. A hot machine should not run in a sleeping house: think of
-          another start.
+          It would print while you sleep. Do not let a hot printer run in a sleeping house: choose
+          another start, or let it stand at a swap.
         </p>
       )}
     </div>

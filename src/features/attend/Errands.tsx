@@ -7,9 +7,11 @@ import { Link } from '@/components/Link';
 import { EMPTY_LOG } from '@/core/log/runLog';
 import type { Run } from '@/store/records';
 import { runs } from '@/store/runs';
+import { newId } from '@/workers/ids';
 
 const CallSettings = dynamic(() => import('./CallSettings').then((one) => one.CallSettings));
-const ToPhone = dynamic(() => import('./ToPhone').then((one) => one.ToPhone));
+const ShareRun = dynamic(() => import('./ShareRun').then((one) => one.ShareRun));
+const TakeRun = dynamic(() => import('./TakeRun').then((one) => one.TakeRun));
 
 interface ErrandsProps {
   readonly run: Run;
@@ -21,11 +23,10 @@ interface ErrandsProps {
 
 /** What is taken along from here: run-sheet, calendar, the phone, and how to be called. */
 export function Errands({ run, now, isBefore = false, onPractice }: ErrandsProps) {
-  const [phone, setPhone] = useState(false);
+  const [dialog, setDialog] = useState<'share' | 'take' | null>(null);
   const [calls, setCalls] = useState(false);
-  const start = run.events.find(({ kind }) => kind === 'started')?.at ?? run.startAt ?? now;
   const practise = async (): Promise<void> => {
-    const id = crypto.randomUUID();
+    const id = newId();
     const one = {
       ...run,
       id,
@@ -45,7 +46,7 @@ export function Errands({ run, now, isBefore = false, onPractice }: ErrandsProps
   };
   const toCalendar = async (): Promise<void> => {
     const { saveCalendar } = await import('./saveCalendar');
-    saveCalendar(run, start);
+    saveCalendar(run, now);
   };
   return (
     <section aria-labelledby="errands-title" className="rounded-lg border border-line bg-panel p-4">
@@ -54,20 +55,23 @@ export function Errands({ run, now, isBefore = false, onPractice }: ErrandsProps
       </h2>
       <div className="grid gap-2">
         <Link
-          href={`/jobs/${run.jobId}/attend/sheet`}
+          href={`/jobs/${run.jobId}/attend/sheet?run=${run.id}`}
           className="flex min-h-11 items-center justify-center rounded-md border border-edge bg-panel px-3 font-medium hover:bg-sunk"
         >
-          Run-sheet to print
+          Run-sheet
         </Link>
         <Button className="min-h-11" onClick={toCalendar}>
-          Save for the calendar
+          Save for calendar
         </Button>
-        <Button className="min-h-11" onClick={() => setPhone(true)}>
-          Hand over to the phone
+        <Button className="min-h-11" onClick={() => setDialog('share')}>
+          Share this run…
+        </Button>
+        <Button className="min-h-11" onClick={() => setDialog('take')}>
+          Take from another device…
         </Button>
         {isBefore && onPractice && run.runPlan.swaps.length > 0 && (
           <Button className="min-h-11" onClick={practise}>
-            Rehearse it in two minutes
+            Rehearse the swaps
           </Button>
         )}
       </div>
@@ -75,10 +79,11 @@ export function Errands({ run, now, isBefore = false, onPractice }: ErrandsProps
         className="mt-3 border-t border-line pt-1"
         onToggle={({ currentTarget }) => setCalls(currentTarget.open)}
       >
-        <summary className="min-h-10 cursor-pointer py-2 font-medium">How I am called</summary>
+        <summary className="min-h-10 cursor-pointer py-2 font-medium">Alerts</summary>
         {calls && <CallSettings />}
       </details>
-      {phone && <ToPhone run={run} onClose={() => setPhone(false)} />}
+      {dialog === 'share' && <ShareRun run={run} onClose={() => setDialog(null)} />}
+      {dialog === 'take' && <TakeRun run={run} onClose={() => setDialog(null)} />}
     </section>
   );
 }

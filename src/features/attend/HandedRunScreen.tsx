@@ -1,51 +1,51 @@
 'use client';
 
+import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { unpackRun } from '@/core/run/handOver';
+import { Link } from '@/components/Link';
+import { packedIn, unpackRun } from '@/core/run/handOver';
 import { takeHanded } from '@/store/newRuns';
-import { useRuns } from '@/store/runs';
-import { AtRun, fetchWholeRun } from './AttendScreen';
+import { fetchWholeRun } from './AtRun';
 
-/** A run that came in the address: it is kept here at once, and needs nothing else from then on. */
+/** A run that came in the address: it is kept here at once, and shown where runs are. */
 export function HandedRunScreen() {
-  const [id, setId] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const run = useRuns(({ records }) => records?.find((one) => one.id === id) ?? null);
+  const router = useRouter();
   useEffect(() => {
     const open = async (): Promise<void> => {
-      const handed = unpackRun(location.hash.slice(1));
+      const handed = unpackRun(packedIn(location.hash));
       if (!handed.ok) return setTrouble(handed.refusal.message);
-      const isKept = await takeHanded(handed.value);
+      const taken = await takeHanded(handed.value);
+      if (taken === null) {
+        return setTrouble(
+          'This browser could not keep the run. Free disk space, and open the link again.',
+        );
+      }
       // From here on the phone needs nothing but this page.
       await fetchWholeRun();
-      if (isKept) setId(handed.value.id);
-      else
-        setTrouble(
-          'This browser could not keep the run. Make room in it, and open the link again.',
-        );
+      router.replace(`/jobs/${taken.jobId}/attend?run=${handed.value.id}`);
     };
-    open().catch((error: unknown) => setTrouble(String(error)));
-  }, []);
+    const opened = (): void => {
+      open().catch((error: unknown) => setTrouble(String(error)));
+    };
+    opened();
+    addEventListener('hashchange', opened);
+    return () => removeEventListener('hashchange', opened);
+  }, [router]);
   if (trouble !== null) {
     return (
-      <p role="alert" className="m-auto max-w-md p-6">
-        {trouble}
-      </p>
-    );
-  }
-  if (!run) {
-    return (
-      <p className="m-auto p-6 text-muted" aria-busy="true">
-        Taking the run over…
-      </p>
+      <div className="m-auto grid max-w-md gap-3 p-6">
+        <h1 className="text-xl font-semibold">The run cannot be opened</h1>
+        <p role="alert">{trouble}</p>
+        <Link href="/" className="underline underline-offset-2">
+          Bench
+        </Link>
+      </div>
     );
   }
   return (
-    <div className="flex min-w-0 flex-1 flex-col">
-      <header className="border-b border-line bg-panel px-4 py-3">
-        <h1 className="truncate text-lg font-semibold">{run.runPlan.job}</h1>
-      </header>
-      <AtRun run={run} onPractice={null} />
-    </div>
+    <p className="m-auto p-6 text-muted" aria-busy="true">
+      Opening the run…
+    </p>
   );
 }

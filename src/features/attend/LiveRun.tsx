@@ -1,21 +1,28 @@
 'use client';
 
 import { Undo2 } from 'lucide-react';
+import { useCallback, useEffect } from 'react';
 import { Button } from '@/components/Button';
+import { keepWayBack } from '@/components/wayBack';
 import { lastEvent, type RunEvent } from '@/core/run/events';
-import type { RunState } from '@/core/run/follow';
+import type { RunState } from '@/core/run/runState';
 import type { Run } from '@/store/records';
 import { tellRun, type Told } from '@/store/runs';
-import { AtSwap } from './AtSwap';
+import { AtSwap, STEP_PLACE } from './AtSwap';
 import { Coming } from './Coming';
 import { Errands } from './Errands';
-import { MissedSwap } from './MissedSwap';
 import { NextSwap } from './NextSwap';
 import { OtherTaps } from './OtherTaps';
+import { PausedRun } from './PausedRun';
+import { CareLine, ClockStrip, SilentStrip, Strip } from './strips';
+import { wantFocus } from './tapFocus';
 import { TroubleList } from './TroubleList';
 import { TOLD_WORDS } from './toldWords';
+import { useAwakeScreen } from './useAwakeScreen';
 import { useCalls } from './useCalls';
+import { useClockJump } from './useClockJump';
 import { clockOf } from './words';
+import { WrongFilament } from './WrongFilament';
 
 interface LiveRunProps {
   readonly run: Run;
@@ -26,31 +33,43 @@ interface LiveRunProps {
 
 /** A print that runs: what is next, what hands do, and the taps that tell how it goes. */
 export function LiveRun({ run, state, now, onPractice }: LiveRunProps) {
+  const { id, isRehearsal, events, runPlan } = run;
+  const store = useCallback(
+    (told: Told): void => {
+      // A rehearsal has a time of its own; otherwise it is the moment of the tap, not the second on the page.
+      tellRun(id, told, isRehearsal ? now : Date.now());
+    },
+    [id, isRehearsal, now],
+  );
   const tell = (told: Told): void => {
-    // A rehearsal has a time of its own; otherwise it is the moment of the tap, not the second on the page.
-    tellRun(run.id, told, run.isRehearsal ? now : Date.now());
+    wantFocus();
+    store(told);
   };
-  const mayGoDark = useCalls(run.runPlan, state, now);
+  const calling = useCalls(runPlan, state, now);
+  useClockJump(events, now, isRehearsal ? null : store);
+  const mayGoDark = useAwakeScreen();
+  useWayBack(run, state);
+  const { phase } = state;
   return (
     <div className="mx-auto grid w-full max-w-6xl gap-4 p-4 lg:grid-cols-[1fr_22rem] lg:items-start">
       {/* Two columns on a desk; one on a phone, where what is to come stands before what may go wrong. */}
       <div className="contents lg:grid lg:gap-4">
-        <div className="order-1 grid gap-4">
-          {state.isClockBack && (
-            <p role="status" className="rounded-md bg-caution-soft px-3 py-2 text-sm">
-              The clock of this device was set back. Times hold from what you have told last.
-            </p>
-          )}
+        <div className="order-1 grid min-w-0 gap-4">
+          <SilentStrip calling={calling} />
+          <ClockStrip events={events} state={state} onTell={tell} />
           <PassedOver run={run} state={state} />
-          {state.missed.length > 0 && state.phase === 'printing' && (
-            <MissedSwap run={run} state={state} onTell={tell} />
+          {state.isWrong && phase === 'printing' && (
+            <WrongFilament run={run} state={state} onTell={tell} />
           )}
-          {state.phase === 'at-swap' && state.swap !== null ? (
+          {phase === 'at-swap' && state.swap !== null ? (
             <AtSwap key={state.since} run={run} state={state} now={now} onTell={tell} />
+          ) : phase === 'paused' ? (
+            <PausedRun key={state.since} runPlan={runPlan} state={state} now={now} onTell={tell} />
           ) : (
-            <NextSwap runPlan={run.runPlan} state={state} now={now} onTell={tell} />
+            <NextSwap key={state.band} runPlan={runPlan} state={state} now={now} onTell={tell} />
           )}
-          <TakeBack events={run.events} now={now} onTell={tell} />
+          <CareLine />
+          <TakeBack events={events} now={now} onTell={tell} />
           {mayGoDark && (
             <p className="text-sm text-muted">
               This browser lets the screen go dark. Let the phone wait longer before it does, or set
@@ -58,17 +77,17 @@ export function LiveRun({ run, state, now, onPractice }: LiveRunProps) {
             </p>
           )}
         </div>
-        <div className="order-3 grid gap-4">
-          <OtherTaps state={state} onTell={tell} />
+        <div className="order-3 grid min-w-0 gap-4">
+          <OtherTaps runPlan={runPlan} state={state} onTell={tell} />
           <TroubleList />
         </div>
       </div>
       <div className="contents lg:grid lg:gap-4">
-        <div className="order-2">
-          <Coming runPlan={run.runPlan} state={state} now={now} />
+        <div className="order-2 min-w-0">
+          <Coming runPlan={runPlan} state={state} now={now} />
         </div>
-        {!run.isRehearsal && (
-          <div className="order-4">
+        {!isRehearsal && (
+          <div className="order-4 min-w-0">
             <Errands run={run} now={now} onPractice={onPractice} />
           </div>
         )}
@@ -77,15 +96,22 @@ export function LiveRun({ run, state, now, onPractice }: LiveRunProps) {
   );
 }
 
+/** Leaves the way back to this very step for whoever looks into the guide. */
+function useWayBack({ id, jobId, isRehearsal }: Run, { swap }: RunState): void {
+  useEffect(() => {
+    const place = swap === null ? '' : `, swap ${swap + 1}`;
+    keepWayBack({
+      href: `/jobs/${jobId}/attend${isRehearsal ? '' : `?run=${id}`}#${STEP_PLACE}`,
+      name: `${isRehearsal ? 'Back to the rehearsal' : 'Back to At the printer'}${place}`,
+    });
+  }, [id, jobId, isRehearsal, swap]);
+}
+
 /** Says why the latest tap changed nothing, as when two pages have told the same. */
 function PassedOver({ run, state }: Pick<LiveRunProps, 'run' | 'state'>) {
   const last = state.passedOver.at(-1);
   if (!last || last.event.id !== run.events.at(-1)?.id) return null;
-  return (
-    <p role="status" className="rounded-md bg-caution-soft px-3 py-2 text-sm">
-      {last.why} Your last tap changed nothing.
-    </p>
-  );
+  return <Strip>{last.why} Your last tap changed nothing.</Strip>;
 }
 
 /** The last tap, with the way back. */

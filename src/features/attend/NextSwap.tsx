@@ -1,11 +1,15 @@
 'use client';
 
+import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { Swatch } from '@/components/Swatch';
-import type { RunState } from '@/core/run/follow';
 import type { RunPlan } from '@/core/run/runPlan';
+import type { RunState } from '@/core/run/runState';
+import { tapDoubt } from '@/core/run/tapDoubt';
 import type { Told } from '@/store/runs';
 import { FilamentName } from './BandRow';
+import { useTapFocus } from './tapFocus';
+import { TapQuestion } from './TapQuestion';
 import { clockOf, inWords, spreadWords } from './words';
 
 interface NextSwapProps {
@@ -17,76 +21,114 @@ interface NextSwapProps {
 
 /** What prints now, and the next swap as large as it goes. */
 export function NextSwap({ runPlan, state, now, onTell }: NextSwapProps) {
-  const { bands, swaps } = runPlan;
+  const { bands } = runPlan;
   const [next] = state.upcoming;
-  const loaded = bands[state.missed[0] ?? state.band];
+  const [asked, setAsked] = useState<Told | null>(null);
+  const heading = useTapFocus();
+  const tell = (told: Told): void => {
+    if (tapDoubt(state, told, now) === null) onTell(told);
+    else setAsked(told);
+  };
   return (
     <section aria-labelledby="next-title" className="rounded-lg border border-line bg-panel p-4">
-      <p className="flex flex-wrap items-center gap-x-3 gap-y-1 pb-3 text-sm">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 pb-3 text-sm">
         <span className="text-muted">Prints now</span>
-        <FilamentName band={loaded} size={24} />
+        <FilamentName band={bands[state.loaded]} size={24} />
         {state.layer !== null && (
           <span className="text-muted">
             about layer {state.layer} of {bands[bands.length - 1].last}
           </span>
         )}
-      </p>
+      </div>
       {next ? (
         <>
-          <h2 id="next-title" className="text-sm font-semibold text-muted">
-            Next: swap {next.swap + 1} of {swaps.length}
+          <h2
+            id="next-title"
+            ref={heading}
+            tabIndex={-1}
+            className="text-sm font-semibold text-muted"
+          >
+            Next: swap {next.swap + 1} of {runPlan.swaps.length}
           </h2>
-          <div className="flex items-center gap-4 py-3">
-            <Swatch filament={bands[next.swap + 1].filament} size={88} />
-            <div className="min-w-0">
-              <p className="text-2xl leading-tight font-bold">
-                {bands[next.swap + 1].filament.letter} {bands[next.swap + 1].filament.name}
-              </p>
-              <p className="text-3xl leading-tight font-bold tabular-nums" data-testid="countdown">
-                {inWords(next.at, now)}
-              </p>
-              <p className="text-lg text-muted tabular-nums">
-                {clockOf(next.at, now)} {spreadWords(next.spread)} · before layer{' '}
-                {swaps[next.swap].layer}
-              </p>
-            </div>
-          </div>
+          <Due runPlan={runPlan} state={state} now={now} />
           <Button
             kind="primary"
             className="min-h-16 w-full text-xl"
-            onClick={() => onTell({ kind: 'stopped', how: 'planned' })}
+            onClick={() => tell({ kind: 'stopped', how: 'planned' })}
           >
             It has stopped
           </Button>
-          <div className="grid grid-cols-2 gap-2 pt-2">
-            <Button className="min-h-12" onClick={() => onTell({ kind: 'missed' })}>
-              It did not stop
-            </Button>
-            <Button className="min-h-12" onClick={() => onTell({ kind: 'stopped', how: 'early' })}>
-              I paused it early
-            </Button>
-          </div>
         </>
       ) : (
         <>
-          <h2 id="next-title" className="text-2xl font-bold">
-            No swap any more
+          <h2 id="next-title" ref={heading} tabIndex={-1} className="text-2xl font-bold">
+            No swap is left
           </h2>
           {state.end && (
             <p className="pt-1 pb-3 text-lg text-muted">
               Done {inWords(state.end.at, now)}, {clockOf(state.end.at, now)}{' '}
-              {spreadWords(state.end.spread)}. Let the part cool before you pull it off.
+              {spreadWords(state.end.spread)}. Let the part cool before you take it off.
             </p>
           )}
           <Button
             kind="primary"
             className="min-h-16 w-full text-xl"
-            onClick={() => onTell({ kind: 'finished' })}
+            onClick={() => tell({ kind: 'finished' })}
           >
             It is done
           </Button>
         </>
       )}
+      {asked && (
+        <TapQuestion
+          told={asked}
+          state={state}
+          now={now}
+          onAnswer={(isSo) => {
+            setAsked(null);
+            if (isSo) onTell(asked);
+          }}
+        />
+      )}
+      <div className="grid grid-cols-2 gap-2 pt-2 sm:grid-cols-3">
+        {next && (
+          <>
+            <Button className="min-h-12" onClick={() => tell({ kind: 'missed' })}>
+              It did not stop
+            </Button>
+            <Button className="min-h-12" onClick={() => tell({ kind: 'stopped', how: 'early' })}>
+              I paused it early
+            </Button>
+          </>
+        )}
+        <Button className="min-h-12" onClick={() => tell({ kind: 'paused' })}>
+          I paused it, no swap
+        </Button>
+      </div>
     </section>
+  );
+}
+
+/** The filament of the next swap, and when it is due. */
+function Due({ runPlan: { bands, swaps }, state, now }: Omit<NextSwapProps, 'onTell'>) {
+  const [next] = state.upcoming;
+  const { filament } = bands[next.swap + 1];
+  const { layer, inside } = swaps[next.swap];
+  return (
+    <div className="flex items-center gap-4 py-3">
+      <Swatch filament={filament} size={88} />
+      <div className="min-w-0">
+        <p className="text-2xl leading-tight font-bold wrap-anywhere">
+          {filament.letter} {filament.name}
+        </p>
+        <p className="text-3xl leading-tight font-bold tabular-nums" data-testid="countdown">
+          {inWords(next.at, now)}
+        </p>
+        <p className="text-lg text-muted tabular-nums">
+          {clockOf(next.at, now)} {spreadWords(next.spread)} · {inside ? 'in' : 'before'} layer{' '}
+          {layer}
+        </p>
+      </div>
+    </div>
   );
 }

@@ -3,27 +3,21 @@
 import { useMemo } from 'react';
 import { formatDuration } from '@/core/format';
 import { type StartQuestion } from '@/core/schedule/startFinder';
-import { inTheWay, withWaiting } from '@/core/schedule/startTroubles';
+import { inTheWay, MOST_LOOKED_AT, withWaiting } from '@/core/schedule/startTroubles';
 import { twoRuns } from '@/core/schedule/twoRuns';
+import type { RunPlan } from '@/core/run/runPlan';
 import type { Run } from '@/store/records';
+import { StandCautions } from './StandNote';
 import { clockOf } from './words';
 
 /** Starts at which the printer waits for somebody are tried in these steps, ms. */
 const STEP = 30 * 60_000;
 
-/** What a printer needs that is left standing at a swap for hours. */
-const PAUSE_CAUTIONS = [
-  'Be there when it stops, and let the nozzle cool: left hot, it cooks the filament, and nobody watches it.',
-  'Keep the bed as your manual says. On a cold bed the part may come loose; on a hot one it is not to be left alone.',
-  'The motors have to hold all the while. A printer that lets go has lost its place.',
-  'Before it goes on, heat, load, push some filament out, and look whether the part still sits firmly. A line may show where it stood.',
-];
-
 interface NoStartProps {
   readonly run: Run;
   readonly question: StartQuestion;
   readonly now: number;
-  readonly onChoose: (at: number) => void;
+  readonly onChoose: (at: number, stand?: RunPlan['stand']) => void;
 }
 
 /** No start is good: what is in the way, and what would help. */
@@ -33,6 +27,7 @@ export function NoStart({ run, question, now, onChoose }: NoStartProps) {
   const split = useMemo(() => twoRuns(question), [question]);
   // The start that keeps the printer waiting least.
   const waiting = useMemo(() => {
+    if (question.needed.length > MOST_LOOKED_AT) return null;
     const span = +question.until - +question.from;
     const all = Array.from({ length: span / STEP }, (_, i) => +question.from + i * STEP);
     const open = all.filter(
@@ -67,12 +62,10 @@ export function NoStart({ run, question, now, onChoose }: NoStartProps) {
             at {clockOf(+split.stops, now)}. There it stands for{' '}
             {formatDuration((+split.goesOn - +split.stops) / 1000)}, until{' '}
             {clockOf(+split.goesOn, now)}, and is done {clockOf(+split.end, now)}.{' '}
-            <Choose onClick={() => onChoose(+split.start)} />
-            <ul className="list-disc pl-5">
-              {PAUSE_CAUTIONS.map((text) => (
-                <li key={text}>{text}</li>
-              ))}
-            </ul>
+            <Choose
+              onClick={() => onChoose(+split.start, { swap: split.pause, until: +split.goesOn })}
+            />
+            <StandCautions />
           </li>
         ) : (
           waiting && (

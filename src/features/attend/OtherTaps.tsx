@@ -2,22 +2,25 @@
 
 import { useState } from 'react';
 import { Button } from '@/components/Button';
-import type { RunState } from '@/core/run/follow';
+import type { RunPlan } from '@/core/run/runPlan';
+import type { RunState } from '@/core/run/runState';
+import { Swatch } from '@/components/Swatch';
 import type { Told } from '@/store/runs';
 
 interface OtherTapsProps {
+  readonly runPlan: RunPlan;
   readonly state: RunState;
   readonly onTell: (told: Told) => void;
 }
 
-/** What does not happen in every print: notes, a failure, an end before the end. */
-export function OtherTaps({ state, onTell }: OtherTapsProps) {
+/** What does not happen in every print: notes, another filament, a failure, an end before the end. */
+export function OtherTaps({ runPlan, state, onTell }: OtherTapsProps) {
   const [text, setText] = useState('');
   const words = text.trim();
   return (
     <details className="rounded-lg border border-line bg-panel px-4 py-2">
       <summary className="min-h-10 cursor-pointer py-2 font-medium">
-        Something else: a note, it failed, I stopped it
+        Something else: a note, another filament, it failed, I stopped it
       </summary>
       <label className="grid gap-1 pt-1 text-sm">
         What, and where
@@ -52,6 +55,35 @@ export function OtherTaps({ state, onTell }: OtherTapsProps) {
           </Button>
         )}
       </div>
+      <LoadedTaps runPlan={runPlan} state={state} onTell={onTell} />
     </details>
+  );
+}
+
+/** Says which filament is in the nozzle, or goes in now, where it is not the planned one. */
+function LoadedTaps({ runPlan: { bands }, state, onTell }: OtherTapsProps) {
+  const all = [...new Map(bands.map(({ filament }) => [filament.letter, filament])).values()];
+  if (all.length < 2) return null;
+  return (
+    <fieldset className="border-t border-line pt-2 pb-1">
+      <legend className="float-left w-full text-sm">
+        {state.target === null ? 'In the nozzle now' : 'I load at this swap'}
+      </legend>
+      <div className="clear-both flex flex-wrap gap-2 pt-1">
+        {all.map((filament) => (
+          <Button
+            key={filament.letter}
+            className="min-h-11 max-w-full"
+            aria-pressed={bands[state.target ?? state.loaded].filament.letter === filament.letter}
+            onClick={() => onTell({ kind: 'loaded', letter: filament.letter })}
+          >
+            <Swatch filament={filament} size={24} />
+            <span className="min-w-0 text-left wrap-anywhere">
+              {filament.letter} {filament.name}
+            </span>
+          </Button>
+        ))}
+      </div>
+    </fieldset>
   );
 }

@@ -8,6 +8,7 @@ import { RESULTS, type RunResult } from '@/core/log/runLog';
 import { RESULT_WORDS } from '@/features/logbook/words';
 import type { Run } from '@/store/records';
 import { runs } from '@/store/runs';
+import { newId } from '@/workers/ids';
 
 interface PrintedAlreadyProps {
   readonly run: Run;
@@ -32,8 +33,8 @@ export function PrintedAlready({ run, now }: PrintedAlreadyProps) {
     runs.edit(run.id, (one) => ({
       ...one,
       events: [
-        { kind: 'started', id: crypto.randomUUID(), at: from },
-        { kind: 'finished', id: crypto.randomUUID(), at: to },
+        { kind: 'started', id: newId(), at: from },
+        { kind: 'finished', id: newId(), at: to },
       ],
       log: { ...one.log, result },
     }));

@@ -3,23 +3,27 @@
 import { useEffect, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
 import { Swatch } from '@/components/Swatch';
-import { STRAND_STEP } from '@/core/run/checklist';
-import { follow, type RunState } from '@/core/run/follow';
+import { stepsOf, STRAND_STEP } from '@/core/run/checklist';
+import { follow } from '@/core/run/follow';
+import { isOn, type RunState } from '@/core/run/runState';
 import { MISTAKES, type Mistake } from '@/core/run/practice';
+import type { RunPlan } from '@/core/run/runPlan';
 import type { Run } from '@/store/records';
 import { runs, tellRun } from '@/store/runs';
 import { toast } from '@/store/toast';
+import { TapOnce } from './AtRun';
 import { LiveRun } from './LiveRun';
 import { editRehearsal, rehearsalHere } from './rehearsalHere';
 import { StandInPanel } from './StandInPanel';
 import { useStandIn } from './useStandIn';
+import { stateWords } from './words';
 
 interface RehearsalProps {
   readonly run: Run;
   readonly onPractice: (id: string | null) => void;
 }
 
-/** The whole evening in two minutes, against a printer that is none, on the same screen as the real one. */
+/** The whole evening in a few minutes, against a printer that is none, on the same screen as the real one. */
 export function Rehearsal({ run, onPractice }: RehearsalProps) {
   // The stand-in runs on while taps change the run.
   const [runPlan] = useState(run.runPlan);
@@ -46,7 +50,7 @@ export function Rehearsal({ run, onPractice }: RehearsalProps) {
   };
   const resume = async (): Promise<void> => {
     if (seen === null) return;
-    if (!state.ticked.has(STRAND_STEP)) note('strand');
+    if (leavesStrand(runPlan, state)) note('strand');
     if (!seen.motorsHeld) note('motors');
     if (seen.waitsSince !== null && seen.seconds - seen.waitsSince > 600) note('late');
     const why = await act({ action: 'resume' });
@@ -55,12 +59,16 @@ export function Rehearsal({ run, onPractice }: RehearsalProps) {
     else toast.warning(why);
   };
   const close = async (): Promise<void> => {
+    await act({ action: 'close' });
     onPractice(null);
     await runs.remove([run.id]);
   };
-  const isOver = state.phase !== 'printing' && state.phase !== 'at-swap' && state.phase !== 'ready';
+  const isOver = !isOn(state) && state.phase !== 'ready';
   return (
-    <div>
+    <TapOnce>
+      <p role="status" className="sr-only">
+        {stateWords(runPlan, state)}
+      </p>
       <div className="mx-auto grid w-full max-w-6xl gap-3 px-4 pt-4">
         <div className="flex flex-wrap items-center gap-3 rounded-lg border-2 border-dashed border-edge px-4 py-2">
           <p className="min-w-0 flex-1">
@@ -95,8 +103,14 @@ export function Rehearsal({ run, onPractice }: RehearsalProps) {
           <LiveRun run={run} state={state} now={now} onPractice={onPractice} />
         )
       )}
-    </div>
+    </TapOnce>
   );
+}
+
+/** True when the step is still to do at which the purge strand is taken away. */
+function leavesStrand(runPlan: RunPlan, { swap, loaded, target, ticked }: RunState): boolean {
+  if (swap === null || target === null || ticked.has(STRAND_STEP)) return false;
+  return stepsOf(runPlan, { swap, loaded, target }).some(({ id }) => id === STRAND_STEP);
 }
 
 interface SpoolPickProps {
@@ -107,7 +121,7 @@ interface SpoolPickProps {
 
 /** The spools of the shelf beside the printer: one of them is the right one. */
 function SpoolPick({ run: { runPlan }, state, onPick }: SpoolPickProps) {
-  const right = runPlan.bands[state.swap! + 1].filament;
+  const right = runPlan.bands[state.target!].filament;
   const all = [
     ...new Map(runPlan.bands.map(({ filament }) => [filament.letter, filament])).values(),
   ];
@@ -120,7 +134,7 @@ function SpoolPick({ run: { runPlan }, state, onPick }: SpoolPickProps) {
         {all.map((filament) => (
           <Button
             key={filament.letter}
-            className="min-h-12"
+            className="min-h-12 max-w-full"
             onClick={() => onPick(filament.letter === right.letter)}
           >
             <Swatch filament={filament} size={26} /> {filament.letter} {filament.name}
@@ -146,7 +160,7 @@ function Summary({ mistakes, missed }: { mistakes: readonly Mistake[]; missed: n
             {mistakes.map((one) => (
               <li key={one}>{MISTAKES[one]}</li>
             ))}
-            {missed > 0 && <li>A stop was missed and never made up for.</li>}
+            {missed > 0 && <li>One stop was missed and not made up for.</li>}
           </ul>
         </>
       )}

@@ -14,6 +14,7 @@ const FAULT_BUTTONS: readonly { readonly fault: Fault; readonly name: string }[]
   { fault: 'miss-stop', name: 'Miss the next stop' },
   { fault: 'run-out', name: 'Run out of filament' },
   { fault: 'lose-place', name: 'Lose its place' },
+  { fault: 'wait-long', name: 'Wait a quarter of an hour' },
 ];
 
 /** The simulated printer: a small bed with a head over it, what its display says, and its buttons. */
@@ -71,7 +72,7 @@ export function StandInPanel({ state, onAct, onResume }: StandInPanelProps) {
             <Button
               key={fault}
               className="min-h-11"
-              disabled={phase !== 'printing'}
+              disabled={fault === 'wait-long' ? !waits : phase !== 'printing'}
               onClick={() => onAct({ action: 'fault', fault })}
             >
               {name}

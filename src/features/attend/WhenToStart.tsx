@@ -4,9 +4,15 @@ import { useMemo, useState } from 'react';
 import dynamic from 'next/dynamic';
 import { Button } from '@/components/Button';
 import { formatDuration, plural } from '@/core/format';
-import { plannedTotal } from '@/core/run/runPlan';
+import { plannedTotal, type RunPlan } from '@/core/run/runPlan';
 import { neededTimes } from '@/core/run/startQuestion';
-import { bestStarts, goodStarts, type StartQuestion } from '@/core/schedule/startFinder';
+import {
+  bestStarts,
+  goodStarts,
+  nightWithin,
+  type GoodSpan,
+  type StartQuestion,
+} from '@/core/schedule/startFinder';
 import type { Run } from '@/store/records';
 import { useAttendSettings, usePresence } from '@/store/attendSettings';
 import { StartStrip } from './StartStrip';
@@ -20,12 +26,14 @@ const PresenceDialog = dynamic(() =>
 
 /** How far ahead starts are looked for, ms. */
 const DAYS = 3 * 86_400_000;
-const QUARTER = 15 * 60_000;
+const STEP = 5 * 60_000;
+/** So many starts are offered. */
+const OFFERED = 4;
 
 interface WhenToStartProps {
   readonly run: Run;
   readonly now: number;
-  readonly onChoose: (at: number) => void;
+  readonly onChoose: (at: number, stand?: RunPlan['stand']) => void;
 }
 
 /** Starts that put nobody out, and what becomes of the chosen one. */
@@ -35,8 +43,8 @@ export function WhenToStart({ run, now, onChoose }: WhenToStartProps) {
   const { reachMinutes } = useAttendSettings();
   const [doneBy, setDoneBy] = useState('');
   const [asks, setAsks] = useState(false);
-  // Looked for anew each quarter of an hour, not each second.
-  const from = Math.floor(now / QUARTER) * QUARTER;
+  // Looked for again every five minutes, not every second; none is past by then.
+  const from = Math.ceil(now / STEP) * STEP;
   const question = useMemo(
     (): StartQuestion => ({
       needed: neededTimes(runPlan),
@@ -49,10 +57,16 @@ export function WhenToStart({ run, now, onChoose }: WhenToStartProps) {
     }),
     [runPlan, presence, reachMinutes, from, doneBy],
   );
+  // A print that runs while somebody sleeps is good only where there is no other.
+  const quiet = useMemo(() => goodStarts({ ...question, isAwake: true }), [question]);
   const good = useMemo(() => goodStarts(question), [question]);
-  const found = useMemo(() => bestStarts(good, question.from), [good, question]);
-  const chosen = run.startAt !== null && run.startAt >= from ? run.startAt : null;
-  const next = good.slice(0, 4).map((span) => span.from);
+  const found = useMemo(
+    () => bestStarts(quiet.length > 0 ? quiet : good, question.from).map(({ at }) => at),
+    [quiet, good, question],
+  );
+  const chosen = run.startAt !== null && run.startAt >= now - 60_000 ? run.startAt : null;
+  const next = firstsOf(quiet.length > 0 ? quiet : good);
+  const offer = { now, question, onChoose };
   return (
     <section aria-labelledby="when-title" className="rounded-lg border border-line bg-panel p-4">
       <h2 id="when-title" className="text-lg font-semibold">
@@ -67,20 +81,20 @@ export function WhenToStart({ run, now, onChoose }: WhenToStartProps) {
       <StartStrip
         from={from}
         until={from + DAYS}
-        good={good}
+        good={quiet}
+        atNight={good}
         chosen={chosen}
         now={now}
         onChoose={onChoose}
       />
       {good.length > 0 ? (
         <div className="grid gap-3 pt-3 sm:grid-cols-2">
-          <Starts title="The next good starts" starts={next} now={now} onChoose={onChoose} />
           <Starts
-            title="The starts with most room"
-            starts={found.map(({ at }) => at)}
-            now={now}
-            onChoose={onChoose}
+            title={quiet.length > 0 ? 'The next good starts' : 'Starts with a print in your sleep'}
+            starts={next}
+            {...offer}
           />
+          <Starts title="The starts with most room" starts={found} {...offer} />
         </div>
       ) : (
         <NoStart run={run} question={question} now={now} onChoose={onChoose} />
@@ -115,19 +129,33 @@ export function WhenToStart({ run, now, onChoose }: WhenToStartProps) {
         <Button onClick={() => setAsks(true)}>When I sleep and am out…</Button>
       </div>
       {asks && <PresenceDialog open={asks} onClose={() => setAsks(false)} />}
-      {chosen !== null && <ChosenStart run={run} question={question} start={chosen} now={now} />}
+      {chosen !== null && (
+        <ChosenStart
+          run={run}
+          question={question}
+          start={chosen}
+          now={now}
+          onStand={(stand) => onChoose(chosen, stand)}
+        />
+      )}
     </section>
   );
+}
+
+/** The first moment of each good stretch. */
+function firstsOf(spans: readonly GoodSpan[]): Date[] {
+  return spans.slice(0, OFFERED).map(({ from }) => from);
 }
 
 interface StartsProps {
   readonly title: string;
   readonly starts: readonly Date[];
   readonly now: number;
+  readonly question: StartQuestion;
   readonly onChoose: (at: number) => void;
 }
 
-function Starts({ title, starts, now, onChoose }: StartsProps) {
+function Starts({ title, starts, now, question, onChoose }: StartsProps) {
   return (
     <div>
       <h3 className="pb-1 text-sm font-semibold">{title}</h3>
@@ -136,6 +164,9 @@ function Starts({ title, starts, now, onChoose }: StartsProps) {
           <li key={+at}>
             <Button className="min-h-10" onClick={() => onChoose(+at)}>
               {clockOf(+at, now)}
+              {nightWithin(question, at) && (
+                <span className="font-normal text-caution">, runs while you sleep</span>
+              )}
             </Button>
           </li>
         ))}

@@ -3,6 +3,7 @@ import type { Mistake } from '@/core/run/practice';
 /** The rehearsal of this tab, so that it goes on after a reload. */
 export interface RehearsalHere {
   readonly run: string;
+  readonly jobId: string;
   /** The stand-in that prints for it; null until one has started. */
   readonly printer: string | null;
   readonly mistakes: readonly Mistake[];

@@ -4,9 +4,12 @@ import type { RunEvent } from '@/core/run/events';
 export const TOLD_WORDS: Readonly<Record<RunEvent['kind'], string>> = {
   started: 'It prints',
   stopped: 'It has stopped',
+  paused: 'I paused it',
   resumed: 'It prints again',
+  loaded: 'Another filament is in the nozzle',
+  clock: 'The clock jumped',
   missed: 'It did not stop',
-  gone: 'It has let go',
+  gone: 'Nozzle or motors went off',
   ticked: 'A step',
   failed: 'It failed',
   ended: 'I stopped it',

@@ -1,102 +1,113 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import { callsDue, DUE } from '@/core/run/callsDue';
-import type { RunState } from '@/core/run/follow';
+import { callsOf, type Call } from '@/core/run/calls';
 import type { RunPlan } from '@/core/run/runPlan';
+import type { RunState } from '@/core/run/runState';
 import { useAttendSettings } from '@/store/attendSettings';
-import { notice, shake, sound } from './calls';
+import { notice, shake } from './alerts';
+import { openSound, sound, soundState, useSound, type SoundState } from './sound';
+import { useTabIcon } from './useTabIcon';
 import { inWords } from './words';
 
-/**
- * Calls the person to the next swap: tones, a shake, a notice, the title of the page; and keeps the screen awake.
- * Answers whether the screen may go dark all the same.
- */
-export function useCalls(runPlan: RunPlan, state: RunState, now: number): boolean {
-  const { tones } = useAttendSettings();
-  const [next] = state.phase === 'printing' ? state.upcoming : [];
-  const made = useRef<{ swap: number; calls: number } | null>(null);
-  const swap = next?.swap ?? -1;
-  const calls = next ? callsDue(next.at, now) : 0;
-  useEffect(() => {
-    const before = made.current;
-    made.current = { swap, calls };
-    // What was due before the page was opened is over; a new swap begins anew.
-    if (!before || before.swap !== swap || calls <= before.calls || !next) return;
-    const { letter, name } = runPlan.bands[swap + 1].filament;
-    if (tones) sound(calls >= DUE ? 4 : 2);
-    shake();
-    notice(`${letter} ${name} ${inWords(next.at, now)}`, runPlan.job).catch(() => {
-      // It was only one of several ways to call.
-    });
-  }, [swap, calls, next, now, tones, runPlan]);
+/** So long before a call a page looks whether it can be heard, ms. */
+const LOOK_BEFORE = 60_000;
 
-  const title = next
-    ? `${inWords(next.at, now)}: ${runPlan.bands[next.swap + 1].filament.letter}`
-    : state.phase === 'at-swap'
-      ? 'Waits for you'
-      : null;
+/** How the page calls, as far as it can. */
+export interface Calling {
+  readonly sound: SoundState;
+  /** Tones are wanted, and this tab cannot make them. */
+  readonly isSilent: boolean;
+  /** A call is about to come, or has come, and nobody has heard it. */
+  readonly isUnheard: boolean;
+}
+
+/** Calls the person at the printer: tones, a shake, a notice, and the title and icon of the page. */
+export function useCalls(runPlan: RunPlan, state: RunState, now: number): Calling {
+  const { tones } = useAttendSettings();
+  const sounds = useSound();
+  const isSilent = tones && sounds !== 'open';
+  useOpenedByTaps(tones);
+  const unheard = useCalling(runPlan, state, now, tones);
+  const title = titleOf(runPlan, state, now);
+  useTitle(isSilent && sounds === 'shut' ? `Silent · ${title}` : title, runPlan.job);
+  const due = state.upcoming[0] ?? state.end;
+  const minutes = due ? Math.min(99, Math.max(0, Math.round((due.at - now) / 60_000))) : 0;
+  useTabIcon(state.phase === 'printing' ? String(minutes) : '!', isSilent);
+  return { sound: sounds, isSilent, isUnheard: unheard && isSilent };
+}
+
+/** Every tap and every key opens the sound, which a browser allows only then. */
+function useOpenedByTaps(isWanted: boolean): void {
   useEffect(() => {
-    if (title === null) return;
+    if (!isWanted) return;
+    const open = (): void => {
+      if (soundState() === 'shut') openSound();
+    };
+    // The tap that led here counts.
+    if (navigator.userActivation?.hasBeenActive) open();
+    addEventListener('click', open, true);
+    addEventListener('keydown', open, true);
+    return () => {
+      removeEventListener('click', open, true);
+      removeEventListener('keydown', open, true);
+    };
+  }, [isWanted]);
+}
+
+/** Makes each call once, when it comes; answers whether one is near that nobody would hear. */
+function useCalling(runPlan: RunPlan, state: RunState, now: number, tones: boolean): boolean {
+  const [since] = useState(now);
+  const made = useRef(new Set<string>());
+  const calls = callsOf(runPlan, state);
+  // What was due before the page was opened is over.
+  const come = calls.filter(({ at }) => at > since && at <= now);
+  const soon = calls.find(({ at }) => at > now && at <= now + LOOK_BEFORE);
+  const last = come.at(-1);
+  const [unheard, setUnheard] = useState<string | null>(null);
+  useEffect(() => {
+    if (!last || made.current.has(last.id)) return;
+    // Of several that came while the device slept, the last one speaks for all.
+    for (const { id } of come) made.current.add(id);
+    const isHeard = tones && sound(last.tones, last.tones === 4 ? 988 : 784);
+    shake();
+    show(last, runPlan.job, now);
+    setUnheard(isHeard ? null : last.id);
+  }, [last, come, tones, now, runPlan.job]);
+  const mute = soon && tones && soundState() !== 'open' ? soon.id : null;
+  const told = useRef<string | null>(null);
+  useEffect(() => {
+    if (mute === null || told.current === mute) return;
+    told.current = mute;
+    openSound();
+    show({ title: 'Lamella is about to call, and this tab is silent', at: now }, runPlan.job, now);
+  }, [mute, now, runPlan.job]);
+  return mute !== null || (unheard !== null && unheard === last?.id);
+}
+
+function show({ title, at }: Pick<Call, 'title' | 'at'>, job: string, now: number): void {
+  const isNow = Math.abs(at - now) < 60_000;
+  notice(isNow ? title : `${title}, ${inWords(at, now)}`, job).catch(() => {
+    // It was only one of several ways to call.
+  });
+}
+
+/** What the title of the page says: the next swap, what waits, or the end. */
+function titleOf({ bands }: RunPlan, state: RunState, now: number): string {
+  const { phase, upcoming, end } = state;
+  if (phase === 'at-swap') return 'Waits for you';
+  if (phase === 'paused') return 'Paused';
+  const [next] = upcoming;
+  if (next) return `${inWords(next.at, now)}: ${bands[next.swap + 1].filament.letter}`;
+  return end ? `done ${inWords(end.at, now)}` : 'At the printer';
+}
+
+function useTitle(title: string, job: string): void {
+  useEffect(() => {
     const before = document.title;
-    document.title = `${title} · ${runPlan.job}`;
+    document.title = `${title} · ${job}`;
     return () => {
       document.title = before;
     };
-  }, [title, runPlan.job]);
-  const due = next ?? state.end;
-  const minutes = due ? Math.min(99, Math.max(0, Math.round((due.at - now) / 60_000))) : 0;
-  useIcon(state.phase === 'at-swap' ? '!' : String(minutes));
-  return useAwakeScreen();
-}
-
-/** Shows two letters at most in the icon of the tab, as long as the page is there. */
-function useIcon(text: string): void {
-  const icon = useRef<HTMLLinkElement | null>(null);
-  useEffect(() => {
-    const link = document.createElement('link');
-    link.rel = 'icon';
-    icon.current = link;
-    document.head.append(link);
-    return () => link.remove();
-  }, []);
-  useEffect(() => {
-    const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 32 32"><rect width="32" height="32" rx="7" fill="#1d675b"/><text x="16" y="23" text-anchor="middle" font-family="sans-serif" font-weight="700" font-size="20" fill="#fff">${text}</text></svg>`;
-    if (icon.current) icon.current.href = `data:image/svg+xml,${encodeURIComponent(svg)}`;
-  }, [text]);
-}
-
-/** Keeps the screen awake while the page is looked at; answers whether the browser does not. */
-function useAwakeScreen(): boolean {
-  const [mayGoDark, setMayGoDark] = useState(false);
-  useEffect(() => {
-    let lock: WakeLockSentinel | null = null;
-    let wanted = true;
-    const hold = async (): Promise<void> => {
-      if (document.visibilityState !== 'visible') return;
-      try {
-        lock = await navigator.wakeLock.request('screen');
-        if (!wanted) await lock.release();
-        setMayGoDark(false);
-      } catch {
-        // A phone that saves its battery refuses, and a page without encryption has no such thing.
-        setMayGoDark(true);
-      }
-    };
-    const again = (): void => {
-      hold().catch(() => {
-        // See above.
-      });
-    };
-    again();
-    document.addEventListener('visibilitychange', again);
-    return () => {
-      wanted = false;
-      document.removeEventListener('visibilitychange', again);
-      lock?.release().catch(() => {
-        // It was let go already.
-      });
-    };
-  }, []);
-  return mayGoDark;
+  }, [title, job]);
 }

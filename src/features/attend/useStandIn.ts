@@ -10,6 +10,12 @@ import { editRehearsal, rehearsalHere } from './rehearsalHere';
 /** How long the printing of a rehearsal takes of the person's time, s. */
 const REHEARSAL_SECONDS = 75;
 
+/**
+ * While it waits for hands its time passes so much slower than the clock on the wall: who reads each step for the
+ * first time is done before the nozzle cools.
+ */
+const WAITING_SPEED = 0.25;
+
 /** The simulated printer as this page sees it. */
 export interface StandInView {
   readonly state: StandInState | null;
@@ -54,13 +60,10 @@ export function useStandIn(runId: string, runPlan: RunPlan): StandInView {
       const why = error instanceof Error ? error.message : String(error);
       if (!stopped.signal.aborted) setTrouble(`The stand-in did not start. ${why}`);
     });
+    // It waits for whoever looks into the guide meanwhile; ended, it is closed, and one that is left ends by itself.
     return () => {
       stopped.abort();
       events?.close();
-      if (made)
-        post(made, { action: 'close' }).catch(() => {
-          // It ends by itself when nobody listens.
-        });
     };
   }, [runId, runPlan]);
 
@@ -81,7 +84,13 @@ export function useStandIn(runId: string, runPlan: RunPlan): StandInView {
 async function startStandIn(runPlan: RunPlan, signal: AbortSignal): Promise<string> {
   const { nozzleCools, motorsLetGo } = runPlan.printer;
   const speed = Math.min(600, Math.max(1, plannedTotal(runPlan) / REHEARSAL_SECONDS));
-  const options = { speed, obeys: [PRACTICE_STOP], nozzleCools, motorsLetGo };
+  const options = {
+    speed,
+    waitingSpeed: WAITING_SPEED,
+    obeys: [PRACTICE_STOP],
+    nozzleCools,
+    motorsLetGo,
+  };
   const answer = await fetch(
     `/api/printer?options=${encodeURIComponent(JSON.stringify(options))}`,
     { method: 'POST', body: practiceFile(runPlan), signal },

@@ -1,14 +1,24 @@
-import { isSameDay } from 'date-fns';
+import { differenceInCalendarDays } from 'date-fns';
 import { clockForm } from '@/components/clockForm';
 import { formatDuration } from '@/core/format';
-import { clockTime } from '@/core/schedule/clock';
+import type { RunPlan } from '@/core/run/runPlan';
+import type { RunState } from '@/core/run/runState';
+import { clockTime, doubledHour } from '@/core/schedule/clock';
 
 const weekday = new Intl.DateTimeFormat('en', { weekday: 'short' });
+const date = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
 
-/** A moment as the clock shows it, with the day when it is not today. */
+/**
+ * A moment as the clock shows it, with the day when it is not today, and the date when that is a week away. Where
+ * the clock is set back it says which of the two hours is meant.
+ */
 export function clockOf(at: number, now: number): string {
-  const time = clockTime(new Date(at), clockForm());
-  return isSameDay(at, now) ? time : `${weekday.format(at)} ${time}`;
+  const moment = new Date(at);
+  const doubled = doubledHour(moment);
+  const time = `${clockTime(moment, clockForm())}${doubled ? ` (${doubled} time)` : ''}`;
+  const days = Math.abs(differenceInCalendarDays(at, now));
+  if (days === 0) return time;
+  return `${days < 7 ? weekday.format(at) : date.format(at)} ${time}`;
 }
 
 /** `in 24 min`, `now`, `3 min ago`. */
@@ -22,4 +32,32 @@ export function inWords(at: number, now: number): string {
 /** How much earlier or later, as a person says it. */
 export function spreadWords(spread: number): string {
   return `± ${Math.max(1, Math.round(spread / 60))} min`;
+}
+
+/** What a run does, in one sentence for those who hear the page: it changes with taps, not with the clock. */
+export function stateWords({ bands, swaps }: RunPlan, state: RunState): string {
+  const named = (place: number): string =>
+    `${bands[place].filament.letter} ${bands[place].filament.name}`;
+  switch (state.phase) {
+    case 'ready':
+      return '';
+    case 'printing': {
+      const [next] = state.upcoming;
+      const wrong = state.isWrong ? ` instead of ${named(state.band)}` : '';
+      const then = next
+        ? ` Next: swap ${next.swap + 1} of ${swaps.length}, ${named(next.swap + 1)}.`
+        : ' No swap is left.';
+      return `It prints ${named(state.loaded)}${wrong}.${then}`;
+    }
+    case 'paused':
+      return `It is paused, with ${named(state.loaded)} in the nozzle.`;
+    case 'at-swap':
+      return `It waits at swap ${state.swap! + 1} of ${swaps.length}: ${named(state.loaded)} out, ${named(state.target!)} in.`;
+    case 'finished':
+      return 'The print is done.';
+    case 'failed':
+      return 'The print failed.';
+    case 'ended':
+      return 'The print was stopped.';
+  }
 }

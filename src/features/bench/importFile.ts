@@ -15,6 +15,7 @@ import { readPrint } from '@/features/job/openPrint';
 import { mayHaveParts, partsPicture } from '@/features/pickers/foundParts';
 import { PrintClient, WorkerClosedError } from '@/workers/printClient';
 import type { ReadProgress } from '@/workers/protocol';
+import { newId } from '@/workers/ids';
 
 export type ImportOutcome =
   /** `swapsTaken` counts the swaps of Lamella's own that the file held, which are on the plan now. */
@@ -73,7 +74,7 @@ export function importFile(
     const waiting = await jobWithoutFile(fingerprint);
     if (waiting && (await giveFile(waiting.id, gcode))) return { kind: 'given-back', job: waiting };
     const job: Job = {
-      id: crypto.randomUUID(),
+      id: newId(),
       name: details.name ?? nameFrom(fileName),
       addedAt: details.addedAt ?? Date.now(),
       isDemo: details.isDemo,

@@ -12,6 +12,7 @@ import type { Job } from '@/store/records';
 import { missingRoom, storageSentence } from '@/store/room';
 import { PrintClient, WorkerClosedError } from '@/workers/printClient';
 import type { ReadProgress } from '@/workers/protocol';
+import { newId } from '@/workers/ids';
 
 /** The files of a job: its own one, or the several that it was made of. */
 export async function filesOfJob(job: Job): Promise<Result<NamedFile[]>> {
@@ -41,7 +42,7 @@ export async function joinJobs(
     const sides = await client.sides();
     const fileName = `${commonStem(files.map((file) => file.name))}.gcode`;
     const job: Job = {
-      id: crypto.randomUUID(),
+      id: newId(),
       name,
       addedAt: Date.now(),
       isDemo: false,

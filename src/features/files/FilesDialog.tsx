@@ -10,6 +10,7 @@ import type { Moving } from '@/features/reslice/useMoving';
 import { jobs } from '@/store/jobs';
 import { plainFile, type NamedFile } from './namedFiles';
 import { OrderButtons, withMoved } from './OrderButtons';
+import { newId } from '@/workers/ids';
 
 interface FilesDialogProps {
   readonly open: boolean;
@@ -164,8 +165,7 @@ function withFile(
   file: NamedFile,
   at: number | null,
 ): readonly ListedFile[] {
-  if (at === null)
-    return [...files, { ...file, key: crypto.randomUUID(), from: null, isNew: true }];
+  if (at === null) return [...files, { ...file, key: newId(), from: null, isNew: true }];
   return files.map((one, i) => (i === at ? { ...one, ...file, isNew: true } : one));
 }
 

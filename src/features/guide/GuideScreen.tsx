@@ -1,6 +1,7 @@
 import { Link } from '@/components/Link';
 import type { ComponentType } from 'react';
 import { GUIDE_PAGES, titleOf, type GuidePageId } from '@/core/guide/pages';
+import { BackBar } from './BackBar';
 import { AtTheSwapPage, BedPage, MaterialsPage, PurgingPage, SafetyPage } from './pages/handsPages';
 import { FilePerColourPage, JoiningPage } from './pages/filesPages';
 import { ModelPage } from './pages/modelPages';
@@ -58,6 +59,7 @@ export function GuideScreen({ page }: { page: GuidePageId }) {
         </ol>
       </nav>
       <div className="min-h-0 overflow-y-auto px-6 pb-10">
+        <BackBar />
         <article className="mx-auto max-w-160">
           <h1 className="pt-6 pb-3 text-2xl font-semibold">{titleOf(page)}</h1>
           <Content />

@@ -108,7 +108,7 @@ function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFinding
     request,
     job.id,
   ]);
-  const advice = useAdvice(plan, printer, reading, work);
+  const advice = useAdvice(job.isDemo, plan, printer, reading, work);
   return useMemo(
     () => ({ notes, preview, checks: worstFirst([...checks, ...advice]) }),
     [notes, preview, checks, advice],

@@ -46,7 +46,7 @@ export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): P
   const shelf = useShelf((state) => state.records);
   const spools = useMemo(() => spoolsOf(plan.palette, shelf ?? []), [plan.palette, shelf]);
   const side = useSide(ready, plan, printer, spools);
-  const learning = useLearning();
+  const learning = useLearning(ready.job.isDemo);
   const reckoned = useMemo(
     () => reckon(plan, printer, spools, learning),
     [plan, printer, spools, learning],

@@ -5,14 +5,11 @@ import { Button } from '@/components/Button';
 import { NumberField } from '@/components/NumberField';
 import { formatGrams } from '@/core/format';
 import { takenFilament } from '@/core/log/taken';
-import type { SeenRun } from '@/core/run/follow';
+import type { SeenRun } from '@/core/run/runState';
 import type { Run } from '@/store/records';
 import { shelf, useShelf } from '@/store/shelf';
 import { editLog } from './editLog';
 import { takeOffSpools } from './takeOffSpools';
-
-/** What most printers take, mm. */
-const DIAMETER = 1.75;
 
 /** What a print has used of each filament, corrected by weighing, and taken off the spools once. */
 export function FilamentUsed({ run, seen }: { run: Run; seen: SeenRun }) {
@@ -23,7 +20,7 @@ export function FilamentUsed({ run, seen }: { run: Run; seen: SeenRun }) {
       // Without a shelf nothing is taken off it.
     });
   }, []);
-  const used = takenFilament(runPlan, seen, log, DIAMETER);
+  const used = takenFilament(runPlan, seen, log);
   const filaments = new Map(runPlan.bands.map(({ filament }) => [filament.letter, filament]));
   const known = used.filter(({ spoolId }) => spools.some(({ id }) => id === spoolId));
   const weigh = (letter: string, grams: number | null): void => {

@@ -1,7 +1,6 @@
 'use client';
 
 import { useEffect, useMemo } from 'react';
-import { formatDuration } from '@/core/format';
 import { Learning, purgeSubject, subjectOf } from '@/core/log/learning';
 import type { Estimate } from '@/core/log/robust';
 import { ORDINARY_PROFILE } from '@/core/printer/printer';
@@ -11,27 +10,31 @@ import { useLearningChoices } from '@/store/learningChoices';
 import { shelf, useShelf } from '@/store/shelf';
 import { LearnedRow, type LearnedLine } from './LearnedRow';
 import { namesOf } from './namesOf';
+import { teachers } from './teachers';
 
 const percent = (factor: number): string => {
   const share = Math.round((factor - 1) * 100);
-  return `${share > 0 ? '+' : ''}${share} %`;
+  return `${share > 0 ? '+' : share < 0 ? '−' : ''}${Math.abs(share)}`;
 };
 const PERCENT = {
   words: percent,
+  shownUnit: '%',
   unit: '%',
   toField: (v: number) => (v - 1) * 100,
   fromField: (v: number) => 1 + v / 100,
   min: -80,
 };
 const TIME = {
-  words: formatDuration,
+  words: (seconds: number) => (seconds / 60).toFixed(1),
+  shownUnit: 'min',
   unit: 's',
   toField: Math.round,
   fromField: (v: number) => v,
   min: 0,
 };
 const LENGTH = {
-  words: (mm: number) => `${Math.round(mm)} mm`,
+  words: (mm: number) => String(Math.round(mm)),
+  shownUnit: 'mm',
   unit: 'mm',
   toField: Math.round,
   fromField: (v: number) => v,
@@ -39,7 +42,10 @@ const LENGTH = {
 };
 
 /** What the prints have taught, from how many runs, and what the person has decided about it. */
-export function LearnedPanel({ entries }: { entries: readonly LogEntry[] }) {
+export function LearnedPanel({ entries: all }: { entries: readonly LogEntry[] }) {
+  // Made-up prints are shown only while there are no others.
+  const real = useMemo(() => teachers(all, false), [all]);
+  const entries = real.length > 0 ? real : all;
   const { choices } = useLearningChoices();
   const profiles = usePrinters(({ records }) => records);
   const spools = useShelf(({ records }) => records);
@@ -81,6 +87,7 @@ export function LearnedPanel({ entries }: { entries: readonly LogEntry[] }) {
       <p className="text-muted">
         The next plan is reckoned with these. Nothing comes from lost prints; a few runs are drawn
         towards the model, and one odd run moves little.
+        {real.length === 0 && ' These prints are made up: they count for the demo jobs alone.'}
       </p>
       {names.map((name) => {
         const profile =
@@ -152,6 +159,7 @@ function pairLines(
       value,
       low: tooShort,
       high: enough,
+      isTried: true,
       runs,
       how: LENGTH,
     };

@@ -15,10 +15,14 @@ export interface LearnedLine {
   /** Its range; null where one end of it is not known. */
   readonly low: number | null;
   readonly high: number | null;
+  /** The ends of the range are what was tried: too short, and enough. */
+  readonly isTried?: boolean;
   readonly runs: number;
   /** How it is written, and how it is typed. */
   readonly how: {
+    /** The number as it is written, and the unit behind it. */
     readonly words: (value: number) => string;
+    readonly shownUnit: string;
     readonly unit: string;
     readonly toField: (value: number) => number;
     readonly fromField: (value: number) => number;
@@ -39,20 +43,35 @@ function decide(subject: string, change: Partial<Choice>): void {
   });
 }
 
+/** The range of a learned value, behind the value itself: `(2.1 to 2.9 min), `; empty where there is none. */
+export function rangeWords({ low, high, isTried = false, how }: LearnedLine): string {
+  const { words, shownUnit } = how;
+  if (isTried) {
+    const tried = [
+      low !== null && `${words(low)} ${shownUnit} is too short`,
+      high !== null && `${words(high)} ${shownUnit} is enough`,
+    ].filter((one) => one !== false);
+    return tried.length > 0 ? `(${tried.join(', ')}), ` : '';
+  }
+  if (low === null || high === null || words(low) === words(high)) return '';
+  return `(${words(low)} to ${words(high)} ${shownUnit}), `;
+}
+
 /** A learned value with its range, and the ways to overrule it. */
 export function LearnedRow({ line }: { line: LearnedLine }) {
-  const { subject, name, value, low, high, runs, how } = line;
+  const { subject, name, value, runs, how } = line;
   const choices = useLearningChoices((state) => state.choices);
   const { pinned, isOff, since } = choices.find((one) => one.subject === subject) ?? NO_CHOICE;
   const { words, unit, toField, fromField, min } = how;
   return (
     <li className="grid items-center gap-x-6 gap-y-1 border-t border-line py-2 md:grid-cols-[1fr_auto]">
       <p>
-        {name}: <strong>{words(value)}</strong>{' '}
+        {name}:{' '}
+        <strong>
+          {words(value)} {how.shownUnit}
+        </strong>{' '}
         <span className="text-muted">
-          {low !== null && high !== null && low !== high && `${words(low)} to ${words(high)}, `}
-          {low !== null && high === null && `more than ${words(low)}, `}
-          {low === null && high !== null && `${words(high)} is enough, `}
+          {rangeWords(line)}
           {isOff ? 'switched off' : plural(runs, 'run')}
           {pinned !== null && ', set by you'}
           {since !== null && ', earlier runs forgotten'}

@@ -10,6 +10,7 @@ import { addPhoto, photosOf, removePhoto } from '@/store/photos';
 import type { Photo, Run } from '@/store/records';
 import { toast } from '@/store/toast';
 import type { PhotoService } from '@/workers/photoWorker';
+import { newId } from '@/workers/ids';
 
 /** As many photos a print may have. */
 const MOST = 12;
@@ -43,7 +44,7 @@ export function Photos({ run }: { run: Run }) {
       if (!small.ok) toast.error(small.refusal.message);
       else {
         await addPhoto({
-          id: crypto.randomUUID(),
+          id: newId(),
           runId: run.id,
           addedAt: Date.now(),
           ...small.value,

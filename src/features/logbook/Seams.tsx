@@ -5,6 +5,7 @@ import { Button } from '@/components/Button';
 import { Swatch } from '@/components/Swatch';
 import { bandSeenAt } from '@/core/run/runPicture';
 import { RATINGS } from '@/core/log/seams';
+import { seenIn } from '@/core/run/follow';
 import { withSeam } from '@/core/log/runLog';
 import { RunPictureCanvas } from '@/features/attend/RunPictureCanvas';
 import type { Run } from '@/store/records';
@@ -25,7 +26,11 @@ export function Seams({ run }: { run: Run }) {
     // What is seen of a band came after the swap below it.
     if (band !== null && band > 0) setChosen(band - 1);
   };
-  const [from, to] = [bands[chosen], bands[chosen + 1]].map(({ filament }) => filament);
+  const seen = seenIn(runPlan, run.events);
+  const done = seen.swaps.findLast(({ swap }) => swap === chosen);
+  const [from, to] = [done?.from ?? chosen, done?.to ?? chosen + 1].map(
+    (place) => bands[place].filament,
+  );
   return (
     <>
       <h2 id="seams-title" className="text-lg font-semibold">
@@ -79,7 +84,9 @@ export function Seams({ run }: { run: Run }) {
               <strong>
                 Swap {chosen + 1}: {from.letter} {from.name} to {to.letter} {to.name}
               </strong>
-              , {Math.round(swaps[chosen].purgeMm)} mm pushed through
+              {seen.neverDone.includes(chosen)
+                ? ' was missed: there is no seam.'
+                : `, ${Math.round(swaps[chosen].purgeMm)} mm purged`}
             </p>
             <div className="flex flex-wrap gap-2">
               {RATINGS.map((rating) => {

@@ -28,6 +28,7 @@ export function ToldList({ events }: { events: readonly RunEvent[] }) {
             <span className="min-w-0 wrap-anywhere">
               {TOLD_WORDS[event.kind]}
               {event.kind === 'note' && `: ${event.text}`}
+              {event.kind === 'loaded' && `: ${event.letter}`}
               {event.kind === 'failed' && event.what !== '' && `: ${event.what}`}
             </span>
           </li>

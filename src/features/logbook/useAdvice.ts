@@ -10,9 +10,11 @@ import type { Printer } from '@/core/printer/printer';
 import type { Reading } from '@/core/read/reading';
 import type { PlanWork } from '@/features/job/usePlanWork';
 import { useLogbook } from '@/store/logbook';
+import { teachers } from './teachers';
 
 /** What the logbook has to say about the plan, as checks. */
 export function useAdvice(
+  isDemo: boolean,
   plan: JobPlan,
   printer: Printer,
   reading: Reading,
@@ -20,7 +22,8 @@ export function useAdvice(
 ): readonly Check[] {
   const entries = useLogbook(({ records }) => records);
   return useMemo(() => {
-    if (entries === null || entries.length === 0) return [];
+    const known = teachers(entries ?? [], isDemo);
+    if (known.length === 0) return [];
     const { command } = recipeOfPlan(plan, printer);
     return adviceOf(
       {
@@ -38,7 +41,7 @@ export function useAdvice(
           };
         }),
       },
-      entries,
+      known,
     );
-  }, [entries, plan, printer, reading, bands, purges]);
+  }, [entries, isDemo, plan, printer, reading, bands, purges]);
 }

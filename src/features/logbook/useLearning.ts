@@ -4,9 +4,12 @@ import { useEffect, useMemo } from 'react';
 import { Learning } from '@/core/log/learning';
 import { loadLogbook, useLogbook } from '@/store/logbook';
 import { useLearningChoices } from '@/store/learningChoices';
+import { teachers } from './teachers';
 
-/** What the logbook teaches; nothing until it is loaded. */
-export function useLearning(): Learning {
+/**
+ * What the logbook teaches a plan; nothing until it is loaded. The made-up prints teach the demo's jobs alone.
+ */
+export function useLearning(isDemo: boolean): Learning {
   const entries = useLogbook(({ records }) => records);
   const { choices } = useLearningChoices();
   useEffect(() => {
@@ -17,9 +20,9 @@ export function useLearning(): Learning {
   return useMemo(
     () =>
       new Learning(
-        (entries ?? []).map(({ facts }) => facts),
+        teachers(entries ?? [], isDemo).map(({ facts }) => facts),
         choices,
       ),
-    [entries, choices],
+    [entries, choices, isDemo],
   );
 }

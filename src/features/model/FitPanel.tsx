@@ -2,6 +2,7 @@
 
 import { Copy, Printer } from 'lucide-react';
 import { Button } from '@/components/Button';
+import { copyText } from '@/components/copyText';
 import { formatMm } from '@/core/format';
 import { bestLayers, fitHeight, LANDS, ORDINARY_SEARCH } from '@/core/model/fitHeights';
 import type { ModelSetup } from '@/core/model/setup';
@@ -26,12 +27,8 @@ export function FitPanel({ name, heights, setup, onChange }: FitPanelProps) {
   const firsts = [...new Set([firstLayer, 0.2, 0.24, 0.3])];
   const best = bestLayers(heights, { ...ORDINARY_SEARCH, firsts }, BEST);
   const copy = async (): Promise<void> => {
-    try {
-      await navigator.clipboard.writeText(fitTable(name, fits, setup));
-      toast('The table is copied.');
-    } catch {
-      toast.error('The browser did not let the table be copied. Print it instead.');
-    }
+    if (await copyText(fitTable(name, fits, setup))) toast('The table is copied.');
+    else toast.error('The browser did not let the table be copied. Print it instead.');
   };
   if (heights.length === 0) return null;
   return (

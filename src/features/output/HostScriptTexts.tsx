@@ -3,6 +3,7 @@
 import { Copy } from 'lucide-react';
 import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
+import { copyText } from '@/components/copyText';
 import { useJob } from '@/features/job/jobContext';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { hostScripts, type HostMoment } from '@/core/recipe/hostScripts';
@@ -28,10 +29,8 @@ export function HostScriptTexts({ moment }: { moment: HostMoment }) {
 
 function Script({ name, text }: { name: string; text: string }) {
   const copy = async (): Promise<void> => {
-    try {
-      await navigator.clipboard.writeText(text);
-      toast(`${name}: copied.`);
-    } catch {
+    if (await copyText(text)) toast(`${name}: copied.`);
+    else {
       toast.warning('The browser does not let Lamella copy. Select the text and copy it yourself.');
     }
   };

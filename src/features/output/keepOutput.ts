@@ -11,6 +11,8 @@ import { jobs } from '@/store/jobs';
 import type { WrittenOutput } from '@/store/records';
 import { rememberOutput } from '@/store/newRuns';
 import type { OutputFile } from './useOutput';
+import { newId } from '@/workers/ids';
+import { sumOf } from '@/workers/sums';
 
 interface WrittenPlan {
   readonly ready: Pick<ReadyJob, 'job' | 'reading'>;
@@ -49,7 +51,7 @@ export async function keepOutput({
   // The Bench may have a newer picture than the one that the job was opened with.
   const { picture } = jobs.known().find(({ id }) => id === job.id) ?? job;
   await rememberOutput({
-    id: crypto.randomUUID(),
+    id: newId(),
     jobId: job.id,
     writtenAt: Date.now(),
     runPlan,
@@ -65,7 +67,5 @@ export async function keepOutput({
 }
 
 async function outputOf({ name, blob }: OutputFile): Promise<WrittenOutput> {
-  const hash = await crypto.subtle.digest('SHA-256', await blob.arrayBuffer());
-  const sha256 = [...new Uint8Array(hash)].map((one) => one.toString(16).padStart(2, '0')).join('');
-  return { name, bytes: blob.size, sha256 };
+  return { name, bytes: blob.size, sha256: await sumOf(blob) };
 }

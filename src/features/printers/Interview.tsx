@@ -6,6 +6,7 @@ import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
+import { NumberField } from '@/components/NumberField';
 import { Tick } from '@/components/Tick';
 import { download } from '@/components/download';
 import {
@@ -16,15 +17,18 @@ import {
   probeFile,
   type ProbeAnswer,
 } from '@/core/recipe/probe';
-import { ORDINARY_PROFILE } from '@/core/printer/printer';
-import type { Firmware, Printer, Understanding } from '@/core/printer/printer';
+import { ORDINARY_PROFILE, USUAL_MOTOR_SECONDS } from '@/core/printer/printer';
+import type { Printer } from '@/core/printer/printer';
 
 interface InterviewProps {
   readonly open: boolean;
   readonly printer: Printer;
   readonly onClose: () => void;
-  readonly onKnown: (known: { understands: Understanding; firmware: Firmware }) => void;
+  readonly onKnown: (known: Known) => void;
 }
+
+/** What an interview brings into a profile. */
+type Known = Pick<Printer, 'understands' | 'firmware' | 'timeouts'>;
 
 /** Finds out which stop a printer knows: a small file to run, and questions about what happened. */
 export function Interview({ open, printer, onClose, onKnown }: InterviewProps) {
@@ -47,6 +51,12 @@ const RUNS_BY = {
 } as const;
 const LONG_PUSH = { unknown: 'I do not know', yes: 'Yes', no: 'No' } as const;
 
+const MOTORS = {
+  unknown: 'I do not know',
+  held: 'No, they hold as long as it waits',
+  off: 'Yes, they switch off after some time',
+} as const;
+
 /** Temperature of a hot probe, °C: enough for the mildest of common filaments. */
 const HOT = 200;
 
@@ -64,6 +74,10 @@ function Questions({ printer, onClose, onKnown }: Omit<InterviewProps, 'open'>) 
   const [longPush, setLongPush] = useState<keyof typeof LONG_PUSH>(
     known.longestPushMm > safe ? 'no' : 'unknown',
   );
+  const [motors, setMotors] = useState<keyof typeof MOTORS>(
+    printer.timeouts.motorSeconds === null ? 'unknown' : 'off',
+  );
+  const [offAfter, setOffAfter] = useState(printer.timeouts.motorSeconds ?? USUAL_MOTOR_SECONDS);
   const given = answers.filter((answer) => answer !== null);
   const isComplete = given.length === PROBE_WAYS.length && heard !== null;
   const verdict = isComplete
@@ -135,6 +149,22 @@ function Questions({ printer, onClose, onKnown }: Omit<InterviewProps, 'open'>) 
         value={longPush}
         onChange={(value) => setLongPush(value as keyof typeof LONG_PUSH)}
       />
+      <Question
+        legend="While it waits, do the motors switch off, so that the head can be pushed?"
+        options={MOTORS}
+        value={motors}
+        onChange={(value) => setMotors(value as keyof typeof MOTORS)}
+      />
+      {motors === 'off' && (
+        <NumberField
+          label="The motors switch off after"
+          unit="s"
+          min={1}
+          max={86400}
+          value={offAfter}
+          onChange={(seconds) => seconds !== null && setOffAfter(seconds)}
+        />
+      )}
       <div role="status" className="pt-3">
         {verdict && <p className="font-medium">{verdict.words}</p>}
       </div>
@@ -148,7 +178,12 @@ function Questions({ printer, onClose, onKnown }: Omit<InterviewProps, 'open'>) 
                 namesMotors: runsBy === 'printer',
                 longestPushMm: longPush === 'no' ? Math.max(80, known.longestPushMm) : safe,
               };
-              onKnown({ understands: verdict.understanding, firmware });
+              const { understanding } = verdict;
+              // Where a change command waits, most firmwares hold them; otherwise the usual time is the safe guess.
+              const guess = understanding.kind === 'change-command' ? null : USUAL_MOTOR_SECONDS;
+              const motorSeconds = { unknown: guess, held: null, off: offAfter }[motors];
+              const timeouts = { ...printer.timeouts, motorSeconds };
+              onKnown({ understands: understanding, firmware, timeouts });
             }
             onClose();
           }}

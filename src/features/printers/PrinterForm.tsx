@@ -127,11 +127,11 @@ export function PrinterForm({ printer, onChange, onAsk }: PrinterFormProps) {
           onChange={(nozzleSeconds) => set({ timeouts: { ...timeouts, nozzleSeconds } })}
         />
         <NumberField
-          label="Motors let go after"
+          label="Motors switch off after"
           unit="s"
           min={1}
           max={86400}
-          empty="never"
+          empty="not known"
           value={timeouts.motorSeconds}
           onChange={(motorSeconds) => set({ timeouts: { ...timeouts, motorSeconds } })}
         />

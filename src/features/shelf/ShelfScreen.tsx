@@ -17,6 +17,7 @@ import { shelf, useShelf } from '@/store/shelf';
 import { LeftoversMenu } from './LeftoversMenu';
 import { ShelfTable } from './ShelfTable';
 import { SpoolDialog } from './SpoolDialog';
+import { newId } from '@/workers/ids';
 
 const ImportDialog = dynamic(() => import('./ImportDialog').then((one) => one.ImportDialog));
 
@@ -42,10 +43,7 @@ export function ShelfScreen() {
         <Button disabled={spools.length === 0} onClick={() => saveCsv(spools)}>
           <FileDown aria-hidden size={16} /> Save as CSV
         </Button>
-        <Button
-          kind="primary"
-          onClick={() => setEdited(ordinarySpool({ id: crypto.randomUUID(), name: '' }))}
-        >
+        <Button kind="primary" onClick={() => setEdited(ordinarySpool({ id: newId(), name: '' }))}>
           <Plus aria-hidden size={16} /> New spool
         </Button>
       </header>
@@ -73,7 +71,7 @@ async function openCsv(file: File, show: (rows: readonly ShelfRow[]) => void): P
   if (encoding === 'windows-1252') {
     toast('This file is not in Unicode. It was read as Latin letters: look at the names.');
   }
-  const rows = readShelfCsv(text, () => crypto.randomUUID());
+  const rows = readShelfCsv(text, () => newId());
   if (rows.length === 0) toast.error(`${file.name} holds no spool: it needs a header and rows.`);
   else show(rows);
 }

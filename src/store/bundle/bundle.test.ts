@@ -17,7 +17,7 @@ import { jobs, saveWholeJob } from '../jobs';
 import { addPhoto } from '../photos';
 import { printers } from '../printers';
 import type { Job, Photo, Run } from '../records';
-import { runs } from '../runs';
+import { HANDED, runs } from '../runs';
 import { useCostSettings } from '../settings';
 import { shelf } from '../shelf';
 import { onlyHere, remindLater, rememberSaved, timeToSave } from './elsewhere';
@@ -252,6 +252,37 @@ describe('everything in one file', () => {
     const { events, log } = (await everything())['runs/run'] as Run;
     expect(events.map(({ id }) => id)).toEqual(['a', 'there', 'here']);
     expect(log.photos).toEqual(['photo']);
+  });
+
+  it('brings a single run from another device back to its job', async () => {
+    const there: RunEvent = { kind: 'finished', id: 'there', at: 1e12 + 9 };
+    await runs.edit('run', (run) => ({
+      ...run,
+      jobId: HANDED,
+      plan: null,
+      isProven: false,
+      events: [...run.events, there],
+    }));
+    const file = await saved({
+      ...EVERYTHING,
+      holds: 'some',
+      kinds: new Set(['runs', 'photos']),
+      files: false,
+      settings: false,
+      runId: 'run',
+    });
+    await newBrowser();
+    await runs.save([RUN]);
+    const preview = await previewed(file);
+    expect(Object.keys(states(preview))).toEqual(['runs/run']);
+    await take(file, preview);
+    const { events, jobId, plan, isProven } = (await everything())['runs/run'] as Run;
+    expect(events.map(({ id }) => id)).toEqual(['a', 'there']);
+    expect({ jobId, plan, isProven }).toEqual({
+      jobId: RUN.jobId,
+      plan: RUN.plan,
+      isProven: true,
+    });
   });
 
   it('never puts the plans of one slice on another', async () => {

@@ -16,6 +16,8 @@ export interface Scope {
   readonly settings: boolean;
   /** Only what belongs to this job; null for all. */
   readonly jobId: string | null;
+  /** Only this run with its photos; missing for all of them. */
+  readonly runId?: string;
 }
 
 /** Records that are read at a time: all of them may not fit into memory. */
@@ -41,9 +43,10 @@ export async function saveBundle(
 
 /** Gives the records that belong to a scope, kind by kind. */
 function giver(scope: Scope, printers: ReadonlySet<string>): GiveRecords {
-  const { kinds, files, jobId } = scope;
+  const { kinds, files, jobId, runId } = scope;
+  const isPart = jobId !== null || runId !== undefined;
   const isWanted = (kind: BundleKind, record: unknown): boolean =>
-    jobId === null || belongsTo(kind, record, jobId, printers);
+    !isPart || belongsTo(kind, record, scope, printers);
   const snapshots = new Map<BundleKind, Promise<Snapshot>>();
   return async (kind, batch) => {
     if (!kinds.has(kind)) return null;
@@ -57,9 +60,9 @@ function giver(scope: Scope, printers: ReadonlySet<string>): GiveRecords {
     const packed = await Promise.all(
       records.map(async (record, i): Promise<PackedRecord[]> => {
         if (record === undefined || !isWanted(kind, record)) return [];
-        if (kind === 'photos' && jobId !== null) {
+        if (kind === 'photos' && isPart) {
           const run = await tx.objectStore('runs').get((record as { runId: string }).runId);
-          if (!belongsTo('runs', run, jobId, printers)) return [];
+          if (!belongsTo('runs', run, scope, printers)) return [];
         }
         const id = wanted[i];
         const blob = kind === 'jobs' && files ? await tx.objectStore('files').get(id) : null;
@@ -96,11 +99,11 @@ async function snapshotOf(kind: BundleKind): Promise<Snapshot> {
   return { keys, changes };
 }
 
-/** Whether a record is one of a job's own; photos belong to it by their run. */
+/** Whether a record is one of a job's own, or of a run's; photos belong to it by their run. */
 function belongsTo(
   kind: BundleKind,
   record: unknown,
-  jobId: string,
+  { jobId, runId }: Pick<Scope, 'jobId' | 'runId'>,
   printers: ReadonlySet<string>,
 ): boolean {
   const { id, jobId: of } = (record ?? {}) as { id?: unknown; jobId?: unknown };
@@ -109,7 +112,7 @@ function belongsTo(
     case 'plans':
       return id === jobId;
     case 'runs':
-      return of === jobId;
+      return runId === undefined ? of === jobId : id === runId;
     case 'printers':
       return printers.has(String(id));
     case 'spools':

@@ -9,6 +9,7 @@ import type { Undo } from '../collection';
 import { commitOrRefuse, type Reader } from '../commit';
 import type { StoreName } from '../db';
 import type { Entry } from '../entry';
+import { HANDED } from '../runs';
 import { plansSettled } from '../openPlans';
 import type { Run, StoredPlans } from '../records';
 import { parseRun } from '../runShape';
@@ -184,11 +185,15 @@ function mergedRun(there: Run, standing: Standing, stored: unknown): Run {
   const read = parseRun(stored);
   if (!read.ok) return there;
   const here = read.value;
-  const last = standing === 'older' ? here : there;
+  const newer = standing === 'older' ? here : there;
+  // One that came from another device knows nothing of its job; the one that was written here does.
+  const written = [here, there].find(({ jobId }) => jobId !== HANDED) ?? newer;
+  const { jobId, plan, outputs, isProven, picture, writtenAt } = written;
+  const last = { ...newer, jobId, plan, outputs, isProven, picture, writtenAt };
   const photos = [...new Set([...here.log.photos, ...there.log.photos])].slice(0, MOST_PHOTOS);
   return {
     ...last,
-    picture: last.picture ?? there.picture,
+    picture: last.picture ?? there.picture ?? here.picture,
     events: mergedEvents(here.events, there.events),
     log: { ...last.log, photos },
   };

@@ -6,6 +6,7 @@ const MOST_BYTES = 10e6;
 
 const asked = object({
   speed: number().min(1).max(600).default(60),
+  waitingSpeed: number().min(0.1).max(600).default(1),
   obeys: array(string().max(40).required()).max(10).default(['M600']),
   nozzleCools: number().min(1).nullable().default(600),
   motorsLetGo: number().min(1).nullable().default(120),
@@ -24,8 +25,8 @@ export async function POST(request: Request): Promise<Response> {
   const bytes = await readBody(request);
   if (bytes === null) return refused(413, 'The file is too large for the stand-in.');
   if (bytes.length === 0) return refused(400, 'The file is empty.');
-  const { speed, ...profile } = options;
-  const made = startStandIn(bytes, profile, speed);
+  const { speed, waitingSpeed, ...profile } = options;
+  const made = startStandIn(bytes, profile, { printing: speed, waiting: waitingSpeed });
   if (!made) return refused(429, 'Four stand-ins run already. Close one of them.');
   return Response.json({ id: made.id }, { status: 201 });
 }

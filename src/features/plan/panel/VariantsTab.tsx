@@ -68,7 +68,7 @@ function VariantCard({ variant, view, isChosen, isOnly }: VariantCardProps) {
   const reading = timed ?? chosenReading;
   const diameter = printer.filamentDiameter;
   const spools = spoolsOf(plan.palette, useShelf((state) => state.records) ?? []);
-  const reckoned = reckon(plan, printer, spools, useLearning());
+  const reckoned = reckon(plan, printer, spools, useLearning(job.isDemo));
   const modelBands = bandsOf(plan, reading.layers, analysis.surface, diameter, spools);
   const bands = reckonedBands(modelBands, reckoned.printer);
   const ends = reckonedEnds(reading, reckoned.printer);

@@ -2,25 +2,22 @@
 
 import { useMemo } from 'react';
 import { Button } from '@/components/Button';
-import type { RunState } from '@/core/run/follow';
+import type { RunState } from '@/core/run/runState';
 import type { Run } from '@/store/records';
 import type { Told } from '@/store/runs';
 import { RunPictureCanvas } from './RunPictureCanvas';
 
-interface MissedSwapProps {
+interface WrongFilamentProps {
   readonly run: Run;
   readonly state: RunState;
   readonly onTell: (told: Told) => void;
 }
 
-/** A swap that the printer did not stop for: what the print would look like, swapped now or never. */
-export function MissedSwap({ run, state, onTell }: MissedSwapProps) {
+/** Another filament prints than is planned: what the print would look like, swapped now or never. */
+export function WrongFilament({ run, state, onTell }: WrongFilamentProps) {
   const { runPlan, picture } = run;
-  const swap = state.missed[state.missed.length - 1];
-  const { layer } = runPlan.swaps[swap];
-  const [old, wanted] = [runPlan.bands[swap], runPlan.bands[swap + 1]].map(
-    ({ filament }) => filament,
-  );
+  const [old, wanted] = [state.loaded, state.band].map((place) => runPlan.bands[place].filament);
+  const layer = runPlan.bands[state.band].first;
   const at = state.layer;
   const swappedNow = useMemo(() => {
     if (at === null || picture === null) return null;
@@ -36,11 +33,14 @@ export function MissedSwap({ run, state, onTell }: MissedSwapProps) {
       className="rounded-lg border-2 border-danger bg-panel p-4"
     >
       <h2 id="missed-title" className="text-lg font-semibold">
-        It missed the stop at layer {layer}
+        {state.missed.includes(state.band - 1)
+          ? `It missed the stop at layer ${layer}`
+          : `Another filament since layer ${layer}`}
       </h2>
-      <p className="pt-1">
+      <p className="pt-1 wrap-anywhere">
         {at === null ? 'It' : `It is at about layer ${at} now, and`} prints {old.letter} {old.name}{' '}
-        instead of {wanted.letter} {wanted.name}. Press pause at the printer if you want to swap.
+        instead of {wanted.letter} {wanted.name}.
+        {state.band > 0 && ' Press pause at the printer if you want to swap.'}
       </p>
       {picture && swappedNow && (
         <div className="grid grid-cols-2 gap-3 py-3">
@@ -65,13 +65,15 @@ export function MissedSwap({ run, state, onTell }: MissedSwapProps) {
         Where the pictures are alike, swap and go on. Where letters or edges are gone, it is better
         to cancel and start again.
       </p>
-      <Button
-        kind="primary"
-        className="min-h-14 w-full text-lg"
-        onClick={() => onTell({ kind: 'stopped', how: 'late' })}
-      >
-        I have paused it: swap now
-      </Button>
+      {state.band > 0 && (
+        <Button
+          kind="primary"
+          className="min-h-14 w-full text-lg"
+          onClick={() => onTell({ kind: 'stopped', how: 'late' })}
+        >
+          I have paused it: swap now
+        </Button>
+      )}
     </section>
   );
 }
