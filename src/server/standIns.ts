@@ -6,6 +6,9 @@ const TICK = 250;
 /** One that nobody listens to stands still, and ends after this, ms: somebody may be reading the guide. */
 const LONELY = 30 * 60_000;
 
+/** Nobody learns from waiting until a nozzle is hot: it heats up faster than the clock on the wall. */
+const HEATING_SPEED = 10;
+
 /** How much faster than the clock on the wall its time passes: while it prints, and while it waits for hands. */
 export interface StandInSpeeds {
   readonly printing: number;
@@ -89,6 +92,7 @@ export class RunningStandIn {
     // By the clock and not by counting ticks, and never in one leap over a sleep of this machine.
     const passed = this.listeners.size === 0 ? 0 : Math.min(now - this.latest, 4 * TICK);
     this.standIn.advance((passed / 1000) * speed);
+    if (waits) this.standIn.warm((passed / 1000) * HEATING_SPEED);
     this.latest = now;
     const { phase } = this.standIn.state;
     if (phase !== this.phase) this.log.push(phase);

@@ -2,7 +2,17 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import type { Page } from 'puppeteer-core';
 import { violations } from './axe';
-import { byRole, catchDownloads, openPlan, prepare, seeText, testBed, until } from './harness';
+import {
+  byRole,
+  catchDownloads,
+  openPlan,
+  prepare,
+  seeText,
+  setText,
+  testBed,
+  until,
+} from './harness';
+import { tonesOf, withQuietAudio } from './quietAudio';
 import { demoId, editAll } from './seed';
 
 const bed = testBed();
@@ -28,6 +38,30 @@ async function skip(page: Page, ms: number): Promise<void> {
   await page.evaluate(`skipClock(${ms})`);
 }
 
+/** Somebody sets the clock of the device, and no time passes. */
+async function setClock(page: Page, ms: number): Promise<void> {
+  await page.evaluate(`setClock(${ms})`);
+}
+
+/** What has the focus, by its id or its words. */
+function focused(page: Page): Promise<string> {
+  return page.evaluate(
+    () => document.activeElement?.id || document.activeElement?.textContent || '',
+  );
+}
+
+/** What a reader of the screen was told last. */
+async function hears(page: Page, words: string): Promise<void> {
+  await until(
+    page,
+    (sought) =>
+      [...document.querySelectorAll('[role="status"].sr-only')].some((one) =>
+        one.textContent?.includes(sought),
+      ),
+    words,
+  );
+}
+
 /** Taps a button as a thumb does: it is brought to the middle first, clear of the rail at the bottom. */
 async function tap(page: Page, name: string): Promise<void> {
   const button = byRole(page, 'button', name);
@@ -35,9 +69,6 @@ async function tap(page: Page, name: string): Promise<void> {
   await found.evaluate((one) => one.scrollIntoView({ block: 'center' }));
   await button.click();
 }
-
-/** So many swaps the run-sheet takes on one page. */
-const MOST_ON_A_PAGE = 20;
 
 /** Makes the stored run one of so many swaps, with the first ones again and again. */
 async function withSwaps(page: Page, count: number): Promise<void> {
@@ -60,14 +91,21 @@ async function withSwaps(page: Page, count: number): Promise<void> {
   );
 }
 
-/** Prints the run-sheet; answers how many pages it takes, and holds that nothing of it is cut off. */
-async function sheetPages(page: Page): Promise<number> {
+/** Prints the run-sheet; answers the text of each page, and holds that nothing of it is cut off. */
+async function sheetPages(page: Page): Promise<string[]> {
   await page.emulateMediaType('print');
-  const pdf = Buffer.from(await page.pdf({ preferCSSPageSize: true })).toString('latin1');
+  const data = await page.pdf({ preferCSSPageSize: true });
   const cut = await page.$eval('.lamella-sheet', (sheet) => sheet.scrollWidth - sheet.clientWidth);
   await page.emulateMediaType('screen');
   assert.ok(cut <= 1, `${cut} px are cut off`);
-  return pdf.match(/\/Type\s*\/Page\b/g)?.length ?? 0;
+  const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
+  const pdf = await getDocument({ data, verbosity: 0 }).promise;
+  return Promise.all(
+    Array.from({ length: pdf.numPages }, async (_, i) => {
+      const { items } = await (await pdf.getPage(i + 1)).getTextContent();
+      return items.map((one) => ('str' in one ? one.str : '')).join(' ');
+    }),
+  );
 }
 
 describe('at the printer', () => {
@@ -77,44 +115,65 @@ describe('at the printer', () => {
     await tap(page, 'It prints now');
     await seeText(page, 'Next: swap 1 of 2');
     await seeText(page, 'in 29 min');
+    await hears(page, 'It prints A Peat black. Next: swap 1 of 2, B Bone white.');
+    assert.equal(await focused(page), 'next-title');
+    await seeText(page, 'Hot nozzle, moving head. Do not leave it alone.');
     assert.deepEqual(await violations(page), []);
+
+    // A tap that comes much too early is asked about in its place.
+    await tap(page, 'It has stopped');
+    await seeText(page, 'Swap 1 is due at 10:29');
+    assert.equal(await focused(page), 'Yes, it has stopped for it');
+    assert.deepEqual(await violations(page), []);
+    await tap(page, 'No, not yet');
+    await seeText(page, 'Next: swap 1 of 2');
     await skip(page, 28 * MINUTE);
     await seeText(page, 'in 1 min');
     await until(page, () => document.title.startsWith('in 1 min'));
     await skip(page, 2 * MINUTE);
     await tap(page, 'It has stopped');
     await seeText(page, 'The nozzle cools');
+    assert.equal(await focused(page), 'swap-title');
+    await hears(page, 'It waits at swap 1 of 2: A Peat black out, B Bone white in.');
     // At the end of the page nothing lies half below the rail.
     await page.evaluate(() => scrollTo(0, document.body.scrollHeight));
     assert.deepEqual(await violations(page), []);
     const step = '[aria-label="Steps of this swap"] input:checked';
-    for (const done of [1, 2, 3]) {
-      await page.locator('::-p-text(Tap when it is done)').click();
-      await until(page, ([sought, n]) => document.querySelectorAll(sought as string).length === n, [
+    const done = (count: number): Promise<void> =>
+      until(page, ([sought, n]) => document.querySelectorAll(sought as string).length === n, [
         step,
-        done,
+        count,
       ]);
+    for (const count of [1, 2, 3]) {
+      await page.locator('::-p-text(Tap when it is done)').click();
+      await done(count);
     }
+    // Twice on one place in a hurry is once.
+    const next = await page.waitForSelector('::-p-text(Tap when it is done)');
+    await next!.click({ count: 2 });
+    await done(4);
     await page.reload();
     await seeText(page, 'Swap 1 of 2');
-    await until(page, ([sought, n]) => document.querySelectorAll(sought as string).length === n, [
-      step,
-      3,
-    ]);
+    await done(4);
 
     const other = await page.browserContext().newPage();
     const alsoComplaints = await prepare(other, { viewport: PHONE });
     await other.goto(page.url());
+    await skip(other, 30 * MINUTE);
     await seeText(other, 'Swap 1 of 2');
     await page.bringToFront();
     await tap(page, 'It prints again');
     await seeText(page, 'Next: swap 2 of 2');
     await other.bringToFront();
     await seeText(other, 'Next: swap 2 of 2');
+    for (const one of [page, other]) await skip(one, 16 * MINUTE);
     await tap(other, 'It did not stop');
     await seeText(other, 'It missed the stop at layer 26');
+    await seeText(other, 'prints B Bone white instead of C Reed green');
     await page.bringToFront();
     await seeText(page, 'It missed the stop at layer 26');
+    await hears(page, 'It prints B Bone white instead of C Reed green. No swap is left.');
+    await until(page, () => document.title.startsWith('done in'));
     await tap(page, 'Take back');
     await seeText(page, 'Next: swap 2 of 2');
     assert.deepEqual(alsoComplaints, []);
@@ -122,19 +181,132 @@ describe('at the printer', () => {
 
     await tap(page, 'It has stopped');
     await tap(page, 'It prints again');
-    await seeText(page, 'No swap any more');
+    await seeText(page, 'No swap is left');
+    await skip(page, 6 * MINUTE);
     await tap(page, 'It is done');
-    await seeText(page, 'All that you have told is kept.');
+    await seeText(page, 'Everything you told is kept.');
+    assert.equal(await focused(page), 'after-title');
     assert.deepEqual(await violations(page), []);
+    await tap(page, 'Print again');
+    await seeText(page, 'When to start');
     assert.deepEqual(complaints, []);
   });
 
-  it('says when to start, for the calendar, on one sheet of paper and to another phone', async () => {
+  it('follows what is in the nozzle over a missed stop, another filament and a pause', async () => {
+    const { page, complaints } = await atThePrinter();
+    await tap(page, 'It prints now');
+    await skip(page, 30 * MINUTE);
+    await tap(page, 'It did not stop');
+    await seeText(page, 'prints A Peat black instead of B Bone white');
+    await skip(page, 16 * MINUTE);
+    await tap(page, 'It has stopped');
+    await seeText(page, 'Swap 2 of 2');
+    await seeText(page, 'The printer unloads A Peat black');
+    await hears(page, 'A Peat black out, C Reed green in.');
+    await tap(page, 'It prints again');
+    await seeText(page, 'No swap is left');
+    await hears(page, 'It prints C Reed green. No swap is left.');
+    assert.ok(!(await page.evaluate(() => document.body.innerText)).includes('instead of'));
+    await page.locator('summary::-p-text(Something else)').click();
+    await tap(page, 'B Bone white');
+    await seeText(page, 'Another filament since layer 26');
+    await tap(page, 'C Reed green');
+    await hears(page, 'It prints C Reed green. No swap is left.');
+
+    await tap(page, 'I paused it, no swap');
+    await seeText(page, 'Paused by you');
+    assert.equal(await focused(page), 'paused-title');
+    assert.deepEqual(await violations(page), []);
+    await until(page, () => document.title.startsWith('Paused'));
+    await tap(page, 'It prints again');
+    await seeText(page, 'No swap is left');
+    assert.deepEqual(complaints, []);
+  });
+
+  it('calls as long as it can be heard, and says where it cannot', async () => {
+    const { page, complaints } = await atThePrinter();
+    await withQuietAudio(page);
+    await page.reload();
+    await tap(page, 'It prints now');
+    await seeText(page, 'Next: swap 1 of 2');
+    assert.equal(await page.$('::-p-text(This tab is silent)'), null);
+    const heard = (count: number): Promise<void> =>
+      until(
+        page,
+        (n) => (globalThis as unknown as { tonesPlayed: number }).tonesPlayed === n,
+        count,
+      );
+    await skip(page, 20 * MINUTE);
+    await heard(2);
+    await skip(page, 8 * MINUTE);
+    await heard(4);
+    await skip(page, 2 * MINUTE);
+    await heard(8);
+    // The waiting nozzle cools, and the print ends.
+    await tap(page, 'It has stopped');
+    await seeText(page, 'Swap 1 of 2');
+    await skip(page, 10 * MINUTE);
+    await heard(12);
+    await seeText(page, 'Heat it again before you unload anything.');
+
+    // Another page of the run has no tap yet: it says so, and a call that nobody would hear is told before.
+    const other = await page.browserContext().newPage();
+    const alsoComplaints = await prepare(other, { viewport: PHONE });
+    await withQuietAudio(other);
+    await other.goto(page.url());
+    await seeText(other, 'This tab is silent: the browser lets it sound after a tap only.');
+    await until(other, () => document.title.startsWith('Silent · '));
+    assert.deepEqual(await violations(other), []);
+    await page.bringToFront();
+    await tap(page, 'It prints again');
+    await seeText(page, 'Next: swap 2 of 2');
+    await other.bringToFront();
+    await seeText(other, 'Next: swap 2 of 2');
+    const due = await other.$eval('[data-testid="countdown"]', (one) => one.textContent!);
+    const ahead = Number(/in (\d+) min/.exec(due)![1]);
+    await skip(other, (ahead - 10) * MINUTE);
+    await seeText(other, 'A call is due, and this tab is silent.');
+    assert.equal(await tonesOf(other), 0);
+    await tap(other, 'Turn on sound');
+    await until(other, () => !document.body.innerText.includes('is silent'));
+    await until(other, () => document.title.startsWith('in '));
+    await skip(other, 9 * MINUTE);
+    await until(other, () => (globalThis as unknown as { tonesPlayed: number }).tonesPlayed >= 2);
+    assert.deepEqual([...alsoComplaints, ...complaints], []);
+  });
+
+  it('notices a clock that is set, and takes the times along or leaves them', async () => {
+    const { page, complaints } = await atThePrinter();
+    await tap(page, 'It prints now');
+    await seeText(page, '10:29');
+    await setClock(page, 3 * 60 * MINUTE);
+    await seeText(page, 'The clock of this device jumped 3 h ahead.');
+    assert.deepEqual(await violations(page), []);
+    await tap(page, 'The clock was set');
+    await seeText(page, '13:29');
+    await until(page, () => !document.body.innerText.includes('jumped'));
+    await setClock(page, -3 * 60 * MINUTE);
+    await seeText(page, 'The clock of this device jumped 3 h back.');
+    // It is asked still after a reload, and told once.
+    await page.reload();
+    await seeText(page, 'The clock of this device jumped 3 h back.');
+    await tap(page, 'The clock was set');
+    await seeText(page, '10:29');
+    // The device slept for two hours: nothing moves.
+    await skip(page, 28 * MINUTE);
+    await setClock(page, 2 * 60 * MINUTE);
+    await seeText(page, 'jumped 2 h ahead');
+    await tap(page, 'Time passed');
+    await seeText(page, '1 h 59 min ago');
+    assert.deepEqual(complaints, []);
+  });
+
+  it('says when to start, for the calendar and on paper', async () => {
     const { page, complaints } = await atThePrinter();
     const folder = await catchDownloads(page);
     await page.locator('section[aria-labelledby="when-title"] li button').click();
     await seeText(page, 'Started 10:00');
-    await tap(page, 'Save for the calendar');
+    await tap(page, 'Save for calendar');
     const { bytes } = await folder.file('.ics');
     const lines = bytes.toString().replaceAll('\r\n ', '').split('\r\n');
     const starts = lines.filter((line) => line.startsWith('DTSTART'));
@@ -143,51 +315,154 @@ describe('at the printer', () => {
     assert.equal(lines.filter((line) => line === 'TRIGGER:-PT10M').length, 3);
     assert.ok(lines.includes('SUMMARY:Swap 1 of 2: B Bone white'));
 
-    await tap(page, 'Hand over to the phone');
-    await page.waitForSelector('img[alt^="The link as a square"]');
-    assert.deepEqual(await violations(page), []);
-    const link = await page.$eval(
-      'textarea[readonly]',
-      (field) => (field as HTMLTextAreaElement).value,
-    );
-    const phone = await page.browserContext().newPage();
-    const alsoComplaints = await prepare(phone, { viewport: PHONE });
-    await phone.goto(link);
-    await seeText(phone, 'It prints now');
-    await phone.setOfflineMode(true);
-    await tap(phone, 'It prints now');
-    await seeText(phone, 'in 29 min');
-    await tap(phone, 'It has stopped');
-    await seeText(phone, 'Swap 1 of 2');
-    await phone.setOfflineMode(false);
-    await phone.goto(`${bed.app.url}/run#broken`);
-    await phone.reload();
-    await seeText(phone, 'The link is not whole');
-    // Without the server the browser asks in vain for its own icon of the tab; nothing else is missing.
-    const missing = alsoComplaints.filter((one) => !one.includes('/icon.svg'));
-    assert.deepEqual(missing, []);
-    await phone.close();
-
     await page.goto(`${bed.app.url}/jobs/${PLATE}/attend/sheet`);
     await seeText(page, 'At each swap');
     assert.deepEqual(await violations(page), []);
-    assert.equal(await sheetPages(page), 1);
+    assert.equal((await sheetPages(page)).length, 1);
     for (const [swaps, pages] of [
       [4, 1],
-      [5, 1],
-      [MOST_ON_A_PAGE, 1],
-      [60, 2],
+      [8, 1],
+      [14, 2],
+      [60, 4],
     ]) {
       await withSwaps(page, swaps);
-      assert.equal(await sheetPages(page), pages, `${swaps} swaps`);
+      const texts = await sheetPages(page);
+      assert.equal(texts.length, pages, `${swaps} swaps`);
+      for (const text of texts) assert.match(text, /(Load and swap|At each swap).*Hide plate 7/s);
     }
+    // The longest names of any script break nothing.
+    await editAll(
+      page,
+      'lamella',
+      'runs',
+      `(run) => ({ ...run, runPlan: { ...run.runPlan,
+        job: 'Ж'.repeat(60),
+        bands: run.runPlan.bands.map((one, i) => ({ ...one, filament: { ...one.filament,
+          name: ['W'.repeat(60), '葦'.repeat(60), 'Ω ' .repeat(30)][i % 3] } })) } })`,
+    );
+    await page.reload();
+    await seeText(page, 'Ж'.repeat(60));
+    assert.ok((await sheetPages(page)).length > 4);
+    assert.deepEqual(complaints, []);
+  });
+
+  it('goes along to a phone, prints there without the server, and comes back', async () => {
+    const { page, complaints } = await atThePrinter();
+    await tap(page, 'Share this run…');
+    await page.waitForSelector('img[alt="The link as a code to scan"]');
+    assert.deepEqual(await violations(page), []);
+    const linkOn = (one: Page): Promise<string> =>
+      one.$eval(
+        '[role="dialog"] textarea[readonly]',
+        (field) => (field as HTMLTextAreaElement).value,
+      );
+    const link = await linkOn(page);
+    await page.keyboard.press('Escape');
+
+    const far = await bed.browser.createBrowserContext();
+    const phone = await far.newPage();
+    const alsoComplaints = await prepare(phone, { viewport: PHONE });
+    await phone.goto(link);
+    await seeText(phone, 'It prints now');
+    // There is no plan on the phone, and no Bench to go back to.
+    await phone.waitForSelector('header a[href="/logbook"]');
+    assert.equal(await phone.$('header a::-p-text(Plan)'), null);
+    await phone.setOfflineMode(true);
+    await tap(phone, 'It prints now');
+    await seeText(phone, 'in 29 min');
+    for (const [minutes, name] of [
+      [30, 'It has stopped'],
+      [3, 'It prints again'],
+      [17, 'It has stopped'],
+      [3, 'It prints again'],
+      [7, 'It is done'],
+    ] as const) {
+      await skip(phone, minutes * MINUTE);
+      await tap(phone, name);
+    }
+    await seeText(phone, 'Everything you told is kept on this device.');
+    await phone.setOfflineMode(false);
+    await tap(phone, 'Send to the computer…');
+    await phone.waitForSelector('[role="dialog"] textarea[readonly]');
+    assert.deepEqual(await violations(phone), []);
+    const back = await linkOn(phone);
+    await phone.keyboard.press('Escape');
+    // However often it is asked for, there is one print more.
+    const again = byRole(phone, 'button', 'Print again');
+    await (await again.wait()).click({ count: 2 });
+    await seeText(phone, 'When to start');
+    await phone.goto(`${bed.app.url}/jobs/handed-over/attend`);
+    await seeText(phone, 'When to start');
+    const runs = await phone.evaluate(
+      () =>
+        new Promise<number>((resolve) => {
+          const open = indexedDB.open('lamella');
+          open.onsuccess = () => {
+            const count = open.result.transaction('runs').objectStore('runs').count();
+            count.onsuccess = () => resolve(count.result);
+          };
+        }),
+    );
+    assert.equal(runs, 2);
+    await phone.goto(`${bed.app.url}/run#broken`);
+    await seeText(phone, 'The link is incomplete.');
+    // Without the server the browser asks in vain for its own icon of the tab; nothing else is missing.
+    assert.deepEqual(
+      alsoComplaints.filter((one) => !one.includes('/icon.svg')),
+      [],
+    );
+    await far.close();
+
+    await tap(page, 'Take from another device…');
+    await page.waitForSelector('[role="dialog"] textarea');
+    assert.deepEqual(await violations(page), []);
+    await setText(page, '[role="dialog"] textarea', `${back.slice(0, 90)}\n`);
+    await tap(page, 'Take this run');
+    await seeText(page, 'The link is incomplete.');
+    await setText(page, '[role="dialog"] textarea', back);
+    await tap(page, 'Take this run');
+    await seeText(page, 'taken from the other device.');
+    await seeText(page, 'It is done');
+    await tap(page, 'Print again');
+    await seeText(page, 'When to start');
+    assert.deepEqual(complaints, []);
+  });
+
+  it('keeps to the run that prints when the file is written again meanwhile', async () => {
+    const { page, complaints } = await atThePrinter();
+    await page.setViewport({ width: 1280, height: 800 });
+    await skip(page, 83 * MINUTE);
+    await tap(page, 'It prints now');
+    await seeText(page, '11:52');
+    await page.goto(`${bed.app.url}/jobs/${PLATE}/output`);
+    await byRole(page, 'button', 'Write file').click();
+    await seeText(page, 'The file is written');
+    await page.goto(`${bed.app.url}/jobs/${PLATE}/attend`);
+    await seeText(page, 'Next: swap 1 of 2');
+    await page.waitForSelector('nav[aria-label="Prints of this job"]');
+    assert.deepEqual(await violations(page), []);
+    const folder = await catchDownloads(page);
+    await tap(page, 'Save for calendar');
+    const { bytes } = await folder.file('.ics');
+    const starts = bytes.toString().match(/DTSTART:[^\r]*/g);
+    assert.equal(starts?.length, 3);
+    assert.match(starts[0], /T115[12]/);
+    assert.match(starts[1], /T121/);
+    await byRole(page, 'link', 'Run-sheet').click();
+    await seeText(page, '11:52');
+    await page.waitForSelector('a::-p-text(Back to At the printer)');
+    await page.locator('a::-p-text(Back to At the printer)').click();
+    await page.locator('nav[aria-label="Prints of this job"] a::-p-text(not started)').click();
+    await seeText(page, 'When to start');
+    await byRole(page, 'link', 'Run-sheet').click();
+    await seeText(page, 'from the start');
     assert.deepEqual(complaints, []);
   });
 
   it('is rehearsed against a printer that is none', async () => {
     const { page, complaints } = await atThePrinter();
     await page.setViewport({ width: 1280, height: 800 });
-    await tap(page, 'Rehearse it in two minutes');
+    await tap(page, 'Rehearse the swaps');
     await page.waitForSelector('[aria-label="Simulated printer"]');
     await seeText(page, 'Prints now');
     await tap(page, 'Pause');
@@ -205,8 +480,16 @@ describe('at the printer', () => {
     await seeText(page, 'Paused');
     await seeText(page, 'Bone white');
     await seeText(page, '205/205');
+    // So does a look into the guide, which leads back to the step.
+    await page.locator('summary::-p-text(Nothing comes out)').click();
+    await page.locator('details[open] a[href^="/guide/"]').click();
+    await seeText(page, 'Back to the rehearsal, swap 1');
+    assert.deepEqual(await violations(page), []);
+    await page.locator('a::-p-text(Back to the rehearsal)').click();
+    await seeText(page, 'Paused');
+    await until(page, () => document.activeElement?.id === 'step');
     await tap(page, 'Resume at the printer');
-    await seeText(page, 'You let it go on before the strand was taken away');
+    await seeText(page, 'You resumed before the purge strand was taken away');
     await tap(page, 'It prints again');
     await page.locator('::-p-text(Let something go wrong)').click();
     await tap(page, 'Run out of filament');

@@ -158,10 +158,19 @@ function leaveWhenSaved(page: Page): void {
 const clockScript = (begins: number): string => `{
   const Real = Date;
   let offset = ${begins} - Real.now() + Number(sessionStorage.getItem('skipped') ?? 0);
-  globalThis.skipClock = (ms) => {
+  let passed = 0;
+  // The clock on the wall is set by somebody, and no time passes.
+  globalThis.setClock = (ms) => {
     offset += ms;
     sessionStorage.setItem('skipped', Number(sessionStorage.getItem('skipped') ?? 0) + ms);
   };
+  // Time passes, by the clock on the wall and by the one that nobody can set.
+  globalThis.skipClock = (ms) => {
+    setClock(ms);
+    passed += ms;
+  };
+  const monotonic = performance.now.bind(performance);
+  performance.now = () => monotonic() + passed;
   globalThis.Date = class Date extends Real {
     constructor(...given) {
       if (given.length === 0) super(Real.now() + offset);
@@ -366,6 +375,20 @@ export async function setValue(page: Page, selector: string, value: string): Pro
       one.dispatchEvent(new Event('input', { bubbles: true }));
     },
     value,
+  );
+}
+
+/** Puts a text into a field of several lines, in place of what is there, as pasting does. */
+export async function setText(page: Page, selector: string, text: string): Promise<void> {
+  await page.waitForSelector(selector);
+  await page.$eval(
+    selector,
+    (one, wanted) => {
+      const set = Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value')?.set;
+      set?.call(one, wanted);
+      one.dispatchEvent(new Event('input', { bubbles: true }));
+    },
+    text,
   );
 }
 

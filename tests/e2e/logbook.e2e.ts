@@ -90,7 +90,7 @@ describe('the logbook', () => {
     assert.deepEqual(await violations(page), []);
     const field = 'input[aria-label="Hands at the first swap, set by you"]';
     await page.type(field, '240');
-    await seeText(page, '4 min 1 run, set by you');
+    await seeText(page, '4.0 min 1 run, set by you');
     await byRole(page, 'tab', 'Charts').click();
     await page.waitForSelector('.apexcharts-svg');
     assert.deepEqual(await violationsInBothThemes(page), []);
@@ -126,7 +126,7 @@ describe('the logbook', () => {
     await page.goto(`${bed.app.url}/jobs/${PLATE}/attend`);
     await byRole(page, 'button', 'It is printed already…').click();
     await byRole(page, 'button', 'Keep it in the logbook').click();
-    await seeText(page, 'All that you have told is kept.');
+    await seeText(page, 'Everything you told is kept.');
     await page.goto(`${bed.app.url}/logbook`);
     await seeText(page, '1 of 1 prints');
     await until(page, () => document.body.innerText.includes('Good'));

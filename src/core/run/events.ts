@@ -117,9 +117,10 @@ export function parseEvents(stored: unknown): Result<RunEvent[]> {
 /** The last event that can be taken back; null when there is none. */
 export function lastEvent(all: readonly RunEvent[]): RunEvent | null {
   const undone = new Set(all.flatMap((one) => (one.kind === 'undone' ? [one.event] : [])));
-  return (
-    all.findLast(({ kind, id }) => !['undone', 'ticked'].includes(kind) && !undone.has(id)) ?? null
-  );
+  // A jump of the clock that nobody has said anything about was noticed by the page itself.
+  const isTap = (one: RunEvent): boolean =>
+    !['undone', 'ticked'].includes(one.kind) && !(one.kind === 'clock' && one.how === 'unsure');
+  return all.findLast((one) => isTap(one) && !undone.has(one.id)) ?? null;
 }
 
 /**

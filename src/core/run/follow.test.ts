@@ -539,6 +539,14 @@ describe('a clock that jumps', () => {
     expect(follow(PLAN, both, START).startedAt).toBe(START + HOUR);
   });
 
+  it('may be set on and back again with no tap between', () => {
+    const on = jump('set', 3 * HOUR, 'e0', START + 3 * HOUR);
+    const back = { ...jump('set', -3 * HOUR, on.id, START), id: 'back' };
+    const state = follow(PLAN, [...told(BEGUN), on, back], START + 60_000);
+    expect(state).toMatchObject({ startedAt: START, isClockBack: false });
+    expect(state.upcoming).toEqual(follow(PLAN, told(BEGUN), START).upcoming);
+  });
+
   it('holds over a tap that was taken back', () => {
     const back: RunEvent = { kind: 'undone', id: 'u', at: START + 5 * HOUR, event: 'e1' };
     const events = [

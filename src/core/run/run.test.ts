@@ -327,6 +327,9 @@ describe('the simulated printer', () => {
     printer.advance(120);
     expect(printer.resume()).toBe(false);
     printer.reheat();
+    const { seconds, nozzle } = printer.state;
+    printer.warm(10);
+    expect(printer.state).toMatchObject({ seconds, nozzle: nozzle + 25 });
     printer.advance(90);
     expect(printer.state.nozzle).toBeGreaterThan(190);
     expect(printer.resume()).toBe(true);

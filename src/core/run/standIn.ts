@@ -91,6 +91,12 @@ export class StandIn {
     }
   }
 
+  /** Heats up as in so much time, s, and no other time passes. */
+  warm(seconds: number): void {
+    const to = this.isAsleep ? ROOM : this.machine.nozzleTarget;
+    if (this.nozzle < to) this.nozzle = Math.min(to, this.nozzle + HEATS * seconds);
+  }
+
   get isOver(): boolean {
     return this.phase === 'done' || this.phase === 'cancelled';
   }

@@ -1,8 +1,7 @@
-import { formatDuration } from '@/core/format';
 import type { RunPlan } from '@/core/run/runPlan';
 import type { RunState } from '@/core/run/runState';
 import { FilamentName } from './BandRow';
-import { clockOf, spreadWords } from './words';
+import { clockOf, inWords, spreadWords } from './words';
 
 interface ComingProps {
   readonly runPlan: RunPlan;
@@ -55,8 +54,7 @@ export function Coming({ runPlan, state, now }: ComingProps) {
       )}
       {state.startedAt !== null && (
         <p className="pt-1 text-sm text-muted">
-          Started {clockOf(state.startedAt, now)},{' '}
-          {formatDuration(Math.max(0, now - state.startedAt) / 1000)} ago.
+          Started {clockOf(state.startedAt, now)}, {inWords(state.startedAt, now)}.
         </p>
       )}
     </section>

@@ -34,12 +34,13 @@ interface LiveRunProps {
 /** A print that runs: what is next, what hands do, and the taps that tell how it goes. */
 export function LiveRun({ run, state, now, onPractice }: LiveRunProps) {
   const { id, isRehearsal, events, runPlan } = run;
+  // A rehearsal has a time of its own; otherwise it is the moment of the tap, not the second on the page.
+  const momentNow = useCallback(() => (isRehearsal ? now : Date.now()), [isRehearsal, now]);
   const store = useCallback(
     (told: Told): void => {
-      // A rehearsal has a time of its own; otherwise it is the moment of the tap, not the second on the page.
-      tellRun(id, told, isRehearsal ? now : Date.now());
+      tellRun(id, told, momentNow());
     },
-    [id, isRehearsal, now],
+    [id, momentNow],
   );
   const tell = (told: Told): void => {
     wantFocus();
@@ -58,6 +59,7 @@ export function LiveRun({ run, state, now, onPractice }: LiveRunProps) {
           <SilentStrip calling={calling} />
           <ClockStrip events={events} state={state} onTell={tell} />
           <PassedOver run={run} state={state} />
+          <CareLine />
           {state.isWrong && phase === 'printing' && (
             <WrongFilament run={run} state={state} onTell={tell} />
           )}
@@ -66,9 +68,15 @@ export function LiveRun({ run, state, now, onPractice }: LiveRunProps) {
           ) : phase === 'paused' ? (
             <PausedRun key={state.since} runPlan={runPlan} state={state} now={now} onTell={tell} />
           ) : (
-            <NextSwap key={state.band} runPlan={runPlan} state={state} now={now} onTell={tell} />
+            <NextSwap
+              key={state.band}
+              runPlan={runPlan}
+              state={state}
+              now={now}
+              momentNow={momentNow}
+              onTell={tell}
+            />
           )}
-          <CareLine />
           <TakeBack events={events} now={now} onTell={tell} />
           {mayGoDark && (
             <p className="text-sm text-muted">

@@ -16,17 +16,19 @@ interface NextSwapProps {
   readonly runPlan: RunPlan;
   readonly state: RunState;
   readonly now: number;
+  /** The moment of a tap, which the second on the page may be behind. */
+  readonly momentNow: () => number;
   readonly onTell: (told: Told) => void;
 }
 
 /** What prints now, and the next swap as large as it goes. */
-export function NextSwap({ runPlan, state, now, onTell }: NextSwapProps) {
+export function NextSwap({ runPlan, state, now, momentNow, onTell }: NextSwapProps) {
   const { bands } = runPlan;
   const [next] = state.upcoming;
   const [asked, setAsked] = useState<Told | null>(null);
   const heading = useTapFocus();
   const tell = (told: Told): void => {
-    if (tapDoubt(state, told, now) === null) onTell(told);
+    if (tapDoubt(state, told, momentNow()) === null) onTell(told);
     else setAsked(told);
   };
   return (
@@ -101,7 +103,7 @@ export function NextSwap({ runPlan, state, now, onTell }: NextSwapProps) {
             </Button>
           </>
         )}
-        <Button className="min-h-12" onClick={() => tell({ kind: 'paused' })}>
+        <Button className="min-h-12 max-sm:col-span-2" onClick={() => tell({ kind: 'paused' })}>
           I paused it, no swap
         </Button>
       </div>
@@ -110,7 +112,11 @@ export function NextSwap({ runPlan, state, now, onTell }: NextSwapProps) {
 }
 
 /** The filament of the next swap, and when it is due. */
-function Due({ runPlan: { bands, swaps }, state, now }: Omit<NextSwapProps, 'onTell'>) {
+function Due({
+  runPlan: { bands, swaps },
+  state,
+  now,
+}: Omit<NextSwapProps, 'onTell' | 'momentNow'>) {
   const [next] = state.upcoming;
   const { filament } = bands[next.swap + 1];
   const { layer, inside } = swaps[next.swap];

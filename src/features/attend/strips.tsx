@@ -85,7 +85,7 @@ export function ClockStrip({ events, state, onTell }: ClockStripProps) {
 export function CareLine() {
   return (
     <p className="text-sm text-caution" data-testid="care">
-      Hot nozzle and bed. The head moves by itself. Do not leave a hot printer alone.
+      Hot nozzle, moving head. Do not leave it alone.
     </p>
   );
 }

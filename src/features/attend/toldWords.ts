@@ -7,7 +7,7 @@ export const TOLD_WORDS: Readonly<Record<RunEvent['kind'], string>> = {
   paused: 'I paused it',
   resumed: 'It prints again',
   loaded: 'Another filament is in the nozzle',
-  clock: 'The clock jumped',
+  clock: 'About the clock',
   missed: 'It did not stop',
   gone: 'Nozzle or motors went off',
   ticked: 'A step',

@@ -25,13 +25,13 @@ export function jumpToTell(
   by: number,
   now: number,
 ): Extract<Told, { kind: 'clock' }> | null {
-  const behind = events.findLast(({ kind }) => kind !== 'clock')?.id ?? null;
-  const known = events.findLast(
-    (one): one is ClockEvent => one.kind === 'clock' && one.behind === behind,
-  );
-  if (known && Math.abs(known.at - now) < SAME && Math.abs(known.by - by) < SAME) return null;
-  // Set on and back again without a tap between: what counts is where it ended.
-  return { kind: 'clock', how: 'unsure', by: by + (known?.by ?? 0), behind };
+  const last = events.at(-1);
+  if (last?.kind !== 'clock') return { kind: 'clock', how: 'unsure', by, behind: last?.id ?? null };
+  if (Math.abs(last.at - now) < SAME && Math.abs(last.by - by) < SAME) return null;
+  // Nobody has said why it jumped before: what counts is where it ended.
+  return last.how === 'unsure'
+    ? { ...last, by: last.by + by }
+    : { kind: 'clock', how: 'unsure', by, behind: last.id };
 }
 
 /** Watches the clock of the device against one that nobody can set, and tells of a jump, as nobody has said why. */

@@ -70,6 +70,12 @@ describe('a clock that jumps', () => {
     expect(jumpToTell([begun, first], by + 800, start + by + 900)).toBeNull();
     const back = told([begun, first], -by, start + 120_000);
     expect(back).toMatchObject({ behind: 'a', by: 0 });
+    // What was answered stands; the next jump comes behind it.
+    const set = { ...first, how: 'set', id: 's' } as const;
+    expect(told([begun, first, set], -by, start + by + 9000)).toMatchObject({
+      behind: 's',
+      by: -by,
+    });
     expect(openJump([begun, first])).toEqual(first);
     expect(openJump([begun, first, { ...first, how: 'set', id: 's' }])).toBeNull();
     expect(jumpToTell([], by, start)).toMatchObject({ behind: null });
