@@ -99,7 +99,7 @@ async function openHome(first) {
   const { homeCertificate, secureFront } = await import('./lib/home.mjs');
   const certificate = await homeCertificate(join(ROOT, '.home'), addresses);
   const securePort = await freePort(first);
-  secureFront(certificate, port).listen(securePort, '0.0.0.0');
+  secureFront(certificate, () => port).listen(securePort, '0.0.0.0');
   return { ...certificate, port: securePort };
 }
 

@@ -16,5 +16,5 @@ export function homeCertificate(
 export function keySum(pem: string): string;
 export function secureFront(
   certificate: Pick<HomeCertificate, 'key' | 'cert'>,
-  port: number,
+  port: () => number,
 ): Server;

@@ -51,8 +51,9 @@ export async function homeCertificate(folder, addresses, now = new Date()) {
 /** Whether a certificate is good for all addresses, and for a month to come. */
 function serves(pem, addresses, now) {
   const certificate = new X509Certificate(pem);
-  const ends = new Date(certificate.validTo).getTime();
-  return ends > now.getTime() + 30 * DAY && addresses.every((one) => certificate.checkIP(one));
+  const [begins, ends] = [certificate.validFrom, certificate.validTo].map((one) => new Date(one));
+  const isTime = begins <= now && ends.getTime() > now.getTime() + 30 * DAY;
+  return isTime && addresses.every((one) => certificate.checkIP(one));
 }
 
 async function newCertificate(addresses, now) {
@@ -77,7 +78,7 @@ async function newCertificate(addresses, now) {
         name: 'subjectAltName',
         altNames: [
           ...ownNames().map((value) => ({ type: 2, value })),
-          ...['127.0.0.1', ...addresses].map((ip) => ({ type: 7, ip })),
+          ...[...new Set(['127.0.0.1', ...addresses])].map((ip) => ({ type: 7, ip })),
         ],
       },
     ],
@@ -91,14 +92,17 @@ export function keySum(pem) {
   return createHash('sha256').update(key).digest('base64');
 }
 
-/** A server that takes https and hands all of it on to one of this machine that takes http; not listening yet. */
+/**
+ * A server that takes https and hands all of it on to one of this machine that takes http; not listening yet.
+ * @param port answers at which port that one listens.
+ */
 export function secureFront({ key, cert }, port) {
   return createServer({ key, cert }, (asked, answer) => {
     const { method, url: path, headers } = asked;
     const handed = request(
       {
         host: '127.0.0.1',
-        port,
+        port: port(),
         method,
         path,
         headers: { ...headers, 'x-forwarded-proto': 'https' },

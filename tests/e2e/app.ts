@@ -18,7 +18,8 @@ export interface RunningApp {
   readonly stopped: Promise<void>;
 }
 
-async function freePort(): Promise<number> {
+/** A port of this machine that nobody listens at. */
+export async function freePort(): Promise<number> {
   return new Promise((resolve, reject) => {
     const server = createServer();
     server.on('error', reject);
@@ -29,8 +30,11 @@ async function freePort(): Promise<number> {
   });
 }
 
+/** A name under which a browser of the tests finds this machine as a phone of the home network does: without https. */
+export const HOME_NAME = 'lamella-home.test';
+
 /** Starts the built application and waits until it says that it is ready. */
-export async function startApp(): Promise<RunningApp> {
+export async function startApp(env: Readonly<Record<string, string>> = {}): Promise<RunningApp> {
   const port = await freePort();
   const server: ChildProcess = spawn(
     process.execPath,
@@ -38,7 +42,7 @@ export async function startApp(): Promise<RunningApp> {
     {
       cwd: ROOT,
       stdio: ['ignore', 'pipe', 'inherit'],
-      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', LAMELLA_HOSTS: HOME_NAME, ...env },
     },
   );
   await new Promise<void>((resolve, reject) => {
@@ -54,12 +58,18 @@ export async function startApp(): Promise<RunningApp> {
 interface BrowserOptions {
   /** False for a browser that draws in two dimensions only, which is much quicker without a graphics processor. */
   readonly webGl: boolean;
+  /** More to be said to it at its start. */
+  readonly more?: readonly string[];
   /** Where it keeps what it stores; a new folder when left out. */
   readonly profile?: string;
 }
 
 /** Starts Chromium without a window and without calls to anywhere. */
-export async function startBrowser({ webGl, profile }: BrowserOptions): Promise<Browser> {
+export async function startBrowser({
+  webGl,
+  profile,
+  more = [],
+}: BrowserOptions): Promise<Browser> {
   const executablePath = chromiumPath();
   if (!executablePath) throw new Error('Chromium is missing; npm test installs it.');
   return puppeteer.launch({
@@ -75,6 +85,8 @@ export async function startBrowser({ webGl, profile }: BrowserOptions): Promise<
       '--disable-background-networking',
       '--disable-component-update',
       '--disable-sync',
+      `--host-resolver-rules=MAP ${HOME_NAME} 127.0.0.1`,
+      ...more,
       ...(webGl
         ? ['--use-angle=swiftshader', '--enable-unsafe-swiftshader']
         : ['--disable-gpu', '--disable-3d-apis']),
