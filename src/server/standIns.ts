@@ -50,6 +50,8 @@ export class RunningStandIn {
   ) {
     this.standIn = new StandIn(bytes, profile);
     this.speed = speeds.printing;
+    // Its first lines are behind it before anybody can press a button.
+    this.standIn.advance(1);
     this.timer = setInterval(() => this.tick(), TICK);
   }
 

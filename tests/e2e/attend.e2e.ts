@@ -21,8 +21,8 @@ const PHONE = { width: 390, height: 844, isMobile: true, hasTouch: true };
 const MINUTE = 60_000;
 
 /** Writes the plan of the hide plate, and goes to the printer with a phone. */
-async function atThePrinter(): Promise<{ page: Page; complaints: string[] }> {
-  const { page, complaints } = await openPlan(bed);
+async function atThePrinter(clock?: string): Promise<{ page: Page; complaints: string[] }> {
+  const { page, complaints } = await openPlan(bed, 'Hide plate 7', clock ? { clock } : {});
   for (const key of ['n', 's', 'n', 's'] as const) await page.keyboard.press(key);
   await byRole(page, 'link', 'Output').click();
   await byRole(page, 'button', 'Write file').click();
@@ -343,6 +343,66 @@ describe('at the printer', () => {
     await page.reload();
     await seeText(page, 'Ж'.repeat(60));
     assert.ok((await sheetPages(page)).length > 4);
+    await page.goto(`${bed.app.url}/jobs/${PLATE}/attend`);
+    const fits = async (): Promise<void> => {
+      const over = await page.evaluate(() => {
+        const { scrollWidth, clientWidth } = document.documentElement;
+        return scrollWidth - clientWidth;
+      });
+      assert.equal(over, 0, `${over} px stand out`);
+    };
+    await seeText(page, 'When to start');
+    await fits();
+    await tap(page, 'It prints now');
+    await seeText(page, 'Next: swap 1 of 60');
+    await page.locator('summary::-p-text(Something else)').click();
+    await fits();
+    await tap(page, 'I paused it early');
+    await seeText(page, 'Swap 1 of 60');
+    await fits();
+    assert.deepEqual(complaints, []);
+  });
+
+  it('draws the days on which the clock changes as long as they are', async () => {
+    for (const [clock, hours, way] of [
+      ['2026-03-28T10:00:00Z', 23, 'ahead'],
+      ['2026-10-24T10:00:00Z', 25, 'back'],
+    ] as const) {
+      const { page, complaints } = await atThePrinter(clock);
+      await page.emulateTimezone('CET');
+      await page.reload();
+      await seeText(page, `${hours} hours: the clock is set ${way}.`);
+      const lengths = await page.$$eval('[data-hours]', (all) =>
+        all.map((one) => (one as HTMLElement).dataset.hours),
+      );
+      assert.deepEqual(lengths, ['24', String(hours), '24', '24']);
+      assert.deepEqual(complaints, []);
+      await page.close();
+    }
+  });
+
+  it('reads each step aloud once', async () => {
+    const { page, complaints } = await atThePrinter();
+    await page.evaluateOnNewDocument(`
+      globalThis.spoken = [];
+      speechSynthesis.speak = ({ text }) => spoken.push(text);
+    `);
+    await page.evaluate(() =>
+      localStorage.setItem('lamella-attend', '{"reachMinutes":2,"tones":true,"voice":true}'),
+    );
+    await page.reload();
+    await tap(page, 'It prints now');
+    await skip(page, 30 * MINUTE);
+    await tap(page, 'It has stopped');
+    await seeText(page, 'Tap when it is done');
+    for (const minutes of ['9 min', '8 min', '7 min']) {
+      await skip(page, MINUTE);
+      await seeText(page, `in ${minutes}`);
+    }
+    await page.locator('::-p-text(Tap when it is done)').click();
+    await until(page, () => document.querySelectorAll('li input:checked').length === 1);
+    const spoken = await page.evaluate('spoken.map((one) => one.split(" ")[0])');
+    assert.deepEqual(spoken, ['Take', 'Lay']);
     assert.deepEqual(complaints, []);
   });
 
@@ -386,6 +446,9 @@ describe('at the printer', () => {
     await phone.waitForSelector('[role="dialog"] textarea[readonly]');
     assert.deepEqual(await violations(phone), []);
     const back = await linkOn(phone);
+    const files = await catchDownloads(phone);
+    await tap(phone, 'Save as file');
+    const { path } = await files.file('.lamella.zip');
     await phone.keyboard.press('Escape');
     // However often it is asked for, there is one print more.
     const again = byRole(phone, 'button', 'Print again');
@@ -413,6 +476,11 @@ describe('at the printer', () => {
     );
     await far.close();
 
+    await tap(page, 'Take from another device…');
+    const field = await page.waitForSelector('input[aria-label="File of a run"]');
+    await (field as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(path);
+    await seeText(page, 'both are put together');
+    await page.keyboard.press('Escape');
     await tap(page, 'Take from another device…');
     await page.waitForSelector('[role="dialog"] textarea');
     assert.deepEqual(await violations(page), []);
