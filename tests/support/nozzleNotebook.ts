@@ -16,7 +16,7 @@ export function inTheNozzle(plan: RunPlan, events: readonly RunEvent[]): string 
     if (printing < 0) {
       if (event.kind !== 'started') continue;
       const joined = plan.bands.findIndex(({ last }) => last >= (event.layer ?? 1));
-      if (joined < 0) continue;
+      if (joined < 0 || (event.after ?? 0) >= plan.swaps.length) continue;
       printing = joined;
       now = colours[joined];
       continue;

@@ -6,7 +6,9 @@ import { lastEvent, mergedEvents, parseEvents, type RunEvent } from './events';
 import { asPlanned, follow, seenIn } from './follow';
 import { learnedFactor } from './runTimes';
 import { stepsOf } from './checklist';
+import { isOn } from './runState';
 import { tapDoubt } from './tapDoubt';
+import { isUnderWay } from './underWay';
 import { parseRunPlan, plannedTotal, swapOffsets } from './runPlan';
 
 const PLAN = runPlan([3600, 1800, 5400]);
@@ -407,13 +409,16 @@ describe('what is in the nozzle', () => {
         (taps, layer) => {
           let at = 0;
           const events = told(
-            [0, { kind: 'started', layer }],
+            [0, { kind: 'started', layer, after: (layer ?? 0) > 35 ? 5 : null }],
             ...taps.map(([after, one]) => [(at += after), one as Told] as const),
           );
           const state = follow(FOUR, events, START + 1e9);
           const { letter } = FOUR.bands[state.loaded].filament;
-          expect(letter).toBe(inTheNozzle(FOUR, events));
+          const noted = inTheNozzle(FOUR, events);
+          expect(state.phase === 'ready').toBe(noted === null);
+          expect(letter).toBe(noted ?? 'A');
           expect(state.isWrong).toBe(letter !== FOUR.bands[state.band].filament.letter);
+          expect(isUnderWay(FOUR, events)).toBe(isOn(state));
           swaps += seenIn(FOUR, events).swaps.length;
         },
       ),

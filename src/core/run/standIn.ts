@@ -206,6 +206,7 @@ export class StandIn {
   }
 
   private wait(phase: 'waiting' | 'paused' | 'run-out'): void {
+    this.owed = Math.max(0, this.owed);
     this.phase = phase;
     this.waitsSince = this.seconds;
     this.tones++;
@@ -218,7 +219,8 @@ export class StandIn {
     this.line++;
     const before = { x: machine.x, y: machine.y, z: machine.z };
     const effect = machine.execute(words, bytes);
-    this.owed = Math.max(0, this.owed) + this.secondsOf(effect, before);
+    // What is left of a step goes to the next line.
+    this.owed += this.secondsOf(effect, before);
     const text = commandText(words, bytes, from);
     if (/^M117\b/i.test(text)) this.message = text.slice(4).trim();
     if (/^M300\b/i.test(text)) this.tones++;

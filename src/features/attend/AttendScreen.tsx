@@ -6,14 +6,14 @@ import { useEffect, useState } from 'react';
 import { runs, useRuns } from '@/store/runs';
 import { AttendHeader } from './AttendHeader';
 import { AtRun } from './AtRun';
-import { keepRehearsal, rehearsalHere } from './rehearsalHere';
+import { keepRehearsal, rehearsalHere } from './rehearsal/rehearsalHere';
 import { runAtHand, runsOfJob } from './runsOfJob';
 
 const LoadTrouble = dynamic(() =>
   import('@/components/LoadTrouble').then((one) => one.LoadTrouble),
 );
 const NothingWritten = dynamic(() => import('./NothingWritten').then((one) => one.NothingWritten));
-const Rehearsal = dynamic(() => import('./Rehearsal').then((one) => one.Rehearsal));
+const Rehearsal = dynamic(() => import('./rehearsal/Rehearsal').then((one) => one.Rehearsal));
 const RunChoice = dynamic(() => import('./RunChoice').then((one) => one.RunChoice));
 
 /** The station at the printer: when to start, what is next, and what hands do. */

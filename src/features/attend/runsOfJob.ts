@@ -1,12 +1,6 @@
-import { followed } from '@/core/run/follow';
-import { isOn } from '@/core/run/runState';
+import { isUnderWay } from '@/core/run/underWay';
 import type { Run } from '@/store/records';
 import { isUnbegun } from '@/store/runs';
-
-/** Whether a run prints, or stands until somebody lets it go on. */
-export function isRunOn({ runPlan, events }: Run): boolean {
-  return isOn(followed(runPlan, events).stateAt(0));
-}
 
 /**
  * The runs of a job that somebody may want to see: those that print, in front of what was written since; else the
@@ -14,7 +8,7 @@ export function isRunOn({ runPlan, events }: Run): boolean {
  */
 export function runsOfJob(records: readonly Run[], jobId: string): readonly Run[] {
   const real = records.filter((run) => run.jobId === jobId && !run.isRehearsal);
-  const on = real.filter(isRunOn);
+  const on = real.filter(({ runPlan, events }) => isUnderWay(runPlan, events));
   if (on.length === 0) return real.slice(0, 1);
   return [...on, ...real.filter(isUnbegun).slice(0, 1)];
 }

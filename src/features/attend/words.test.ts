@@ -1,9 +1,10 @@
 import { describe, expect, it, vi } from 'vitest';
 import { runPlan } from '../../../tests/support/runPlans';
 import { asPlanned } from '@/core/run/follow';
-import { fileStem } from './fileStem';
-import { jumpToTell, openJump } from './useClockJump';
-import { clockOf, stateWords } from './words';
+import { fileStem } from './along/fileStem';
+import { jumpToTell, openJump } from './live/useClockJump';
+import { stateWords } from './stateWords';
+import { clockOf } from './words';
 
 vi.mock('@/components/clockForm', () => ({ clockForm: () => '24' }));
 

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { RunSheet } from '@/features/attend/RunSheet';
+import { RunSheet } from '@/features/attend/along/RunSheet';
 
 export const metadata: Metadata = { title: 'Run-sheet' };
 

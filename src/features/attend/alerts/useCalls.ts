@@ -8,7 +8,7 @@ import { useAttendSettings } from '@/store/attendSettings';
 import { notice, shake } from './alerts';
 import { openSound, sound, soundState, useSound, type SoundState } from './sound';
 import { useTabIcon } from './useTabIcon';
-import { inWords } from './words';
+import { inWords } from '../words';
 
 /** So long before a call a page looks whether it can be heard, ms. */
 const LOOK_BEFORE = 60_000;

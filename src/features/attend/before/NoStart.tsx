@@ -7,8 +7,8 @@ import { inTheWay, MOST_LOOKED_AT, withWaiting } from '@/core/schedule/startTrou
 import { twoRuns } from '@/core/schedule/twoRuns';
 import type { RunPlan } from '@/core/run/runPlan';
 import type { Run } from '@/store/records';
-import { StandCautions } from './StandNote';
-import { clockOf } from './words';
+import { StandCautions } from '../live/StandNote';
+import { clockOf } from '../words';
 
 /** Starts at which the printer waits for somebody are tried in these steps, ms. */
 const STEP = 30 * 60_000;

@@ -14,10 +14,10 @@ import { printAgain } from '@/store/newRuns';
 import type { Run } from '@/store/records';
 import { HANDED, tellRun } from '@/store/runs';
 import { useTapFocus, wantFocus } from './tapFocus';
-import { TOLD_WORDS } from './toldWords';
-import { clockOf } from './words';
+import { TOLD_WORDS } from '../toldWords';
+import { clockOf } from '../words';
 
-const ShareRun = dynamic(() => import('./ShareRun').then((one) => one.ShareRun));
+const ShareRun = dynamic(() => import('../along/ShareRun').then((one) => one.ShareRun));
 
 interface AfterRunProps {
   readonly run: Run;

@@ -4,12 +4,11 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { Link } from '@/components/Link';
-import { EMPTY_LOG } from '@/core/log/runLog';
 import type { Run } from '@/store/records';
-import { runs } from '@/store/runs';
-import { newId } from '@/workers/ids';
 
-const CallSettings = dynamic(() => import('./CallSettings').then((one) => one.CallSettings));
+const CallSettings = dynamic(() =>
+  import('../alerts/CallSettings').then((one) => one.CallSettings),
+);
 const ShareRun = dynamic(() => import('./ShareRun').then((one) => one.ShareRun));
 const TakeRun = dynamic(() => import('./TakeRun').then((one) => one.TakeRun));
 
@@ -25,24 +24,10 @@ interface ErrandsProps {
 export function Errands({ run, now, isBefore = false, onPractice }: ErrandsProps) {
   const [dialog, setDialog] = useState<'share' | 'take' | null>(null);
   const [calls, setCalls] = useState(false);
-  const practise = async (): Promise<void> => {
-    const id = newId();
-    const one = {
-      ...run,
-      id,
-      writtenAt: Date.now(),
-      isRehearsal: true,
-      events: [],
-      log: EMPTY_LOG,
-    };
-    // One that was left by closing the page is nobody's any more.
-    const left = runs.known().filter(({ isRehearsal }) => isRehearsal);
-    const stored = await runs.change(
-      'the rehearsal',
-      [one],
-      left.map((other) => other.id),
-    );
-    if (stored) onPractice?.(id);
+  const rehearse = async (): Promise<void> => {
+    const { practise } = await import('../rehearsal/practise');
+    const id = await practise(run);
+    if (id !== null) onPractice?.(id);
   };
   const toCalendar = async (): Promise<void> => {
     const { saveCalendar } = await import('./saveCalendar');
@@ -70,7 +55,7 @@ export function Errands({ run, now, isBefore = false, onPractice }: ErrandsProps
           Take from another device…
         </Button>
         {isBefore && onPractice && run.runPlan.swaps.length > 0 && (
-          <Button className="min-h-11" onClick={practise}>
+          <Button className="min-h-11" onClick={rehearse}>
             Rehearse the swaps
           </Button>
         )}

@@ -2,7 +2,7 @@ import { waitTimers } from '@/core/run/checklist';
 import type { RunPlan } from '@/core/run/runPlan';
 import type { RunState } from '@/core/run/runState';
 import type { Told } from '@/store/runs';
-import { inWords } from './words';
+import { inWords } from '../words';
 
 interface WaitTimersProps {
   readonly runPlan: RunPlan;

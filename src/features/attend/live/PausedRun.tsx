@@ -5,10 +5,10 @@ import { Button } from '@/components/Button';
 import type { RunPlan } from '@/core/run/runPlan';
 import type { RunState } from '@/core/run/runState';
 import type { Told } from '@/store/runs';
-import { FilamentName } from './BandRow';
+import { FilamentName } from '../BandRow';
 import { useTapFocus } from './tapFocus';
 import { WaitTimers } from './WaitTimers';
-import { clockOf } from './words';
+import { clockOf } from '../words';
 
 interface PausedRunProps {
   readonly runPlan: RunPlan;

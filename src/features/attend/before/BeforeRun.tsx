@@ -10,10 +10,10 @@ import type { RunPlan } from '@/core/run/runPlan';
 import type { Run } from '@/store/records';
 import { isPlanChanged, runs, tellRun } from '@/store/runs';
 import { useAttendSettings } from '@/store/attendSettings';
-import { FilamentName } from './BandRow';
-import { Errands } from './Errands';
-import { openSound } from './sound';
-import { wantFocus } from './tapFocus';
+import { FilamentName } from '../BandRow';
+import { Errands } from '../along/Errands';
+import { openSound } from '../alerts/sound';
+import { wantFocus } from '../live/tapFocus';
 import { WhenToStart } from './WhenToStart';
 
 const JoinRunning = dynamic(() => import('./JoinRunning').then((one) => one.JoinRunning));

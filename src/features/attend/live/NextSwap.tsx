@@ -7,10 +7,10 @@ import type { RunPlan } from '@/core/run/runPlan';
 import type { RunState } from '@/core/run/runState';
 import { tapDoubt } from '@/core/run/tapDoubt';
 import type { Told } from '@/store/runs';
-import { FilamentName } from './BandRow';
+import { FilamentName } from '../BandRow';
 import { useTapFocus } from './tapFocus';
 import { TapQuestion } from './TapQuestion';
-import { clockOf, inWords, spreadWords } from './words';
+import { clockOf, inWords, spreadWords } from '../words';
 
 interface NextSwapProps {
   readonly runPlan: RunPlan;

@@ -2,7 +2,7 @@ import { useEffect, useRef } from 'react';
 import { Button } from '@/components/Button';
 import type { RunState } from '@/core/run/runState';
 import type { Told } from '@/store/runs';
-import { clockOf, inWords } from './words';
+import { clockOf, inWords } from '../words';
 
 interface TapQuestionProps {
   readonly told: Told;

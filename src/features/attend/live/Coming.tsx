@@ -1,7 +1,7 @@
 import type { RunPlan } from '@/core/run/runPlan';
 import type { RunState } from '@/core/run/runState';
-import { FilamentName } from './BandRow';
-import { clockOf, inWords, spreadWords } from './words';
+import { FilamentName } from '../BandRow';
+import { clockOf, inWords, spreadWords } from '../words';
 
 interface ComingProps {
   readonly runPlan: RunPlan;

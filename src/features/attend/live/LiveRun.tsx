@@ -10,18 +10,18 @@ import type { Run } from '@/store/records';
 import { tellRun, type Told } from '@/store/runs';
 import { AtSwap, STEP_PLACE } from './AtSwap';
 import { Coming } from './Coming';
-import { Errands } from './Errands';
+import { Errands } from '../along/Errands';
 import { NextSwap } from './NextSwap';
 import { OtherTaps } from './OtherTaps';
 import { PausedRun } from './PausedRun';
 import { CareLine, ClockStrip, SilentStrip, Strip } from './strips';
 import { wantFocus } from './tapFocus';
 import { TroubleList } from './TroubleList';
-import { TOLD_WORDS } from './toldWords';
+import { TOLD_WORDS } from '../toldWords';
 import { useAwakeScreen } from './useAwakeScreen';
-import { useCalls } from './useCalls';
+import { useCalls } from '../alerts/useCalls';
 import { useClockJump } from './useClockJump';
-import { clockOf } from './words';
+import { clockOf } from '../words';
 import { WrongFilament } from './WrongFilament';
 
 interface LiveRunProps {

@@ -11,11 +11,11 @@ import { expectedRun } from '@/core/run/runCalendar';
 import { plannedTotal, swapOffsets, type RunPlan } from '@/core/run/runPlan';
 import type { Run } from '@/store/records';
 import { runs, useRuns } from '@/store/runs';
-import { FilamentName } from './BandRow';
-import { RunPictureCanvas } from './RunPictureCanvas';
-import { runAtHand } from './runsOfJob';
-import { useNow } from './useNow';
-import { clockOf, spreadWords } from './words';
+import { FilamentName } from '../BandRow';
+import { RunPictureCanvas } from '../RunPictureCanvas';
+import { runAtHand } from '../runsOfJob';
+import { useNow } from '../useNow';
+import { clockOf, spreadWords } from '../words';
 
 /** The run on paper: what is printed, every swap, and boxes to tick. */
 export function RunSheet({ jobId }: { jobId: string }) {

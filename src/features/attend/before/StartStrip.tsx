@@ -4,7 +4,7 @@ import { addDays } from 'date-fns';
 import { useRef, type PointerEvent } from 'react';
 import { clockForm } from '@/components/clockForm';
 import { clockTime } from '@/core/schedule/clock';
-import { clockOf } from './words';
+import { clockOf } from '../words';
 
 interface Span {
   readonly from: Date;

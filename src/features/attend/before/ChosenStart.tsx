@@ -8,9 +8,9 @@ import { collisionsOf, withWaiting, type Collision } from '@/core/schedule/start
 import { twoRunsFrom } from '@/core/schedule/twoRuns';
 import type { RunPlan } from '@/core/run/runPlan';
 import type { Run } from '@/store/records';
-import { FilamentName } from './BandRow';
-import { StandCautions } from './StandNote';
-import { clockOf, spreadWords } from './words';
+import { FilamentName } from '../BandRow';
+import { StandCautions } from '../live/StandNote';
+import { clockOf, spreadWords } from '../words';
 
 interface ChosenStartProps {
   readonly run: Run;

@@ -11,12 +11,12 @@ import type { RunPlan } from '@/core/run/runPlan';
 import type { Run } from '@/store/records';
 import { runs, tellRun } from '@/store/runs';
 import { toast } from '@/store/toast';
-import { TapOnce } from './AtRun';
-import { LiveRun } from './LiveRun';
+import { TapOnce } from '../AtRun';
+import { LiveRun } from '../live/LiveRun';
 import { editRehearsal, rehearsalHere } from './rehearsalHere';
 import { StandInPanel } from './StandInPanel';
 import { useStandIn } from './useStandIn';
-import { stateWords } from './words';
+import { stateWords } from '../stateWords';
 
 interface RehearsalProps {
   readonly run: Run;

@@ -4,8 +4,8 @@ import { formatDuration } from '@/core/format';
 import type { RunEvent } from '@/core/run/events';
 import type { RunState } from '@/core/run/runState';
 import type { Told } from '@/store/runs';
-import { openSound } from './sound';
-import type { Calling } from './useCalls';
+import { openSound } from '../alerts/sound';
+import type { Calling } from '../alerts/useCalls';
 import { openJump } from './useClockJump';
 
 /** A line over the page that says something about it, with what can be done. */

@@ -1,7 +1,7 @@
 import type { RunPlan } from '@/core/run/runPlan';
 import type { RunState } from '@/core/run/runState';
 import { STAND_CAUTIONS } from '@/core/run/stand';
-import { clockOf, inWords } from './words';
+import { clockOf, inWords } from '../words';
 
 interface StandNoteProps {
   readonly runPlan: Pick<RunPlan, 'stand'>;

@@ -5,7 +5,7 @@ import { Button } from '@/components/Button';
 import type { RunState } from '@/core/run/runState';
 import type { Run } from '@/store/records';
 import type { Told } from '@/store/runs';
-import { RunPictureCanvas } from './RunPictureCanvas';
+import { RunPictureCanvas } from '../RunPictureCanvas';
 
 interface WrongFilamentProps {
   readonly run: Run;

@@ -16,7 +16,7 @@ import {
 import type { Run } from '@/store/records';
 import { useAttendSettings, usePresence } from '@/store/attendSettings';
 import { StartStrip } from './StartStrip';
-import { clockOf } from './words';
+import { clockOf } from '../words';
 
 const ChosenStart = dynamic(() => import('./ChosenStart').then((one) => one.ChosenStart));
 const NoStart = dynamic(() => import('./NoStart').then((one) => one.NoStart));
