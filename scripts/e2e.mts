@@ -4,7 +4,8 @@ import { mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
-import { ROOT, startApp, startBrowser } from '../tests/e2e/app';
+import { freePort, ROOT, startApp, startBrowser } from '../tests/e2e/app';
+import { homeCertificate, keySum } from './lib/home.mjs';
 import { makeSeeds } from '../tests/e2e/makeSeeds';
 
 const FOLDER = 'tests/e2e';
@@ -43,8 +44,15 @@ function note(line: string): void {
 const shared = mkdtempSync(join(tmpdir(), 'lamella-seeds-'));
 const seeds = join(shared, 'seeds.json');
 writeFileSync(seeds, JSON.stringify(await makeSeeds()));
-const app = await startApp();
-const plain = await startBrowser({ webGl: false });
+// The home network as a phone has it, by https too: a test starts the server for that.
+const certificate = await homeCertificate(join(shared, 'home'), ['127.0.0.1']);
+const securePort = String(await freePort());
+const app = await startApp({
+  LAMELLA_CERTIFICATE: certificate.path,
+  LAMELLA_SECURE_PORT: securePort,
+});
+const trusted = `--ignore-certificate-errors-spki-list=${keySum(certificate.cert)}`;
+const plain = await startBrowser({ webGl: false, more: [trusted] });
 const drawing = await startBrowser({ webGl: true });
 const tests = spawn(
   process.execPath,
@@ -56,6 +64,8 @@ const tests = spawn(
       ...process.env,
       E2E_SEEDS: seeds,
       E2E_URL: app.url,
+      E2E_HOME: join(shared, 'home'),
+      E2E_SECURE_PORT: securePort,
       E2E_PLAIN: plain.wsEndpoint(),
       E2E_DRAWING: drawing.wsEndpoint(),
     },

@@ -1,13 +1,12 @@
 import assert from 'node:assert/strict';
 import { mkdtempSync, readFileSync, statSync } from 'node:fs';
-import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { connect } from 'node:tls';
 import { describe, it } from 'node:test';
 import type { Browser, Page } from 'puppeteer-core';
-import { homeCertificate, keySum, secureFront } from '../../scripts/lib/home.mjs';
-import { HOME_NAME, startApp, startBrowser } from './app';
+import { homeCertificate, secureFront } from '../../scripts/lib/home.mjs';
+import { HOME_NAME } from './app';
 import { violations } from './axe';
 import { byRole, prepare, ROOT, seeSaved, seeText, testBed, until } from './harness';
 
@@ -60,7 +59,7 @@ describe('in the home network', () => {
     await page.locator('summary::-p-text(Alerts)').click();
     await page.locator('a::-p-text(How to make it secure)').click();
     await seeText(page, 'In the home network');
-    await seeText(page, 'Lamella is served to this machine alone.');
+    await seeText(page, 'This page is not secure');
     assert.deepEqual(await violations(page), []);
     // The browser's own words about an address without https.
     const own = /Cross-Origin-Opener-Policy|loaded over an insecure connection/;
@@ -85,16 +84,11 @@ describe('in the home network', () => {
     // Nothing of the key that signed it is left.
     assert.equal(readFileSync(join(folder, 'key.pem'), 'utf8').match(/PRIVATE KEY/g)?.length, 2);
 
-    const ports = { app: 0 };
-    const certificate = await homeCertificate(folder, ['127.0.0.1']);
-    const front = secureFront(certificate, () => ports.app);
-    await new Promise<void>((resolve) => front.listen(0, '127.0.0.1', resolve));
-    const { port } = front.address() as AddressInfo;
-    const app = await startApp({
-      LAMELLA_CERTIFICATE: certificate.path,
-      LAMELLA_SECURE_PORT: String(port),
-    });
-    ports.app = Number(new URL(app.url).port);
+    const { E2E_HOME = folder, E2E_SECURE_PORT } = process.env;
+    const certificate = await homeCertificate(E2E_HOME, ['127.0.0.1']);
+    const port = Number(E2E_SECURE_PORT);
+    const front = secureFront(certificate, () => Number(new URL(bed.app.url).port));
+    await new Promise<void>((resolve) => front.listen(port, '127.0.0.1', resolve));
 
     // Whoever trusts the authority, and nobody else, trusts the server under its address.
     const trusts = (ca: string | undefined): Promise<boolean> =>
@@ -107,17 +101,13 @@ describe('in the home network', () => {
       });
     assert.deepEqual([await trusts(certificate.authority), await trusts(undefined)], [true, false]);
 
-    const browser = await startBrowser({
-      webGl: false,
-      more: [`--ignore-certificate-errors-spki-list=${keySum(certificate.cert)}`],
-    });
     try {
       const origin = `https://127.0.0.1:${port}`;
-      const { page, complaints } = await newDevice(browser);
-      await page.goto(`${app.url}/home`);
+      const { page, complaints } = await newDevice(bed.browser);
+      await page.goto(`${bed.app.url}/home`);
       await seeText(page, 'Trust it on this device');
       assert.deepEqual(await violations(page), []);
-      const given = await fetch(`${app.url}/home/certificate`);
+      const given = await fetch(`${bed.app.url}/home/certificate`);
       assert.equal(given.headers.get('content-type'), 'application/x-x509-ca-cert');
       const pem = certificate.authority.replace(/-----[^-]+-----|\s/g, '');
       assert.equal(Buffer.from(await given.arrayBuffer()).toString('base64'), pem);
@@ -127,7 +117,7 @@ describe('in the home network', () => {
       await openFile(page, origin);
       await page.goto(`${origin}/home`);
       await seeText(page, 'This page is secure');
-      // What comes with it: the application without its server, notifications, and the simulated printer's events.
+      // What comes with it: the application without its server.
       await page.evaluate(async () => {
         await navigator.serviceWorker.ready;
       });
@@ -135,8 +125,8 @@ describe('in the home network', () => {
         await page.evaluate(() => 'randomUUID' in crypto && 'wakeLock' in navigator),
         true,
       );
-      app.stop();
-      await app.stopped;
+      front.closeAllConnections();
+      await new Promise((resolve) => front.close(resolve));
       await page.goto(`${origin}/jobs/handed-over/attend`);
       await seeText(page, 'Nothing is written yet');
       await page.goto(origin);
@@ -145,9 +135,8 @@ describe('in the home network', () => {
         complaints.filter((one) => !/502|ERR_|icon\.svg/.test(one)),
         [],
       );
+      await page.browserContext().close();
     } finally {
-      await browser.close();
-      app.stop();
       front.closeAllConnections();
       front.close();
     }

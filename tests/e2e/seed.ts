@@ -121,3 +121,45 @@ export async function editAll(
     };
   })`);
 }
+
+/** Typed arrays have no form in JSON. */
+const AS_JSON = `(_, value) => value instanceof Uint16Array ? { uint16: [...value] } : value`;
+const FROM_JSON = `(_, value) => value?.uint16 ? Uint16Array.from(value.uint16) : value`;
+
+/** All stored records of a store as JSON, with its typed arrays. */
+export async function allRecords(page: Page, store: string): Promise<string[]> {
+  return (await page.evaluate(`new Promise((resolve, reject) => {
+    const opening = indexedDB.open('lamella');
+    opening.onsuccess = () => {
+      const all = opening.result.transaction('${store}').objectStore('${store}').getAll();
+      all.onsuccess = () => {
+        opening.result.close();
+        resolve(all.result.map((one) => JSON.stringify(one, ${AS_JSON})));
+      };
+      all.onerror = () => reject(all.error);
+    };
+  })`)) as string[];
+}
+
+/** The one stored record of a store as JSON. */
+export async function onlyRecord(page: Page, store: string): Promise<string> {
+  const all = await allRecords(page, store);
+  if (all.length !== 1) throw new Error(`There are ${all.length} records.`);
+  return all[0];
+}
+
+/** Stores a record, as JSON from the above, behind the application's back. */
+export async function putRecord(page: Page, store: string, json: string): Promise<void> {
+  await page.evaluate(`new Promise((resolve, reject) => {
+    const opening = indexedDB.open('lamella');
+    opening.onsuccess = () => {
+      const tx = opening.result.transaction('${store}', 'readwrite');
+      tx.objectStore('${store}').put(JSON.parse(${JSON.stringify(json)}, ${FROM_JSON}));
+      tx.oncomplete = () => {
+        opening.result.close();
+        resolve();
+      };
+      tx.onerror = () => reject(tx.error);
+    };
+  })`);
+}

@@ -1,8 +1,9 @@
-import { differenceInCalendarDays } from 'date-fns';
+import { startOfDay } from 'date-fns';
 import { clockForm } from '@/components/clockForm';
 import { formatDuration } from '@/core/format';
 import { clockTime, doubledHour } from '@/core/schedule/clock';
 
+const DAY = 86_400_000;
 const weekday = new Intl.DateTimeFormat('en', { weekday: 'short' });
 const date = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
 
@@ -14,7 +15,8 @@ export function clockOf(at: number, now: number): string {
   const moment = new Date(at);
   const doubled = doubledHour(moment);
   const time = `${clockTime(moment, clockForm())}${doubled ? ` (${doubled} time)` : ''}`;
-  const days = Math.abs(differenceInCalendarDays(at, now));
+  // Days have 23 to 25 hours.
+  const days = Math.abs(Math.round((+startOfDay(at) - +startOfDay(now)) / DAY));
   if (days === 0) return time;
   return `${days < 7 ? weekday.format(at) : date.format(at)} ${time}`;
 }
