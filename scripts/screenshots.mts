@@ -129,6 +129,8 @@ try {
   await byRole(page, 'button', 'It prints now').click();
   await seeText(page, 'It has stopped');
   await shoot(page, 'attend-phone');
+  // Half an hour passes.
+  await page.evaluate('skipClock(1800000)');
   await byRole(page, 'button', 'It has stopped').click();
   await seeText(page, 'It prints again');
   await shoot(page, 'attend-swap');

@@ -16,8 +16,9 @@ export function HomeScreen({ secure }: { secure: string | null }) {
       <h1 className="text-2xl font-semibold">In the home network</h1>
       {secure === null ? (
         <p>
-          Lamella is served to this machine alone. Start it with <code>npm run demo -- --home</code>{' '}
-          to open it to the phones and computers of your network.
+          Lamella is served to this machine alone. Start it with{' '}
+          <code className="text-sm">npm run demo -- --home</code> to open it to the phones and
+          computers of your network.
         </p>
       ) : (
         <>

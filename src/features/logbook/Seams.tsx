@@ -55,7 +55,11 @@ export function Seams({ run }: { run: Run }) {
                   }`}
                 >
                   Before layer {swaps[i - 1].layer}:{' '}
-                  {log.seams[i - 1] ? RATING_WORDS[log.seams[i - 1]!] : 'not looked at'}
+                  {seen.neverDone.includes(i - 1)
+                    ? 'missed'
+                    : log.seams[i - 1]
+                      ? RATING_WORDS[log.seams[i - 1]!]
+                      : 'not looked at'}
                 </button>
               )}
               <span
@@ -88,7 +92,7 @@ export function Seams({ run }: { run: Run }) {
                 ? ' was missed: there is no seam.'
                 : `, ${Math.round(swaps[chosen].purgeMm)} mm purged`}
             </p>
-            <div className="flex flex-wrap gap-2">
+            <div className={seen.neverDone.includes(chosen) ? 'hidden' : 'flex flex-wrap gap-2'}>
               {RATINGS.map((rating) => {
                 const isOn = log.seams[chosen] === rating;
                 return (
