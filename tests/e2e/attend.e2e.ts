@@ -377,6 +377,32 @@ describe('at the printer', () => {
     assert.deepEqual(complaints, []);
   });
 
+  it('says which starts print through the night, and plans a print in two runs as it is', async () => {
+    const { page, complaints } = await atThePrinter();
+    await editAll(
+      page,
+      'lamella',
+      'runs',
+      `(run) => ({ ...run, runPlan: { ...run.runPlan,
+        bands: run.runPlan.bands.map((one, i) => ({ ...one, seconds: i < 2 ? 9 * 3600 : 300 })) } })`,
+    );
+    await page.reload();
+    await seeText(page, 'Starts with a print in your sleep');
+    await seeText(page, '· runs while you sleep');
+    await seeText(page, 'In two runs: started');
+    assert.deepEqual(await violations(page), []);
+    await tap(page, 'Choose this start');
+    await seeText(page, 'stands until Fri 07:0');
+    const folder = await catchDownloads(page);
+    await tap(page, 'Save for calendar');
+    const { bytes } = await folder.file('.ics');
+    assert.match(bytes.toString(), /SUMMARY:Go on with Hide plate 7: B Bone white/);
+    assert.match(bytes.toString(), /DTSTART:20260403T070/);
+    await byRole(page, 'link', 'Run-sheet').click();
+    await seeText(page, 'stands until Fri 07:0');
+    assert.deepEqual(complaints, []);
+  });
+
   it('draws the days on which the clock changes as long as they are', async () => {
     for (const [clock, hours, way] of [
       ['2026-03-28T10:00:00Z', 23, 'ahead'],

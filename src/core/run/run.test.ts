@@ -146,14 +146,14 @@ describe('a run for calendars and other devices', () => {
 
   it('has an entry for the start, each swap and the end, in the time of every clock', () => {
     const start = Date.UTC(2026, 2, 29, 0, 30);
-    const entries = runCalendar(run({ startAt: start }), START);
+    const entries = runCalendar(run({ startAt: start }), start - 3_600_000);
     expect(entries.map(({ title }) => title)).toEqual([
       'Start Hide plate 7',
       'Swap 1 of 2: B Reed green',
       'Swap 2 of 2: C Bone white',
       'Hide plate 7 is done',
     ]);
-    const events = strictCalendar(fileOf(run({ startAt: start }), START));
+    const events = strictCalendar(fileOf(run({ startAt: start }), start - 3_600_000));
     // Over a change of the clock the moments stay the same.
     expect(events.map(({ properties }) => properties.get('DTSTART')!.slice(0, 13))).toEqual(
       entries.map(({ from }) => from.toISOString().replace(/[-:]/g, '').slice(0, 13)),
@@ -175,6 +175,9 @@ describe('a run for calendars and other devices', () => {
     expect(joined.map(({ id }) => id)).toEqual(['run-1-2', 'run-1-end']);
     expect(+joined[0].from).toBe(START + 900_000);
     expect(joined[0].text).toContain('hide-plate-7-2.gcode');
+    // A start that was chosen and is past is none: it would all be told too early.
+    const [passed] = runCalendar(run({ startAt: START }), START + 4_980_000);
+    expect(+passed.from).toBe(START + 4_980_000);
     const until = START + 12 * 3_600_000;
     const split = runCalendar(
       run({ runPlan: { ...PLAN, stand: { swap: 0, until } }, startAt: START }),

@@ -16,10 +16,13 @@ export interface CalendarRun {
   readonly startAt: number | null;
 }
 
-/** A run as it is expected to go: as it stands, or as planned from its start while it has not begun. */
+/**
+ * A run as it is expected to go: as it stands, or as planned from its chosen start while it has not begun; from now
+ * on where that is past.
+ */
 export function expectedRun({ runPlan, events, startAt }: CalendarRun, now: number): RunState {
   const state = followed(runPlan, events).stateAt(now);
-  return state.phase === 'ready' ? asPlanned(runPlan, startAt ?? now) : state;
+  return state.phase === 'ready' ? asPlanned(runPlan, Math.max(startAt ?? now, now)) : state;
 }
 
 /** What is to come of a run as calendar entries: its start while it has not begun, its swaps and its end. */

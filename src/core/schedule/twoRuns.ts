@@ -1,3 +1,4 @@
+import { absentSpans, type Presence } from './presence';
 import { goodStarts, type GoodSpan, type StartQuestion } from './startFinder';
 import { collisionsOf, MOST_LOOKED_AT } from './startTroubles';
 
@@ -64,6 +65,17 @@ export function twoRuns(question: StartQuestion): TwoRuns | null {
       (best, one) => (best && +best.goesOn - +best.stops <= +one.goesOn - +one.stops ? best : one),
       null,
     );
+}
+
+/** Whether one of the two goes prints while somebody sleeps. */
+export function runsAtNight(
+  presence: Presence,
+  { start, stops, goesOn, end }: Omit<TwoRuns, 'pause'>,
+): boolean {
+  return [
+    [start, stops],
+    [goesOn, end],
+  ].some(([from, to]) => absentSpans(presence, from, to).some(({ why }) => why === 'night'));
 }
 
 /** The latest whole minute of a stretch: the later it stops, the shorter it stands. */

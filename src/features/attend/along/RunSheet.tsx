@@ -64,7 +64,8 @@ function Sheet({ run }: { run: Run }) {
   const { swaps, printer } = runPlan;
   const now = useNow();
   const expected = expectedRun(run, now);
-  const begun = run.startAt === null && run.events.length === 0 ? null : expected.startedAt;
+  const isDated = run.events.length > 0 || (run.startAt !== null && run.startAt >= now);
+  const begun = isDated ? expected.startedAt : null;
   return (
     <article className="lamella-sheet mx-auto max-w-190 bg-white p-6 text-[13px] text-black print:p-0">
       <header className="flex gap-4 border-b-2 border-black pb-3">

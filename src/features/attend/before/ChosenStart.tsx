@@ -5,7 +5,7 @@ import { asPlanned } from '@/core/run/follow';
 import { longestAlone } from '@/core/run/startQuestion';
 import { nightWithin, type StartQuestion } from '@/core/schedule/startFinder';
 import { collisionsOf, withWaiting, type Collision } from '@/core/schedule/startTroubles';
-import { twoRunsFrom } from '@/core/schedule/twoRuns';
+import { runsAtNight, twoRunsFrom } from '@/core/schedule/twoRuns';
 import type { RunPlan } from '@/core/run/runPlan';
 import type { Run } from '@/store/records';
 import { FilamentName } from '../BandRow';
@@ -28,9 +28,21 @@ export function ChosenStart({ run, question, start, now, onStand }: ChosenStartP
   const { stand } = runPlan;
   const hits = stand === null ? collisionsOf(question, new Date(start)) : [];
   const alone = longestAlone(runPlan);
-  const split = hits.length > 0 ? twoRunsFrom(question, new Date(start)) : null;
+  const stops = stand === null ? null : upcoming.find(({ swap }) => swap === stand.swap);
+  const sleeps =
+    stand !== null && stops && end
+      ? runsAtNight(question.presence, {
+          start: new Date(start),
+          stops: new Date(stops.at),
+          goesOn: new Date(stand.until),
+          end: new Date(end.at),
+        })
+      : nightWithin(question, new Date(start)) !== null;
+  // A start that only prints through the night is better split where that helps against it.
+  const any = stand === null && (hits.length > 0 || sleeps);
+  const found = any ? twoRunsFrom(question, new Date(start)) : null;
+  const split = found && hits.length === 0 && runsAtNight(question.presence, found) ? null : found;
   const waiting = withWaiting(question, new Date(start));
-  const sleeps = nightWithin(question, new Date(start)) !== null;
   return (
     <div className="mt-4 border-t border-line pt-3">
       <h3 className="font-semibold">Started {clockOf(start, now)}</h3>
@@ -63,6 +75,7 @@ export function ChosenStart({ run, question, start, now, onStand }: ChosenStartP
         <p className="pt-1 text-sm">
           In two runs: let it stand at swap {split.pause + 1}, and go on at{' '}
           {clockOf(+split.goesOn, now)}; done <strong>{clockOf(+split.end, now)}</strong>.{' '}
+          {runsAtNight(question.presence, split) && 'A part of it runs while you sleep. '}
           <button
             type="button"
             className="min-h-8 font-medium underline underline-offset-2"
@@ -93,7 +106,7 @@ export function ChosenStart({ run, question, start, now, onStand }: ChosenStartP
           <StandCautions />
         </div>
       )}
-      {sleeps && stand === null && (
+      {sleeps && (
         <p className="mt-2 rounded-md bg-caution-soft px-3 py-2 text-sm">
           It would print while you sleep. Do not let a hot printer run in a sleeping house: choose
           another start, or let it stand at a swap.

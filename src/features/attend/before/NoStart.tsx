@@ -4,11 +4,10 @@ import { useMemo } from 'react';
 import { formatDuration } from '@/core/format';
 import { type StartQuestion } from '@/core/schedule/startFinder';
 import { inTheWay, MOST_LOOKED_AT, withWaiting } from '@/core/schedule/startTroubles';
-import { twoRuns } from '@/core/schedule/twoRuns';
 import type { RunPlan } from '@/core/run/runPlan';
 import type { Run } from '@/store/records';
-import { StandCautions } from '../live/StandNote';
 import { clockOf } from '../words';
+import { bestSplit, SplitWords } from './SplitOffer';
 
 /** Starts at which the printer waits for somebody are tried in these steps, ms. */
 const STEP = 30 * 60_000;
@@ -24,7 +23,7 @@ interface NoStartProps {
 export function NoStart({ run, question, now, onChoose }: NoStartProps) {
   const { runPlan } = run;
   const place = inTheWay(question);
-  const split = useMemo(() => twoRuns(question), [question]);
+  const split = useMemo(() => bestSplit(question), [question]);
   // The start that keeps the printer waiting least.
   const waiting = useMemo(() => {
     if (question.needed.length > MOST_LOOKED_AT) return null;
@@ -58,14 +57,7 @@ export function NoStart({ run, question, now, onChoose }: NoStartProps) {
         <li>A quicker slice, or fewer copies, is done earlier.</li>
         {split ? (
           <li>
-            Or in two runs: started {clockOf(+split.start, now)}, it stops at swap {split.pause + 1}{' '}
-            at {clockOf(+split.stops, now)}. There it stands for{' '}
-            {formatDuration((+split.goesOn - +split.stops) / 1000)}, until{' '}
-            {clockOf(+split.goesOn, now)}, and is done {clockOf(+split.end, now)}.{' '}
-            <Choose
-              onClick={() => onChoose(+split.start, { swap: split.pause, until: +split.goesOn })}
-            />
-            <StandCautions />
+            <SplitWords split={split} question={question} now={now} onChoose={onChoose} />
           </li>
         ) : (
           waiting && (

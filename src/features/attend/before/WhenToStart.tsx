@@ -19,6 +19,7 @@ import { StartStrip } from './StartStrip';
 import { clockOf } from '../words';
 
 const ChosenStart = dynamic(() => import('./ChosenStart').then((one) => one.ChosenStart));
+const SplitOffer = dynamic(() => import('./SplitOffer').then((one) => one.SplitOffer));
 const NoStart = dynamic(() => import('./NoStart').then((one) => one.NoStart));
 const PresenceDialog = dynamic(() =>
   import('@/features/plan/dialogs/PresenceDialog').then((one) => one.PresenceDialog),
@@ -96,9 +97,11 @@ export function WhenToStart({ run, now, onChoose }: WhenToStartProps) {
           />
           <Starts title="The starts with most room" starts={found} {...offer} />
         </div>
-      ) : (
-        <NoStart run={run} question={question} now={now} onChoose={onChoose} />
+      ) : null}
+      {quiet.length === 0 && good.length > 0 && (
+        <SplitOffer question={question} now={now} onChoose={onChoose} />
       )}
+      {good.length === 0 && <NoStart run={run} question={question} now={now} onChoose={onChoose} />}
       <div className="flex flex-wrap items-center gap-x-5 gap-y-2 pt-3 text-sm">
         <label className="flex items-center gap-2">
           Done by
@@ -165,7 +168,7 @@ function Starts({ title, starts, now, question, onChoose }: StartsProps) {
             <Button className="min-h-10" onClick={() => onChoose(+at)}>
               {clockOf(+at, now)}
               {nightWithin(question, at) && (
-                <span className="font-normal text-caution">, runs while you sleep</span>
+                <span className="font-normal text-caution">· runs while you sleep</span>
               )}
             </Button>
           </li>

@@ -6,7 +6,16 @@ import { newId } from '@/workers/ids';
 /** Makes a rehearsal of a run; its id, or null when it could not be stored. */
 export async function practise(run: Run): Promise<string | null> {
   const id = newId();
-  const one = { ...run, id, writtenAt: Date.now(), isRehearsal: true, events: [], log: EMPTY_LOG };
+  const one = {
+    ...run,
+    id,
+    // Nobody rehearses a night.
+    runPlan: { ...run.runPlan, stand: null },
+    writtenAt: Date.now(),
+    isRehearsal: true,
+    events: [],
+    log: EMPTY_LOG,
+  };
   // One that was left by closing the page is nobody's any more.
   const left = runs.known().filter(({ isRehearsal }) => isRehearsal);
   const stored = await runs.change(
