@@ -44,7 +44,7 @@ export async function hasJob(jobId: string): Promise<boolean> {
   if (jobId === HANDED || jobId === MADE_UP) return false;
   // Looked at as it is stored: what reads jobs is large, and not needed at the printer.
   const job = (await (await database()).get('jobs', jobId)) as { deleted?: unknown } | undefined;
-  return job !== undefined && job.deleted === null;
+  return job !== undefined && (job.deleted ?? null) === null;
 }
 
 /** What of a plan changes nothing in what is printed. */

@@ -12,6 +12,8 @@ export interface Call {
   readonly tones: 2 | 3 | 4;
   /** What it is about, without the time. */
   readonly title: string;
+  /** When that is due, ms since 1970; missing where it is so by then. */
+  readonly due?: number;
 }
 
 const MINUTE = 60_000;

@@ -104,7 +104,11 @@ describe('being called', () => {
       [-2, 2],
       ...[0, 1, 2, 3, 4, 5].map((one) => [one, 4]),
     ]);
-    const ids = callsOf(PLAN, state).map(({ id }) => id);
+    const all = callsOf(PLAN, state);
+    expect(new Set(all.map(({ due, title }) => `${title} ${due}`))).toEqual(
+      new Set([`Swap 1: B Reed green ${state.upcoming[0].at}`]),
+    );
+    const ids = all.map(({ id }) => id);
     expect(new Set(ids).size).toBe(ids.length);
   });
 

@@ -80,14 +80,13 @@ function useCalling(runPlan: RunPlan, state: RunState, now: number, tones: boole
     if (mute === null || told.current === mute) return;
     told.current = mute;
     openSound();
-    show({ title: 'Lamella is about to call, and this tab is silent', at: now }, runPlan.job, now);
+    show({ title: 'Lamella is about to call, and this tab is silent' }, runPlan.job, now);
   }, [mute, now, runPlan.job]);
   return mute !== null || (unheard !== null && unheard === last?.id);
 }
 
-function show({ title, at }: Pick<Call, 'title' | 'at'>, job: string, now: number): void {
-  const isNow = Math.abs(at - now) < 60_000;
-  notice(isNow ? title : `${title}, ${inWords(at, now)}`, job).catch(() => {
+function show({ title, due }: Pick<Call, 'title' | 'due'>, job: string, now: number): void {
+  notice(due === undefined ? title : `${title}, ${inWords(due, now)}`, job).catch(() => {
     // It was only one of several ways to call.
   });
 }
