@@ -56,5 +56,6 @@ function callsTo({ bands }: RunPlan, { swap, at }: ExpectedSwap): Call[] {
     at: at + minutes * MINUTE,
     tones: minutes < 0 ? 2 : 4,
     title,
+    due: at,
   }));
 }
