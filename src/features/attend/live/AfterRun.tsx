@@ -1,7 +1,6 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
 import { Link } from '@/components/Link';
@@ -36,7 +35,6 @@ export function AfterRun({ run, state, now }: AfterRunProps) {
   const { phase, startedAt, since } = state;
   const title = TITLES[phase as keyof typeof TITLES];
   const last = lastEvent(run.events);
-  const router = useRouter();
   const isMade = useRef(false);
   const heading = useTapFocus();
   useEffect(() => keepWayBack(null), []);
@@ -47,7 +45,8 @@ export function AfterRun({ run, state, now }: AfterRunProps) {
     isMade.current = true;
     const id = await printAgain(run);
     if (id === null) isMade.current = false;
-    else router.push(`/jobs/${run.jobId}/attend?run=${id}`);
+    // The same page with another run: nothing is to be fetched, since the server may be gone.
+    else history.pushState(null, '', `/jobs/${run.jobId}/attend?run=${id}`);
   };
   return (
     <section className="mx-auto grid w-full max-w-xl gap-3 p-4" aria-labelledby="after-title">
