@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import { Rail } from '@/components/Rail';
 import { Messages } from '@/components/Messages';
 import { Offline } from '@/components/Offline';
+import { DropAnywhere } from '@/features/drop/DropAnywhere';
 import { StorageLost } from '@/components/StorageLost';
 import { THEME_SCRIPT } from '@/components/theme';
 import './globals.css';
@@ -38,6 +39,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         </div>
         <Messages />
         <Offline />
+        <DropAnywhere />
       </body>
     </html>
   );

@@ -2,8 +2,9 @@
 
 import { TriangleAlert } from 'lucide-react';
 import { asideJson, useAside, type SetAside } from '@/store/aside';
+import { isAlike } from '@/store/changedFields';
 import { commit } from '@/store/commit';
-import type { StoreName } from '@/store/db';
+import type { StoreName } from '@/store/stores';
 import { Button } from './Button';
 import { download } from './download';
 
@@ -41,10 +42,11 @@ export function AsideNotes({ stores }: { stores: readonly StoreName[] }) {
   );
 }
 
-function drop({ store, key, what }: SetAside): Promise<boolean> {
+function drop({ store, key, what, record }: SetAside): Promise<boolean> {
   return commit({
     what: `the deletion of a ${what} that cannot be read`,
     stores: [store],
-    make: () => [{ store, key }],
+    // One that was put right since stays.
+    make: async (read) => (isAlike(await read.one(store, key), record) ? [{ store, key }] : []),
   });
 }

@@ -2,30 +2,28 @@
 
 import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
+import { takeBroughtBack } from '@/store/broughtBack';
 import { flushTyping, saveStateOf, useWrites } from '@/store/writes';
-import { useStorageTrouble } from '@/store/storageTrouble';
 import { onFirstToast, toast } from '@/store/toast';
 
 const Toasts = dynamic(() => import('./Toasts').then((module) => module.Toasts), { ssr: false });
 
-const TROUBLE = {
-  'newer-version':
-    'Lamella was updated in another tab. Nothing more is saved in this one; reload this page to go on.',
-  blocked: 'Another tab keeps an older Lamella open. Close it to go on.',
-} as const;
-
 /** Short messages at the corner; and nothing that is not stored leaves without a word. */
 export function Messages() {
-  const trouble = useStorageTrouble((state) => state.trouble);
   const [isWanted, setWanted] = useState(false);
   useEffect(() => onFirstToast(() => setWanted(true)), []);
-  useEffect(() => {
-    if (trouble === 'newer-version' || trouble === 'blocked') {
-      toast.warning(TROUBLE[trouble], { duration: Infinity, id: 'storage' });
-    } else toast.dismiss('storage');
-  }, [trouble]);
+  useEffect(sayWhatCameBack, []);
   useEffect(guardLeaving, []);
   return isWanted && <Toasts />;
+}
+
+/** Says after a reload that the page was loaded with what the second place kept. */
+function sayWhatCameBack(): void {
+  if (!takeBroughtBack()) return;
+  toast.warning(
+    'The browser had lost Lamella’s storage. Jobs, plans, printers, spools and unfinished prints came back from the second place. Sliced files have to be opened again.',
+    { duration: Infinity, closeButton: true },
+  );
 }
 
 /** Takes what is typed when the page is hidden, and asks before it is left with something unstored. */

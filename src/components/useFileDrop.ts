@@ -48,7 +48,7 @@ export function useFileDrop(
 }
 
 /** The files that were dropped; folders among them are none. */
-function filesOf({ items, files }: DataTransfer): File[] {
+export function filesOf({ items, files }: DataTransfer): File[] {
   if (items.length === 0) return [...files];
   return [...items].flatMap((item) => {
     if (item.kind !== 'file' || item.webkitGetAsEntry()?.isDirectory) return [];

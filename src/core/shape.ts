@@ -106,6 +106,14 @@ const LATEST = Date.UTC(2200, 0, 1);
 /** A stored moment, ms since 1970: one that every calendar can show. */
 export const moment = () => number().min(EARLIEST).max(LATEST);
 
+/** Whether a moment lies in the years that a stored time may lie in. */
+export function isMoment(at: number): boolean {
+  return at >= EARLIEST && at <= LATEST;
+}
+
+/** When a record came, ms since 1970: a device without the time begins there, and its records are as good. */
+export const arrival = () => number().min(0).max(LATEST);
+
 /** Reads data of a schema. What the schema lets be left out gets its default. */
 export function readShape<T>(schema: Schema<T>, json: unknown, words: ShapeWords): Result<T> {
   const { what, code, passOverUnknown = false } = words;

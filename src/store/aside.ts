@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import type { StoreName } from './db';
+import type { StoreName } from './stores';
 
 /** A stored record that cannot be read. It stays where it is until the person takes it away. */
 export interface SetAside {

@@ -1,10 +1,6 @@
-import { KINDS, type BundleKind } from '@/core/bundle/form';
-import { database, type StoreName } from './db';
-
-/** Whether it is kept of a store's records when they were changed: of all that can be saved elsewhere. */
-export function isDated(store: StoreName): store is BundleKind {
-  return (KINDS as readonly string[]).includes(store);
-}
+import type { BundleKind } from '@/core/bundle/form';
+import { database } from './db';
+import type { StoreName } from './stores';
 
 /** The key under which it is kept when a record was changed last, or taken away. */
 export function changesKey(store: StoreName, id: string): string {

@@ -7,7 +7,8 @@ import { fillDisk, stubLocalStorage } from '../../tests/support/browserStorage';
 import { storedJob, wholeJob } from '../../tests/support/storedJobs';
 import { useAside } from './aside';
 import { commit } from './commit';
-import { database, type StoreName } from './db';
+import { database } from './db';
+import type { StoreName } from './stores';
 import { allPlans, jobs, saveWholeJob } from './jobs';
 import { addPrinter, printers, printerWithId } from './printers';
 import { shelf } from './shelf';
@@ -71,6 +72,17 @@ describe('the shelf', () => {
     expect(await shelf.edit(first.id, () => long)).toBe(false);
     expect(await (await database()).get('spools', first.id)).toMatchObject({ name: first.name });
     expect(saving()).toBe('saved');
+  });
+
+  it('stores the fields that a form has changed, and no others', async () => {
+    const [first] = await shelf.load();
+    // The form was opened with this; meanwhile another tab has weighed the spool.
+    await shelf.edit(first.id, (spool) => ({ ...spool, gramsLeft: 41 }));
+    await shelf.save([{ ...first, note: 'from the form' }], [first]);
+    expect(shelf.known().find(({ id }) => id === first.id)).toMatchObject({
+      gramsLeft: 41,
+      note: 'from the form',
+    });
   });
 
   it('changes a record as it is stored then, whatever was shown', async () => {
@@ -152,6 +164,59 @@ describe('a disk without room', () => {
     const left = new Map(shelf.known().map(({ id, gramsLeft }) => [id, gramsLeft]));
     expect(left.get('mist')).toBe(2);
     expect(left.has('haze')).toBe(true);
+  });
+
+  it('costs nothing that another tab has saved meanwhile: the fields that were changed are tried again', async () => {
+    const mist = ordinarySpool({ id: 'mist', name: 'Mist', gramsLeft: 9 });
+    await shelf.save([mist]);
+    const makeRoom = fillDisk();
+    await shelf.save([{ ...mist, note: 'dried', gramsLeft: 8 }]);
+    await shelf.edit('mist', (spool) => ({ ...spool, pricePerKg: 20, diameter: 2.85 }));
+    makeRoom();
+    // Another tab writes past what this one knows.
+    await (await database()).put('spools', { ...mist, gramsLeft: 5, diameter: 3, name: 'Mist 2' });
+    expect(await retryWrites()).toBe(true);
+    expect(await (await database()).get('spools', 'mist')).toMatchObject({
+      name: 'Mist 2',
+      gramsLeft: 5,
+      diameter: 3,
+      note: 'dried',
+      pricePerKg: 20,
+    });
+  });
+
+  it('takes no change away with it that came after', async () => {
+    const mist = ordinarySpool({ id: 'mist', name: 'Mist' });
+    await shelf.save([mist]);
+    const makeRoom = fillDisk();
+    await shelf.edit('mist', (spool) => ({ ...spool, note: 'dried' }));
+    makeRoom();
+    await shelf.edit('mist', (spool) => ({ ...spool, gramsLeft: 4 }));
+    expect(saving()).toBe('saved');
+    expect(shelf.known().find(({ id }) => id === 'mist')).toMatchObject({
+      note: 'dried',
+      gramsLeft: 4,
+    });
+  });
+
+  it('deletes nothing that was changed since it was to be deleted', async () => {
+    const mist = ordinarySpool({ id: 'mist', name: 'Mist', note: '' });
+    await shelf.save([mist]);
+    const makeRoom = fillDisk();
+    const { delete: real } = IDBObjectStore.prototype;
+    const spy = vi.spyOn(IDBObjectStore.prototype, 'delete').mockImplementation(() => {
+      throw new DOMException('No room.', 'QuotaExceededError');
+    });
+    expect(await shelf.remove(['mist'])).toBeNull();
+    spy.mockImplementation(function (this: IDBObjectStore, key) {
+      return real.call(this, key);
+    });
+    makeRoom();
+    await (await database()).put('spools', { ...mist, note: 'weighed elsewhere' });
+    expect(await retryWrites()).toBe(true);
+    expect(await (await database()).get('spools', 'mist')).toMatchObject({
+      note: 'weighed elsewhere',
+    });
   });
 
   it('refuses a job as a whole', async () => {

@@ -3,11 +3,13 @@ import { create, type StoreApi, type UseBoundStore } from 'zustand';
 import { plural } from '@/core/format';
 import { success, type Result } from '@/core/findings';
 import { setAside, useAside, type SetAside } from './aside';
-import { commit, onWritten, type Reader } from './commit';
-import { database, type Database, type StoreName } from './db';
+import { isAlike, NOW, NOW_AND_LISTS, WANTED, withChanges } from './changedFields';
+import { commit, onWritten, type Attempt, type Reader } from './commit';
+import { database, type Database } from './db';
 import type { Entry } from './entry';
 import { fillJournal } from './journal';
 import { storageSentence } from './room';
+import type { StoreName } from './stores';
 
 /** What makes a collection of one kind of record. */
 export interface CollectionSpec<T extends { readonly id: string }> {
@@ -45,8 +47,12 @@ export interface Collection<T extends { readonly id: string }> {
   readonly fetch: (id: string) => Promise<T | null>;
   /** The entry that stores a record, for changes of several collections. */
   readonly entryOf: (record: T) => Entry;
-  /** Stores records, new or changed; false when they could not be written. */
-  readonly save: (records: readonly T[]) => Promise<boolean>;
+  /**
+   * Stores records, new or changed; false when they could not be written. What else was changed of them, in
+   * other tabs as well, stays.
+   * @param from the records that they were made of; those that are known when left out.
+   */
+  readonly save: (records: readonly T[], from?: readonly T[]) => Promise<boolean>;
   /** Stores what `edit` makes of a record as it is stored then. */
   readonly edit: (id: string, edit: (record: T) => T) => Promise<boolean>;
   /** Takes records away; answers how to put them back, or null when that could not be written. */
@@ -187,37 +193,65 @@ export function createCollection<T extends { readonly id: string }>({
     use.setState({ records, trouble: null });
   }
 
+  const nowOf = (stored: unknown): T | undefined => {
+    const parsed = parse(stored);
+    return parsed.ok ? parsed.value : undefined;
+  };
+
+  /** A record as it is to be stored over the one that is there now; null to leave that one. */
+  function onTop(from: T | undefined, wanted: T, stored: unknown, when: Attempt): T | null {
+    const now = nowOf(stored);
+    const isLate = when === 'again';
+    if (now === undefined) return wanted;
+    if (from === undefined) return isLate ? null : wanted;
+    const record = withChanges(from, wanted, now, isLate ? NOW : WANTED);
+    if (parse(record).ok) return record;
+    // The changes do not go together.
+    return isLate ? null : wanted;
+  }
+
   async function change(
     words: string,
     puts: readonly T[],
     removals: readonly string[],
+    from: readonly T[] = known(),
   ): Promise<Undo | null> {
     if (puts.length <= MOST_CHECKED && puts.some((record) => isRefused(record))) return null;
     const keys = [...puts.map(({ id }) => id), ...removals];
-    const before = new Map<string, unknown>();
+    const madeOf = new Map(from.map((record) => [record.id, record]));
+    let before: ReadonlyMap<string, unknown> = new Map();
+    const after = new Map<string, T | undefined>();
     const isWritten = await commit({
       what: words,
       stores,
-      make: async (read) => {
-        const stored = await storedOf(read, keys);
-        for (const key of keys) before.set(key, stored.get(key));
-        return withFollowing([...puts.map(entryOf), ...removals.map(removalOf)]);
+      make: async (read, when) => {
+        before = await storedOf(read, keys);
+        after.clear();
+        for (const put of puts) {
+          const record = onTop(madeOf.get(put.id), put, before.get(put.id), when);
+          if (record) after.set(put.id, record);
+        }
+        for (const id of removals) {
+          const isOther = !isAlike(nowOf(before.get(id)), madeOf.get(id));
+          // Somebody has changed it since: it is not what was to be taken away.
+          if (when === 'first' || !isOther) after.set(id, undefined);
+        }
+        const entries = [...after].map(([id, record]) =>
+          record === undefined ? removalOf(id) : entryOf(record),
+        );
+        return withFollowing(entries);
       },
     });
     if (!isWritten) return null;
-    const after = new Map<string, T | undefined>([
-      ...puts.map((record) => [record.id, record] as const),
-      ...removals.map((id) => [id, undefined] as const),
-    ]);
     return async () => {
       let kept = 0;
       await commit({
         what: words,
         stores,
         make: async (read) => {
-          const now = await storedOf(read, keys);
-          const ours = keys.filter((key) => isSame(now.get(key), after.get(key)));
-          kept = keys.length - ours.length;
+          const now = await storedOf(read, [...after.keys()]);
+          const ours = [...after.keys()].filter((key) => isAlike(now.get(key), after.get(key)));
+          kept = after.size - ours.length;
           return withFollowing(ours.map((key) => ({ store, key, value: before.get(key) })));
         },
       });
@@ -247,17 +281,23 @@ export function createCollection<T extends { readonly id: string }>({
       return parsed.value;
     },
     entryOf,
-    save: async (records) => (await change(wordsFor(what, records), records, [])) !== null,
+    save: async (records, from) =>
+      (await change(wordsFor(what, records), records, [], from)) !== null,
     edit: async (id, edit) => {
       let isEdited = false;
+      let madeOf = known().find((one) => one.id === id);
       const isWritten = await commit({
         what: `the ${what}`,
         stores,
-        make: async (read) => {
-          const stored = parse(await read.one(store, id));
-          const edited = stored.ok ? edit(stored.value) : null;
-          isEdited = edited !== null && !isRefused(edited);
-          return edited && isEdited ? withFollowing([entryOf(edited)]) : [];
+        make: async (read, when) => {
+          const now = nowOf(await read.one(store, id));
+          if (now === undefined) return [];
+          const wanted = edit(now);
+          const isLate = when === 'again' && madeOf !== undefined;
+          const edited = isLate ? withChanges(madeOf as T, wanted, now, NOW_AND_LISTS) : wanted;
+          if (when === 'first') madeOf = now;
+          isEdited = !isRefused(edited);
+          return isEdited ? withFollowing([entryOf(edited)]) : [];
         },
       });
       return isWritten && isEdited;
@@ -277,9 +317,4 @@ export function createCollection<T extends { readonly id: string }>({
 
 function wordsFor(what: string, records: readonly { readonly id: string }[]): string {
   return records.length === 1 ? `the ${what}` : plural(records.length, what);
-}
-
-/** Whether two plain records hold the same; what is stored has been copied on its way. */
-function isSame(a: unknown, b: unknown): boolean {
-  return JSON.stringify(a) === JSON.stringify(b);
 }

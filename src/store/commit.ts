@@ -1,13 +1,15 @@
+import type { IDBPObjectStore } from 'idb';
 import { toast } from './toast';
 import { refuse, success, type Result } from '@/core/findings';
-import { database, letGoOfReplaced, type StoreName } from './db';
+import { database, letGoOfReplaced } from './db';
 import type { Entry } from './entry';
-import { changesKey, isDated } from './changes';
+import { changesKey } from './changes';
 import { adoptedId } from './identity';
 import { keepInJournal } from './journal';
 import { ID_KEY } from './migrations';
 import { dropReadings } from './readings';
 import { isOutOfRoom, storageSentence } from './room';
+import { isBundled, type StoreName } from './stores';
 import { retryWrites, setFailed, whilePending, type FailedWrite } from './writes';
 
 /** Reads what is stored, inside a change's own transaction. */
@@ -17,6 +19,9 @@ export interface Reader {
   readonly all: (store: StoreName) => Promise<ReadonlyMap<string, unknown>>;
 }
 
+/** Whether a change is written when it was asked for, or tried again: others may have been quicker by then. */
+export type Attempt = 'first' | 'again';
+
 /** Something to be stored as a whole or not at all. */
 export interface Change {
   /** What is not saved when it fails: "the spool Fog". */
@@ -25,8 +30,11 @@ export interface Change {
   readonly name?: string;
   /** The stores that it reads or writes. */
   readonly stores: readonly StoreName[];
-  /** Works out what to write. Nothing but `read` may be awaited in it: the transaction would end. */
-  readonly make: (read: Reader) => Promise<readonly Entry[]> | readonly Entry[];
+  /**
+   * Works out what to write, out of what is stored then: it may be asked again long after it failed. Nothing but
+   * `read` may be awaited in it: the transaction would end.
+   */
+  readonly make: (read: Reader, when: Attempt) => Promise<readonly Entry[]> | readonly Entry[];
 }
 
 /** Where entries were written: in this tab or in another. */
@@ -53,11 +61,6 @@ function tell(entries: readonly Entry[], origin: Origin): void {
   for (const listener of listeners) listener(entries, origin);
 }
 
-let clock = 0;
-/** When each record was written last in this tab, by `store/key`. */
-const writtenAt = new Map<string, number>();
-const nameOf = ({ store, key }: Entry): string => `${store}/${key}`;
-
 /**
  * The one way to store anything: writes the change in one transaction, and only then tells those who
  * show it, here and in other tabs. Transactions of this kind exclude one another, across tabs as
@@ -66,8 +69,7 @@ const nameOf = ({ store, key }: Entry): string => `${store}/${key}`;
  * @returns false when it could not be written.
  */
 export async function commit(change: Change): Promise<boolean> {
-  const askedAt = ++clock;
-  const error = await attempt(change, askedAt);
+  const error = await attempt(change, 'first');
   if (error === null) {
     // What failed before may work now, or is replaced by this.
     await retryWrites();
@@ -78,7 +80,7 @@ export async function commit(change: Change): Promise<boolean> {
     what: change.what,
     why: storageSentence(error),
     retry: async () => {
-      const again = await attempt(change, askedAt);
+      const again = await attempt(change, 'again');
       if (again !== null) return false;
       setFailed((all) => all.filter((one) => one !== failed));
       return true;
@@ -91,21 +93,21 @@ export async function commit(change: Change): Promise<boolean> {
 
 /** The same for what is given up when it cannot be written; answers why it could not. */
 export async function commitOrRefuse(change: Change): Promise<Result<null>> {
-  const error = await attempt(change, ++clock);
+  const error = await attempt(change, 'first');
   return error === null ? success(null) : refuse('not-stored', storageSentence(error));
 }
 
-/** Runs a change, leaving out what was written anew since it was asked for; the error, or null. */
-async function attempt(change: Change, askedAt: number): Promise<unknown> {
+/** Runs a change; the error, or null. */
+async function attempt(change: Change, when: Attempt): Promise<unknown> {
   return whilePending(async () => {
     try {
-      const entries = await write(change, askedAt).catch(async (error: unknown) => {
+      const entries = await write(change, when).catch(async (error: unknown) => {
         // What is only kept to open files sooner goes first.
         if (!isOutOfRoom(error) || !(await dropReadings(Infinity))) throw error;
-        return write(change, askedAt);
+        return write(change, when);
       });
       if (entries.length === 0) return null;
-      keepInJournal(entries);
+      keepInJournal(entries, Date.now());
       tell(entries, 'here');
       // Files are large, and other tabs read them when they need them.
       channel?.postMessage(
@@ -118,7 +120,7 @@ async function attempt(change: Change, askedAt: number): Promise<unknown> {
   });
 }
 
-async function write({ stores, make }: Change, askedAt: number): Promise<readonly Entry[]> {
+async function write({ stores, make }: Change, when: Attempt): Promise<readonly Entry[]> {
   const db = await database();
   const tx = db.transaction([...new Set<StoreName>([...stores, 'changes', 'meta'])], 'readwrite', {
     durability: 'strict',
@@ -128,20 +130,12 @@ async function write({ stores, make }: Change, askedAt: number): Promise<readonl
   try {
     // Asked for together: each answer waits for a page that may be drawing.
     const identity = tx.objectStore('meta').get(ID_KEY);
-    const making = make({
-      one: (store, key) => tx.objectStore(store).get(key),
-      all: async (store) => {
-        const records = tx.objectStore(store);
-        const [keys, values] = await Promise.all([records.getAllKeys(), records.getAll()]);
-        return new Map(keys.map((key, i) => [key, values[i]]));
-      },
-    });
-    const [id, made] = await Promise.all([identity, making]);
+    const making = make(readerOf(tx), when);
+    const [id, entries] = await Promise.all([identity, making]);
     if (id !== adoptedId()) {
       tx.abort();
       throw letGoOfReplaced(db);
     }
-    const entries = made.filter((one) => (writtenAt.get(nameOf(one)) ?? 0) < askedAt);
     const now = Date.now();
     for (const { store, key, value, changedAt = now } of entries) {
       const records = tx.objectStore(store);
@@ -152,12 +146,11 @@ async function write({ stores, make }: Change, askedAt: number): Promise<readonl
           : records.put?.(value, inLine ? undefined : key);
       // The transaction's own failure is the one that counts.
       request?.catch(() => {});
-      if (!isDated(store)) continue;
+      if (!isBundled(store)) continue;
       const dated = tx.objectStore('changes').put?.(changedAt, changesKey(store, key));
       dated?.catch(() => {});
     }
     await tx.done;
-    for (const one of entries) writtenAt.set(nameOf(one), askedAt);
     return entries;
   } catch (error) {
     try {
@@ -167,4 +160,17 @@ async function write({ stores, make }: Change, askedAt: number): Promise<readonl
     }
     throw error;
   }
+}
+
+type Stored = Pick<IDBPObjectStore<unknown, string[], string>, 'get' | 'getAll' | 'getAllKeys'>;
+
+function readerOf(tx: { readonly objectStore: (name: StoreName) => Stored }): Reader {
+  return {
+    one: (store, key) => tx.objectStore(store).get(key),
+    all: async (store) => {
+      const records = tx.objectStore(store);
+      const [keys, values] = await Promise.all([records.getAllKeys(), records.getAll()]);
+      return new Map(keys.map((key, i) => [String(key), values[i]]));
+    },
+  };
 }

@@ -1,43 +1,23 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { adoptedId, adoptId } from './identity';
+import { isBundled, type StoreName } from './stores';
 import { DB_VERSION, ID_KEY, migrate, type UpgradeTransaction } from './migrations';
 
 /**
  * Values come from the disk, where anything may have happened to them: they are `unknown` until a
  * collection has parsed them.
  */
-interface Schema extends DBSchema {
-  jobs: { key: string; value: unknown };
-  files: { key: string; value: unknown };
-  /** By job id. */
-  plans: { key: string; value: unknown };
-  printers: { key: string; value: unknown };
-  spools: { key: string; value: unknown };
-  runs: { key: string; value: unknown };
-  entries: { key: string; value: unknown };
-  photos: { key: string; value: unknown };
-  /** When each record was changed last, by `store/id`. */
-  changes: { key: string; value: unknown };
-  meta: { key: string; value: unknown };
-}
+type Schema = DBSchema & { [S in StoreName]: { key: string; value: unknown } };
 
 export type Database = IDBPDatabase<Schema>;
-export type StoreName =
-  | 'jobs'
-  | 'files'
-  | 'plans'
-  | 'printers'
-  | 'spools'
-  | 'runs'
-  | 'entries'
-  | 'photos'
-  | 'changes'
-  | 'meta';
 
 const NAME = 'lamella';
 
 /** What may be wrong with the storage as a whole. */
-export type DatabaseTrouble = 'newer-version' | 'blocked' | 'replaced' | 'unusable';
+export type DatabaseTrouble = 'newer-version' | 'blocked' | 'replaced' | 'unusable' | 'silent';
+
+/** When the browser has not answered for so long, that is said, ms. */
+const PATIENCE = 3000;
 
 /** Thrown when the browser has put an empty database in place of the one that was opened. */
 export class DatabaseReplacedError extends Error {
@@ -46,16 +26,19 @@ export class DatabaseReplacedError extends Error {
   }
 }
 
+class NoStorageError extends Error {}
+
+const NEWER = 'A newer Lamella has written what is stored here. Reload the page to get it.';
+const NONE =
+  'This browser gives Lamella no storage. It may be a private window, or a setting that forbids it.';
+const CLOSED =
+  'The browser cannot open what it has stored. Its disk may be full: make room on it, and try again.';
+
 /** Thrown when the browser cannot open its store; says what the person can do. */
 export class DatabaseUnusableError extends Error {
   constructor(cause: unknown) {
     const isNewer = cause instanceof DOMException && cause.name === 'VersionError';
-    super(
-      isNewer
-        ? 'A newer Lamella has written what is stored here. Load the page anew to get it.'
-        : 'The browser cannot open what it has stored. Its disk may be full: make room on it, and try again.',
-      { cause },
-    );
+    super(isNewer ? NEWER : cause instanceof NoStorageError ? NONE : CLOSED, { cause });
   }
 }
 
@@ -81,29 +64,62 @@ export function database(): Promise<Database> {
   return opening;
 }
 
+/** Whether this page has had the database open. */
+let wasOpen = false;
+
+/** Whether this page has never had the database open: nothing that it shows came from one. */
+export function isFirstLook(): boolean {
+  return !wasOpen;
+}
+
 async function open(): Promise<Database> {
-  const db = await openDB<Schema>(NAME, DB_VERSION, {
-    upgrade: (one, from, _to, transaction) =>
-      migrate(one as unknown as IDBPDatabase<unknown>, from, transaction as UpgradeTransaction),
-    blocked: () => tell('blocked'),
-    blocking: (_current, _next, event) => {
-      (event.target as IDBDatabase).close();
-      opening = null;
-      tell('newer-version');
-    },
-    // The browser closed it, as on a full disk. The next use opens it again, and looks whose it is.
-    terminated: () => {
-      opening = null;
-    },
-  });
+  if (typeof indexedDB === 'undefined' || !indexedDB) throw new NoStorageError();
+  let isBlocked = false;
+  const silence = setTimeout(() => !isBlocked && tell('silent'), PATIENCE);
   try {
-    adoptId(await checkedId(db));
-  } catch (error) {
-    db.close();
-    throw error;
+    const db = await openDB<Schema>(NAME, DB_VERSION, {
+      upgrade: (one, from, _to, transaction) =>
+        migrate(one as unknown as IDBPDatabase<unknown>, from, transaction as UpgradeTransaction),
+      blocked: () => {
+        isBlocked = true;
+        tell('blocked');
+      },
+      blocking: (_current, next, event) => {
+        (event.target as IDBDatabase).close();
+        opening = null;
+        if (next !== null) tell('newer-version');
+        // It is removed, as when the person clears what pages keep. Whose the next one is, is looked at now.
+        else database().catch(() => {});
+      },
+      // The browser closed it, as on a full disk. The next use opens it again, and looks whose it is.
+      terminated: () => {
+        opening = null;
+      },
+    });
+    try {
+      adoptId(await checkedId(db));
+    } catch (error) {
+      db.close();
+      throw error;
+    }
+    wasOpen = true;
+    tell(null);
+    return db;
+  } finally {
+    clearTimeout(silence);
   }
-  tell(null);
-  return db;
+}
+
+/** Whether the database that the browser has put in place of the old one holds nothing that a person made. */
+export async function isNewOneEmpty(): Promise<boolean> {
+  const db = await openDB<Schema>(NAME);
+  try {
+    const made = [...db.objectStoreNames].filter(isBundled);
+    const counts = await Promise.all(made.map((store) => db.count(store)));
+    return counts.every((count) => count === 0);
+  } finally {
+    db.close();
+  }
 }
 
 /** Lets go of a database that has turned out to be another one; the answer is to be thrown. */

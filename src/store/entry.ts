@@ -1,4 +1,4 @@
-import type { StoreName } from './db';
+import type { StoreName } from './stores';
 
 /** One record to put or, without a value, to take away. */
 export interface Entry {

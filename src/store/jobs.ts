@@ -247,13 +247,21 @@ export async function purgeJobs(ids: readonly string[]): Promise<boolean> {
   const purged = await commit({
     what: 'emptying the deleted jobs',
     stores: ['jobs', 'files', 'plans', 'meta'],
-    make: () =>
-      ids.flatMap((key): Entry[] => [
-        { store: 'meta', key: watchedKey(key) },
-        { store: 'jobs', key },
-        { store: 'files', key },
-        { store: 'plans', key },
-      ]),
+    make: async (read, when) => {
+      const purged: Entry[] = [];
+      for (const key of ids) {
+        const job = parseJob(await read.one('jobs', key));
+        // It was brought back meanwhile.
+        if (when === 'again' && job.ok && job.value.deleted === null) continue;
+        purged.push(
+          { store: 'meta', key: watchedKey(key) },
+          { store: 'jobs', key },
+          { store: 'files', key },
+          { store: 'plans', key },
+        );
+      }
+      return purged;
+    },
   });
   if (purged) await forgetReadings(gone);
   return purged;
@@ -282,11 +290,16 @@ export async function jobWithoutFile(fingerprint: string): Promise<Job | null> {
 }
 
 /** Gives a job the file that it lacks. */
-export async function giveFile(id: string, file: Blob): Promise<boolean> {
+export async function giveFile({ id, fingerprint }: Job, file: Blob): Promise<boolean> {
   return commit({
     what: 'the file of the job',
-    stores: ['files'],
-    make: () => [{ store: 'files', key: id, value: file }],
+    stores: ['jobs', 'files'],
+    make: async (read) => {
+      const job = parseJob(await read.one('jobs', id));
+      // It got another slice meanwhile, with that slice's file.
+      if (job.ok && job.value.fingerprint !== fingerprint) return [];
+      return [{ store: 'files', key: id, value: file }];
+    },
   });
 }
 

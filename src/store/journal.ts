@@ -1,38 +1,42 @@
-import type { StoreName } from './db';
+import type { BundleLine } from '@/core/bundle/form';
+import { lineText, readRecord, recordText } from '@/core/bundle/recordText';
 import type { Entry } from './entry';
+import { isJournaled, type StoreName } from './stores';
 
 /**
  * A second place for what is small and dear: jobs without their pictures, plans, printers, spools and the
- * runs that are not over, as text in localStorage. A database that dies takes the files with it, and nothing else. It is
- * written at once, so that what is changed as the page goes away is kept as well.
+ * runs that are not over, in localStorage, each as a line of a bundle. A database that dies takes the files
+ * with it, and nothing else. It is written at once, so that what is changed as the page goes away is kept as
+ * well.
  */
 const PREFIX = 'lamella-journal/';
-const KEPT: ReadonlySet<StoreName> = new Set<StoreName>([
-  'jobs',
-  'plans',
-  'printers',
-  'spools',
-  'runs',
-]);
 /** Changes of more records than this would fill the place that plans need. */
 const MOST = 1000;
 
 const nameOf = ({ store, key }: Pick<Entry, 'store' | 'key'>): string => `${PREFIX}${store}/${key}`;
 
-/** Keeps entries in the second place, and forgets those that were taken away. */
-export function keepInJournal(entries: readonly Entry[]): void {
-  const kept = entries.filter(({ store }) => KEPT.has(store));
+/**
+ * Keeps entries in the second place, and forgets those that were taken away.
+ * @param now when they were changed, ms since 1970; null where that is not known.
+ */
+export function keepInJournal(entries: readonly Entry[], now: number | null): void {
+  const kept = entries.filter(({ store }) => isJournaled(store));
   const tooMany = kept.length > MOST;
-  try {
-    for (const entry of kept) {
+  for (const entry of kept) {
+    try {
       // What is not kept anew must not come back as it was before.
-      if (tooMany || entry.value === undefined || isOver(entry))
+      if (tooMany || entry.value === undefined || isOver(entry)) {
         localStorage.removeItem(nameOf(entry));
-      else localStorage.setItem(nameOf(entry), JSON.stringify(withoutPicture(entry.value)));
+      } else localStorage.setItem(nameOf(entry), lineOf(entry, now));
+    } catch {
+      // It is full, or the browser has none: the database is still the first place.
     }
-  } catch {
-    // It is full, or the browser has none: the database is still the first place.
   }
+}
+
+function lineOf({ key, value, changedAt }: Entry, now: number | null): string {
+  const record = withoutPicture(value);
+  return lineText({ id: key, changedAt: changedAt ?? now, file: null, record });
 }
 
 /**
@@ -40,11 +44,17 @@ export function keepInJournal(entries: readonly Entry[]): void {
  * after a crash, stay there until their job is opened.
  */
 export function fillJournal(entries: readonly Entry[]): void {
-  keepInJournal(
-    entries.filter(
-      ({ store, key, value }) => revisionOf(fromJournal(store, key)) <= revisionOf(value),
-    ),
-  );
+  const lacking = entries.filter((entry) => !isKept(entry));
+  // Of many, all are forgotten, those that are kept as they are too.
+  keepInJournal(entries.length > MOST ? entries : lacking, null);
+}
+
+/** Whether the second place holds an entry as it is, with when it was changed, or plans in a newer revision. */
+function isKept({ store, key, value }: Entry): boolean {
+  const kept = textIn({ store, key });
+  if (kept === null) return false;
+  if (kept.endsWith(`"record":${recordText(withoutPicture(value))}}`)) return true;
+  return store === 'plans' && revisionOf(fromJournal(store, key)) > revisionOf(value);
 }
 
 /** A run that is over is safe in the database, and there may be hundreds. */
@@ -66,39 +76,47 @@ function withoutPicture(value: unknown): unknown {
     : value;
 }
 
-/** All that the second place holds. */
+/** All that the second place holds, with when it was changed where that is known. */
 export function journalEntries(): readonly Entry[] {
+  let names: string[] = [];
   try {
-    return Object.keys(localStorage)
-      .filter((name) => name.startsWith(PREFIX))
-      .flatMap((name): Entry[] => {
-        const [store, key] = splitAt(name.slice(PREFIX.length), '/');
-        const value = parsed(localStorage.getItem(name));
-        return KEPT.has(store as StoreName) && value !== undefined
-          ? [{ store: store as StoreName, key, value }]
-          : [];
-      });
+    names = Object.keys(localStorage).filter((name) => name.startsWith(PREFIX));
   } catch {
-    return [];
+    // The browser has none.
   }
+  return names.flatMap((name): Entry[] => {
+    const [store, key] = splitAt(name.slice(PREFIX.length), '/');
+    if (!isJournaled(store)) return [];
+    const line = lineIn({ store, key });
+    if (line === null) return [];
+    const { record: value, changedAt } = line;
+    return [{ store, key, value, ...(changedAt !== null && { changedAt }) }];
+  });
 }
 
 /** A record of the second place; undefined when it has none. */
 export function fromJournal(store: StoreName, key: string): unknown {
+  return lineIn({ store, key })?.record;
+}
+
+type Line = Pick<BundleLine, 'changedAt' | 'record'>;
+
+function textIn(entry: Pick<Entry, 'store' | 'key'>): string | null {
   try {
-    return parsed(localStorage.getItem(nameOf({ store, key })));
+    return localStorage.getItem(nameOf(entry));
   } catch {
-    return undefined;
+    return null;
   }
 }
 
-function parsed(text: string | null): unknown {
-  if (text === null) return undefined;
-  try {
-    return JSON.parse(text) as unknown;
-  } catch {
-    return undefined;
-  }
+function lineIn(entry: Pick<Entry, 'store' | 'key'>): Line | null {
+  const text = textIn(entry);
+  const read = text === null ? null : readRecord(text);
+  if (!read?.ok) return null;
+  const { changedAt, record } = (read.value ?? {}) as Partial<Line>;
+  // Records stood there by themselves once.
+  if (record === undefined) return { changedAt: null, record: read.value };
+  return { changedAt: typeof changedAt === 'number' ? changedAt : null, record };
 }
 
 function splitAt(text: string, mark: string): [string, string] {

@@ -9,9 +9,9 @@ export const useLearningChoices = createSettings<{ readonly choices: readonly Ch
     choices: array(
       object({
         subject: string().max(200).required(),
-        pinned: number().nullable().defined(),
+        pinned: number().min(-1e9).max(1e9).nullable().defined(),
         isOff: boolean().required(),
-        since: number().nullable().defined(),
+        since: number().min(0).max(8.64e15).nullable().defined(),
       }).required(),
     ).required(),
   }).required(),

@@ -7,6 +7,7 @@ import {
   rebaseBook,
   usePlanStore,
 } from './planStore';
+import type { Entry } from './entry';
 import { PlanSaver } from './planSaver';
 import type { StoredPlans } from './records';
 import { flushTyping } from './writes';
@@ -16,7 +17,13 @@ export interface OpenPlans {
   readonly close: () => void;
 }
 
-let open: (OpenPlans & { readonly settled: () => Promise<void> }) | null = null;
+interface Desk extends OpenPlans {
+  readonly settled: () => Promise<void>;
+  /** What lies on the desk, as it would be stored. */
+  readonly entry: () => Entry | null;
+}
+
+let open: Desk | null = null;
 
 /**
  * Puts a job's plans on the desk, and stores every change of them until they are closed.
@@ -53,8 +60,12 @@ export function openPlans(stored: StoredPlans, isRestored: boolean): OpenPlans {
   };
   document.addEventListener('visibilitychange', wake);
   window.addEventListener('pageshow', wake);
-  const mine = {
+  const mine: Desk = {
     settled: () => saver.settled(),
+    entry: () => {
+      const { book } = usePlanStore.getState();
+      return book && saver.entryOf(book);
+    },
     close: () => {
       if (open !== mine) return;
       open = null;
@@ -67,6 +78,11 @@ export function openPlans(stored: StoredPlans, isRestored: boolean): OpenPlans {
   };
   open = mine;
   return mine;
+}
+
+/** The plans on the desk as they would be stored; null when there are none. */
+export function entryOnDesk(): Entry | null {
+  return open?.entry() ?? null;
 }
 
 /** Takes the plans off the desk; what was changed is still stored. */

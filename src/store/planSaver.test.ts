@@ -169,9 +169,8 @@ describe('opening a job again', () => {
     vi.stubGlobal('document', new EventTarget());
     vi.stubGlobal('window', new EventTarget());
     const before = await stored();
-    keepInJournal([
-      { store: 'plans', key: 'job-1', value: { ...before, revision: 9, book: withSwaps(5) } },
-    ]);
+    const newer = { ...before, revision: 9, book: withSwaps(5) };
+    keepInJournal([{ store: 'plans', key: 'job-1', value: newer }], null);
     const found = await loadJob('job-1');
     if (!found?.ok) throw new Error('not found');
     const open = openPlans(found.value.plans, found.value.isRestored);

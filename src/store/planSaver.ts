@@ -46,7 +46,7 @@ export class PlanSaver {
   save(book: PlanBook): void {
     this.waiting = book;
     // At once, in case the page goes away before the database is done.
-    keepInJournal([this.entryOf(book)]);
+    keepInJournal([this.entryOf(book)], Date.now());
     this.running ??= this.drain();
   }
 
@@ -66,7 +66,8 @@ export class PlanSaver {
     this.settled().then(this.stopListening);
   }
 
-  private entryOf(book: PlanBook): Entry {
+  /** A book as it would be stored now. */
+  entryOf(book: PlanBook): Entry {
     const { id, revision, aside } = this.stored;
     const value: StoredPlans = { id, revision: revision + 1, book, aside };
     return { store: 'plans', key: id, value };

@@ -1,18 +1,21 @@
 import { array, boolean, mixed, number, object, string } from 'yup';
 import { refuse, success, type Result } from '@/core/findings';
 import type { LevelBox } from '@/core/geometry/footprint';
-import type { PrintPicture } from '@/core/geometry/picture';
+import { isGrid, type PicturedSection, type PrintPicture } from '@/core/geometry/picture';
 import { UNIT_MM, type ModelUnit } from '@/core/model/modelFile';
 import { SETUP_LIMITS } from '@/core/model/setupLimits';
 import { parsePlanBook } from '@/core/plan/planBook';
 import { parseStoredProfile } from '@/core/printer/printerFile';
-import { readShape, type ShapeWords } from '@/core/shape';
+import { arrival, readShape, type ShapeWords } from '@/core/shape';
 import type { Deletion, Job, StoredPlans, StoredPrinter } from './records';
 
 const id = () => string().min(1).max(80).required();
-const count = () => number().integer().min(0).required();
+/** Counts and bytes: more than any disk holds. */
+const count = () => number().integer().min(0).max(1e13).required();
 
-const fileSchema = object({ name: string().required(), start: count(), end: count() }).required();
+const fileSchema = object({ name: string().max(400).required(), start: count(), end: count() })
+  .required()
+  .test('order', 'a file of the job ends before it begins', ({ start, end }) => start <= end);
 
 const { layer, scale } = SETUP_LIMITS;
 const factor = () => number().min(scale.least).max(scale.most).required();
@@ -33,21 +36,30 @@ const setupSchema = object({
 const jobSchema = object({
   id: id(),
   name: string().matches(/\S/).max(200).required(),
-  fileName: string().required(),
+  fileName: string().max(400).required(),
   bytes: count(),
   fingerprint: string()
     .matches(/^[0-9a-f]{64}$/)
     .required(),
   // What is drawn of it grows with them: a file from elsewhere must not fill the memory.
   layers: count().max(1_000_000),
-  height: number().required(),
-  seconds: number().min(0).required(),
-  addedAt: number().required(),
+  /** mm: more than any printer prints. */
+  height: number().min(0).max(1e5).required(),
+  /** s: years. */
+  seconds: number().min(0).max(1e9).required(),
+  addedAt: arrival().required(),
   isDemo: boolean().required(),
-  files: array(fileSchema).min(2).optional().default(undefined),
+  files: array(fileSchema).min(2).max(1000).optional().default(undefined),
   folder: string().matches(/\S/).max(60).optional().default(undefined),
   model: setupSchema.optional().default(undefined),
-});
+})
+  .test('one-kind', 'it is a model, and several sliced files', ({ files, model }) => {
+    return files === undefined || model === undefined;
+  })
+  .test('inside', 'its files are not one behind the other in its bytes', ({ files, bytes }) => {
+    if (files === undefined) return true;
+    return files.every(({ end }, i) => end <= (files[i + 1]?.start ?? bytes));
+  });
 
 /** Reads a stored job. A picture or a deletion that cannot be read is left out: both can be made again. */
 export function parseJob(stored: unknown): Result<Job> {
@@ -66,29 +78,46 @@ export function parseJob(stored: unknown): Result<Job> {
 function isPicture(value: unknown): value is PrintPicture {
   if (typeof value !== 'object' || value === null) return false;
   const { columns, rows, top, sections = [] } = value as Partial<PrintPicture>;
-  const isWhole = top instanceof Uint16Array && top.length === Number(columns) * Number(rows);
-  return isWhole && Array.isArray(sections);
+  if (!isGrid(columns, rows, top) || !Array.isArray(sections)) return false;
+  if (!(sections as readonly unknown[]).every(isSection)) return false;
+  // Where there are sections, cells hold their numbers.
+  return sections.length === 0 || top.every((cell) => cell <= sections.length);
 }
+
+function isSection(value: unknown): value is PicturedSection {
+  if (typeof value !== 'object' || value === null) return false;
+  const { part, layer } = value as Partial<PicturedSection>;
+  return typeof part === 'string' && Number.isSafeInteger(layer);
+}
+
+/** Farther from its corner no bed reaches, mm. */
+const FAR = 1e6;
 
 function isBox(value: unknown): value is LevelBox {
   if (typeof value !== 'object' || value === null) return false;
-  const { minX, minY, maxX, maxY } = value as Partial<LevelBox>;
-  return [minX, minY, maxX, maxY].every(Number.isFinite);
+  const { minX, minY, maxX, maxY } = value as Readonly<Record<keyof LevelBox, unknown>>;
+  const isPlace = (one: unknown): one is number => typeof one === 'number' && Math.abs(one) <= FAR;
+  return (
+    isPlace(minX) && isPlace(maxX) && isPlace(minY) && isPlace(maxY) && minX <= maxX && minY <= maxY
+  );
 }
+
+/** ms since 1970: every calendar ends here. */
+const FOREVER = 8.64e15;
 
 function deletionOf(value: unknown): Deletion | null {
   if (typeof value !== 'object' || value === null) return null;
   const { at, held } = value as Partial<Deletion>;
   const isHeld = (one: Partial<Deletion['held'][number]> | null): boolean =>
-    typeof one?.spoolId === 'string' && Number.isFinite(one.grams);
-  return typeof at === 'number'
+    typeof one?.spoolId === 'string' && Number.isFinite(one.grams) && Number(one.grams) >= 0;
+  return typeof at === 'number' && at >= 0 && at < FOREVER
     ? { at, held: Array.isArray(held) ? held.filter(isHeld) : [] }
     : null;
 }
 
 const plansSchema = object({
   id: id(),
-  revision: number().integer().min(0).required(),
+  revision: number().integer().min(0).max(1e12).required(),
   book: mixed().required(),
 });
 
@@ -111,7 +140,7 @@ export function parsePlans(stored: unknown): Result<StoredPlans> {
 
 const printerSchema = object({
   id: id(),
-  addedAt: number().required(),
+  addedAt: arrival().required(),
   printer: mixed().required(),
 });
 

@@ -1,12 +1,19 @@
+import type { Result } from '@/core/findings';
+import { withBundleWorker } from '@/workers/bundleClient';
+import type { GiveRecords, Packed, PackedRecord } from '@/workers/bundleProtocol';
+import { allSettings } from './bundle/bundleSettings';
+import type { Collection } from './collection';
 import { commit } from './commit';
 import type { Entry } from './entry';
-import { adoptDatabase, database } from './db';
+import { rememberBroughtBack } from './broughtBack';
+import { adoptDatabase, database, isFirstLook, isNewOneEmpty } from './db';
 import { journalEntries } from './journal';
 import { allPlans, jobs } from './jobs';
-import { usePlanStore } from './planStore';
+import { entryOnDesk } from './openPlans';
 import { printers } from './printers';
 import { runs } from './runs';
 import { shelf } from './shelf';
+import { isJournaled, STORE_NAMES, type JournalStore } from './stores';
 import { retryWrites } from './writes';
 
 /** Tries to open the database again; what was not saved is written when it can be. */
@@ -19,45 +26,81 @@ export async function tryStorageAgain(): Promise<boolean> {
   return retryWrites();
 }
 
-/** Everything small that this page and its journal know, as JSON to be saved. */
-export function knownAsJson(): string {
-  const { book } = usePlanStore.getState();
-  const known = {
-    lamella: 'everything',
-    savedAt: new Date().toISOString(),
-    openBook: book,
-    jobs: jobs.known().map((job) => ({ ...job, picture: null })),
-    plans: allPlans.known(),
-    printers: printers.known(),
-    spools: shelf.known(),
-    runs: runs.known().map((run) => ({ ...run, picture: null })),
-    journal: journalEntries(),
-  };
-  return `${JSON.stringify(known, null, 2)}\n`;
+/** The records of a collection that this page knows. */
+function knownIn<T extends { readonly id: string }>(collection: Collection<T>): readonly Entry[] {
+  return collection.known().map(collection.entryOf);
 }
 
-/**
- * Goes on with the empty database that the browser has begun: puts into it what the journal and this
- * page know. Jobs come back without their files.
- */
-export async function goOnWithNewDatabase(): Promise<boolean> {
+/** What this page knows of each store that the second place keeps. */
+const KNOWN: Readonly<Record<JournalStore, () => readonly Entry[]>> = {
+  jobs: () => knownIn(jobs),
+  plans: () => knownIn(allPlans),
+  printers: () => knownIn(printers),
+  spools: () => knownIn(shelf),
+  runs: () => knownIn(runs),
+};
+
+/** All that is known without the database: in the second place, on this page, and on its desk. */
+function knownEntries(): readonly Entry[] {
   const entries = new Map<string, Entry>();
   const add = (one: Entry): void => {
     entries.set(`${one.store}/${one.key}`, one);
   };
-  journalEntries().forEach(add);
-  for (const job of jobs.known()) add(jobs.entryOf(job));
-  for (const plans of allPlans.known()) {
-    if (!entries.has(`plans/${plans.id}`)) add(allPlans.entryOf(plans));
+  for (const store of Object.values(KNOWN)) store().forEach(add);
+  // The second place is written first, and says when that was; only pictures are left out of it.
+  for (const one of journalEntries())
+    add(withPictureOf(one, entries.get(`${one.store}/${one.key}`)));
+  const open = entryOnDesk();
+  if (open) add(open);
+  return [...entries.values()];
+}
+
+function withPictureOf(entry: Entry, known: Entry | undefined): Entry {
+  const { picture } = (known?.value ?? {}) as { picture?: unknown };
+  if (picture === undefined || picture === null) return entry;
+  return { ...entry, value: { ...(entry.value as object), picture } };
+}
+
+/** Saves all that is known without the database as a file with everything; it opens as any other. */
+export function saveKnown(savedAt: number): Promise<Result<Packed>> {
+  const known = knownEntries();
+  const give: GiveRecords = async (kind, batch) =>
+    batch > 0 ? null : known.flatMap((one) => (one.store === kind ? [recordOf(one)] : []));
+  const order = { savedAt, holds: 'some', settings: allSettings(), to: null } as const;
+  return withBundleWorker((service) => service.pack(order, give, () => {}));
+}
+
+function recordOf({ key, value, changedAt }: Entry): PackedRecord {
+  return { id: key, changedAt: changedAt ?? null, record: value, attached: null };
+}
+
+/**
+ * Does that on the first look at a page, when the new database holds nothing that a person has made: nothing
+ * can be lost by it.
+ * @returns false when it was left to the person.
+ */
+export async function bringBackByItself(): Promise<boolean> {
+  try {
+    if (!isFirstLook() || knownEntries().length === 0 || !(await isNewOneEmpty())) return false;
+  } catch {
+    return false;
   }
-  for (const printer of printers.known()) add(printers.entryOf(printer));
-  for (const spool of shelf.known()) add(shelf.entryOf(spool));
-  for (const run of runs.known()) add(runs.entryOf(run));
+  if (!(await goOnWithNewDatabase())) return false;
+  rememberBroughtBack();
+  return true;
+}
+
+/**
+ * Goes on with the empty database that the browser has begun: puts into it what is known without it. Jobs come
+ * back without their files.
+ */
+export async function goOnWithNewDatabase(): Promise<boolean> {
   const seeds: Entry[] = ['example-printers', 'demo-shelf'].map((key) => ({
     store: 'meta',
     key,
     value: true,
   }));
+  const wanted = [...knownEntries(), ...seeds];
   try {
     await adoptDatabase();
   } catch {
@@ -65,9 +108,8 @@ export async function goOnWithNewDatabase(): Promise<boolean> {
   }
   const isWritten = await commit({
     what: 'what was kept in the second place',
-    stores: ['jobs', 'plans', 'printers', 'spools', 'runs', 'meta'],
+    stores: [...STORE_NAMES.filter(isJournaled), 'meta'],
     make: async (read) => {
-      const wanted = [...entries.values(), ...seeds];
       const found = await Promise.all(wanted.map(({ store, key }) => read.one(store, key)));
       return wanted.filter((_, i) => found[i] === undefined);
     },

@@ -1,9 +1,9 @@
-import { commit, commitOrRefuse } from './commit';
+import { commit, commitOrRefuse, type Reader } from './commit';
 import { database } from './db';
 import type { Entry } from './entry';
 import { jobs } from './jobs';
 import { keptReadingBytes } from './readings';
-import type { Job } from './records';
+import type { Job, Photo } from './records';
 
 /** Where the room in the browser goes, bytes. */
 export interface RoomUse {
@@ -53,25 +53,53 @@ export async function roomUse(): Promise<RoomUse> {
  */
 export async function dropFiles(ids: readonly string[]): Promise<(() => Promise<boolean>) | null> {
   const before: Entry[] = [];
+  const sliceOf = async (read: Reader, key: string): Promise<unknown> =>
+    ((await read.one('jobs', key)) as Partial<Job> | undefined)?.fingerprint;
+  const slices = new Map<string, unknown>();
   const done = await commitOrRefuse({
     what: 'making room',
-    stores: ['files'],
+    stores: ['jobs', 'files'],
     make: async (read) => {
+      before.length = 0;
       for (const key of ids) {
+        slices.set(key, await sliceOf(read, key));
         before.push({ store: 'files', key, value: await read.one('files', key) });
       }
       return ids.map((key) => ({ store: 'files', key }));
     },
   });
   if (!done.ok) return null;
-  return () => commit({ what: 'the files', stores: ['files'], make: () => before });
+  return () =>
+    commit({
+      what: 'the files',
+      stores: ['jobs', 'files'],
+      make: async (read) => {
+        const back: Entry[] = [];
+        for (const entry of before) {
+          const { key } = entry;
+          // A job that has another file by now keeps that one.
+          const isFree = (await read.one('files', key)) === undefined;
+          if (isFree && (await sliceOf(read, key)) === slices.get(key)) back.push(entry);
+        }
+        return back;
+      },
+    });
 }
 
-/** Takes photos away for good. */
+/** Takes photos away for good whose prints are in the logbook no longer. */
 export function dropPhotos(ids: readonly string[]): Promise<boolean> {
   return commit({
     what: 'making room',
-    stores: ['photos'],
-    make: () => ids.map((key) => ({ store: 'photos', key })),
+    stores: ['photos', 'runs'],
+    make: async (read) => {
+      const dropped: Entry[] = [];
+      for (const key of ids) {
+        const photo = (await read.one('photos', key)) as Partial<Photo> | undefined;
+        // Its print came back meanwhile.
+        const isLoose = (await read.one('runs', String(photo?.runId))) === undefined;
+        if (photo && isLoose) dropped.push({ store: 'photos', key });
+      }
+      return dropped;
+    },
   });
 }

@@ -2,6 +2,7 @@ import { array, boolean, mixed, number, object, string } from 'yup';
 import { success, type Result } from '@/core/findings';
 import { EMPTY_LOG, runLog } from '@/core/log/runLog';
 import { parseEvents } from '@/core/run/events';
+import { isGrid } from '@/core/geometry/picture';
 import type { RunPicture } from '@/core/run/runPicture';
 import { parseRunPlan } from '@/core/run/runPlan';
 import { moment, readShape, type ShapeWords } from '@/core/shape';
@@ -51,6 +52,9 @@ export function parseRun(stored: unknown): Result<Run> {
 function isRunPicture(value: unknown): value is RunPicture {
   if (typeof value !== 'object' || value === null) return false;
   const { columns, rows, top, letters } = value as Partial<RunPicture>;
-  const isWhole = top instanceof Uint16Array && top.length === Number(columns) * Number(rows);
-  return isWhole && Array.isArray(letters) && letters.every((one) => typeof one === 'string');
+  return (
+    isGrid(columns, rows, top) &&
+    Array.isArray(letters) &&
+    letters.every((one) => typeof one === 'string')
+  );
 }

@@ -7,8 +7,8 @@ export const useCostSettings = createSettings<CostSettings>(
   'lamella-cost',
   object({
     currency: string().max(8).defined(),
-    watts: number().min(0).nullable().defined(),
-    pricePerKwh: number().min(0).nullable().defined(),
+    watts: number().min(0).max(1e6).nullable().defined(),
+    pricePerKwh: number().min(0).max(1e6).nullable().defined(),
   }).required(),
   { currency: '€', watts: null, pricePerKwh: null },
 );

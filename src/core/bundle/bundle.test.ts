@@ -17,7 +17,7 @@ import {
   type OpenBundle,
 } from './readBundle';
 import { readRecord, recordText } from './recordText';
-import { standingOf } from './standing';
+import { knownTime, standingOf } from './standing';
 import { writeBundle, type BundledRecord } from './writeBundle';
 
 /** Where there is none, the zip is looked at by what has written it alone. */
@@ -416,7 +416,9 @@ describe('a record beside the one here', () => {
     ['new', { text: 'a', changedAt: 5 }, { text: null, changedAt: null }],
     ['same', { text: 'a', changedAt: 5 }, { text: 'a', changedAt: 9 }],
     ['newer', { text: 'a', changedAt: 9 }, { text: 'b', changedAt: 5 }],
-    ['newer', { text: 'a', changedAt: 9 }, { text: 'b', changedAt: null }],
+    ['differs', { text: 'a', changedAt: 9 }, { text: 'b', changedAt: null }],
+    ['differs', { text: 'a', changedAt: null }, { text: 'b', changedAt: 9 }],
+    ['gone', { text: 'a', changedAt: null }, { text: null, changedAt: 9 }],
     ['older', { text: 'a', changedAt: 5 }, { text: 'b', changedAt: 9 }],
     ['differs', { text: 'a', changedAt: 5 }, { text: 'b', changedAt: 5 }],
     ['same', { text: 'a', changedAt: 0 }, { text: 'b', changedAt: 0 }],
@@ -426,6 +428,13 @@ describe('a record beside the one here', () => {
   ])('is %s: %j beside %j', (standing, there, here) => {
     expect(standingOf(there, here)).toBe(standing);
   });
+});
+
+it('knows no time that has not come yet', () => {
+  const now = 1.7e12;
+  expect([0, now, now + 59_000, now + 61_000, 1e300, null].map((at) => knownTime(at, now))).toEqual(
+    [0, now, now + 59_000, null, null, null],
+  );
 });
 
 it('names the file of a job after what it is', () => {

@@ -65,7 +65,10 @@ export function joined(pieces: readonly Uint8Array[], length?: number): Uint8Arr
 }
 
 const lineSchema = object({
-  id: string().min(1).max(80).required(),
+  // They become parts of addresses.
+  id: string()
+    .matches(/^[\w-]{1,80}$/)
+    .required(),
   changedAt: number().min(0).max(8.64e15).nullable().defined(),
   file: string().max(120).nullable().defined(),
 }).required();

@@ -1,4 +1,5 @@
 import { refuse, success, type Result } from '../findings';
+import type { BundleLine } from './form';
 
 /** Records are shallow; what goes deeper was made to break its reader. */
 const DEEPEST = 40;
@@ -11,6 +12,13 @@ const NUMBERS = '$uint16';
  */
 export function recordText(record: unknown): string {
   return JSON.stringify(plain(record)) ?? 'null';
+}
+
+/** A record with what is known about it, as one line of a bundle; without the end of the line. */
+export function lineText(line: BundleLine): string {
+  const { id, changedAt, file, record } = line;
+  const head = JSON.stringify({ id, changedAt, file });
+  return `${head.slice(0, -1)},"record":${recordText(record)}}`;
 }
 
 function plain(value: unknown): unknown {

@@ -12,7 +12,7 @@ import {
   type Holding,
   type FileEnding,
 } from './form';
-import { recordText } from './recordText';
+import { lineText, recordText } from './recordText';
 
 /** Bytes that belong to a record. */
 export interface Attached {
@@ -68,8 +68,7 @@ async function* partsOf(content: BundleContent): AsyncGenerator<ZipPart> {
             files.push({ path: file, attached });
           }
           count++;
-          const head = JSON.stringify({ id, changedAt, file });
-          return `${head.slice(0, -1)},"record":${recordText(record)}}\n`;
+          return `${lineText({ id, changedAt, file, record })}\n`;
         });
         yield bytesOfText(text.join(''));
       }

@@ -40,9 +40,9 @@ const schema = object({
   note: string().max(500).optional(),
   reserved: array(
     object({
-      jobId: string().required(),
-      jobName: string().defined(),
-      grams: number().min(0).required(),
+      jobId: string().max(80).required(),
+      jobName: string().max(200).defined(),
+      grams: number().min(0).max(1e6).required(),
     }).required(),
   ).optional(),
 });

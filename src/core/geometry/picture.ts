@@ -18,6 +18,14 @@ export interface PicturedSection {
 /** Cells on the longer side of a job's picture. */
 export const PICTURE_CELLS = 240;
 
+/** Whether numbers are the cells of a picture of so many columns and rows. */
+export function isGrid(columns: unknown, rows: unknown, top: unknown): top is Uint16Array {
+  const isSide = (one: unknown): one is number => Number.isSafeInteger(one) && Number(one) > 0;
+  return (
+    isSide(columns) && isSide(rows) && top instanceof Uint16Array && top.length === columns * rows
+  );
+}
+
 /** Makes a picture no larger than `longest` cells on its longer side. */
 export function pictureOf(
   footprint: Pick<Footprint, 'columns' | 'rows' | 'top'>,

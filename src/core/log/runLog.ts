@@ -52,3 +52,24 @@ export function withSeam(log: RunLog, swap: number, rating: Rating | null): RunL
   seams[swap] = rating;
   return { ...log, seams };
 }
+
+/** As many photos a print may have. */
+const MOST_PHOTOS = 12;
+
+/**
+ * Puts together what was added to a run in two places. Where both say something of the same, the one that was
+ * changed last counts; what only one of them says is kept.
+ */
+export function mergedLog(last: RunLog, other: RunLog): RunLog {
+  const count = Math.max(last.seams.length, other.seams.length);
+  const letters = new Set(last.weighed.map(({ letter }) => letter));
+  return {
+    result: last.result ?? other.result,
+    change: last.change === '' ? other.change : last.change,
+    seams: Array.from({ length: count }, (_, i) => last.seams[i] ?? other.seams[i] ?? null),
+    cameOff: last.cameOff || other.cameOff,
+    photos: [...new Set([...last.photos, ...other.photos])].slice(0, MOST_PHOTOS),
+    weighed: [...last.weighed, ...other.weighed.filter(({ letter }) => !letters.has(letter))],
+    taken: last.taken.length > 0 ? last.taken : other.taken,
+  };
+}

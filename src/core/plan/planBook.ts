@@ -75,8 +75,10 @@ const schema = object({
 }).required();
 
 const variantSchema = object({
-  id: string().matches(/^\d+$/).required(),
-  name: string().required(),
+  id: string()
+    .matches(/^\d{1,9}$/)
+    .required(),
+  name: string().max(200).required(),
   plan: mixed().required(),
 }).required();
 

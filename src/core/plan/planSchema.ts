@@ -3,7 +3,7 @@ import { refuse, success, type Result } from '../findings';
 import { layerNumber } from '../gcode/layers';
 import { parseRecipe } from '../recipe/recipeFile';
 import { NO_SETTINGS } from '../recipe/settings';
-import { readShape, type ShapeWords } from '../shape';
+import { isMoment, readShape, type ShapeWords } from '../shape';
 import { ORDERS, type Order } from '../order/ordering';
 import { HOMES, type Home } from '../recipe/betweenFiles';
 import { DELIVERIES, type Delivery } from './arrangement';
@@ -22,8 +22,12 @@ const { purge: _purge, ...settingFields } = swapFields;
 const keySchema = string()
   .matches(/^([TP]\d{1,9}|\d{1,2}(\.T\d{1,9})?)$/)
   .required();
+/** More layers and lines than any file has that can be opened. */
+const layerSchema = () => number().integer().min(1).max(1e6).required();
+const lineSchema = () => number().integer().min(1).max(1e10).required();
+
 const swapSchema = object({
-  layer: number().integer().min(1).required(),
+  layer: layerSchema(),
   letter: letterSchema,
   settings: object(settingFields).optional().default(undefined),
   purge: swapFields.purge.nonNullable(),
@@ -63,25 +67,23 @@ const schema = object({
   dipMm: number().min(0).max(50).required(),
   layerOrders: array(
     object({
-      layer: number().integer().min(1).required(),
+      layer: layerSchema(),
       parts: array(keySchema).required(),
     }).required(),
   ).required(),
   delivery: mixed<Delivery>().oneOf(DELIVERIES).required(),
   home: mixed<Home>().oneOf(HOMES).required(),
   withoutPurgeBlock: boolean().required(),
-  stretches: array(
-    object({ line: number().integer().min(1).required(), part: keySchema }).required(),
-  ).required(),
-  takenOut: array(number().integer().min(1).required()).required(),
+  stretches: array(object({ line: lineSchema(), part: keySchema }).required()).required(),
+  takenOut: array(lineSchema()).required(),
   extraLayer: boolean().required(),
-  ignoredSteps: array(number().integer().min(1).required()).required(),
+  ignoredSteps: array(layerSchema()).required(),
   handSeconds: number().min(0).max(7200).required(),
   startAt: string()
     .matches(/^\d{4}-\d\d-\d\dT\d\d:\d\d$/)
     .nullable()
     .defined(),
-  printerId: string().nullable().defined(),
+  printerId: string().max(80).nullable().defined(),
   recipe: mixed().nullable().defined(),
   stopAt: mixed<StopPlace>().oneOf(['restart', 'before-travel']).required(),
   loadFirst: boolean().required(),
@@ -110,6 +112,11 @@ function plannedSwap(swap: InferType<typeof swapSchema>): PlannedSwap {
   };
 }
 
+/** A start that no calendar has is none: it can be chosen again. */
+function startIn(startAt: string | null): string | null {
+  return startAt !== null && isMoment(new Date(startAt).getTime()) ? startAt : null;
+}
+
 /** Reads a stored plan; refuses what does not fit instead of repairing it silently. */
 export function parseJobPlan(json: unknown): Result<JobPlan> {
   const { version } = (migratePlan(json) ?? {}) as { version?: unknown };
@@ -136,7 +143,7 @@ export function parseJobPlan(json: unknown): Result<JobPlan> {
   return success({
     ...plan,
     version: 7,
-    startAt: plan.startAt ?? null,
+    startAt: startIn(plan.startAt),
     printerId: plan.printerId ?? null,
     recipe: recipe.value,
     swaps: plan.swaps.map(plannedSwap),

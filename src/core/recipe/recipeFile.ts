@@ -19,6 +19,9 @@ export const ownLine = string()
 
 const length = () => number().min(0).max(2000).nullable();
 
+/** Farther away no head can park, mm. */
+const place = () => number().min(-5000).max(5000).required();
+
 /** Everything of a recipe but its kind and command; each field may be left out. */
 const recipeFields = {
   change: object(
@@ -28,7 +31,7 @@ const recipeFields = {
   beeps: number().integer().min(0).max(20),
   toneHz: number().min(20).max(20000),
   toneMs: number().min(10).max(5000),
-  park: object({ x: number().required(), y: number().required() }).nullable().default(undefined),
+  park: object({ x: place(), y: place() }).nullable().default(undefined),
   lift: length(),
   retract: number().min(0).max(50).nullable(),
   unload: length(),

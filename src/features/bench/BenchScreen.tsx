@@ -11,8 +11,10 @@ import { SaveReminder } from '@/features/safe/SaveReminder';
 import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
 import { AsideNotes } from '@/components/AsideNotes';
+import { Boundary } from '@/components/Boundary';
 import { LoadTrouble } from '@/components/LoadTrouble';
 import { FirstSight } from './FirstSight';
+import { BrokenCard } from './BrokenCard';
 import { JobCard } from './JobCard';
 import { stateOf, useJobPrints, type JobState } from './jobState';
 import { ListingBar } from './ListingBar';
@@ -23,6 +25,7 @@ import { joinableFile, joinableJob, type Joinable } from './joinable';
 import { FailedNotice, RunningNotice } from './ImportNotices';
 import { DeletedJobs } from './DeletedJobs';
 import { RoomNote } from './RoomNote';
+import { useWaitingFiles } from '@/features/drop/waitingFiles';
 import { isBundle } from './isBundle';
 import { loadBench, useBench } from './useBench';
 import { useHandedFiles } from './useHandedFiles';
@@ -58,6 +61,7 @@ export function BenchScreen() {
   const isAway = useFirstSight((state) => state.isAway);
   const [listing, setListing] = useState(ALL_JOBS);
   useHandedFiles(open);
+  useWaitingFiles('/', bench.jobs !== null, open);
   const drop = useFileDrop(open, () => toast.error('Only files can be dropped here.'));
   if (bench.trouble !== null) return <LoadTrouble message={bench.trouble} onRetry={loadBench} />;
 
@@ -153,15 +157,20 @@ export function BenchScreen() {
 
       <ul className="mt-4 grid gap-4 sm:grid-cols-2 xl:grid-cols-3" aria-label="Jobs">
         {shown.map((job) => (
-          <JobCard
+          <Boundary
             key={job.id}
-            job={job}
-            plan={bench.plans.get(job.id) ?? null}
-            state={stateOfJob(job)}
-            folders={hasMany ? foldersOf(all) : null}
-            isLost={bench.withoutFile.has(job.id)}
-            onRemove={() => bench.remove(job)}
-          />
+            title={`${job.name} cannot be shown`}
+            instead={() => <BrokenCard job={job} onRemove={() => bench.remove(job)} />}
+          >
+            <JobCard
+              job={job}
+              plan={bench.plans.get(job.id) ?? null}
+              state={stateOfJob(job)}
+              folders={hasMany ? foldersOf(all) : null}
+              isLost={bench.withoutFile.has(job.id)}
+              onRemove={() => bench.remove(job)}
+            />
+          </Boundary>
         ))}
         <li>
           <div className="flex h-full min-h-44 flex-col items-center justify-center gap-1 rounded-lg border border-dashed border-edge p-5 text-center text-muted">

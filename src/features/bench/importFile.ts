@@ -72,7 +72,7 @@ export function importFile(
     const { fingerprint, gcode, blocks, reading } = opened.value;
     const sides = mayHaveParts(reading) ? await client.sides() : null;
     const waiting = await jobWithoutFile(fingerprint);
-    if (waiting && (await giveFile(waiting.id, gcode))) return { kind: 'given-back', job: waiting };
+    if (waiting && (await giveFile(waiting, gcode))) return { kind: 'given-back', job: waiting };
     const job: Job = {
       id: newId(),
       name: details.name ?? nameFrom(fileName),

@@ -1,4 +1,5 @@
 import { EndType, inflatePathsD, JoinType, type PathsD } from 'clipper2-ts';
+import type { ShapePath } from 'three';
 import { SVGLoader } from 'three/addons/loaders/SVGLoader.js';
 import { join, type Area } from '@/core/draw/areas';
 import { unitPicture, type PlatePicture } from '@/core/draw/picture';
@@ -31,11 +32,14 @@ export async function readSvg(file: Blob, name: string): Promise<Result<PlatePic
   if (document.querySelector('parsererror') || document.documentElement.tagName !== 'svg') {
     return refuse('cannot-read', 'This is no SVG drawing, or it is damaged.');
   }
+  if (isDeep(document.documentElement)) return DEEP;
+  const shapes = pathsIn(text);
+  if (shapes === null) return DEEP;
   const byColour = new Map<string, Area[]>();
   const add = (colour: string, area: Area): void => {
     byColour.set(colour, [...(byColour.get(colour) ?? []), area]);
   };
-  for (const path of new SVGLoader().parse(text).paths) {
+  for (const path of shapes) {
     const { fill, fillRule, stroke, strokeWidth = 1 } = (path.userData?.style ?? {}) as SvgStyle;
     const lines: PathsD = path.subPaths.map((one) =>
       one.getPoints(PIECES).map(({ x, y }) => ({ x, y: -y })),
@@ -70,6 +74,34 @@ export async function readSvg(file: Blob, name: string): Promise<Result<PlatePic
     moduleSide: moduleOfAreas(unit.map(({ area }) => area)),
     notes,
   });
+}
+
+const DEEP = refuse(
+  'cannot-read',
+  'The drawing is nested too deeply, or a part of it refers to itself. Ungroup it first.',
+);
+
+/** Groups in groups: more than this no hand has drawn. */
+const DEEPEST = 200;
+
+/** Whether elements lie in one another deeper than what reads them can follow. */
+function isDeep(root: Element): boolean {
+  let level: Element[] = [root];
+  for (let depth = 0; level.length > 0; depth++) {
+    if (depth > DEEPEST) return true;
+    level = level.flatMap(({ children }) => [...children]);
+  }
+  return false;
+}
+
+/** The paths of a drawing; null for one whose parts refer to themselves. */
+function pathsIn(text: string): ShapePath[] | null {
+  try {
+    return new SVGLoader().parse(text).paths;
+  } catch (error) {
+    if (error instanceof RangeError) return null;
+    throw error;
+  }
 }
 
 /** Height at which a drawing is looked through for a code to scan, px. */

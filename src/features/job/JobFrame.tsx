@@ -22,6 +22,7 @@ import { JobHeader } from './JobHeader';
 import { PlanFindingsProvider } from './PlanFindings';
 import { useActionKeys } from './useActionKeys';
 import { useDesk } from './useDesk';
+import { useFollowJob } from './useFollowJob';
 import { usePlanWork } from './usePlanWork';
 import { useOpenJob, type ReadyJob } from './useOpenJob';
 
@@ -48,6 +49,7 @@ export function JobFrame({ jobId, children }: JobFrameProps) {
     closePlans();
     setVersion((one) => one + 1);
   }, []);
+  useFollowJob(jobId, opened, reopen);
   if (deleted) return <DeletedJob jobId={jobId} onBack={reopen} />;
   if (opened.stage === 'no-file') return <MissingFile job={opened.job} onFile={reopen} />;
   if (opened.stage === 'failed') return <Trouble message={opened.message} onRetry={reopen} />;

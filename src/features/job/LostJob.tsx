@@ -42,7 +42,7 @@ export function MissingFile({ job, onFile }: { job: Job; onFile: () => void }) {
     setTrouble(`Reading ${file.name}…`);
     const read = await readFileOf(file, job);
     if (!read.ok) setTrouble(`${file.name}: ${read.refusal.message}`);
-    else if (await giveFile(job.id, read.value)) onFile();
+    else if (await giveFile(job, read.value)) onFile();
   };
   return (
     <div role="alert" className="m-auto max-w-lg p-8">

@@ -6,6 +6,7 @@ import { useEffect } from 'react';
 import { AsideNotes } from '@/components/AsideNotes';
 import { LoadTrouble } from '@/components/LoadTrouble';
 import { loadLogbook, useLogbook } from '@/store/logbook';
+import { storageSentence } from '@/store/room';
 import { EntryTable } from './EntryTable';
 
 const LearnedPanel = dynamic(() => import('./LearnedPanel').then((one) => one.LearnedPanel));
@@ -65,7 +66,7 @@ export function LogbookScreen() {
 }
 
 function load(): void {
-  loadLogbook().catch(() => {
-    // The collection says what is wrong.
+  loadLogbook().catch((error: unknown) => {
+    useLogbook.setState({ trouble: storageSentence(error) });
   });
 }

@@ -1,3 +1,4 @@
+import { isMoment } from '@/core/shape';
 import { EMPTY_LOG } from '@/core/log/runLog';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { learnedForRun } from '@/core/log/reckon';
@@ -59,11 +60,17 @@ export async function keepOutput({
     outputs,
     isProven: true,
     picture: picture && runPictureOf(picture, plan, reading.layers.length),
-    startAt: plan.startAt === null ? null : new Date(plan.startAt).getTime(),
+    startAt: startOf(plan.startAt),
     isRehearsal: false,
     events: [],
     log: EMPTY_LOG,
   });
+}
+
+/** When a plan is to start, ms since 1970; null for not chosen, or while its year is being typed. */
+function startOf(startAt: string | null): number | null {
+  const at = startAt === null ? NaN : new Date(startAt).getTime();
+  return isMoment(at) ? at : null;
 }
 
 async function outputOf({ name, blob }: OutputFile): Promise<WrittenOutput> {

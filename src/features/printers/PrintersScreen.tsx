@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react';
 import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
 import { download } from '@/components/download';
+import { useWaitingFiles } from '@/features/drop/waitingFiles';
 import { pickFile } from '@/features/pickers/pickFile';
 import { parsePrinter, printerJson, withOwnStopWord } from '@/core/printer/printerFile';
 import { ORDINARY_PROFILE, type Printer } from '@/core/printer/printer';
@@ -23,13 +24,14 @@ export function PrintersScreen() {
   const [chosenId, setChosenId] = useState<string | null>(null);
   const [asking, setAsking] = useState(false);
   useEffect(loadPrinters, []);
-  if (trouble !== null) return <LoadTrouble message={trouble} onRetry={loadPrinters} />;
-  if (records === null) return <p className="m-auto text-muted">Loading the printers…</p>;
-  const chosen = records.find(({ id }) => id === chosenId) ?? records[0];
   const add = async (printer: Printer): Promise<void> => {
     const id = await addPrinter(printer);
     if (id !== null) setChosenId(id);
   };
+  useWaitingFiles('/printers', records !== null, ([file]) => openPrinter(file, add));
+  if (trouble !== null) return <LoadTrouble message={trouble} onRetry={loadPrinters} />;
+  if (records === null) return <p className="m-auto text-muted">Loading the printers…</p>;
+  const chosen = records.find(({ id }) => id === chosenId) ?? records[0];
   return (
     <div className="flex min-h-0 flex-1 flex-col md:h-dvh">
       <header className="flex flex-wrap items-end gap-2 border-b border-line bg-panel px-6 py-3">
@@ -37,7 +39,7 @@ export function PrintersScreen() {
           <h1 className="text-xl font-semibold">Printers</h1>
           <p className="text-muted">What each one is, and how it can be stopped.</p>
         </div>
-        <Button onClick={() => importPrinter(add)}>
+        <Button onClick={() => pickFile('.json', (file) => openPrinter(file, add))}>
           <FileUp aria-hidden size={16} /> Open a profile
         </Button>
         <Button kind="primary" onClick={() => add({ ...ORDINARY_PROFILE, name: 'New printer' })}>
@@ -136,19 +138,17 @@ function exportPrinter(printer: Printer): void {
   download(new Blob([printerJson(printer)], { type: 'application/json' }), `${stem}.json`);
 }
 
-function importPrinter(add: (printer: Printer) => void): void {
-  pickFile('.json', async (file) => {
-    let json: unknown;
-    try {
-      json = JSON.parse(await file.text());
-    } catch {
-      toast.error(`${file.name} is not JSON.`);
-      return;
-    }
-    const parsed = parsePrinter(json);
-    if (!parsed.ok) toast.error(`${file.name}: ${parsed.refusal.message}`);
-    else add(parsed.value);
-  });
+async function openPrinter(file: File, add: (printer: Printer) => void): Promise<void> {
+  let json: unknown;
+  try {
+    json = JSON.parse(await file.text());
+  } catch {
+    toast.error(`${file.name} is not JSON.`);
+    return;
+  }
+  const parsed = parsePrinter(json);
+  if (!parsed.ok) toast.error(`${file.name}: ${parsed.refusal.message}`);
+  else add(parsed.value);
 }
 
 function editPrinter(id: string, edit: (printer: Printer) => Printer): Promise<boolean> {

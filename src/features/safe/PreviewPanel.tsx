@@ -67,6 +67,12 @@ export function PreviewPanel({ file, preview, onDone }: PreviewPanelProps) {
   };
   return (
     <>
+      {preview.isAhead && (
+        <p role="note" className="mt-4 rounded-md bg-caution-soft px-3 py-2">
+          The clock was ahead of yours when this file was saved. Where both differ, nobody knows
+          which was changed last, and nothing of yours is replaced unless you tick it.
+        </p>
+      )}
       {GROUPS.map((group) => (
         <GroupPart
           key={group}

@@ -6,6 +6,7 @@ import { useEffect, useState } from 'react';
 import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
 import { download } from '@/components/download';
+import { useWaitingFiles } from '@/features/drop/waitingFiles';
 import { pickFile } from '@/features/pickers/pickFile';
 import type { ShelfRow } from '@/core/filament/shelfCsv';
 import { ordinarySpool, type Spool } from '@/core/filament/spool';
@@ -27,6 +28,7 @@ export function ShelfScreen() {
   const [edited, setEdited] = useState<Spool | null>(null);
   const [rows, setRows] = useState<readonly ShelfRow[] | null>(null);
   useEffect(loadShelf, []);
+  useWaitingFiles('/shelf', spools !== null, ([file]) => openCsv(file, setRows));
   if (trouble !== null) return <LoadTrouble message={trouble} onRetry={loadShelf} />;
   if (spools === null) return <p className="m-auto text-muted">Loading the shelf…</p>;
   return (

@@ -38,7 +38,8 @@ export function SpoolForm({ spool: given, onClose }: SpoolFormProps) {
       onSubmit={async (event) => {
         event.preventDefault();
         // A form that could not be saved stays open, with all that was typed.
-        if (isGood && (await shelf.save([{ ...spool, name: spool.name.trim() }]))) onClose();
+        if (isGood && (await shelf.save([{ ...spool, name: spool.name.trim() }], [given])))
+          onClose();
       }}
     >
       <div className="grid gap-x-8 gap-y-3 sm:grid-cols-2">

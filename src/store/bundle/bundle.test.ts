@@ -254,6 +254,75 @@ describe('everything in one file', () => {
     expect(log.photos).toEqual(['photo']);
   });
 
+  it('keeps what only one of two places has added to a print', async () => {
+    await runs.edit('run', ({ log, ...run }) => ({
+      ...run,
+      log: {
+        ...log,
+        seams: ['clean', null, 'tinted'],
+        weighed: [{ letter: 'A', grams: 11 }],
+      },
+    }));
+    const file = await saved();
+    await newBrowser();
+    const here = { ...EMPTY_LOG, seams: [null, 'clean'] as Run['log']['seams'], change: 'Slower' };
+    await runs.save([{ ...RUN, log: { ...here, weighed: [{ letter: 'A', grams: 12 }] } }]);
+    await take(file, await previewed(file));
+    expect(((await everything())['runs/run'] as Run).log).toMatchObject({
+      seams: ['clean', 'clean', 'tinted'],
+      change: 'Slower',
+      // Told here last.
+      weighed: [{ letter: 'A', grams: 12 }],
+      photos: ['photo'],
+    });
+  });
+
+  it.each([
+    ['the file was saved', 0],
+    ['one record was changed', 2 * 24 * 3600e3],
+  ])(
+    'never proposes to take back what was changed here when %s in time to come',
+    async (_, later) => {
+      const real = vi.mocked(Date.now).getMockImplementation() as () => number;
+      const ahead = 30 * 24 * 3600e3;
+      vi.mocked(Date.now).mockImplementation(() => real() + ahead);
+      await jobs.edit('plate', (job) => ({ ...job, name: 'From a clock that is ahead' }));
+      await runs.edit('run', ({ log, ...run }) => ({ ...run, log: { ...log, change: 'There' } }));
+      vi.mocked(Date.now).mockImplementation(() => real() + (later === 0 ? ahead : 0));
+      const file = await saved();
+      vi.mocked(Date.now).mockImplementation(real);
+      await jobs.edit('plate', (job) => ({ ...job, name: 'Changed here since' }));
+      await runs.edit('run', ({ log, ...run }) => ({ ...run, log: { ...log, change: 'Here' } }));
+      vi.mocked(Date.now).mockImplementation(() => real() + later);
+      const preview = await previewed(file);
+      expect(preview.isAhead).toBe(true);
+      expect(states(preview)).toMatchObject({ 'jobs/plate': 'changed', 'runs/run': 'changed' });
+      const taken = preview.items.filter(isTakenUnasked);
+      expect(taken.map(({ key }) => key)).not.toContain('jobs/plate');
+      await take(file, preview, taken);
+      expect(await everything()).toMatchObject({
+        'jobs/plate': { name: 'Changed here since' },
+        'runs/run': { log: { change: 'Here' } },
+      });
+    },
+  );
+
+  it('leaves out what belongs to nothing', async () => {
+    const files = unzipSync(new Uint8Array(await (await saved()).arrayBuffer()));
+    files['runs.jsonl'] = strToU8('');
+    const head = JSON.parse(strFromU8(files['lamella.json'])) as { counts: { runs: number } };
+    files['lamella.json'] = strToU8(
+      JSON.stringify({ ...head, counts: { ...head.counts, runs: 0 } }),
+    );
+    const file = new File([zipSync(files as Zippable) as BlobPart], 'loose.lamella.zip');
+    await newBrowser();
+    const preview = await previewed(file);
+    expect(preview.unusable).toEqual([
+      { kind: 'photos', id: 'photo', why: 'Its print is neither here nor in the file.' },
+    ]);
+    expect(Object.keys(states(preview))).not.toContain('runs/run');
+  });
+
   it('brings a single run from another device back to its job', async () => {
     const there: RunEvent = { kind: 'finished', id: 'there', at: 1e12 + 9 };
     await runs.edit('run', (run) => ({
@@ -389,6 +458,7 @@ describe('taking a file', () => {
     const { unusable } = await previewed(file);
     expect(unusable.map(({ kind, why }) => `${kind}: ${why}`)).toEqual([
       'jobs: The stored job cannot be used: "layers" should be a number, and is the text "<b>30</b>".',
+      'plans: Their job is neither here nor in the file.',
     ]);
   });
 });

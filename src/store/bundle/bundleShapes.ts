@@ -3,7 +3,7 @@ import type { BundleKind } from '@/core/bundle/form';
 import { success, type Result } from '@/core/findings';
 import type { Spool } from '@/core/filament/spool';
 import { parseSpool } from '@/core/filament/spoolFile';
-import { readShape, type ShapeWords } from '@/core/shape';
+import { arrival, readShape, type ShapeWords } from '@/core/shape';
 import { parseJob, parsePlans, parseStoredPrinter } from '../recordShapes';
 import type { Job, Photo, Run, StoredPlans, StoredPrinter } from '../records';
 import { parseRun } from '../runShape';
@@ -23,7 +23,7 @@ export type Parsed =
 const photoSchema = object({
   id: string().min(1).max(80).required(),
   runId: string().min(1).max(80).required(),
-  addedAt: number().required(),
+  addedAt: arrival().required(),
   width: number().integer().min(1).max(20_000).required(),
   height: number().integer().min(1).max(20_000).required(),
 });

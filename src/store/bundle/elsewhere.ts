@@ -36,7 +36,11 @@ function keep(key: string, value: number): Promise<boolean> {
   return commit({
     what: 'when everything was saved',
     stores: ['meta'],
-    make: () => [{ store: 'meta', key, value }],
+    make: async (read) => {
+      const now = await read.one('meta', key);
+      // Another tab may have done it later.
+      return typeof now === 'number' && now > value ? [] : [{ store: 'meta', key, value }];
+    },
   });
 }
 

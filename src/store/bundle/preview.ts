@@ -1,11 +1,12 @@
 import { KINDS, type BundleHead, type BundleKind, type BundleLine } from '@/core/bundle/form';
 import { recordText } from '@/core/bundle/recordText';
 import type { Job } from '../records';
-import { standingOf } from '@/core/bundle/standing';
+import { knownTime, standingOf } from '@/core/bundle/standing';
 import { success, type Result } from '@/core/findings';
 import { withBundleWorker } from '@/workers/bundleClient';
 import { changesOf } from '../changes';
 import { database, type Database } from '../db';
+import { LONG_AGO } from '../migrations';
 import { printers } from '../printers';
 import { shelf } from '../shelf';
 import { otherSettings } from './bundleSettings';
@@ -27,6 +28,8 @@ export interface Preview {
   /** Names of settings that are other ones here. */
   readonly otherSettings: readonly string[];
   readonly settings: unknown;
+  /** The clock was ahead of the one here when it was saved, or when something in it was changed. */
+  readonly isAhead: boolean;
 }
 
 /** Reads a bundle and compares it with what is here; changes nothing. */
@@ -35,6 +38,7 @@ export async function previewBundle(
   onProgress: (records: number, of: number) => void,
 ): Promise<Result<Preview>> {
   const db = await database();
+  const now = Date.now();
   // The examples that Lamella brings are here before anything is compared with them.
   await Promise.all([shelf.load(), printers.load()]);
   return withBundleWorker(async (service) => {
@@ -44,6 +48,9 @@ export async function previewBundle(
     const of = KINDS.reduce((sum, kind) => sum + head.counts[kind], 0);
     const parts: PreviewPart[] = [];
     const unusable: Unusable[] = [];
+    // A file that was saved in time to come has no time that could be relied on.
+    const isFileAhead = knownTime(head.savedAt, now) === null;
+    let isAhead = isFileAhead;
     let read = 0;
     for (const kind of KINDS) {
       const changes = await changesOf(kind);
@@ -53,7 +60,12 @@ export async function previewBundle(
           const parsed = parsedLine(kind, line);
           if (!parsed.ok) unusable.push({ kind, id: line.id, why: parsed.refusal.message });
           else {
-            parts.push(partOf(parsed.value, line, stored[i], changes.get(line.id) ?? null));
+            const hereAt = knownTime(changes.get(line.id) ?? timeless(stored[i]), now);
+            // What Lamella has made itself has no time, whatever the clock said.
+            const thereAt =
+              isFileAhead && line.changedAt !== 0 ? null : knownTime(line.changedAt, now);
+            if (line.changedAt !== null && thereAt === null) isAhead = true;
+            parts.push(partOf(parsed.value, { ...line, changedAt: thereAt }, stored[i], hereAt));
           }
         });
         read += lines.length;
@@ -62,14 +74,45 @@ export async function previewBundle(
       const done = await service.lines(kind, take);
       if (!done.ok) return done;
     }
+    const loose = await looseOf(db, parts);
     return success({
       head,
-      items: itemsOf(parts),
-      unusable,
+      items: itemsOf(parts.filter((one) => !loose.has(one))),
+      unusable: [...unusable, ...[...loose].map(unusableOf)],
+      isAhead,
       otherSettings: otherSettings(settings),
       settings,
     });
   });
+}
+
+/** The time of a record here of which that was never kept: long ago; of none: 0. */
+function timeless({ record }: Stored): number {
+  return record === undefined ? 0 : LONG_AGO;
+}
+
+/** Plans without their job and photos without their print: nothing would ever show them. */
+async function looseOf(
+  db: Database,
+  parts: readonly PreviewPart[],
+): Promise<ReadonlySet<PreviewPart>> {
+  const brought = new Set(parts.map(({ kind, record }) => `${kind}/${record.id}`));
+  const loose = new Set<PreviewPart>();
+  for (const part of parts) {
+    if (part.kind !== 'plans' && part.kind !== 'photos') continue;
+    const [store, id] =
+      part.kind === 'plans'
+        ? (['jobs', part.record.id] as const)
+        : (['runs', part.record.runId] as const);
+    if (brought.has(`${store}/${id}`)) continue;
+    if ((await db.getKey(store, id)) === undefined) loose.add(part);
+  }
+  return loose;
+}
+
+function unusableOf({ kind, record }: PreviewPart): Unusable {
+  const owner = kind === 'plans' ? 'Their job' : 'Its print';
+  return { kind, id: record.id, why: `${owner} is neither here nor in the file.` };
 }
 
 interface Stored {

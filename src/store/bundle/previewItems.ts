@@ -74,7 +74,9 @@ function itemOf(key: string, parts: readonly PreviewPart[]): PreviewItem {
   const thereAt = latest(different.map((one) => one.thereAt));
   const hereAt = latest(different.map((one) => one.hereAt));
   const state = stateOf(parts);
-  const isKnown = state === 'changed' && thereAt !== hereAt;
+  // Of several records, one of which nobody knows the time of is enough that nobody knows which came last.
+  const isTimed = different.every((one) => one.standing !== 'differs');
+  const isKnown = state === 'changed' && isTimed && thereAt !== hereAt;
   return {
     key,
     group: groupOf(parts[0]),

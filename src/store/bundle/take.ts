@@ -2,12 +2,13 @@ import type { BundleKind } from '@/core/bundle/form';
 import { recordText } from '@/core/bundle/recordText';
 import type { Standing } from '@/core/bundle/standing';
 import { refuse, success, type Result } from '@/core/findings';
+import { mergedLog } from '@/core/log/runLog';
 import { mergedEvents } from '@/core/run/events';
 import { withBundleWorker } from '@/workers/bundleClient';
 import type { BundleService } from '@/workers/bundleProtocol';
 import type { Undo } from '../collection';
 import { commitOrRefuse, type Reader } from '../commit';
-import type { StoreName } from '../db';
+import { UNDONE, type StoreName } from '../stores';
 import type { Entry } from '../entry';
 import { HANDED } from '../runs';
 import { plansSettled } from '../openPlans';
@@ -18,21 +19,6 @@ import { takeSettings } from './bundleSettings';
 import { plainOf } from './bundleShapes';
 import type { Preview } from './preview';
 import { isDifferent, type PreviewItem, type PreviewPart } from './previewItems';
-
-/** As many photos a print may have. */
-const MOST_PHOTOS = 12;
-
-/** All that may change when a bundle is taken. */
-const STORES: readonly StoreName[] = [
-  'jobs',
-  'files',
-  'plans',
-  'printers',
-  'spools',
-  'runs',
-  'photos',
-  'entries',
-];
 
 /** What a person has chosen of a bundle. */
 export interface Chosen {
@@ -67,7 +53,7 @@ export async function takeBundle(
   const after = new Map<string, string | null>();
   const taken = await commitOrRefuse({
     what: 'what you chose of the file',
-    stores: STORES,
+    stores: UNDONE,
     make: async (read) => {
       const entries: Entry[] = [];
       // It is asked once more when room had to be made first.
@@ -102,7 +88,7 @@ async function putBack(
   let kept = 0;
   const done = await commitOrRefuse({
     what: 'taking it back',
-    stores: STORES,
+    stores: UNDONE,
     make: async (read) => {
       const entries: Entry[] = [];
       const stays = new Set<string>();
@@ -185,17 +171,18 @@ function mergedRun(there: Run, standing: Standing, stored: unknown): Run {
   const read = parseRun(stored);
   if (!read.ok) return there;
   const here = read.value;
-  const newer = standing === 'older' ? here : there;
+  // Where nobody knows which was changed last, what was told here stands.
+  const newer = standing === 'newer' || standing === 'gone' ? there : here;
+  const other = newer === here ? there : here;
   // One that came from another device knows nothing of its job; the one that was written here does.
   const written = [here, there].find(({ jobId }) => jobId !== HANDED) ?? newer;
   const { jobId, plan, outputs, isProven, picture, writtenAt } = written;
   const last = { ...newer, jobId, plan, outputs, isProven, picture, writtenAt };
-  const photos = [...new Set([...here.log.photos, ...there.log.photos])].slice(0, MOST_PHOTOS);
   return {
     ...last,
     picture: last.picture ?? there.picture ?? here.picture,
     events: mergedEvents(here.events, there.events),
-    log: { ...last.log, photos },
+    log: mergedLog(newer.log, other.log),
   };
 }
 
