@@ -1,4 +1,12 @@
-import { number, setLocale, ValidationError, type AnyObject, type ISchema, type Schema } from 'yup';
+import {
+  number,
+  setLocale,
+  string,
+  ValidationError,
+  type AnyObject,
+  type ISchema,
+  type Schema,
+} from 'yup';
 import { refuse, success, type RefusalCode, type Result } from './findings';
 
 /**
@@ -111,6 +119,9 @@ export function isMoment(at: number): boolean {
   return at >= EARLIEST && at <= LATEST;
 }
 
+/** The id of a record: it becomes part of addresses. */
+export const recordId = () => string().matches(/^[\w-]{1,80}$/);
+
 /** When a record came, ms since 1970: a device without the time begins there, and its records are as good. */
 export const arrival = () => number().min(0).max(LATEST);
 
@@ -127,6 +138,10 @@ export function readShape<T>(schema: Schema<T>, json: unknown, words: ShapeWords
     schema.validateSync(json, options);
     return success(schema.cast(json, { stripUnknown: true }) as T);
   } catch (error) {
+    // A list with a gap in it passes the schema, and cannot be made into what the schema says.
+    if (error instanceof TypeError) {
+      return refuse(code, `${what} cannot be used: something is missing in one of its lists.`);
+    }
     if (!(error instanceof ValidationError)) throw error;
     return refuse(code, `${what} cannot be used: ${error.errors[0].replace(/\.$/, '')}.`);
   }

@@ -7,6 +7,8 @@ const CACHE = `lamella-${VERSION}`;
 const SOME_ID = '00000000-0000-4000-8000-ffffffffffff';
 /** Files that were shared with Lamella wait here until the Bench takes them. */
 const SHARED = 'shared-files';
+/** An address that no page has: what the server answers is kept for all of them. */
+const NO_PAGE = '/no-such-page';
 /** How a page is asked for by the address bar, and by a link inside of the application. */
 const KINDS = { document: {}, part: { RSC: '1' } };
 
@@ -32,6 +34,7 @@ async function fill() {
       }),
     ),
   );
+  await cache.put(keyOf('document', NO_PAGE), await fetch(NO_PAGE, { cache: 'no-store' }));
 }
 
 self.addEventListener('activate', (event) => {
@@ -81,19 +84,29 @@ async function kept(key, request) {
   return new Response(body, { status, headers });
 }
 
-async function page(kind, path, request) {
-  const parts = /^(\/(?:jobs|logbook)\/)([^/]+)((?:\/[a-z]+)*)$/.exec(path);
-  if (!parts) return kept(keyOf(kind, path), request);
-  const [, room, id, station] = parts;
+async function page(kind, asked, request) {
+  const path = asked.replace(/(?<=.)\/$/, '');
   const cache = await caches.open(CACHE);
   // Runs that came from another device have one place for all of them.
   if (await cache.match(keyOf(kind, path))) return kept(keyOf(kind, path), request);
-  const found = await cache.match(keyOf(kind, `${room}${SOME_ID}${station}`));
-  // Texts in a part are counted: only an id of the same length can be put in place.
-  if (!found || id.length !== SOME_ID.length) return fetch(request);
+  const [, room, id, station] = /^(\/(?:jobs|logbook)\/)([\w-]+)((?:\/[a-z]+)*)$/.exec(path) ?? [];
+  const found = id && (await cache.match(keyOf(kind, `${room}${SOME_ID}${station}`)));
+  if (!found) return unknownPage(kind, request);
   const text = await found.text();
   const { status, headers } = found;
   return new Response(text.replaceAll(SOME_ID, id), { status, headers });
+}
+
+/** What the server says of a page that was not kept; without it, that there is none. */
+async function unknownPage(kind, request) {
+  try {
+    return await fetch(request);
+  } catch (error) {
+    const found =
+      kind === 'document' && (await (await caches.open(CACHE)).match(keyOf(kind, NO_PAGE)));
+    if (!found) throw error;
+    return found;
+  }
 }
 
 // A notice that is pressed brings the page to the front that showed it, or opens it again.

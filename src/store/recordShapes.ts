@@ -6,16 +6,18 @@ import { UNIT_MM, type ModelUnit } from '@/core/model/modelFile';
 import { SETUP_LIMITS } from '@/core/model/setupLimits';
 import { parsePlanBook } from '@/core/plan/planBook';
 import { parseStoredProfile } from '@/core/printer/printerFile';
-import { arrival, readShape, type ShapeWords } from '@/core/shape';
+import { arrival, readShape, recordId, type ShapeWords } from '@/core/shape';
 import type { Deletion, Job, StoredPlans, StoredPrinter } from './records';
 
-const id = () => string().min(1).max(80).required();
+const id = () => recordId().required();
 /** Counts and bytes: more than any disk holds. */
 const count = () => number().integer().min(0).max(1e13).required();
 
-const fileSchema = object({ name: string().max(400).required(), start: count(), end: count() })
-  .required()
-  .test('order', 'a file of the job ends before it begins', ({ start, end }) => start <= end);
+const fileSchema = object({
+  name: string().max(400).required(),
+  start: count(),
+  end: count(),
+}).required();
 
 const { layer, scale } = SETUP_LIMITS;
 const factor = () => number().min(scale.least).max(scale.most).required();
@@ -52,20 +54,15 @@ const jobSchema = object({
   files: array(fileSchema).min(2).max(1000).optional().default(undefined),
   folder: string().matches(/\S/).max(60).optional().default(undefined),
   model: setupSchema.optional().default(undefined),
-})
-  .test('one-kind', 'it is a model, and several sliced files', ({ files, model }) => {
-    return files === undefined || model === undefined;
-  })
-  .test('inside', 'its files are not one behind the other in its bytes', ({ files, bytes }) => {
-    if (files === undefined) return true;
-    return files.every(({ end }, i) => end <= (files[i + 1]?.start ?? bytes));
-  });
+});
 
 /** Reads a stored job. A picture or a deletion that cannot be read is left out: both can be made again. */
 export function parseJob(stored: unknown): Result<Job> {
   const words: ShapeWords = { what: 'The stored job', code: 'bad-record', passOverUnknown: true };
   const read = readShape(jobSchema, stored, words);
   if (!read.ok) return read;
+  const why = contradictionIn(read.value);
+  if (why !== null) return refuse('bad-record', `The stored job cannot be used: ${why}.`);
   const { picture, bounds, deleted } = stored as Readonly<Record<string, unknown>>;
   return success({
     ...read.value,
@@ -73,6 +70,20 @@ export function parseJob(stored: unknown): Result<Job> {
     ...(isBox(bounds) && { bounds }),
     deleted: deletionOf(deleted),
   });
+}
+
+/** What of a job does not go together, in words; null when all does. */
+function contradictionIn({
+  files,
+  model,
+  bytes,
+}: Pick<Job, 'files' | 'model' | 'bytes'>): string | null {
+  if (!files) return null;
+  if (model) return 'it is a model and several sliced files at once';
+  const isInOrder = files.every(
+    ({ start, end }, i) => start <= end && end <= (files[i + 1]?.start ?? bytes),
+  );
+  return isInOrder ? null : 'its files do not lie one behind the other';
 }
 
 function isPicture(value: unknown): value is PrintPicture {

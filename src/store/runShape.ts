@@ -5,10 +5,10 @@ import { parseEvents } from '@/core/run/events';
 import { isGrid } from '@/core/geometry/picture';
 import type { RunPicture } from '@/core/run/runPicture';
 import { parseRunPlan } from '@/core/run/runPlan';
-import { moment, readShape, type ShapeWords } from '@/core/shape';
+import { moment, readShape, recordId, type ShapeWords } from '@/core/shape';
 import type { Run } from './records';
 
-const id = () => string().min(1).max(80).required();
+const id = () => recordId().required();
 
 const runSchema = object({
   id: id(),

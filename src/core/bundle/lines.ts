@@ -1,6 +1,6 @@
 import { number, object, string } from 'yup';
 import { refuse, success, type Result } from '../findings';
-import { readShape, type ShapeWords } from '../shape';
+import { readShape, recordId, type ShapeWords } from '../shape';
 import { textOfBytes } from '../text';
 import type { BundleLine } from './form';
 import { readRecord } from './recordText';
@@ -65,10 +65,7 @@ export function joined(pieces: readonly Uint8Array[], length?: number): Uint8Arr
 }
 
 const lineSchema = object({
-  // They become parts of addresses.
-  id: string()
-    .matches(/^[\w-]{1,80}$/)
-    .required(),
+  id: recordId().required(),
   changedAt: number().min(0).max(8.64e15).nullable().defined(),
   file: string().max(120).nullable().defined(),
 }).required();

@@ -1,6 +1,6 @@
 import { array, mixed, number, object, string } from 'yup';
 import { success, type Result } from '../findings';
-import { readShape, type ShapeWords } from '../shape';
+import { readShape, recordId, type ShapeWords } from '../shape';
 import { FAMILIES, ordinarySpool, type Family, type Spool } from './spool';
 
 const day = () =>
@@ -17,7 +17,7 @@ const range = (most: number) =>
     .default(undefined);
 
 const schema = object({
-  id: string().min(1).max(80).required(),
+  id: recordId().required(),
   name: string().matches(/\S/).max(60).required(),
   family: mixed<Family>().oneOf(FAMILIES).optional(),
   colour: string()

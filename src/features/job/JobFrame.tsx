@@ -15,7 +15,7 @@ import type { ReadProgress } from '@/workers/protocol';
 import { DeskDialogs } from './DeskDialogs';
 import { DropOnJob } from '@/features/reslice/DropOnJob';
 import { WatchStrip } from '@/features/reslice/WatchStrip';
-import { DeletedJob, MissingFile } from './LostJob';
+import { DeletedJob, MissingFile, UnopenedJob } from './LostJob';
 import { ModelStrip } from './ModelStrip';
 import { JobContext } from './jobContext';
 import { JobHeader } from './JobHeader';
@@ -52,7 +52,11 @@ export function JobFrame({ jobId, children }: JobFrameProps) {
   useFollowJob(jobId, opened, reopen);
   if (deleted) return <DeletedJob jobId={jobId} onBack={reopen} />;
   if (opened.stage === 'no-file') return <MissingFile job={opened.job} onFile={reopen} />;
-  if (opened.stage === 'failed') return <Trouble message={opened.message} onRetry={reopen} />;
+  if (opened.stage === 'failed') {
+    const { job, message } = opened;
+    if (job) return <UnopenedJob job={job} message={message} onRetry={reopen} />;
+    return <Trouble message={message} onRetry={reopen} />;
+  }
   if (opened.stage === 'loading' || plan === null) {
     return <Loading progress={opened.stage === 'loading' ? opened.progress : null} />;
   }

@@ -1,11 +1,13 @@
 'use client';
 
 import { Link } from '@/components/Link';
+import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { readFileOf } from '@/features/bench/importFile';
+import { saveJobToHandOn } from '@/features/safe/saveJob';
 import { MODELS, pickFile, SLICED } from '@/features/pickers/pickFile';
-import { giveFile, restoreJob } from '@/store/jobs';
+import { deleteJob, giveFile, restoreJob } from '@/store/jobs';
 import type { Job } from '@/store/records';
 
 const LINK = 'font-medium text-accent underline';
@@ -59,6 +61,45 @@ export function MissingFile({ job, onFile }: { job: Job; onFile: () => void }) {
       <div className="mt-4 flex items-center gap-3">
         <Button kind="primary" onClick={() => pickFile(job.model ? MODELS : SLICED, take)}>
           Open {job.fileName}
+        </Button>
+        <Link href="/" className={LINK}>
+          Go to the Bench
+        </Link>
+      </div>
+    </div>
+  );
+}
+
+/** A job whose file is there and cannot be read as what the job says it is. */
+export function UnopenedJob({
+  job,
+  message,
+  onRetry,
+}: {
+  job: Job;
+  message: string;
+  onRetry: () => void;
+}) {
+  const router = useRouter();
+  return (
+    <div role="alert" className="m-auto max-w-lg p-8">
+      <h1 className="text-xl font-semibold">{job.name} cannot be opened</h1>
+      <p className="mt-2">{message}</p>
+      <p className="mt-2 text-muted">
+        Its file and plans are kept as they are. If this stays so, export the job to look into it,
+        and open {job.fileName} again on the Bench as a new job.
+      </p>
+      <div className="mt-4 flex flex-wrap items-center gap-3">
+        <Button kind="primary" onClick={onRetry}>
+          Try again
+        </Button>
+        <Button onClick={() => saveJobToHandOn(job)}>Export job…</Button>
+        <Button
+          onClick={async () => {
+            if (await deleteJob(job)) router.push('/');
+          }}
+        >
+          Delete job
         </Button>
         <Link href="/" className={LINK}>
           Go to the Bench

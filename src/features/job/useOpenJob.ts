@@ -26,7 +26,8 @@ import { tellOfPlans } from './tellOfPlans';
 /** A job on its way to the screen, stage by stage. */
 export type OpenJob =
   | { readonly stage: 'loading'; readonly progress: ReadProgress | null }
-  | { readonly stage: 'failed'; readonly message: string }
+  /** `job` is null where there is none, or its record cannot be read. */
+  | { readonly stage: 'failed'; readonly message: string; readonly job: Job | null }
   /** The job and its plans are there, and its file is not. */
   | { readonly stage: 'no-file'; readonly job: Job }
   | { readonly stage: 'ready'; readonly open: ReadyJob };
@@ -84,7 +85,7 @@ export function useOpenJob(jobId: string, version: number): OpenJob {
       const timedFor = printerWithId(stored, chosenVariant(found.plans.book).plan.printerId);
       const result = await openFile(job, file, timedFor);
       if (!active) return;
-      if (!result.ok) return show({ stage: 'failed', message: result.refusal.message });
+      if (!result.ok) return show({ stage: 'failed', message: result.refusal.message, job });
       const { reading, analysis, fingerprint, gcode } = result.value;
       plans = openPlans(found.plans, found.isRestored);
       tellOfPlans(found);
@@ -103,15 +104,18 @@ export function useOpenJob(jobId: string, version: number): OpenJob {
       const found = await loadJob(jobId);
       if (found === null) {
         const message = 'This job is not in this browser. It may have been deleted.';
-        return show({ stage: 'failed', message });
+        return show({ stage: 'failed', message, job: null });
       }
-      if (!found.ok) return show({ stage: 'failed', message: found.refusal.message });
+      if (!found.ok) {
+        return show({ stage: 'failed', message: found.refusal.message, job: null });
+      }
       const { job, file } = found.value;
       if (file === null) return show({ stage: 'no-file', job });
       return read(found.value, file);
     };
     open().catch((error: unknown) => {
-      if (!(error instanceof WorkerClosedError)) show({ stage: 'failed', message: say(error) });
+      if (error instanceof WorkerClosedError) return;
+      show({ stage: 'failed', message: say(error), job: null });
     });
 
     return () => {

@@ -1,9 +1,9 @@
-import { number, object, string } from 'yup';
+import { number, object } from 'yup';
 import type { BundleKind } from '@/core/bundle/form';
 import { success, type Result } from '@/core/findings';
 import type { Spool } from '@/core/filament/spool';
 import { parseSpool } from '@/core/filament/spoolFile';
-import { arrival, readShape, type ShapeWords } from '@/core/shape';
+import { arrival, readShape, recordId, type ShapeWords } from '@/core/shape';
 import { parseJob, parsePlans, parseStoredPrinter } from '../recordShapes';
 import type { Job, Photo, Run, StoredPlans, StoredPrinter } from '../records';
 import { parseRun } from '../runShape';
@@ -21,8 +21,8 @@ export type Parsed =
   | { readonly kind: 'photos'; readonly record: PhotoRecord };
 
 const photoSchema = object({
-  id: string().min(1).max(80).required(),
-  runId: string().min(1).max(80).required(),
+  id: recordId().required(),
+  runId: recordId().required(),
   addedAt: arrival().required(),
   width: number().integer().min(1).max(20_000).required(),
   height: number().integer().min(1).max(20_000).required(),

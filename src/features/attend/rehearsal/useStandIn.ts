@@ -16,6 +16,10 @@ const REHEARSAL_SECONDS = 75;
  */
 const WAITING_SPEED = 0.25;
 
+/** Why a rehearsal is the one thing that does not work without the server. */
+const NO_SERVER =
+  'It runs in the program that Lamella is loaded from, and that cannot be reached now. Start it again, or come back when you are connected to it.';
+
 /** The simulated printer as this page sees it. */
 export interface StandInView {
   readonly state: StandInState | null;
@@ -53,12 +57,12 @@ export function useStandIn(runId: string, runPlan: RunPlan): StandInView {
       };
       events.onerror = () =>
         setTrouble(
-          'The stand-in does not answer any more. What you have told is kept; begin the rehearsal again.',
+          `The simulated printer does not answer any more. ${NO_SERVER} Then begin the rehearsal again.`,
         );
     };
     start().catch((error: unknown) => {
       const why = error instanceof Error ? error.message : String(error);
-      if (!stopped.signal.aborted) setTrouble(`The stand-in did not start. ${why}`);
+      if (!stopped.signal.aborted) setTrouble(`The simulated printer did not start. ${why}`);
     });
     // It waits for whoever looks into the guide meanwhile; ended, it is closed, and one that is left ends by itself.
     return () => {
@@ -69,11 +73,15 @@ export function useStandIn(runId: string, runPlan: RunPlan): StandInView {
 
   const act = useCallback<StandInView['act']>(
     async (wish) => {
-      if (id === null) return 'The stand-in has not started yet.';
-      const answer = await post(id, wish);
-      if (answer.ok) return null;
-      const json = (await answer.json()) as { error?: { message: string } };
-      return json.error?.message ?? 'The stand-in did not do that.';
+      if (id === null) return 'The simulated printer has not started yet.';
+      try {
+        const answer = await post(id, wish);
+        if (answer.ok) return null;
+        const json = (await answer.json()) as { error?: { message: string } };
+        return json.error?.message ?? 'The simulated printer did not do that.';
+      } catch {
+        return NO_SERVER;
+      }
     },
     [id],
   );
@@ -94,7 +102,9 @@ async function startStandIn(runPlan: RunPlan, signal: AbortSignal): Promise<stri
   const answer = await fetch(
     `/api/printer?options=${encodeURIComponent(JSON.stringify(options))}`,
     { method: 'POST', body: practiceFile(runPlan), signal },
-  );
+  ).catch(() => {
+    throw new Error(NO_SERVER);
+  });
   const json = (await answer.json()) as { id?: string; error?: { message: string } };
   if (!json.id) throw new Error(json.error?.message ?? `The server answered ${answer.status}.`);
   return json.id;

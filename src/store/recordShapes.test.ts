@@ -1,0 +1,112 @@
+import { describe, expect, it } from 'vitest';
+import { oddOnes, type OddStore } from '../../tests/support/oddOnes';
+import { oddRecords } from '../../tests/support/oddRecords';
+import { storedJob } from '../../tests/support/storedJobs';
+import { learnPerson, purgesByPair } from '@/core/log/learn';
+import { follow } from '@/core/run/follow';
+import { bandTimes, plannedTotal } from '@/core/run/runPlan';
+import { runCalendar } from '@/core/run/runCalendar';
+import { entryOfRun } from './entryOfRun';
+import { parseJob } from './recordShapes';
+import type { Run } from './records';
+import { parseRun } from './runShape';
+
+/** Whether every number in a record is one that can be drawn, and every time one that has a calendar. */
+function isFinite(value: unknown): boolean {
+  if (typeof value === 'number') return Number.isFinite(value) && Math.abs(value) <= 1e14;
+  if (typeof value !== 'object' || value === null || ArrayBuffer.isView(value)) return true;
+  return Object.values(value).every(isFinite);
+}
+
+const runs = oddOnes('runs').map(({ what, record }) => {
+  const read = parseRun(record);
+  if (!read.ok) throw new Error(what);
+  return [what, read.value] as const;
+});
+
+describe('a schema', () => {
+  it.each<OddStore>(['jobs', 'plans', 'printers', 'spools', 'runs'])(
+    'of %s lets in no number that cannot be drawn, and refuses in words instead of throwing',
+    (store) => {
+      const all = oddOnes(store);
+      expect(all.length).toBeGreaterThan(50);
+      // What is read aside from the schema, as where a job lies on its bed, is looked at as it is read.
+      const drawn = all.filter(({ path }) => !/^(bounds|deleted|picture|aside|plan$)/.test(path));
+      expect(drawn.filter(({ record }) => !isFinite(record)).map(({ what }) => what)).toEqual([]);
+    },
+  );
+
+  it('leaves out of a job what cannot be drawn of it', () => {
+    const bounds = { minX: 0, minY: 0, maxX: 9, maxY: 9 };
+    const top = new Uint16Array([1, 2]);
+    const sections = [{ part: 'T0', layer: 1 }];
+    const whole = storedJob('one', { bounds, picture: { columns: 2, rows: 1, top, sections: [] } });
+    expect(parseJob(whole)).toMatchObject({ ok: true, value: whole });
+    const picture = { columns: 1, rows: 1, top: new Uint16Array([1]), sections };
+    const odd = oddRecords({ ...whole, picture }).filter(({ path }) => /^picture\./.test(path));
+    for (const { what, record } of odd) {
+      const read = parseJob(record);
+      expect(read.ok, what).toBe(true);
+      const kept = read.ok ? read.value.picture : null;
+      // What is kept has a section for each of its cells.
+      for (const cell of kept?.top ?? []) {
+        expect(cell === 0 || !kept?.sections?.length || kept.sections[cell - 1], what).toBeTruthy();
+      }
+    }
+    for (const { record, what } of oddRecords(whole).filter(({ path }) =>
+      path.startsWith('bounds'),
+    )) {
+      const read = parseJob(record);
+      expect(read.ok && isFinite(read.value.bounds ?? null), what).toBe(true);
+    }
+  });
+
+  it.each([
+    [
+      {
+        files: [
+          { name: 'a', start: 0, end: 2 },
+          { name: 'b', start: 1, end: 3 },
+        ],
+      },
+      /one behind the other/,
+    ],
+    [
+      {
+        files: [
+          { name: 'a', start: 0, end: 1 },
+          { name: 'b', start: 1, end: 9 },
+        ],
+      },
+      /one behind the other/,
+    ],
+    [{ addedAt: 1e300 }, /"addedAt" should be at most/],
+    [{ addedAt: -1e300 }, /"addedAt" should be at least/],
+    [{ id: '../a' }, /"id" does not have the right form/],
+  ])('refuses a job with %j', (given, message) => {
+    const read = parseJob(storedJob('one', given));
+    expect(!read.ok && read.refusal.message).toMatch(message);
+  });
+
+  it('refuses a run with a gap among its events', () => {
+    const [[, run]] = runs;
+    const read = parseRun({ ...run, events: [undefined] });
+    expect(!read.ok && read.refusal.message).toMatch(/something is missing in one of its lists/);
+  });
+});
+
+describe('a run that the schema lets in', () => {
+  it.each(runs)('is followed, listed and learned from: %s', (_what, run: Run) => {
+    const now = run.writtenAt + 1000;
+    const state = follow(run.runPlan, run.events, now);
+    expect(isFinite(bandTimes(run.runPlan)) && isFinite(plannedTotal(run.runPlan))).toBe(true);
+    const entry = entryOfRun(run);
+    expect(isFinite(entry)).toBe(true);
+    expect(isFinite(state)).toBe(true);
+    expect(isFinite(runCalendar(run, now))).toBe(true);
+    if (entry) {
+      expect(isFinite(learnPerson([entry.facts]))).toBe(true);
+      expect(isFinite([...purgesByPair([entry.facts]).values()])).toBe(true);
+    }
+  });
+});
