@@ -1,15 +1,47 @@
 'use client';
 
 import { TriangleAlert } from 'lucide-react';
+import { useSyncExternalStore } from 'react';
 import { asideJson, useAside, type SetAside } from '@/store/aside';
 import { isAlike } from '@/store/changedFields';
 import { commit } from '@/store/commit';
+import { hasJournal } from '@/store/journal';
 import type { StoreName } from '@/store/stores';
 import { Button } from './Button';
+import { Link } from './Link';
 import { download } from './download';
 
-/** Records of some stores that cannot be read: what is wrong, and a way to keep or to drop each. */
-export function AsideNotes({ stores }: { stores: readonly StoreName[] }) {
+interface AsideNotesProps {
+  readonly stores: readonly StoreName[];
+  /** What is in them, in words: "spools". */
+  readonly what: string;
+}
+
+/**
+ * What is wrong with how the records of some stores are kept: those that cannot be read, each with a way to
+ * keep or to drop it, and that there is no second copy of any.
+ */
+export function AsideNotes({ stores, what }: AsideNotesProps) {
+  const isDouble = useSyncExternalStore(noChanges, hasJournal, () => true);
+  return (
+    <>
+      {!isDouble && (
+        <p role="note" className="mb-2 rounded-lg bg-caution-soft px-4 py-2">
+          This browser lets Lamella keep no second copy of your {what}, and no settings: they hold
+          until the page is closed. If the browser loses its storage, your {what} are gone.{' '}
+          <Link href="/safe" className="font-medium underline underline-offset-2">
+            Save everything to a file
+          </Link>
+        </p>
+      )}
+      <UnreadableNotes stores={stores} />
+    </>
+  );
+}
+
+const noChanges = (): (() => void) => () => {};
+
+function UnreadableNotes({ stores }: Pick<AsideNotesProps, 'stores'>) {
   const all = useAside((state) => state.all);
   const mine = all.filter(({ store }) => stores.includes(store));
   if (mine.length === 0) return null;

@@ -1,11 +1,17 @@
 import { Link } from '@/components/Link';
 import { Button } from './Button';
 
+interface TroubleProps {
+  readonly title?: string;
+  readonly message: string;
+  readonly onRetry?: () => void;
+}
+
 /** What a screen shows when it cannot go on: what happened, and the ways out. */
-export function Trouble({ message, onRetry }: { message: string; onRetry?: () => void }) {
+export function Trouble({ title = 'This did not work', message, onRetry }: TroubleProps) {
   return (
     <div role="alert" className="m-auto max-w-lg p-8">
-      <h1 className="text-xl font-semibold">This did not work</h1>
+      <h1 className="text-xl font-semibold">{title}</h1>
       <p className="mt-2">{message}</p>
       <p className="mt-2 text-muted">Your jobs and plans are kept.</p>
       <div className="mt-4 flex items-center gap-3">

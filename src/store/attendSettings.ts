@@ -10,6 +10,7 @@ const time = () =>
 /** When nobody comes to the printer. */
 export const usePresence = createSettings<Presence>(
   'lamella-presence',
+  'when you are at the printer',
   object({
     night: object({ from: time(), to: time() }).nullable().defined(),
     away: array(
@@ -43,6 +44,7 @@ interface AttendSettings {
 /** How a person wants to be called to the printer. */
 export const useAttendSettings = createSettings<AttendSettings>(
   'lamella-attend',
+  'how you are called',
   object({
     reachMinutes: number().min(0).max(240).required(),
     tones: boolean().required(),

@@ -10,11 +10,12 @@ export type Settings<T> = UseBoundStore<StoreApi<T>> & {
 };
 
 /**
- * Makes settings that are kept in localStorage under a name. What is stored is read by a schema;
+ * Makes settings that are kept in localStorage under a name; `what` they are is said when that cannot be done. What is stored is read by a schema;
  * what cannot be read gives way to the beginning.
  */
 export function createSettings<T extends object>(
   name: string,
+  what: string,
   schema: Schema<T>,
   beginning: T,
 ): Settings<T> {
@@ -41,7 +42,10 @@ export function createSettings<T extends object>(
     try {
       localStorage.setItem(name, JSON.stringify(state));
     } catch {
-      toast.error('The browser does not keep this setting. It holds until the page is closed.');
+      toast.error(
+        `This browser does not keep ${what}: it forbids this page to store settings. It holds until the page is closed.`,
+        { id: `not-kept: ${name}` },
+      );
     }
   });
   if (typeof window !== 'undefined') {

@@ -38,7 +38,9 @@ const CLOSED =
 export class DatabaseUnusableError extends Error {
   constructor(cause: unknown) {
     const isNewer = cause instanceof DOMException && cause.name === 'VersionError';
-    super(isNewer ? NEWER : cause instanceof NoStorageError ? NONE : CLOSED, { cause });
+    const isForbidden = cause instanceof DOMException && cause.name === 'SecurityError';
+    const isNone = isForbidden || cause instanceof NoStorageError;
+    super(isNewer ? NEWER : isNone ? NONE : CLOSED, { cause });
   }
 }
 
@@ -72,8 +74,18 @@ export function isFirstLook(): boolean {
   return !wasOpen;
 }
 
+/** Whether the browser lets this page have databases at all. */
+function hasDatabases(): boolean {
+  try {
+    // A browser may even forbid to ask.
+    return typeof indexedDB !== 'undefined' && Boolean(indexedDB);
+  } catch {
+    return false;
+  }
+}
+
 async function open(): Promise<Database> {
-  if (typeof indexedDB === 'undefined' || !indexedDB) throw new NoStorageError();
+  if (!hasDatabases()) throw new NoStorageError();
   let isBlocked = false;
   const silence = setTimeout(() => !isBlocked && tell('silent'), PATIENCE);
   try {

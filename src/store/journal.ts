@@ -1,6 +1,7 @@
 import type { BundleLine } from '@/core/bundle/form';
 import { lineText, readRecord, recordText } from '@/core/bundle/recordText';
 import type { Entry } from './entry';
+import { isOutOfRoom } from './room';
 import { isJournaled, type StoreName } from './stores';
 
 /**
@@ -12,6 +13,24 @@ import { isJournaled, type StoreName } from './stores';
 const PREFIX = 'lamella-journal/';
 /** Changes of more records than this would fill the place that plans need. */
 const MOST = 1000;
+
+let isThere: boolean | null = null;
+
+/** Whether this browser has a second place; one that is full counts. */
+export function hasJournal(): boolean {
+  isThere ??= probe();
+  return isThere;
+}
+
+function probe(): boolean {
+  try {
+    localStorage.setItem(`${PREFIX}probe`, '');
+    localStorage.removeItem(`${PREFIX}probe`);
+    return true;
+  } catch (error) {
+    return isOutOfRoom(error);
+  }
+}
 
 const nameOf = ({ store, key }: Pick<Entry, 'store' | 'key'>): string => `${PREFIX}${store}/${key}`;
 

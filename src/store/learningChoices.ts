@@ -5,6 +5,7 @@ import { createSettings } from './createSettings';
 /** What the person has decided about what was learned. */
 export const useLearningChoices = createSettings<{ readonly choices: readonly Choice[] }>(
   'lamella-learning',
+  'what you decided about learned values',
   object({
     choices: array(
       object({

@@ -5,6 +5,7 @@ import { createSettings } from './createSettings';
 /** What power costs and in which currency. */
 export const useCostSettings = createSettings<CostSettings>(
   'lamella-cost',
+  'the currency and the price of power',
   object({
     currency: string().max(8).defined(),
     watts: number().min(0).max(1e6).nullable().defined(),
@@ -21,6 +22,7 @@ interface OutputSettings {
 /** How files are written. */
 export const useOutputSettings = createSettings<OutputSettings>(
   'lamella-output',
+  'how files are written',
   object({ reserves: boolean().required() }).required(),
   { reserves: false },
 );
@@ -33,6 +35,7 @@ interface Preferences {
 /** How a person works with Lamella. */
 export const usePreferences = createSettings<Preferences>(
   'lamella-preferences',
+  'your preferences',
   object({ singleKeys: boolean().required() }).required(),
   { singleKeys: true },
 );
@@ -45,6 +48,7 @@ interface FirstSight {
 /** Whether the Bench still says what Lamella is for. */
 export const useFirstSight = createSettings<FirstSight>(
   'lamella-first-sight',
+  'that the introduction was closed',
   object({ isAway: boolean().required() }).required(),
   { isAway: false },
 );

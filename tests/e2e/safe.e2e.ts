@@ -1,7 +1,10 @@
 import assert from 'node:assert/strict';
-import { copyFileSync, writeFileSync } from 'node:fs';
+import { copyFileSync, mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { describe, it } from 'node:test';
 import type { Page } from 'puppeteer-core';
+import { makeHidePlate } from '../../demo/jobs/hidePlate';
 import { violations, violationsInBothThemes } from './axe';
 import {
   byRole,
@@ -9,17 +12,21 @@ import {
   giveFile,
   openBench,
   openPage,
+  openPlan,
   prepare,
   seeNoText,
   seeSaved,
   seeSwaps,
   seeText,
   testBed,
+  until,
 } from './harness';
 import { demoId, editAll } from './seed';
 
 const bed = testBed();
 const PLATE = demoId('Hide plate 7');
+const COARSE = join(mkdtempSync(join(tmpdir(), 'lamella-safe-')), 'hide-plate-coarse.gcode');
+writeFileSync(COARSE, makeHidePlate(0.3));
 
 const press = async (page: Page, name: string): Promise<void> =>
   byRole(page, 'button', name).click();
@@ -110,6 +117,50 @@ describe('safe keeping', () => {
     await press(page, 'Take 1 thing');
     await seeNoText(page, 'Its file is gone from this browser');
     assert.deepEqual(complaints, []);
+  });
+
+  it('is followed by a tab that has the job open: the slice, and its plan', async () => {
+    const { page, complaints } = await openPlan(bed);
+    for (const key of ['n', 's'] as const) await page.keyboard.press(key);
+    await seeSwaps(page, 11);
+    await seeSaved(page);
+    const downloads = await catchDownloads(page);
+    await press(page, 'Plan menu');
+    await byRole(page, 'menuitem', 'Save the job to hand it on').click();
+    const { path } = await downloads.file('.zip');
+    // Another slice is put in its place, and looked at in a second tab.
+    await giveFile(page, COARSE, () => page.keyboard.press('r'));
+    await press(page, 'Use the new file');
+    await seeText(page, 'now uses hide-plate-coarse.gcode');
+    await seeSwaps(page, 8);
+    await seeSaved(page);
+    const tab = await page.browserContext().newPage();
+    const more = await prepare(tab);
+    await tab.goto(`${bed.app.url}/jobs/${PLATE}`);
+    await seeSwaps(tab, 8);
+
+    await page.bringToFront();
+    await page.goto(`${bed.app.url}/safe`);
+    await giveFile(page, path, () => press(page, 'Choose the file…'));
+    await seeText(page, 'Hide plate 7 · changed here last');
+    await until(page, () => {
+      const box = document.querySelector<HTMLInputElement>(
+        'section[aria-label="Jobs and their plans"] input',
+      );
+      if (box && !box.checked) box.click();
+      return box?.checked === true;
+    });
+    await press(page, 'Take 1 thing');
+    await seeText(page, '1 thing taken from the file.');
+    await tab.bringToFront();
+    await seeSwaps(tab, 11);
+    await seeText(tab, 'hide-plate-7.gcode');
+    // And back again.
+    await page.bringToFront();
+    await press(page, 'Undo');
+    await tab.bringToFront();
+    await seeSwaps(tab, 8);
+    assert.deepEqual([...complaints, ...more], []);
   });
 
   it('puts in all of a file or nothing, however it ends', async () => {

@@ -163,3 +163,16 @@ export async function putRecord(page: Page, store: string, json: string): Promis
     };
   })`);
 }
+
+/** Lets every write fail as on a full disk, or work again. */
+export async function fillDisk(page: Page, isFull: boolean): Promise<void> {
+  await page.evaluate((full) => {
+    const store = IDBObjectStore.prototype as unknown as Record<string, unknown>;
+    store.realPut ??= store.put;
+    store.put = full
+      ? () => {
+          throw new DOMException('full', 'QuotaExceededError');
+        }
+      : store.realPut;
+  }, isFull);
+}

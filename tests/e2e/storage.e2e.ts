@@ -3,6 +3,7 @@ import { mkdtempSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, it } from 'node:test';
+import { strFromU8, unzipSync } from 'fflate';
 import type { Page } from 'puppeteer-core';
 import { startBrowser } from './app';
 import {
@@ -19,7 +20,7 @@ import {
   seeText,
   testBed,
 } from './harness';
-import { demoId, editAll, seedJobs } from './seed';
+import { demoId, editAll, fillDisk, seedJobs } from './seed';
 
 const bed = testBed();
 const PLATE = demoId('Hide plate 7');
@@ -48,19 +49,6 @@ async function putRaw(page: Page, store: string, value: unknown, key?: string): 
 
 /** What makes a kept reading one that was torn on the disk: a single cell of it is another one. */
 const DAMAGED = '(one) => (one.kept.top[99] ^= 1, one)';
-
-/** Lets every write fail as on a full disk, or work again. */
-async function fillDisk(page: Page, isFull: boolean): Promise<void> {
-  await page.evaluate((full) => {
-    const store = IDBObjectStore.prototype as unknown as Record<string, unknown>;
-    store.realPut ??= store.put;
-    store.put = full
-      ? () => {
-          throw new DOMException('full', 'QuotaExceededError');
-        }
-      : store.realPut;
-  }, isFull);
-}
 
 async function secondTab(page: Page, path: string): Promise<Page> {
   const tab = await page.browserContext().newPage();
@@ -162,13 +150,15 @@ describe('what is stored', () => {
     await page.waitForSelector('[data-saving="failed"]');
     const folder = await catchDownloads(page);
     await byRole(page, 'button', 'Save what is known as a file').click();
-    const { bytes } = await folder.file('rescued.json');
-    const known = JSON.parse(bytes.toString()) as { openBook: { variants: { plan: unknown }[] } };
-    assert.match(JSON.stringify(known.openBook.variants[0].plan), /"layer":26/);
+    // It is a file as any other that Lamella has saved, and opens again.
+    const { bytes } = await folder.file('.lamella.zip');
+    const files = unzipSync(bytes);
+    assert.match(strFromU8(files['plans.jsonl']), /"layer":26/);
+    assert.match(strFromU8(files['jobs.jsonl']), /"name":"Hide plate 7"/);
     assert.deepEqual(complaints, []);
   });
 
-  it('comes back from the second place when the database is gone, without the file', async () => {
+  it('comes back at the job’s own address when the database is gone, without the file', async () => {
     const { page, complaints } = await openPlan(bed);
     await page.keyboard.press('n');
     await page.keyboard.press('s');
@@ -180,16 +170,9 @@ describe('what is stored', () => {
           indexedDB.deleteDatabase('lamella').onsuccess = resolve;
         }),
     );
-    // The demo would bring the file again by itself.
-    await page.evaluateOnNewDocument(() => {
-      const real = fetch;
-      globalThis.fetch = async (...asked) =>
-        String(asked[0]).includes('/demo/') ? new Response(null, { status: 304 }) : real(...asked);
-    });
-    await page.goto(bed.app.url);
-    await byRole(page, 'button', 'Go on with the new storage').click();
-    await seeText(page, 'Its file is gone from this browser.');
-    await byRole(page, 'link', 'Hide plate 7').click();
+    await page.goto(`${bed.app.url}/jobs/${PLATE}`);
+    await seeText(page, 'The file of Hide plate 7 is gone');
+    await seeText(page, 'The browser had lost Lamella’s storage.');
     await giveFile(page, join(ROOT, 'public/demo/ring-gauge-tags.gcode'), () =>
       byRole(page, 'button', 'Open hide-plate-7.gcode').click(),
     );
@@ -197,6 +180,21 @@ describe('what is stored', () => {
     await giveFile(page, join(ROOT, 'public/demo/hide-plate-7.gcode'), () =>
       byRole(page, 'button', 'Open hide-plate-7.gcode').click(),
     );
+    await seeSwaps(page, 11);
+    assert.deepEqual(complaints, []);
+  });
+
+  it('is not put into a new database that holds something, unless the person says so', async () => {
+    const { page, complaints } = await openPlan(bed);
+    await page.keyboard.press('n');
+    await page.keyboard.press('s');
+    await seeSaved(page);
+    await page.goto(`${bed.app.url}/icon.svg`);
+    await putRaw(page, 'meta', 'another', 'database-id');
+    await page.goto(bed.app.url);
+    await seeText(page, 'The browser has lost Lamella’s storage');
+    await byRole(page, 'button', 'Go on with the new storage').click();
+    await byRole(page, 'link', 'Hide plate 7').click();
     await seeSwaps(page, 11);
     assert.deepEqual(complaints, []);
   });

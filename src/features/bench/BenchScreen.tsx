@@ -134,7 +134,7 @@ export function BenchScreen() {
           />
         )}
         <SaveReminder jobCount={all.length} />
-        <AsideNotes stores={['jobs', 'plans']} />
+        <AsideNotes stores={['jobs', 'plans']} what="jobs and plans" />
         {bench.failed.map((notice) => (
           <FailedNotice
             key={notice.id}

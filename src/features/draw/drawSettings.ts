@@ -28,6 +28,7 @@ const ink = () =>
 /** The plate that is being drawn, as it was left. */
 export const usePlateDrawing = createSettings<PlateDrawing>(
   'lamella-plate',
+  'the plate that you draw',
   object({
     name: string().max(80).defined(),
     width: within(side),

@@ -4,6 +4,7 @@ import { usePathname, useRouter } from 'next/navigation';
 import { Tooltip } from 'radix-ui';
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { Button } from '@/components/Button';
+import { LoadTrouble } from '@/components/LoadTrouble';
 import { Trouble } from '@/components/Trouble';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { jobs, useJobs } from '@/store/jobs';
@@ -52,6 +53,13 @@ export function JobFrame({ jobId, children }: JobFrameProps) {
   useFollowJob(jobId, opened, reopen);
   if (deleted) return <DeletedJob jobId={jobId} onBack={reopen} />;
   if (opened.stage === 'no-file') return <MissingFile job={opened.job} onFile={reopen} />;
+  if (opened.stage === 'missing') {
+    const message = 'This job is not in this browser. It may have been deleted.';
+    return <Trouble title="There is no such job here" message={message} onRetry={reopen} />;
+  }
+  if (opened.stage === 'no-storage') {
+    return <LoadTrouble message={opened.message} onRetry={reopen} />;
+  }
   if (opened.stage === 'failed') {
     const { job, message } = opened;
     if (job) return <UnopenedJob job={job} message={message} onRetry={reopen} />;

@@ -28,7 +28,7 @@ export function useFollowJob(jobId: string, opened: OpenJob, reopen: () => void)
     }
   }, [wanted, shown, reopen]);
 
-  const isLacking = opened.stage === 'no-file' || opened.stage === 'failed';
+  const isLacking = ['no-file', 'failed', 'missing'].includes(opened.stage);
   useEffect(() => {
     if (!isLacking) return;
     return onWritten((entries) => {

@@ -11,6 +11,7 @@ import type { PrinterModel } from '@/core/motion/limits';
 import { success, type Result } from '@/core/findings';
 import { withTimes } from '@/core/read/times';
 import type { Printer } from '@/core/printer/printer';
+import { DatabaseReplacedError, DatabaseUnusableError } from '@/store/db';
 import { jobs, loadJob, type FoundJob } from '@/store/jobs';
 import { openPlans, type OpenPlans } from '@/store/openPlans';
 import { usePlanStore } from '@/store/planStore';
@@ -28,6 +29,9 @@ export type OpenJob =
   | { readonly stage: 'loading'; readonly progress: ReadProgress | null }
   /** `job` is null where there is none, or its record cannot be read. */
   | { readonly stage: 'failed'; readonly message: string; readonly job: Job | null }
+  /** There is none of this id. */
+  | { readonly stage: 'missing' }
+  | { readonly stage: 'no-storage'; readonly message: string }
   /** The job and its plans are there, and its file is not. */
   | { readonly stage: 'no-file'; readonly job: Job }
   | { readonly stage: 'ready'; readonly open: ReadyJob };
@@ -102,10 +106,7 @@ export function useOpenJob(jobId: string, version: number): OpenJob {
 
     const open = async (): Promise<void> => {
       const found = await loadJob(jobId);
-      if (found === null) {
-        const message = 'This job is not in this browser. It may have been deleted.';
-        return show({ stage: 'failed', message, job: null });
-      }
+      if (found === null) return show({ stage: 'missing' });
       if (!found.ok) {
         return show({ stage: 'failed', message: found.refusal.message, job: null });
       }
@@ -115,7 +116,10 @@ export function useOpenJob(jobId: string, version: number): OpenJob {
     };
     open().catch((error: unknown) => {
       if (error instanceof WorkerClosedError) return;
-      show({ stage: 'failed', message: say(error), job: null });
+      const message = say(error);
+      const isStorage =
+        error instanceof DatabaseUnusableError || error instanceof DatabaseReplacedError;
+      show(isStorage ? { stage: 'no-storage', message } : { stage: 'failed', message, job: null });
     });
 
     return () => {

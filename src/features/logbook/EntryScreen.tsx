@@ -2,15 +2,17 @@
 
 import { Trash2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { Button } from '@/components/Button';
 import { Link } from '@/components/Link';
+import { LoadTrouble } from '@/components/LoadTrouble';
 import { Tick } from '@/components/Tick';
 import { formatDuration } from '@/core/format';
 import { RESULTS } from '@/core/log/runLog';
 import { plannedTotal } from '@/core/run/runPlan';
 import { seenIn } from '@/core/run/follow';
 import type { Run } from '@/store/records';
+import { storageSentence } from '@/store/room';
 import { runs, useRuns } from '@/store/runs';
 import { editLog, removeRun } from './editLog';
 import { FilamentUsed } from './FilamentUsed';
@@ -24,13 +26,22 @@ import { dayOf, outcomeOf, RESULT_WORDS } from './words';
 export function EntryScreen({ runId }: { runId: string }) {
   const run = useRuns(({ records }) => records?.find(({ id }) => id === runId) ?? null);
   const [isMissing, setMissing] = useState(false);
-  useEffect(() => {
-    runs.load().then(
-      async () => setMissing((await runs.fetch(runId)) === null),
-      () => setMissing(true),
-    );
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const load = useCallback(() => {
+    runs
+      .load()
+      .then(() => runs.fetch(runId))
+      .then(
+        (found) => {
+          setTrouble(null);
+          setMissing(found === null);
+        },
+        (error: unknown) => setTrouble(storageSentence(error)),
+      );
   }, [runId]);
+  useEffect(load, [load]);
   if (run) return <Entry run={run} />;
+  if (trouble !== null) return <LoadTrouble message={trouble} onRetry={load} />;
   return (
     <p className="m-auto p-6 text-muted" aria-busy={!isMissing}>
       {isMissing ? (

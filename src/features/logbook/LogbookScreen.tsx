@@ -50,7 +50,7 @@ export function LogbookScreen() {
         </Tabs.List>
       </header>
       <div className="px-6 pt-2 empty:hidden">
-        <AsideNotes stores={['runs']} />
+        <AsideNotes stores={['runs']} what="unfinished prints" />
       </div>
       <Tabs.Content value="prints" className="flex min-h-0 flex-1 flex-col">
         <EntryTable entries={entries} />

@@ -47,7 +47,7 @@ export function PrintersScreen() {
         </Button>
       </header>
       <div className="px-6 pt-2 empty:hidden">
-        <AsideNotes stores={['printers']} />
+        <AsideNotes stores={['printers']} what="printers" />
       </div>
       <div className="grid min-h-0 flex-1 lg:grid-cols-[17rem_minmax(0,1fr)]">
         <nav

@@ -50,7 +50,7 @@ export function ShelfScreen() {
         </Button>
       </header>
       <div className="px-6 pt-2 empty:hidden">
-        <AsideNotes stores={['spools']} />
+        <AsideNotes stores={['spools']} what="spools" />
       </div>
       <ShelfTable spools={spools} onEdit={setEdited} onDelete={deleteSpool} />
       <SpoolDialog spool={edited} onClose={() => setEdited(null)} />

@@ -5,6 +5,7 @@ import { useSearchParams } from 'next/navigation';
 import { useEffect } from 'react';
 import { Button } from '@/components/Button';
 import { Link } from '@/components/Link';
+import { LoadTrouble } from '@/components/LoadTrouble';
 import { formatDuration, formatGrams, formatMm, plural } from '@/core/format';
 import { commonSteps } from '@/core/run/checklist';
 import { expectedRun } from '@/core/run/runCalendar';
@@ -17,16 +18,19 @@ import { runAtHand } from '../runsOfJob';
 import { useNow } from '../useNow';
 import { clockOf, spreadWords } from '../words';
 
+function loadRuns(): void {
+  runs.load().catch(() => {
+    // The page says what is wrong.
+  });
+}
+
 /** The run on paper: what is printed, every swap, and boxes to tick. */
 export function RunSheet({ jobId }: { jobId: string }) {
-  const records = useRuns((state) => state.records);
+  const { records, trouble } = useRuns();
   const wanted = useSearchParams().get('run');
   const run = records && runAtHand(records, jobId, wanted);
-  useEffect(() => {
-    runs.load().catch(() => {
-      // The page says that nothing is there.
-    });
-  }, []);
+  useEffect(loadRuns, []);
+  if (trouble !== null) return <LoadTrouble message={trouble} onRetry={loadRuns} />;
   if (!run) {
     return (
       <p className="m-auto p-6 text-muted" aria-busy={records === null}>
