@@ -5,6 +5,7 @@ import { Rail } from '@/components/Rail';
 import { Messages } from '@/components/Messages';
 import { Offline } from '@/components/Offline';
 import { DropAnywhere } from '@/features/drop/DropAnywhere';
+import { OVERLAYS } from '@/components/overlays';
 import { StorageLost } from '@/components/StorageLost';
 import { THEME_SCRIPT } from '@/components/theme';
 import './globals.css';
@@ -35,6 +36,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           <main tabIndex={-1} className="flex min-w-0 flex-1 flex-col outline-none">
             <StorageLost />
             {children}
+            <div id={OVERLAYS} />
           </main>
         </div>
         <Messages />

@@ -48,26 +48,27 @@ function UnreadableNotes({ stores }: Pick<AsideNotesProps, 'stores'>) {
   return (
     <ul aria-label="What cannot be read" className="grid gap-2">
       {mine.map((one) => (
-        <li
-          key={`${one.store}/${one.key}`}
-          role="alert"
-          className="flex flex-wrap items-center gap-x-3 gap-y-1 rounded-lg bg-caution-soft px-4 py-2"
-        >
-          <TriangleAlert aria-hidden size={18} className="shrink-0 text-caution" />
-          <p className="min-w-0 flex-1 break-words">
-            One {one.what} cannot be read and is left out. {one.why}
-          </p>
-          <Button
-            onClick={() =>
-              download(
-                new Blob([asideJson(one)], { type: 'application/json' }),
-                `unreadable-${one.what}.json`,
-              )
-            }
+        <li key={`${one.store}/${one.key}`}>
+          <div
+            role="alert"
+            className="flex flex-wrap items-center gap-x-3 gap-y-1 rounded-lg bg-caution-soft px-4 py-2"
           >
-            Save it as a file
-          </Button>
-          <Button onClick={() => drop(one)}>Delete it</Button>
+            <TriangleAlert aria-hidden size={18} className="shrink-0 text-caution" />
+            <p className="min-w-0 flex-1 break-words">
+              One {one.what} cannot be read and is left out. {one.why}
+            </p>
+            <Button
+              onClick={() =>
+                download(
+                  new Blob([asideJson(one)], { type: 'application/json' }),
+                  `unreadable-${one.what}.json`,
+                )
+              }
+            >
+              Save it as a file
+            </Button>
+            <Button onClick={() => drop(one)}>Delete it</Button>
+          </div>
         </li>
       ))}
     </ul>

@@ -3,6 +3,7 @@
 import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { overlays } from '@/components/overlays';
 import { useReturnFocus } from './returnFocus';
 
 interface DialogFrameProps {
@@ -15,7 +16,7 @@ interface DialogFrameProps {
 export function DialogFrame({ title, description, children }: DialogFrameProps) {
   const focus = useReturnFocus();
   return (
-    <Dialog.Portal>
+    <Dialog.Portal container={overlays()}>
       <Dialog.Overlay className="fixed inset-0 z-30 bg-black/45" />
       <Dialog.Content
         {...focus}

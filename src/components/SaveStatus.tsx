@@ -1,6 +1,13 @@
 'use client';
 
-import { retryWrites, saveStateOf, useWrites } from '@/store/writes';
+import { useState } from 'react';
+import {
+  retryWrites,
+  saveStateOf,
+  useWrites,
+  type FailedWrite,
+  type SaveState,
+} from '@/store/writes';
 import { Link } from './Link';
 import { Strokes } from './Strokes';
 
@@ -10,6 +17,33 @@ const LOOK = 'flex flex-col items-center gap-0.5 rounded-md px-1 py-1.5 text-xs'
 export function SaveStatus() {
   const state = useWrites(saveStateOf);
   const failed = useWrites((writes) => writes.failed);
+  return (
+    <>
+      <SavedAgain state={state} />
+      <SaveStanding state={state} failed={failed} />
+    </>
+  );
+}
+
+/** Says once that all is stored, after it was said that something is not. */
+function SavedAgain({ state }: { state: SaveState }) {
+  const [wasFailed, setWasFailed] = useState(false);
+  if (state === 'failed' && !wasFailed) setWasFailed(true);
+  return (
+    <p role="status" className="sr-only">
+      {wasFailed &&
+        state === 'saved' &&
+        'Saved. Everything that was not saved before is stored now.'}
+    </p>
+  );
+}
+
+interface SaveStandingProps {
+  readonly state: SaveState;
+  readonly failed: readonly FailedWrite[];
+}
+
+function SaveStanding({ state, failed }: SaveStandingProps) {
   return (
     // Read out only when something is wrong: every change would be spoken twice otherwise.
     <div

@@ -16,7 +16,10 @@ export function Trouble({ title = 'This did not work', message, onRetry }: Troub
       <p className="mt-2 text-muted">Your jobs and plans are kept.</p>
       <div className="mt-4 flex items-center gap-3">
         {onRetry && <Button onClick={onRetry}>Try again</Button>}
-        <Link href="/" className="font-medium text-accent underline">
+        <Link
+          href="/"
+          className="inline-flex min-h-6 items-center font-medium text-accent underline"
+        >
           Go to the Bench
         </Link>
       </div>

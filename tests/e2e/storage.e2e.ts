@@ -244,7 +244,7 @@ describe('what is stored', () => {
     await seeText(page, '1 deleted job');
     await page.reload();
     await page.locator('summary').click();
-    await byRole(page, 'button', 'Bring Hide plate 7 back').click();
+    await byRole(page, 'button', 'Bring back Hide plate 7').click();
     await byRole(page, 'link', 'Hide plate 7').click();
     await seeText(page, 'Bands');
     await page.goto(bed.app.url);

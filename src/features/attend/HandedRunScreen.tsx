@@ -37,15 +37,15 @@ export function HandedRunScreen() {
       <div className="m-auto grid max-w-md gap-3 p-6">
         <h1 className="text-xl font-semibold">The run cannot be opened</h1>
         <p role="alert">{trouble}</p>
-        <Link href="/" className="underline underline-offset-2">
+        <Link href="/" className="inline-block min-h-6 underline underline-offset-2">
           Bench
         </Link>
       </div>
     );
   }
   return (
-    <p className="m-auto p-6 text-muted" aria-busy="true">
+    <h1 className="m-auto p-6 text-muted" aria-busy="true">
       Opening the run…
-    </p>
+    </h1>
   );
 }

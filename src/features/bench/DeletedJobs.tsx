@@ -28,7 +28,7 @@ export function DeletedJobs({ deleted }: { deleted: readonly Job[] }) {
                 {dayAndMonth.format(addMilliseconds(job.deleted?.at ?? 0, KEPT_AFTER_DELETION))}
               </span>
             </span>
-            <Button aria-label={`Bring ${job.name} back`} onClick={() => restoreJob(job.id)}>
+            <Button aria-label={`Bring back ${job.name}`} onClick={() => restoreJob(job.id)}>
               Bring back
             </Button>
           </li>

@@ -1,14 +1,19 @@
 'use client';
 
 import { FolderInput } from 'lucide-react';
-import { DropdownMenu } from 'radix-ui';
+import { Popover } from 'radix-ui';
 import { useState } from 'react';
-import { MENU, MENU_ITEM } from '@/components/menuLook';
+import { Button } from '@/components/Button';
+import { MENU } from '@/components/menuLook';
+import { overlays } from '@/components/overlays';
 import { jobs } from '@/store/jobs';
 import type { Job } from '@/store/records';
 
 /** Longest name of a folder. */
 const LONGEST = 60;
+
+const ENTRY =
+  'w-full rounded px-2.5 py-1.5 text-left text-sm hover:bg-accent-soft disabled:text-muted disabled:hover:bg-transparent';
 
 interface FolderMenuProps {
   readonly job: Job;
@@ -25,30 +30,36 @@ export function FolderMenu({ job, folders }: FolderMenuProps) {
     jobs.edit(job.id, ({ folder: _, ...now }) => (folder ? { ...now, folder } : now));
   };
   return (
-    <DropdownMenu.Root open={isOpen} onOpenChange={setOpen}>
-      <DropdownMenu.Trigger
+    <Popover.Root open={isOpen} onOpenChange={setOpen}>
+      <Popover.Trigger
         aria-label={`Folder of ${job.name}`}
         className="rounded p-1.5 text-muted hover:bg-sunk hover:text-ink"
       >
         <FolderInput aria-hidden size={16} />
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" className={MENU}>
-          {folders.map((folder) => (
-            <DropdownMenu.Item
-              key={folder}
-              disabled={folder === job.folder}
-              onSelect={() => put(folder)}
-              className={MENU_ITEM}
-            >
-              {folder}
-            </DropdownMenu.Item>
-          ))}
-          {job.folder !== undefined && (
-            <DropdownMenu.Item onSelect={() => put(undefined)} className={MENU_ITEM}>
-              Take it out of {job.folder}
-            </DropdownMenu.Item>
-          )}
+      </Popover.Trigger>
+      <Popover.Portal container={overlays()}>
+        <Popover.Content align="end" aria-label={`Folder of ${job.name}`} className={MENU}>
+          <ul aria-label="Folders">
+            {folders.map((folder) => (
+              <li key={folder}>
+                <button
+                  type="button"
+                  disabled={folder === job.folder}
+                  onClick={() => put(folder)}
+                  className={ENTRY}
+                >
+                  {folder}
+                </button>
+              </li>
+            ))}
+            {job.folder !== undefined && (
+              <li>
+                <button type="button" onClick={() => put(undefined)} className={ENTRY}>
+                  Take it out of {job.folder}
+                </button>
+              </li>
+            )}
+          </ul>
           <form
             className="flex gap-1 p-1"
             onSubmit={(event) => {
@@ -62,13 +73,14 @@ export function FolderMenu({ job, folders }: FolderMenuProps) {
               value={name}
               maxLength={LONGEST}
               onChange={({ currentTarget }) => setName(currentTarget.value)}
-              // The menu would take letters for the names of its items.
-              onKeyDown={(event) => event.stopPropagation()}
-              className="w-36 rounded border border-edge bg-paper px-2 py-1"
+              className="min-h-8 w-36 rounded border border-edge bg-paper px-2 py-1"
             />
+            <Button type="submit" disabled={name.trim() === ''}>
+              Put in
+            </Button>
           </form>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
   );
 }

@@ -26,7 +26,7 @@ export function RoomNote({ jobCount }: { jobCount: number }) {
       <span>
         Lamella uses {formatBytes(room.used)} in this browser; {formatBytes(room.left)} are left.
       </span>
-      <Link href="/safe" className="underline">
+      <Link href="/safe" className="inline-flex min-h-6 items-center underline">
         Safe keeping
       </Link>
     </p>

@@ -7,6 +7,7 @@ import { planAction } from '@/actions/planActions';
 import { Button, type ButtonProps } from '@/components/Button';
 import { useStore } from 'zustand';
 import { usePlanStore } from '@/store/planStore';
+import { overlays } from '@/components/overlays';
 import { useViewStore } from '@/store/viewStore';
 
 interface ActionButtonProps extends ButtonProps {
@@ -52,7 +53,7 @@ export const ActionButton = memo(function ActionButton({
           {icon ?? children ?? action.label}
         </Button>
       </Tooltip.Trigger>
-      <Tooltip.Portal>
+      <Tooltip.Portal container={overlays()}>
         <Tooltip.Content
           sideOffset={5}
           className="z-30 rounded-md bg-ink px-2.5 py-1 text-sm text-paper"

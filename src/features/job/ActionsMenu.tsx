@@ -3,6 +3,7 @@
 import { Menu } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { shortcutLabel, type ActionContext } from '@/actions/action';
+import { overlays } from '@/components/overlays';
 import { PLAN_ACTIONS } from '@/actions/planActions';
 
 const GROUPS = ['Plan', 'Help'] as const;
@@ -17,7 +18,7 @@ export function ActionsMenu({ context }: { context: ActionContext }) {
       >
         <Menu aria-hidden size={18} />
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
+      <DropdownMenu.Portal container={overlays()}>
         <DropdownMenu.Content
           align="end"
           sideOffset={4}

@@ -4,6 +4,7 @@ import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { ACTION_GROUPS, shortcutLabel, type Action, type ActionContext } from '@/actions/action';
 import { useReturnFocus } from '@/components/returnFocus';
+import { overlays } from '@/components/overlays';
 import { PLAN_ACTIONS } from '@/actions/planActions';
 
 interface CommandPaletteProps {
@@ -22,7 +23,7 @@ export function CommandPalette({ open, onClose, context }: CommandPaletteProps) 
   };
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
-      <Dialog.Portal>
+      <Dialog.Portal container={overlays()}>
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/45" />
         <Dialog.Content
           {...focus}

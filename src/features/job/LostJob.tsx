@@ -10,7 +10,7 @@ import { MODELS, pickFile, SLICED } from '@/features/pickers/pickFile';
 import { deleteJob, giveFile, restoreJob } from '@/store/jobs';
 import type { Job } from '@/store/records';
 
-const LINK = 'font-medium text-accent underline';
+const LINK = 'inline-flex min-h-6 items-center font-medium text-accent underline';
 
 /** A job that was deleted, here or in another tab, with the way back. */
 export function DeletedJob({ jobId, onBack }: { jobId: string; onBack: () => void }) {
@@ -86,8 +86,8 @@ export function UnopenedJob({
       <h1 className="text-xl font-semibold">{job.name} cannot be opened</h1>
       <p className="mt-2">{message}</p>
       <p className="mt-2 text-muted">
-        Its file and plans are kept as they are. If this stays so, export the job to look into it,
-        and open {job.fileName} again on the Bench as a new job.
+        Its file and plans are kept as they are. If trying again does not help, export the job to
+        keep a copy, and open {job.fileName} on the Bench as a new job.
       </p>
       <div className="mt-4 flex flex-wrap items-center gap-3">
         <Button kind="primary" onClick={onRetry}>

@@ -43,15 +43,14 @@ export function EntryScreen({ runId }: { runId: string }) {
   if (run) return <Entry run={run} />;
   if (trouble !== null) return <LoadTrouble message={trouble} onRetry={load} />;
   return (
-    <p className="m-auto p-6 text-muted" aria-busy={!isMissing}>
-      {isMissing ? (
-        <>
-          There is no such print. <Link href="/logbook">Back to the logbook</Link>
-        </>
-      ) : (
-        'Looking for the print…'
+    <div className="m-auto p-6 text-muted" aria-busy={!isMissing}>
+      <h1>{isMissing ? 'There is no such print.' : 'Looking for the print…'}</h1>
+      {isMissing && (
+        <Link href="/logbook" className="inline-block min-h-6 text-accent underline">
+          Back to the logbook
+        </Link>
       )}
-    </p>
+    </div>
   );
 }
 
@@ -66,7 +65,7 @@ function Entry({ run }: { run: Run }) {
     <div className="flex flex-1 flex-col">
       <header className="border-b border-line bg-panel px-6 py-3">
         <p className="text-sm">
-          <Link href="/logbook" className="underline underline-offset-2">
+          <Link href="/logbook" className="inline-block min-h-6 underline underline-offset-2">
             Logbook
           </Link>
         </p>

@@ -19,7 +19,7 @@ const COLUMNS = [
     cell: ({ row: { original } }) => (
       <Link
         href={`/logbook/${original.id}`}
-        className="font-medium underline decoration-line underline-offset-2 hover:decoration-ink"
+        className="inline-flex min-h-6 items-center font-medium underline decoration-line underline-offset-2 hover:decoration-ink"
       >
         {original.job}
       </Link>

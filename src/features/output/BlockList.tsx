@@ -33,7 +33,12 @@ export function BlockList({ excerpts, isWritten }: BlockListProps) {
   const firstLift = excerpts.findIndex(isLift);
   const shown = excerpts.filter((one, i) => !isLift(one) || i <= firstLift + 1);
   return (
-    <section aria-labelledby="blocks-title" className="min-h-0 min-w-0 overflow-y-auto px-5 pb-6">
+    <section
+      aria-labelledby="blocks-title"
+      // It scrolls by itself, and holds nothing else that takes the keyboard.
+      tabIndex={0}
+      className="min-h-0 min-w-0 overflow-y-auto px-5 pb-6 -outline-offset-2"
+    >
       <h2 id="blocks-title" className="pt-4 text-base font-semibold">
         {isWritten ? 'What was put in' : 'What will be put in'}
       </h2>

@@ -4,6 +4,7 @@ import { Check, ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { MENU } from '@/components/menuLook';
 import { Swatch } from '@/components/Swatch';
+import { overlays } from '@/components/overlays';
 import { filamentOf, type JobPlan } from '@/core/plan/jobPlan';
 
 interface FilamentChoiceProps {
@@ -29,7 +30,7 @@ export function FilamentChoice({ name, plan, letter, onChoose, hasKeys }: Filame
         <span className="truncate">{filament.name}</span>
         <ChevronDown aria-hidden size={16} className="text-muted" />
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
+      <DropdownMenu.Portal container={overlays()}>
         <DropdownMenu.Content align="start" sideOffset={4} className={MENU}>
           <DropdownMenu.RadioGroup value={letter} onValueChange={onChoose}>
             {plan.palette.map((one, i) => (

@@ -10,6 +10,7 @@ import type { Band } from '@/core/plan/bands';
 import type { PaletteFilament } from '@/core/filament/palette';
 import { changePlan } from '@/store/planStore';
 import { useShelf } from '@/store/shelf';
+import { overlays } from '@/components/overlays';
 import { useJob } from '@/features/job/jobContext';
 
 const CONTRAST_WORDS: Readonly<Record<Contrast, string>> = {
@@ -59,7 +60,7 @@ export function SpoolMenu({ filament }: { filament: PaletteFilament }) {
         <span className="min-w-0 flex-1 truncate">{chosen?.name ?? 'no spool'}</span>
         <ChevronDown aria-hidden size={16} className="text-muted" />
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
+      <DropdownMenu.Portal container={overlays()}>
         <DropdownMenu.Content
           align="start"
           sideOffset={4}

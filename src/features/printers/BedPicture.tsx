@@ -46,7 +46,7 @@ export function BedPicture({ printer, onPark }: BedPictureProps) {
       <svg
         ref={svg}
         viewBox={`${-mark} ${-mark} ${width + 2 * mark} ${depth + 2 * mark}`}
-        className="max-h-60 w-full touch-none"
+        className="max-h-60 w-full touch-none overflow-visible"
         onPointerMove={(event) => {
           if (dragged) setDragged(toBed(event) ?? dragged);
         }}
@@ -81,15 +81,11 @@ export function BedPicture({ printer, onPark }: BedPictureProps) {
             className="stroke-ink"
           />
         )}
-        <rect
+        <g
           role="button"
           tabIndex={0}
           aria-label={`Place for waiting: X ${park.x} Y ${park.y} mm. Drag it, or move it with the arrow keys.`}
-          x={X(park.x) - mark}
-          y={Y(park.y) - mark}
-          width={2 * mark}
-          height={2 * mark}
-          className="cursor-grab fill-caution stroke-panel active:cursor-grabbing"
+          className="cursor-grab active:cursor-grabbing"
           onPointerDown={(event) => {
             event.currentTarget.ownerSVGElement?.setPointerCapture(event.pointerId);
             setDragged(park);
@@ -107,7 +103,23 @@ export function BedPicture({ printer, onPark }: BedPictureProps) {
             event.preventDefault();
             nudge(...way);
           }}
-        />
+        >
+          {/* As large as a finger needs it, round what is seen. */}
+          <rect
+            x={X(park.x) - 3 * mark}
+            y={Y(park.y) - 3 * mark}
+            width={6 * mark}
+            height={6 * mark}
+            fill="transparent"
+          />
+          <rect
+            x={X(park.x) - mark}
+            y={Y(park.y) - mark}
+            width={2 * mark}
+            height={2 * mark}
+            className="fill-caution stroke-panel"
+          />
+        </g>
       </svg>
       <figcaption className="pb-1 text-sm text-muted">
         The head waits at X {park.x} Y {park.y} mm.

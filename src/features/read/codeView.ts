@@ -22,7 +22,7 @@ const isComment = Decoration.mark({ class: 'lamella-comment' });
 
 const look = EditorView.theme({
   '&': { height: '100%', backgroundColor: 'transparent', color: 'var(--ink)' },
-  '&.cm-focused': { outline: 'none' },
+  '&.cm-focused': { outline: '2px solid var(--accent)', outlineOffset: '-2px' },
   '.cm-scroller': { fontFamily: 'var(--font-mono)', fontSize: '12px', lineHeight: '1.6' },
   '.cm-gutters': {
     backgroundColor: 'var(--panel)',

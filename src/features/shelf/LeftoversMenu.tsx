@@ -6,6 +6,7 @@ import { DropdownMenu } from 'radix-ui';
 import { Button } from '@/components/Button';
 import { MENU, MENU_ITEM } from '@/components/menuLook';
 import { ASK_LEFTOVERS } from '@/features/plan/dialogs/askLeftovers';
+import { overlays } from '@/components/overlays';
 import { jobs, useJobs } from '@/store/jobs';
 
 /** Asks for a job what can be made of it with the spools that are there. */
@@ -20,7 +21,7 @@ export function LeftoversMenu() {
           What can I make of these? <ChevronDown aria-hidden size={16} />
         </Button>
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
+      <DropdownMenu.Portal container={overlays()}>
         <DropdownMenu.Content align="end" sideOffset={4} className={MENU}>
           {onBench.length === 0 && (
             <DropdownMenu.Item disabled className={MENU_ITEM}>

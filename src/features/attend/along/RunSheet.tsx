@@ -33,9 +33,9 @@ export function RunSheet({ jobId }: { jobId: string }) {
   if (trouble !== null) return <LoadTrouble message={trouble} onRetry={loadRuns} />;
   if (!run) {
     return (
-      <p className="m-auto p-6 text-muted" aria-busy={records === null}>
+      <h1 className="m-auto p-6 text-muted" aria-busy={records === null}>
         {records ? 'Nothing is written yet. Write the file first.' : 'Looking for the run…'}
-      </p>
+      </h1>
     );
   }
   return (

@@ -15,6 +15,7 @@ import { changePlan } from '@/store/planStore';
 import { showLayer, useViewStore } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { bandLayers } from './bandLayers';
+import { overlays } from '@/components/overlays';
 import { MENU, MENU_ITEM } from '@/components/menuLook';
 
 /** What can be done with a band as a whole. */
@@ -43,7 +44,7 @@ export function BandMenu({ band, view }: { band: Band; view: OpenedJob }) {
       >
         <Ellipsis aria-hidden size={18} />
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
+      <DropdownMenu.Portal container={overlays()}>
         <DropdownMenu.Content align="end" sideOffset={4} className={MENU}>
           {item(
             cut ? `Split it before layer ${cut}` : 'Split it (one layer cannot be split)',

@@ -12,6 +12,7 @@ import type { OpenedJob } from '@/features/job/jobContext';
 import { BandRow } from './BandRow';
 import { SideBands } from './SideBands';
 import { MENU, MENU_ITEM } from '@/components/menuLook';
+import { overlays } from '@/components/overlays';
 import { BandNotes } from './BandNotes';
 
 /** The bands in the order of the core, top first. */
@@ -77,7 +78,7 @@ function ColoursMenu({ view }: { view: OpenedJob }) {
           All colours
         </Button>
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
+      <DropdownMenu.Portal container={overlays()}>
         <DropdownMenu.Content align="end" sideOffset={4} className={MENU}>
           {ORDERS.map(({ order, label }) => (
             <DropdownMenu.Item

@@ -154,7 +154,7 @@ interface HourFieldsProps {
 
 function HourFields({ name, hours, onChange }: HourFieldsProps) {
   return (
-    <span className="flex items-center gap-2">
+    <span className="flex flex-wrap items-center gap-x-2 gap-y-1">
       {(['from', 'to'] as const).map((end) => (
         <label key={end} className="flex items-center gap-1.5">
           {end}

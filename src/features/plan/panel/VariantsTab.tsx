@@ -10,6 +10,7 @@ import { bandsOf } from '@/core/plan/bands';
 import { copyCosts } from '@/core/plan/copies';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { planPurges } from '@/core/plan/purges';
+import { keepPlaceInList } from '@/components/returnFocus';
 import { withChosen, withoutVariant, withVariantName, type Variant } from '@/core/plan/planBook';
 import { reckon, reckonedBands, reckonedEnds } from '@/core/log/reckon';
 import { timelineOf } from '@/core/plan/timeline';
@@ -110,7 +111,11 @@ function VariantCard({ variant, view, isChosen, isOnly }: VariantCardProps) {
           <button
             type="button"
             aria-label={`Delete ${name}`}
-            onClick={() => changeBook(`deletion of ${name}`, (book) => withoutVariant(book, id))}
+            onClick={() => {
+              const keepPlace = keepPlaceInList('ul[aria-label="Plans"]', 'li');
+              changeBook(`deletion of ${name}`, (book) => withoutVariant(book, id));
+              keepPlace();
+            }}
             className="rounded p-1.5 text-muted hover:bg-sunk hover:text-danger"
           >
             <Trash2 aria-hidden size={16} />

@@ -12,7 +12,10 @@ import { usePresence } from '@/store/attendSettings';
 import { showLayer, showRibbon, useViewStore } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { clockAt } from '@/components/clockTimes';
+import { spreadPlaces } from './spreadPlaces';
 
+/** What can be pressed is nowhere narrower, px. */
+const LEAST_GATE = 24;
 /** What is shown to each side of a swap that is zoomed to, s. */
 const AROUND_SWAP = 900;
 /** Room that a gate's clock time takes, px. */
@@ -36,6 +39,11 @@ export function RibbonTrack({ view, start }: { view: OpenedJob; start: Date }) {
   );
   const swaps = visible.filter(({ kind }) => kind === 'swap');
   const labelled = labelsWithRoom(swaps.map((one) => x(one.start)));
+  const middles = spreadPlaces(
+    swaps.map((one) => (x(one.start) + x(one.end)) / 2),
+    LEAST_GATE,
+    width,
+  );
   return (
     <div ref={frame} className="relative mt-1.5 h-14 overflow-hidden">
       {width > 0 && (
@@ -64,6 +72,7 @@ export function RibbonTrack({ view, start }: { view: OpenedJob; start: Date }) {
               stretch={stretch}
               left={x(stretch.start)}
               right={x(stretch.end)}
+              middle={middles[i]}
               clock={clockAt(start, stretch.start)}
               showClock={labelled[i]}
               number={timeline.stretches.filter(({ kind }) => kind === 'swap').indexOf(stretch) + 1}
@@ -138,15 +147,19 @@ interface GateProps {
   readonly stretch: Stretch;
   readonly left: number;
   readonly right: number;
+  /** Where the middle of what is pressed lies: beside the gate itself where many stand close. */
+  readonly middle: number;
   readonly clock: string;
   readonly showClock: boolean;
   readonly number: number;
 }
 
 /** A swap: a gate across the ribbon; pressing it zooms to it. */
-function Gate({ stretch, left, right, clock, showClock, number }: GateProps) {
+function Gate({ stretch, left, right, middle, clock, showClock, number }: GateProps) {
   const { band, start, end } = stretch;
   if (!band) return null;
+  const room = Math.max(LEAST_GATE, right - left);
+  const edge = middle - room / 2;
   return (
     <button
       type="button"
@@ -155,12 +168,18 @@ function Gate({ stretch, left, right, clock, showClock, number }: GateProps) {
         showRibbon({ from: Math.max(0, start - AROUND_SWAP), to: end + AROUND_SWAP });
         showLayer(band.first);
       }}
-      className="group absolute inset-y-0 z-10 min-w-3"
-      style={{ left, width: Math.max(12, right - left) }}
+      className="group absolute inset-y-0 z-10"
+      style={{ left: edge, width: room }}
     >
-      <span className="absolute bottom-0 left-0 h-9 w-full min-w-1.5 border-x-2 border-ink bg-paper group-hover:bg-accent-soft" />
+      <span
+        className="absolute bottom-0 h-9 border-x-2 border-ink bg-paper group-hover:bg-accent-soft"
+        style={{ left: left - edge, width: Math.max(12, right - left) }}
+      />
       {showClock && (
-        <span className="absolute top-0 left-0 text-xs font-semibold whitespace-nowrap">
+        <span
+          className="absolute top-0 text-xs font-semibold whitespace-nowrap"
+          style={{ left: left - edge }}
+        >
           {clock}
         </span>
       )}
