@@ -54,6 +54,9 @@ export function isAlike(a: unknown, b: unknown): boolean {
   if (Object.is(a, b)) return true;
   if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
   if (a instanceof Blob || b instanceof Blob) return false;
+  if (a instanceof Uint16Array && b instanceof Uint16Array) {
+    return a.length === b.length && a.every((one, i) => one === b[i]);
+  }
   if (Array.isArray(a) !== Array.isArray(b)) return false;
   // A field without a value is none: what is stored as text has lost it.
   const names = new Set([...Object.keys(a), ...Object.keys(b)]);

@@ -38,7 +38,7 @@ const setupSchema = object({
 const jobSchema = object({
   id: id(),
   name: string().matches(/\S/).max(200).required(),
-  fileName: string().max(400).required(),
+  fileName: string().max(2000).required(),
   bytes: count(),
   fingerprint: string()
     .matches(/^[0-9a-f]{64}$/)
@@ -46,7 +46,7 @@ const jobSchema = object({
   // What is drawn of it grows with them: a file from elsewhere must not fill the memory.
   layers: count().max(1_000_000),
   /** mm: more than any printer prints. */
-  height: number().min(0).max(1e5).required(),
+  height: number().min(-1e5).max(1e5).required(),
   /** s: years. */
   seconds: number().min(0).max(1e9).required(),
   addedAt: arrival().required(),

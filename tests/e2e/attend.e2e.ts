@@ -624,7 +624,7 @@ describe('at the printer', () => {
         body: '{"action":"close"}',
       });
     });
-    await seeText(page, 'The stand-in does not answer any more.');
+    await seeText(page, 'The simulated printer does not answer any more. What you have told');
     await tap(page, 'End the rehearsal');
     await seeText(page, 'When to start');
     // The page asks after it in vain.

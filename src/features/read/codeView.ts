@@ -34,6 +34,18 @@ const look = EditorView.theme({
   '.lamella-comment': { color: 'var(--muted)' },
 });
 
+const READ_ONLY = [
+  EditorState.readOnly.of(true),
+  EditorView.editable.of(false),
+  EditorView.contentAttributes.of({
+    'aria-label': 'Text of the file',
+    tabindex: '0',
+    role: 'textbox',
+    'aria-readonly': 'true',
+    'aria-multiline': 'true',
+  }),
+];
+
 /**
  * A read-only editor that shows a window of a file with the file's own line numbers.
  * @param ownLine the number to show for a line.
@@ -47,21 +59,14 @@ export function codeView(parent: HTMLElement, ownLine: (line: number) => number)
     provide: (field) => EditorView.decorations.from(field),
   });
   let shown: FileLines | null = null;
-  const view = new EditorView({ parent });
+  // It has its name before it has its first lines.
+  const view = new EditorView({ parent, extensions: [READ_ONLY, look] });
 
   const stateOf = (lines: FileLines): EditorState =>
     EditorState.create({
       doc: lines.text,
       extensions: [
-        EditorState.readOnly.of(true),
-        EditorView.editable.of(false),
-        EditorView.contentAttributes.of({
-          'aria-label': 'Text of the file',
-          tabindex: '0',
-          role: 'textbox',
-          'aria-readonly': 'true',
-          'aria-multiline': 'true',
-        }),
+        READ_ONLY,
         lineNumbers({ formatNumber: (number) => String(ownLine(number + lines.first - 1)) }),
         marks,
         look,

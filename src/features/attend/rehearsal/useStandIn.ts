@@ -55,10 +55,12 @@ export function useStandIn(runId: string, runPlan: RunPlan): StandInView {
         setTrouble(null);
         setState(JSON.parse(String(data)) as StandInState);
       };
-      events.onerror = () =>
-        setTrouble(
-          `The simulated printer does not answer any more. ${NO_SERVER} Then begin the rehearsal again.`,
-        );
+      events.onerror = (event) => {
+        // While it tries again, nobody has answered that there is none any more.
+        const isGone = (event.target as EventSource).readyState === EventSource.CLOSED;
+        const why = isGone ? 'What you have told is kept; begin the rehearsal again.' : NO_SERVER;
+        setTrouble(`The simulated printer does not answer any more. ${why}`);
+      };
     };
     start().catch((error: unknown) => {
       const why = error instanceof Error ? error.message : String(error);
