@@ -193,7 +193,9 @@ describe('what is stored', () => {
     await putRaw(page, 'meta', 'another', 'database-id');
     await page.goto(bed.app.url);
     await seeText(page, 'The browser has lost Lamella’s storage');
+    const reloaded = page.waitForNavigation();
     await byRole(page, 'button', 'Go on with the new storage').click();
+    await reloaded;
     await byRole(page, 'link', 'Hide plate 7').click();
     await seeSwaps(page, 11);
     assert.deepEqual(complaints, []);
