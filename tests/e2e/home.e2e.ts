@@ -39,7 +39,10 @@ describe('in the home network', () => {
     assert.equal(await page.evaluate(() => 'randomUUID' in crypto || 'subtle' in crypto), false);
     // The demo jobs are read and kept, an own printer and a spool are made.
     await until(page, () => document.querySelectorAll('ul[aria-label="Jobs"] canvas').length === 8);
+    // The last of them is drawn before all that was read of it is kept.
+    await seeSaved(page);
     await page.goto(`${origin}/shelf`);
+    await seeText(page, '12 of 12 spools');
     await byRole(page, 'button', 'New spool').click();
     await page.keyboard.press('Escape');
     await page.goto(origin);
