@@ -153,7 +153,7 @@ export function RecordTable<T extends Rec>({
                     >
                       <button
                         type="button"
-                        className="flex items-center gap-1 hover:underline"
+                        className="flex items-center gap-1 text-left hover:underline"
                         onClick={() => toggleSorting(direction === 'asc')}
                       >
                         {String(columnDef.header)}

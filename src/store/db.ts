@@ -1,5 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import { adoptedId, adoptId } from './identity';
+import { adoptedId, adoptId, beginTrial, endTrial } from './identity';
 import { isBundled, type StoreName } from './stores';
 import { DB_VERSION, ID_KEY, migrate, type UpgradeTransaction } from './migrations';
 
@@ -151,10 +151,27 @@ async function checkedId(db: Database): Promise<string> {
   return id;
 }
 
-/** Takes the database that is there for this browser's own from now on, and opens it. */
-export async function adoptDatabase(): Promise<Database> {
-  adoptId(null);
-  return database();
+/**
+ * Takes the database that is there for this browser's own from now on, and opens it.
+ * @param fill puts into it what it is to begin with; when that fails, the one before is still the own one.
+ * @returns whether it was taken.
+ */
+export async function adoptDatabase(
+  fill: () => Promise<boolean> = async () => true,
+): Promise<boolean> {
+  beginTrial();
+  let isTaken = false;
+  try {
+    await database();
+    isTaken = await fill();
+  } catch {
+    // It cannot be opened.
+  }
+  endTrial(isTaken);
+  if (isTaken) return true;
+  await closeDatabase();
+  tell('replaced');
+  return false;
 }
 
 /** Closes the database, so that the next use opens it anew. */

@@ -3,7 +3,7 @@ import { withBundleWorker } from '@/workers/bundleClient';
 import type { GiveRecords, Packed, PackedRecord } from '@/workers/bundleProtocol';
 import { allSettings } from './bundle/bundleSettings';
 import type { Collection } from './collection';
-import { commit } from './commit';
+import { commitOrRefuse } from './commit';
 import type { Entry } from './entry';
 import { rememberBroughtBack } from './broughtBack';
 import { adoptDatabase, database, isFirstLook, isNewOneEmpty } from './db';
@@ -101,18 +101,16 @@ export async function goOnWithNewDatabase(): Promise<boolean> {
     value: true,
   }));
   const wanted = [...knownEntries(), ...seeds];
-  try {
-    await adoptDatabase();
-  } catch {
-    return false;
-  }
-  const isWritten = await commit({
-    what: 'what was kept in the second place',
-    stores: [...STORE_NAMES.filter(isJournaled), 'meta'],
-    make: async (read) => {
-      const found = await Promise.all(wanted.map(({ store, key }) => read.one(store, key)));
-      return wanted.filter((_, i) => found[i] === undefined);
-    },
+  const isTaken = await adoptDatabase(async () => {
+    const written = await commitOrRefuse({
+      what: 'what was kept in the second place',
+      stores: [...STORE_NAMES.filter(isJournaled), 'meta'],
+      make: async (read) => {
+        const found = await Promise.all(wanted.map(({ store, key }) => read.one(store, key)));
+        return wanted.filter((_, i) => found[i] === undefined);
+      },
+    });
+    return written.ok;
   });
-  return isWritten && (await retryWrites());
+  return isTaken && (await retryWrites());
 }

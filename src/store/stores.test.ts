@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { IDBFactory } from 'fake-indexeddb';
 import { openDB } from 'idb';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { stubLocalStorage } from '../../tests/support/browserStorage';
+import { fillDisk, stubLocalStorage } from '../../tests/support/browserStorage';
 import { runPlan } from '../../tests/support/runPlans';
 import { storedJob, wholeJob } from '../../tests/support/storedJobs';
 import { KINDS, type BundleKind } from '@/core/bundle/form';
@@ -169,6 +169,18 @@ describe('where records go', () => {
       const isThere = (await db.get(store, id)) !== undefined;
       expect(isThere, store).toBe(isJournaled(store));
     }
+  });
+
+  it('brings nothing back onto a disk that is still full, and all of it once there is room', async () => {
+    await fill(KINDS);
+    await newBrowser(false);
+    const makeRoom = fillDisk();
+    expect(await goOnWithNewDatabase()).toBe(false);
+    makeRoom();
+    // The empty one is still not taken for this browser's own, over a reload as well.
+    await expect(database()).rejects.toThrow(/empty store/);
+    expect(await goOnWithNewDatabase()).toBe(true);
+    expect(await (await database()).get('plans', id)).toBeDefined();
   });
 
   it('saves the second place as a file that opens as any other, with when each was changed', async () => {

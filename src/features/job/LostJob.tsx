@@ -10,7 +10,13 @@ import { MODELS, pickFile, SLICED } from '@/features/pickers/pickFile';
 import { deleteJob, giveFile, restoreJob } from '@/store/jobs';
 import type { Job } from '@/store/records';
 
-const LINK = 'inline-flex min-h-6 items-center font-medium text-accent underline';
+function ToBench() {
+  return (
+    <Link href="/" className="inline-flex min-h-6 items-center font-medium text-accent underline">
+      Go to the Bench
+    </Link>
+  );
+}
 
 /** A job that was deleted, here or in another tab, with the way back. */
 export function DeletedJob({ jobId, onBack }: { jobId: string; onBack: () => void }) {
@@ -29,9 +35,7 @@ export function DeletedJob({ jobId, onBack }: { jobId: string; onBack: () => voi
         >
           Bring it back
         </Button>
-        <Link href="/" className={LINK}>
-          Go to the Bench
-        </Link>
+        <ToBench />
       </div>
     </div>
   );
@@ -62,9 +66,7 @@ export function MissingFile({ job, onFile }: { job: Job; onFile: () => void }) {
         <Button kind="primary" onClick={() => pickFile(job.model ? MODELS : SLICED, take)}>
           Open {job.fileName}
         </Button>
-        <Link href="/" className={LINK}>
-          Go to the Bench
-        </Link>
+        <ToBench />
       </div>
     </div>
   );
@@ -101,9 +103,7 @@ export function UnopenedJob({
         >
           Delete job
         </Button>
-        <Link href="/" className={LINK}>
-          Go to the Bench
-        </Link>
+        <ToBench />
       </div>
     </div>
   );
