@@ -1,10 +1,10 @@
 // Figures of files that are printed together: reading them alone against joining, writing and proving.
 import { sourceOf } from '../src/core/byteSource';
 import type { Order } from '../src/core/order/ordering';
-import { prepareOutput } from '../src/core/output/apply';
-import { writeOutput } from '../src/core/output/parts';
-import { arrange, looksFor, survey } from '../src/core/output/partsRequest';
-import { proveOutput } from '../src/core/output/proof';
+import { prepareOutput } from '../src/core/write/prepare';
+import { writeOutput } from '../src/core/blocks/pieces';
+import { arrange, looksFor, survey } from '../src/core/write/partsRequest';
+import { proveOutput } from '../src/core/proof/proof';
 import { ORDINARY_PROFILE } from '../src/core/printer/printer';
 import { readGcode } from '../src/core/read/reader';
 import { plainRecipe } from '../src/core/recipe/recipe';
@@ -71,7 +71,7 @@ export async function joinSeconds(size: number, order: Order): Promise<JoinSecon
       reading,
       survey: await survey(input, reading, ORDINARY_PROFILE, [], looksFor(order, reading)),
       sections: reading.sections.map(({ source }, section) => {
-        return { section, filament: `F${source}`, settings: NO_SETTINGS, purge: null };
+        return { section, filament: `F${source}`, settings: NO_SETTINGS, purge: null, asks: false };
       }),
       order,
       dipMm: order === 'as-sliced' ? ORDINARY_PROFILE.nozzle.headClearance.heightMm : 0,
@@ -82,7 +82,8 @@ export async function joinSeconds(size: number, order: Order): Promise<JoinSecon
     });
     if (!arranged.ok) throw new Error(arranged.refusal.message);
     request = {
-      ...arranged.value,
+      arrangement: arranged.value,
+      unplaced: [],
       recipe: plainRecipe('spelled-out'),
       printer: ORDINARY_PROFILE,
       stopAt: 'restart',

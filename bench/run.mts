@@ -12,9 +12,11 @@ import { GcodeReader, readGcode } from '../src/core/read/reader';
 import { NO_LINES } from '../src/core/geometry/lineSink';
 import { colourTable, recolour, shadedCells } from '../src/core/geometry/recolour';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
-import { prepareOutput } from '../src/core/output/apply';
-import type { OutputRequest } from '../src/core/output/insert';
-import { writeOutput } from '../src/core/output/parts';
+import { prepareOutput } from '../src/core/write/prepare';
+import { sectionsOfSwaps } from '../src/core/plan/partList';
+import { arrangeAsSliced } from '../src/core/write/partsRequest';
+import type { OutputRequest } from '../src/core/write/request';
+import { writeOutput } from '../src/core/blocks/pieces';
 import { resolveSwaps } from '../src/core/plan/resolve';
 import { ORDINARY_PROFILE } from '../src/core/printer/printer';
 import { plainRecipe } from '../src/core/recipe/recipe';
@@ -113,7 +115,8 @@ const swaps = resolveSwaps(reading.layers, [
 ]);
 if (!swaps.ok) throw new Error(swaps.refusal.message);
 const request: OutputRequest = {
-  swaps: swaps.value,
+  arrangement: arrangeAsSliced(sectionsOfSwaps(reading, swaps.value, ''), '0'.repeat(64)),
+  unplaced: [],
   recipe: plainRecipe('spelled-out'),
   printer: ORDINARY_PROFILE,
   stopAt: 'restart',
@@ -121,7 +124,6 @@ const request: OutputRequest = {
   loadFirst: null,
   rewrite: [],
   addToRemaining: null,
-  arrangement: null,
 };
 const prepared = await prepareOutput(sourceOf(file), reading, request);
 if (!prepared.ok) throw new Error(prepared.refusal.message);

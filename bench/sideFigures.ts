@@ -6,10 +6,10 @@ import { ORDINARY_PRINTER } from '../src/core/motion/limits';
 import { colourByColour } from '../src/core/order/colourByColour';
 import { fewestSwaps } from '../src/core/order/fewestSwaps';
 import type { Orderable } from '../src/core/order/ordering';
-import { prepareOutput } from '../src/core/output/apply';
-import { writeOutput } from '../src/core/output/parts';
-import { arrange, survey } from '../src/core/output/partsRequest';
-import { proveOutput } from '../src/core/output/proof';
+import { prepareOutput } from '../src/core/write/prepare';
+import { writeOutput } from '../src/core/blocks/pieces';
+import { arrange, survey } from '../src/core/write/partsRequest';
+import { proveOutput } from '../src/core/proof/proof';
 import { ORDINARY_PROFILE } from '../src/core/printer/printer';
 import { GcodeReader, readGcode } from '../src/core/read/reader';
 import { plainRecipe } from '../src/core/recipe/recipe';
@@ -100,7 +100,7 @@ export async function sideSeconds(size: number, rounds: number): Promise<SideSec
     reading,
     survey: await survey(source, reading, ORDINARY_PROFILE, [], 'commands'),
     sections: reading.sections.map(({ tool }, section) => {
-      return { section, filament: `T${tool}`, settings: NO_SETTINGS, purge: null };
+      return { section, filament: `T${tool}`, settings: NO_SETTINGS, purge: null, asks: false };
     }),
     order: 'fewest-swaps',
     dipMm: 0,
@@ -111,7 +111,8 @@ export async function sideSeconds(size: number, rounds: number): Promise<SideSec
   });
   if (!arranged.ok) throw new Error(arranged.refusal.message);
   const request = {
-    ...arranged.value,
+    arrangement: arranged.value,
+    unplaced: [],
     recipe: plainRecipe('spelled-out'),
     printer: ORDINARY_PROFILE,
     stopAt: 'restart',

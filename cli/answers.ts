@@ -1,12 +1,19 @@
 import type { Reading } from '../src/core/read/reading';
 import { findSteps } from '../src/core/geometry/steps';
-import type { Insertion, OutputRequest } from '../src/core/output/insert';
-import type { Proof } from '../src/core/output/proofTypes';
+import type { Insertion } from '../src/core/blocks/insertion';
+import type { OutputRequest } from '../src/core/write/request';
+import type { Proof } from '../src/core/proof/proofTypes';
 import { bottomOf, type Layer } from '../src/core/gcode/layers';
-import { leftOutOf } from '../src/core/output/leftOut';
-import { swapsAsSliced, swapsOf, type Arrangement } from '../src/core/plan/arrangement';
+import { leftOutOf } from '../src/core/write/leftOut';
+import {
+  printedSections,
+  swapsAsSliced,
+  swapsOf,
+  type Arrangement,
+  type SectionSwap,
+} from '../src/core/plan/arrangement';
 import type { FoundStop } from '../src/core/gcode/stops';
-import { requestFindings } from '../src/core/output/requestFindings';
+import { requestFindings } from '../src/core/write/requestFindings';
 import { bedFindings } from '../src/core/printer/bedFit';
 import type { Printer } from '../src/core/printer/printer';
 import { fixedPurge } from '../src/core/plan/purges';
@@ -68,16 +75,14 @@ export function applyAnswer(
   proof: Proof,
   files: readonly { readonly name: string; readonly bytes: number }[],
 ) {
-  const { swaps: planned, recipe, printer, takeOut, arrangement } = request;
+  const { recipe, printer, takeOut, arrangement } = request;
+  const planned = swapsOf(reading, arrangement);
   let insertedLines = 0;
   // Lines between the output's and the input's count: what was put in, and ways that were left out.
   let ahead = 0;
   let place = 0;
   const inside = files.map(() => 0);
-  const opens = arrangement?.opens ?? [];
-  const begin = planned.filter((swap) => 'at' in swap && opens.includes(Number(swap.at)));
-  const answerOf = (i: number, line: number) => {
-    const swap = planned[i];
+  const answerOf = (swap: SectionSwap, line: number) => {
     const layer: Layer = reading.layers[swap.layer - 1];
     return {
       layer: swap.layer,
@@ -85,7 +90,8 @@ export function applyAnswer(
       z: rounded(bottomOf(layer), 4),
       filament: swap.filament,
       file: files[place].name,
-      afterSection: sectionsBefore(reading, request, i),
+      afterSection: swap.at,
+      section: swap.section + 1,
     };
   };
   let next = 0;
@@ -100,8 +106,8 @@ export function applyAnswer(
     }
     const isSwap = title?.kind === 'swap';
     if (isSwap) inside[place]++;
-    const begins = title?.kind === 'takeup' && begin.includes(planned[next]);
-    return isSwap || begins ? [answerOf(next++, at)] : [];
+    const begins = title?.kind === 'takeup' && planned[next]?.opens;
+    return isSwap || begins ? [answerOf(planned[next++], at)] : [];
   });
   const { motion, dwell, heating, total } = secondsOf(reading);
   const byRecipe = fixedPurge({ ...recipe, purge: numbersOf(recipe, printer).purge }) ?? 0;
@@ -110,13 +116,11 @@ export function applyAnswer(
   return {
     files: files.map((file, i) => ({ ...file, swaps: inside[i] })),
     swaps,
-    ...(arrangement && {
-      order: arrangement.order,
-      dipMm: arrangement.dipMm,
-      exact: arrangement.exact,
-      swapsAsSliced: swapsAsSliced(arrangement),
-      leftOut: leftOutAnswer(reading, arrangement),
-    }),
+    order: arrangement.order,
+    dipMm: arrangement.dipMm,
+    exact: arrangement.exact,
+    swapsAsSliced: swapsAsSliced(arrangement),
+    leftOut: leftOutAnswer(reading, arrangement),
     insertedLines,
     insertedBytes: insertions.reduce((sum, { bytes }) => sum + bytes.length, 0),
     proof,
@@ -144,18 +148,8 @@ function leftOutAnswer(reading: Reading, arrangement: Arrangement) {
 
 /** The filament that each file of an output begins with, as its plan has it. */
 export function filamentsOfFiles({ arrangement }: OutputRequest): string[] {
-  if (!arrangement) return [''];
-  return [0, ...arrangement.opens].map((at) => arrangement.sections[at].filament);
-}
-
-/** How many sections are printed before swap `i`. */
-function sectionsBefore(
-  { sections }: Reading,
-  { swaps, arrangement }: OutputRequest,
-  i: number,
-): number {
-  if (!arrangement) return sections.filter(({ layer }) => layer < swaps[i].layer).length;
-  return swapsOf({ sections }, arrangement.sections)[i].at;
+  const printed = printedSections(arrangement);
+  return [0, ...arrangement.opens].map((at) => printed[at].visit.filament);
 }
 
 function secondsOf({ seconds }: Reading) {

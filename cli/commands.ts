@@ -1,8 +1,8 @@
 import { basename, join } from 'node:path';
 import { Command, CommanderError } from 'commander';
 import { sourceOf } from '../src/core/byteSource';
-import { commonStem, deliveryNames } from '../src/core/output/deliveryNames';
-import { chainFindings } from '../src/core/output/chain';
+import { commonStem, deliveryNames } from '../src/core/delivery/deliveryNames';
+import { chainFindings } from '../src/core/delivery/chain';
 import { applyAnswer, filamentsOfFiles, inspectAnswer } from './answers';
 import { sidesAnswer } from './sides';
 import { checkTarget, makeFolder, readJson, writeWhole } from './files';

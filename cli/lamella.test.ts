@@ -1,4 +1,5 @@
 import { runCommand } from './commands';
+import { withSwapsBefore } from '../tests/support/plans';
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import {
@@ -22,7 +23,8 @@ import { layerNumber } from '../src/core/gcode/layers';
 import { readGcode } from '../src/core/read/reader';
 import { findSteps } from '../src/core/geometry/steps';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
-import { emptyPlan, withSwap } from '../src/core/plan/jobPlan';
+import { emptyPlan } from '../src/core/plan/jobPlan';
+import { withSwap } from '../src/core/plan/partEdits';
 import { bookOf } from '../src/core/plan/planBook';
 import { writePlanFile } from '../src/core/plan/planFile';
 
@@ -357,7 +359,7 @@ describe('lamella apply and prove', () => {
     const bytes = readFileSync(DEMO);
     const reading = readGcode(bytes, ORDINARY_PRINTER);
     const fingerprint = createHash('sha256').update(bytes).digest('hex');
-    const plan = [11, 26].map(layerNumber).reduce(withSwap, emptyPlan(fingerprint));
+    const plan = withSwapsBefore(emptyPlan(fingerprint), [11, 26]);
     const inputs = { layers: reading.layers, steps: findSteps(reading.layers, reading.skirtMm2) };
     const saved = writePlanFile(plan, inputs);
     const forms = [saved, JSON.stringify(plan), JSON.stringify(bookOf(plan))];

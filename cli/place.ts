@@ -4,6 +4,7 @@ import { plural } from '../src/core/format';
 import { bottomOf } from '../src/core/gcode/layers';
 import { findSteps } from '../src/core/geometry/steps';
 import { isPlanFile, parsePlanFile, type PlanFile } from '../src/core/plan/planFile';
+import { swapsOf } from '../src/core/plan/arrangement';
 import { movedPlan, moveSwaps } from '../src/core/plan/reslice';
 import type { Reading } from '../src/core/read/reading';
 import { filamentsOfFiles } from './answers';
@@ -45,9 +46,10 @@ export async function place(name: string, options: PlaceOptions): Promise<string
   }
   const { files } = await writeProven(input, request, printer);
   if (!options.dryRun) unwrap(writeWhole(name, files[0]));
-  const layers = request.swaps.map(({ layer }) => layer).join(', ');
+  const swaps = swapsOf(input.reading, request.arrangement);
+  const layers = swaps.map(({ layer }) => layer).join(', ');
   const done = options.dryRun ? 'would be written and is proven' : 'written and proven';
-  return `${basename(name)}: ${plural(request.swaps.length, 'swap')} before layer ${layers}, ${done}.`;
+  return `${basename(name)}: ${plural(swaps.length, 'swap')} before layer ${layers}, ${done}.`;
 }
 
 /** A packed file would come out unpacked under the name of a packed one. */

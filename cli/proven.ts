@@ -1,9 +1,10 @@
 import { sourceOf } from '../src/core/byteSource';
-import { prepareOutput } from '../src/core/output/apply';
-import type { Insertion, OutputRequest } from '../src/core/output/insert';
-import { cutsOf, joined, writeOutputFiles } from '../src/core/output/parts';
-import { proveOutput } from '../src/core/output/proof';
-import type { Proof, ProofInputs } from '../src/core/output/proofTypes';
+import { prepareOutput } from '../src/core/write/prepare';
+import type { Insertion } from '../src/core/blocks/insertion';
+import type { OutputRequest } from '../src/core/write/request';
+import { cutsOf, joined, writeOutputFiles } from '../src/core/blocks/pieces';
+import { proveOutput } from '../src/core/proof/proof';
+import type { Proof, ProofInputs } from '../src/core/proof/proofTypes';
 import type { Printer } from '../src/core/printer/printer';
 import { insist, unwrap } from './refusal';
 import type { Input } from './sources';

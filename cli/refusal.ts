@@ -1,5 +1,5 @@
 import type { Result } from '../src/core/findings';
-import type { Proof } from '../src/core/output/proofTypes';
+import type { Proof } from '../src/core/proof/proofTypes';
 import { ORDINARY_PROFILE, type Printer } from '../src/core/printer/printer';
 import { parsePrinter } from '../src/core/printer/printerFile';
 import { readJson } from './files';

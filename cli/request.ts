@@ -1,22 +1,24 @@
 import { refuse, success, type Result } from '../src/core/findings';
-import { isSideBySide } from '../src/core/plan/sidePlan';
 import type { ByteSource } from '../src/core/byteSource';
 import {
   arrange,
+  arrangeAsSliced,
   findParts,
-  orderInputs,
-  ONLY_FILE_BY_FILE,
-  sideOrder,
-  sideRequest,
-  stopsReplaced,
   looksFor,
+  ONLY_FILE_BY_FILE,
+  orderInputs,
+  planOrder,
   survey,
-} from '../src/core/output/partsRequest';
-import { sectionsOfList } from '../src/core/plan/partList';
+} from '../src/core/write/partsRequest';
+import { stopsReplaced } from '../src/core/write/stopsReplaced';
+import { swapsOf, type Arrangement } from '../src/core/plan/arrangement';
+import { isWhole } from '../src/core/plan/parts';
+import { allSwaps } from '../src/core/plan/partEdits';
+import { sectionsOfList, sectionsOfSwaps } from '../src/core/plan/partList';
 import type { Reading } from '../src/core/read/reading';
-import type { OutputRequest } from '../src/core/output/insert';
+import type { OutputRequest } from '../src/core/write/request';
 import type { JobPlan } from '../src/core/plan/jobPlan';
-import { requestOfPlan } from '../src/core/output/planRequest';
+import { requestOfPlan } from '../src/core/write/planRequest';
 import { savedPlan } from '../src/core/plan/planFile';
 import { resolveSwaps } from '../src/core/plan/resolve';
 import {
@@ -64,17 +66,18 @@ async function fromPlan(
   { input, reading, printer, sha256 }: ApplyInputs,
 ): Promise<Result<OutputRequest>> {
   if (plan.fingerprint !== sha256) return OTHER_FILE;
-  if (isSideBySide(plan) && reading.sections.length > 0) {
+  if (reading.sections.length === 0) return PRINTS_NOTHING;
+  if (!isWhole(plan)) {
     const replaced = stopsReplaced(plan, reading);
     const { order, delivery } = plan;
     const found = await survey(input, reading, printer, replaced, looksFor(order, reading));
     const inputs = orderInputs(plan, reading, printer, new Map(), found);
-    const ordered = sideOrder(order, plan, reading, inputs, found, printer.nozzle);
+    const ordered = planOrder(order, plan, reading, inputs, found, printer.nozzle);
     if (!ordered.ok) return ordered;
     if (delivery === 'file-per-source' && order !== 'as-sliced') return ONLY_FILE_BY_FILE;
-    return success(sideRequest(plan, reading, printer, new Map(), ordered.value));
+    return success(requestOfPlan(plan, reading, printer, new Map(), ordered.value));
   }
-  if (plan.swaps.length === 0) return refuse('bad-plan', 'There is no swap in the plan.');
+  if (allSwaps(plan).length === 0) return refuse('bad-plan', 'There is no swap in the plan.');
   return success(requestOfPlan(plan, reading, printer));
 }
 
@@ -85,50 +88,55 @@ async function fromList(list: SwapList, inputs: ApplyInputs): Promise<Result<Out
   if (!recipe.ok) return recipe;
   const takeOut = stopsNamed(list.existingStops, reading);
   if (!takeOut.ok) return takeOut;
-  const asked = list.side
-    ? await arrangedSwaps(list.side, takeOut.value, inputs)
-    : layeredSwaps(list, takeOut.value, reading);
+  if (reading.sections.length === 0) return PRINTS_NOTHING;
+  const asked = list.byParts
+    ? await arrangedParts(list.byParts, takeOut.value, inputs)
+    : arrangedSwaps(list, takeOut.value, inputs);
   if (!asked.ok) return asked;
   const purge = fixedPurge({ ...recipe.value, purge: numbersOf(recipe.value, printer).purge }) ?? 0;
   return success({
     ...asked.value,
+    unplaced: [],
     recipe: recipe.value,
     printer,
     stopAt: list.stopAt,
     loadFirst: list.loadFirst,
     rewrite: rewrittenSettings(list),
     addToRemaining: list.moveRemainingTimes
-      ? asked.value.swaps.map((swap) => machineSeconds(swap.purge ?? purge) + SWAP_SECONDS.hands)
+      ? swapsOf(reading, asked.value.arrangement).map(
+          (swap) => machineSeconds(swap.purge ?? purge) + SWAP_SECONDS.hands,
+        )
       : null,
   });
 }
 
-/** Swaps, what is taken out for them, and the order in which parts are printed. */
-type AskedSwaps = Pick<OutputRequest, 'swaps' | 'takeOut' | 'arrangement'>;
+/** The order in which parts are printed, and what is taken out for it. */
+type AskedOrder = Pick<OutputRequest, 'takeOut' | 'arrangement'>;
 
-function layeredSwaps(
+const PRINTS_NOTHING = refuse('no-extrusion', 'The file prints nothing.');
+
+function arrangedSwaps(
   list: SwapList,
   takeOut: OutputRequest['takeOut'],
-  { layers }: Reading,
-): Result<AskedSwaps> {
-  const swaps = resolveSwaps(layers, list.swaps);
-  return swaps.ok ? success({ swaps: swaps.value, takeOut, arrangement: null }) : swaps;
+  { reading, sha256 }: ApplyInputs,
+): Result<AskedOrder> {
+  const swaps = resolveSwaps(reading.layers, list.swaps);
+  if (!swaps.ok) return swaps;
+  const sections = sectionsOfSwaps(reading, swaps.value, list.loadFirst ?? '');
+  return success({ takeOut, arrangement: arrangeAsSliced(sections, sha256) });
 }
 
-async function arrangedSwaps(
+async function arrangedParts(
   { parts, order, dipMm, delivery, home }: PartWishes,
   takeOut: OutputRequest['takeOut'],
   { input, reading, printer, sha256 }: ApplyInputs,
-): Promise<Result<AskedSwaps>> {
-  if (reading.sections.length === 0) {
-    return refuse('no-extrusion', 'The file prints nothing.');
-  }
+): Promise<Result<AskedOrder>> {
   const { stretches, replaced } = await findParts(input, reading, printer);
   const gone = [...new Set([...takeOut, ...replaced])].sort((a, b) => a.line - b.line);
   const sections = sectionsOfList(reading, parts, stretches);
   if (!sections.ok) return sections;
   const found = await survey(input, reading, printer, gone, looksFor(order, reading));
-  const arranged = arrange({
+  const arranged: Result<Arrangement> = arrange({
     reading,
     survey: found,
     sections: sections.value,
@@ -139,9 +147,7 @@ async function arrangedSwaps(
     delivery,
     home,
   });
-  if (!arranged.ok) return arranged;
-  const { swaps, arrangement } = arranged.value;
-  return success({ swaps, takeOut: gone, arrangement });
+  return arranged.ok ? success({ takeOut: gone, arrangement: arranged.value }) : arranged;
 }
 
 function stopsNamed(

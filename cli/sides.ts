@@ -3,8 +3,9 @@ import { ORDERS, type Order } from '../src/core/order/ordering';
 import { helpfulDips } from '../src/core/order/dips';
 import { plainSurvey, type Survey } from '../src/core/order/survey';
 import { NO_SETTINGS } from '../src/core/recipe/settings';
-import { arrange, findParts, survey } from '../src/core/output/partsRequest';
-import { partOfSections } from '../src/core/plan/parts';
+import { arrange, findParts, survey } from '../src/core/write/partsRequest';
+import { swapsOf } from '../src/core/plan/arrangement';
+import { foundParts } from '../src/core/plan/parts';
 import type { Printer } from '../src/core/printer/printer';
 import type { Reading } from '../src/core/read/reading';
 import { sectionAreas } from '../src/core/read/sectionAreas';
@@ -15,7 +16,7 @@ export async function sidesAnswer(input: ByteSource, reading: Reading, printer: 
   const { sections } = reading;
   if (sections.length === 0) return { parts: [], orders: [] };
   const { stretches, replaced } = await findParts(input, reading, printer);
-  const keys = partOfSections(reading, stretches);
+  const keys = foundParts(reading, stretches);
   const areas = await sectionAreas(input, reading, printer.filamentDiameter, keys);
   const parts = [...new Set(keys)].map((key) => {
     const own = sections.filter((_, i) => keys[i] === key);
@@ -42,7 +43,7 @@ export async function sidesAnswer(input: ByteSource, reading: Reading, printer: 
       ? await survey(input, reading, printer, replaced, 'beside')
       : plainSurvey([], reading);
   const planned = keys.map((filament, section) => {
-    return { section, filament, settings: NO_SETTINGS, purge: null };
+    return { section, filament, settings: NO_SETTINGS, purge: null, asks: false };
   });
   const ordered = (order: Order, dipMm: number) => {
     const made = arrange({
@@ -57,7 +58,8 @@ export async function sidesAnswer(input: ByteSource, reading: Reading, printer: 
       home: 'nothing',
     });
     if (!made.ok) return [];
-    return [{ order, dipMm, swaps: made.value.swaps.length, exact: made.value.arrangement.exact }];
+    const { exact } = made.value;
+    return [{ order, dipMm, swaps: swapsOf(reading, made.value).length, exact }];
   };
   const orders = ORDERS.flatMap((order) => {
     if (order !== 'colour-by-colour') return ordered(order, 0);

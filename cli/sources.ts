@@ -1,7 +1,7 @@
 import { basename } from 'node:path';
 import { unpackGcode } from '../src/core/archive/unpack';
 import type { Result } from '../src/core/findings';
-import { stripBlocks } from '../src/core/output/strip';
+import { stripBlocks } from '../src/core/blocks/strip';
 import type { Printer } from '../src/core/printer/printer';
 import type { Reading } from '../src/core/read/reading';
 import { joinFiles, type SourceFile } from '../src/core/sources/readSources';

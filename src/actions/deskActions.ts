@@ -1,5 +1,5 @@
 import { withCopy } from '@/core/plan/planBook';
-import { isSideBySide } from '@/core/plan/sidePlan';
+import { isWhole } from '@/core/plan/parts';
 import { changeBook, historyNames, redo, undo, usePlanStore } from '@/store/planStore';
 import { showTab } from '@/store/viewStore';
 import type { Action } from './action';
@@ -37,7 +37,7 @@ export const DESK_ACTIONS: readonly Action[] = [
     shortcuts: [{ key: 'w' }],
     when: () => {
       const { plan } = usePlanStore.getState();
-      return plan !== null && (plan.swaps.length > 0 || isSideBySide(plan));
+      return plan !== null && (!isWhole(plan) || plan.parts[0].swaps.length > 0);
     },
     run: ({ desk }) => desk.writeFile(),
   },

@@ -4,7 +4,7 @@ import { analysePrint } from '@/core/read/analysis';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { emptyPlan } from '@/core/plan/jobPlan';
 import { bookOf } from '@/core/plan/planBook';
-import { closeBook, openBook, usePlanStore } from '@/store/planStore';
+import { closeBook, openBook, swapsNow, usePlanStore } from '@/store/planStore';
 import { openView, showLayer, useViewStore } from '@/store/viewStore';
 import { bytesOf, writePrint } from '../../tests/support/printFiles';
 import type { ActionContext } from './action';
@@ -28,8 +28,7 @@ const context: ActionContext = {
 };
 
 const layer = () => useViewStore.getState().layer;
-const swaps = () =>
-  usePlanStore.getState().plan?.swaps.map((swap) => `${swap.layer}${swap.letter}`);
+const swaps = () => swapsNow().map((swap) => `${swap.layer}${swap.letter}`);
 const can = (id: string) => planAction(id).when?.(context) ?? true;
 const run = (...ids: string[]) => {
   for (const id of ids) if (can(id)) planAction(id).run(context);
@@ -93,7 +92,7 @@ describe('plan actions', () => {
     expect(swaps()).toEqual(['11E']);
     showLayer(1);
     run('filament-3');
-    expect(usePlanStore.getState().plan?.firstLetter).toBe('C');
+    expect(usePlanStore.getState().plan?.parts[0].firstLetter).toBe('C');
     expect(can('filament-9')).toBe(false);
   });
 

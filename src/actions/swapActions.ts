@@ -1,31 +1,33 @@
 import { layerNumber, type LayerNumber } from '@/core/gcode/layers';
 import { exchangeColours, mergeWithAbove, mergeWithBelow } from '@/core/plan/bandEdits';
-import { bandsOf, type Band } from '@/core/plan/bands';
-import { withSwap, type JobPlan } from '@/core/plan/jobPlan';
-import { isSideBySide } from '@/core/plan/sidePlan';
-import { suggestSwaps } from '@/core/plan/suggestions';
+import { bandsOf, shownByLayers, type Band } from '@/core/plan/bands';
+import { sectionWishes } from '@/core/plan/wishes';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
+import { type JobPlan } from '@/core/plan/jobPlan';
+import { withSwap } from '@/core/plan/partEdits';
+import { suggestSwaps } from '@/core/plan/suggestions';
 import {
   addSwap,
+  addSwaps,
   changePlan,
   moveSwap,
   removeSwap,
   setFilament,
+  swapsNow,
   usePlanStore,
+  workedPart,
 } from '@/store/planStore';
 import { showLayer, useViewStore } from '@/store/viewStore';
 import type { Action, ActionContext } from './action';
 
 const shown = (): number => useViewStore.getState().layer;
-/** The plan in colours by height; null where parts lie side by side, whose swaps are their own. */
-const currentPlan = (): JobPlan | null => {
-  const { plan } = usePlanStore.getState();
-  return plan && isSideBySide(plan) ? null : plan;
-};
+const currentPlan = (): JobPlan | null => usePlanStore.getState().plan;
+/** The part whose swaps are worked on. */
+const part = (plan: JobPlan): string => workedPart(plan, useViewStore.getState().part);
 
-/** The swap right before the shown layer, if there is one. */
+/** The swap of the part worked on right before the shown layer, if there is one. */
 function swapHere() {
-  return currentPlan()?.swaps.find((swap) => swap.layer === shown());
+  return swapsNow().find((swap) => swap.layer === shown());
 }
 
 function nudge(id: string, label: string, key: string, by: 1 | -1): Action {
@@ -44,10 +46,10 @@ export function nudgeSwap(from: LayerNumber, by: 1 | -1, layerCount: number): vo
   const to = from + by;
   if (to < 2 || to > layerCount) return;
   moveSwap(from, layerNumber(to), layerCount);
-  if (currentPlan()?.swaps.some((swap) => swap.layer === to)) showLayer(to);
+  if (swapsNow().some((swap) => swap.layer === to)) showLayer(to);
 }
 
-/** The bands at the shown layer: the one that prints it, and its neighbours. */
+/** The bands of the part worked on: the one that prints it at the shown layer, and its neighbours. */
 function bandsHere({ reading, analysis }: ActionContext): {
   below?: Band;
   here?: Band;
@@ -55,7 +57,12 @@ function bandsHere({ reading, analysis }: ActionContext): {
 } {
   const plan = currentPlan();
   if (!plan) return {};
-  const bands = bandsOf(plan, reading.layers, analysis.surface, ORDINARY_PRINTER.filamentDiameter);
+  const key = part(plan);
+  const wishes = sectionWishes(plan, reading);
+  const order = wishes.flatMap((wish) => (wish.part === key ? [wish.section] : []));
+  const { filamentDiameter } = ORDINARY_PRINTER;
+  const shownHow = shownByLayers(analysis.surface);
+  const bands = bandsOf(plan, { reading, wishes, order, shown: shownHow, filamentDiameter });
   const at = bands.findLastIndex((band) => band.first <= shown());
   return { below: bands[at - 1], here: bands[at], above: bands[at + 1] };
 }
@@ -64,7 +71,9 @@ function suggestionsNow({ reading, analysis }: ActionContext): readonly LayerNum
   const plan = currentPlan();
   if (!plan) return [];
   const { steps, shapes, surface } = analysis;
-  return suggestSwaps(plan, steps, shapes, reading.layers, surface).map(({ step }) => step.layer);
+  return suggestSwaps(plan, steps, shapes, reading.layers, surface, part(plan)).map(
+    ({ step }) => step.layer,
+  );
 }
 
 /** Palette places that have a key of their own. */
@@ -79,7 +88,9 @@ export const SWAP_ACTIONS: readonly Action[] = [
     shortcuts: [{ key: 's' }],
     when: () => {
       const plan = currentPlan();
-      return plan !== null && shown() > 1 && withSwap(plan, layerNumber(shown())) !== plan;
+      return (
+        plan !== null && shown() > 1 && withSwap(plan, layerNumber(shown()), part(plan)) !== plan
+      );
     },
     run: () => addSwap(layerNumber(shown())),
   },
@@ -112,8 +123,10 @@ export const SWAP_ACTIONS: readonly Action[] = [
     shortcuts: [{ key: 'a', shift: true }],
     when: (context) => suggestionsNow(context).length > 0,
     run: (context) => {
-      const steps = suggestionsNow(context).toSorted((a, b) => a - b);
-      changePlan('swaps at all steps', (plan) => steps.reduce(withSwap, plan));
+      addSwaps(
+        'swaps at all steps',
+        suggestionsNow(context).toSorted((a, b) => a - b),
+      );
     },
   },
   {
@@ -123,8 +136,9 @@ export const SWAP_ACTIONS: readonly Action[] = [
     shortcuts: [{ key: 'j' }],
     when: (context) => bandsHere(context).below !== undefined,
     run: (context) => {
-      const { here } = bandsHere(context);
-      if (here) changePlan('merge with the band below', (plan) => mergeWithBelow(plan, here));
+      const { here, below } = bandsHere(context);
+      if (!here || !below) return;
+      changePlan('merge with the band below', (plan) => mergeWithBelow(plan, here, below));
     },
   },
   {

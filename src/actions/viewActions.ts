@@ -1,5 +1,5 @@
 import { flushSync } from 'react-dom';
-import { isSideBySide } from '@/core/plan/sidePlan';
+import { isWhole } from '@/core/plan/parts';
 import { usePlanStore } from '@/store/planStore';
 import {
   isTabFor,
@@ -45,7 +45,7 @@ function shownShare(): number {
   return (layer - 0.5) / layerCount;
 }
 
-/** A tab of the plan's panel; some are for parts side by side only, some for colours by height. */
+/** A tab of the plan's panel; that of the parts is there where there are several. */
 function tabAction(tab: PlanTab, key: string, label: string): Action {
   return {
     id: `tab-${tab}`,
@@ -54,7 +54,7 @@ function tabAction(tab: PlanTab, key: string, label: string): Action {
     shortcuts: [{ key }],
     when: () => {
       const { plan } = usePlanStore.getState();
-      return plan !== null && isTabFor(tab, isSideBySide(plan));
+      return plan !== null && isTabFor(tab, !isWhole(plan));
     },
     run: () => {
       // Drawn at once, so that the next key already meets the panel.

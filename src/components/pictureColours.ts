@@ -1,6 +1,7 @@
 import type { PrintPicture } from '@/core/geometry/picture';
-import { emptyPlan, filamentOf, letterAt, type JobPlan } from '@/core/plan/jobPlan';
-import { isSideBySide, partLetterAt } from '@/core/plan/sidePlan';
+import { emptyPlan, filamentOf, type JobPlan } from '@/core/plan/jobPlan';
+import { isWhole } from '@/core/plan/parts';
+import { letterAt } from '@/core/plan/partEdits';
 
 /** Only its colours are used. */
 const NO_PLAN = emptyPlan('');
@@ -15,9 +16,7 @@ export function pictureColours(
   const letterOf = (number: number): string => {
     if (!sections) return letterAt(colours, number, layerCount);
     const { part, layer } = sections[number - 1];
-    return isSideBySide(colours)
-      ? partLetterAt(colours, part, layer, layerCount)
-      : letterAt(colours, layer, layerCount);
+    return letterAt(colours, layer, layerCount, isWhole(colours) ? undefined : part);
   };
   return (number) => filamentOf(colours, letterOf(number)).colour;
 }

@@ -3,7 +3,8 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { withReservation } from '@/core/filament/reserve';
 import { ordinarySpool } from '@/core/filament/spool';
 import { layerNumber } from '@/core/gcode/layers';
-import { emptyPlan, withSwap } from '@/core/plan/jobPlan';
+import { emptyPlan } from '@/core/plan/jobPlan';
+import { withSwap } from '@/core/plan/partEdits';
 import { bookOf } from '@/core/plan/planBook';
 import { ORDINARY_PRESENCE } from '@/core/schedule/presence';
 import { stubLocalStorage } from '../../tests/support/browserStorage';
@@ -159,7 +160,7 @@ describe('a database that dies', () => {
     const found = await loadJob('job-1');
     if (!found?.ok) throw new Error('not found');
     expect(found.value.file).toBeNull();
-    expect(found.value.plans.book.variants[0].plan.swaps).toHaveLength(1);
+    expect(found.value.plans.book.variants[0].plan.parts[0].swaps).toHaveLength(1);
     expect(await spoolNow('fog')).toBeDefined();
   });
 });

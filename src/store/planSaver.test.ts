@@ -1,7 +1,8 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { layerNumber } from '@/core/gcode/layers';
-import { emptyPlan, withSwap } from '@/core/plan/jobPlan';
+import { emptyPlan } from '@/core/plan/jobPlan';
+import { withSwap } from '@/core/plan/partEdits';
 import { bookOf, chosenVariant, withPlan, type PlanBook } from '@/core/plan/planBook';
 import { fillDisk, stubLocalStorage } from '../../tests/support/browserStorage';
 import { FINGERPRINT, wholeJob } from '../../tests/support/storedJobs';
@@ -15,7 +16,8 @@ import { retryWrites, saveStateOf, useWrites } from './writes';
 
 const withSwaps = (...layers: number[]): PlanBook =>
   bookOf(layers.reduce((plan, n) => withSwap(plan, layerNumber(n)), emptyPlan(FINGERPRINT)));
-const layersOf = (book: PlanBook) => chosenVariant(book).plan.swaps.map(({ layer }) => layer);
+const layersOf = (book: PlanBook) =>
+  chosenVariant(book).plan.parts[0].swaps.map(({ layer }) => layer);
 const stored = async () => (await (await database()).get('plans', 'job-1')) as StoredPlans;
 
 /** A desk that puts its own swaps over what another tab stored. */
@@ -26,7 +28,7 @@ function deskWith(own: PlanBook) {
     rebase: (newer: PlanBook) =>
       withPlan(
         newer,
-        chosenVariant(own).plan.swaps.reduce(
+        chosenVariant(own).plan.parts[0].swaps.reduce(
           (plan, { layer }) => withSwap(plan, layer),
           chosenVariant(newer).plan,
         ),

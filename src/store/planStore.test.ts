@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { layerNumber } from '@/core/gcode/layers';
-import { emptyPlan, withSwap } from '@/core/plan/jobPlan';
+import { emptyPlan } from '@/core/plan/jobPlan';
+import { withSwap } from '@/core/plan/partEdits';
 import {
   bookOf,
   chosenVariant,
@@ -32,7 +33,7 @@ import { asTyping } from './writes';
 
 const plan = emptyPlan('cd'.repeat(32));
 const n = layerNumber;
-const swaps = () => usePlanStore.getState().plan?.swaps.map((swap) => swap.layer);
+const swaps = () => usePlanStore.getState().plan?.parts[0].swaps.map((swap) => swap.layer);
 const bookNow = () => usePlanStore.getState().book as PlanBook;
 const withSwapBefore = (book: PlanBook, layer: number): PlanBook =>
   withPlan(book, withSwap(chosenVariant(book).plan, n(layer)));
@@ -149,7 +150,9 @@ describe('two tabs', () => {
     const stored = bookNow();
     addSwap(n(26));
     const rebased = rebaseBook(withSwapBefore(stored, 18));
-    expect(chosenVariant(rebased).plan.swaps.map(({ layer }) => layer)).toEqual([11, 18, 26]);
+    expect(chosenVariant(rebased).plan.parts[0].swaps.map(({ layer }) => layer)).toEqual([
+      11, 18, 26,
+    ]);
     expect(bookNow()).toBe(rebased);
   });
 

@@ -2,16 +2,12 @@ import { temporal } from 'zundo';
 import { create } from 'zustand';
 import type { LayerNumber } from '@/core/gcode/layers';
 import type { FoundStop } from '@/core/gcode/stops';
-import {
-  withLetterAt,
-  withMovedSwap,
-  withStopAnswer,
-  withSwap,
-  withoutSwap,
-  type JobPlan,
-  type StopAnswer,
-} from '@/core/plan/jobPlan';
+import { type JobPlan } from '@/core/plan/jobPlan';
+import { partOf, withLetterAt, withMovedSwap, withSwap, withoutSwap } from '@/core/plan/partEdits';
+import { withStopAnswer, type StopAnswer } from '@/core/plan/stopAnswers';
 import { chosenVariant, withPlan, type PlanBook } from '@/core/plan/planBook';
+import type { PlannedSwap } from '@/core/plan/plannedSwap';
+import { useViewStore } from './viewStore';
 import { typingField } from './writes';
 
 interface PlanState {
@@ -122,16 +118,44 @@ export function adoptParts(edit: (plan: JobPlan) => JobPlan): void {
   if (!dragging) resume();
 }
 
+/** The part of a plan that is worked on: the one that the person has chosen, or the first. */
+export function workedPart({ parts }: Pick<JobPlan, 'parts'>, chosen: string | null): string {
+  return parts.some(({ key }) => key === chosen) && chosen !== null ? chosen : parts[0].key;
+}
+
+/** The same for the plan that is open. */
+function partNow(plan: JobPlan): string {
+  return workedPart(plan, useViewStore.getState().part);
+}
+
+/** The swaps of the part that is worked on; none while no plan is open. */
+export function swapsNow(): readonly PlannedSwap[] {
+  const { plan } = usePlanStore.getState();
+  return plan ? partOf(plan, partNow(plan)).swaps : [];
+}
+
+/** Puts a swap before a layer into the part that is worked on. */
 export function addSwap(layer: LayerNumber): void {
-  changePlan(`swap before layer ${layer}`, (plan) => withSwap(plan, layer));
+  addSwaps(`swap before layer ${layer}`, [layer]);
+}
+
+/** The same before several layers, as one step of the history. */
+export function addSwaps(name: string, layers: readonly LayerNumber[]): void {
+  changePlan(name, (plan) =>
+    layers.reduce((made, layer) => withSwap(made, layer, partNow(plan)), plan),
+  );
 }
 
 export function removeSwap(layer: LayerNumber): void {
-  changePlan(`removal of the swap before layer ${layer}`, (plan) => withoutSwap(plan, layer));
+  changePlan(`removal of the swap before layer ${layer}`, (plan) =>
+    withoutSwap(plan, layer, partNow(plan)),
+  );
 }
 
 export function moveSwap(from: LayerNumber, to: LayerNumber, layerCount: number): void {
-  changePlan(`move of a swap to layer ${to}`, (plan) => withMovedSwap(plan, from, to, layerCount));
+  changePlan(`move of a swap to layer ${to}`, (plan) =>
+    withMovedSwap(plan, from, to, layerCount, partNow(plan)),
+  );
 }
 
 /** Answers a stop that the file has itself. */
@@ -141,9 +165,11 @@ export function answerStop(stop: FoundStop, answer: StopAnswer): void {
   );
 }
 
-/** Gives the band that prints `layer` another filament. */
+/** Gives the band of the part worked on that prints `layer` another filament. */
 export function setFilament(layer: number, letter: string, layerCount: number): void {
-  changePlan(`filament ${letter}`, (plan) => withLetterAt(plan, layer, letter, layerCount));
+  changePlan(`filament ${letter}`, (plan) =>
+    withLetterAt(plan, layer, letter, layerCount, partNow(plan)),
+  );
 }
 
 /** During a drag only its end is a step of the history. */

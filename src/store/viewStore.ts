@@ -8,10 +8,9 @@ export type SheetMode = (typeof SHEET_MODES)[number];
 export const PLAN_TABS = ['parts', 'bands', 'steps', 'by-hand', 'variants'] as const;
 export type PlanTab = (typeof PLAN_TABS)[number];
 
-/** Parts belong to a plan of parts side by side, steps and heights to one in colours by height. */
-export function isTabFor(tab: PlanTab, isSide: boolean): boolean {
-  if (tab === 'parts') return isSide;
-  return !isSide || (tab !== 'steps' && tab !== 'by-hand');
+/** A print of one part has nothing to choose between. */
+export function isTabFor(tab: PlanTab, hasParts: boolean): boolean {
+  return tab !== 'parts' || hasParts;
 }
 
 /** A stretch of heights, mm, or of time, s. */
@@ -26,6 +25,8 @@ interface ViewState {
   readonly layerCount: number;
   readonly mode: SheetMode;
   readonly tab: PlanTab;
+  /** The part whose swaps are worked on; null for the first one. */
+  readonly part: string | null;
   /** Part of the core that is shown, as shares of its height; null for all of it. */
   readonly coreSpan: Span | null;
   /** Part of the ribbon that is shown, s from the start; null for all of it. */
@@ -40,6 +41,7 @@ interface ViewState {
 const OPENED = {
   mode: 'layer',
   tab: 'bands',
+  part: null,
   coreSpan: null,
   ribbonSpan: null,
   blends: false,
@@ -74,6 +76,11 @@ export function showNextMode(): void {
   useViewStore.setState(({ mode }) => ({
     mode: SHEET_MODES[(SHEET_MODES.indexOf(mode) + 1) % SHEET_MODES.length],
   }));
+}
+
+/** Takes a part to be worked on. */
+export function showPart(part: string): void {
+  useViewStore.setState({ part });
 }
 
 export function showTab(tab: PlanTab): void {

@@ -1,8 +1,9 @@
 import { transfer } from 'comlink';
 import type { Result } from '@/core/findings';
 import type { PrinterModel } from '@/core/motion/limits';
-import type { OutputRequest } from '@/core/output/insert';
-import type { ChainFinding } from '@/core/output/chain';
+import type { PrintOrder } from '@/core/write/planRequest';
+import type { OutputRequest } from '@/core/write/request';
+import type { ChainFinding } from '@/core/delivery/chain';
 import type { NozzleShape } from '@/core/printer/nozzleShape';
 import type { LayerPaths } from '@/core/geometry/paths';
 import type { Cut } from '@/core/model/cuts';
@@ -20,7 +21,7 @@ import type {
   OrdersQuestion,
   PrintWorkerApi,
   ReadProgress,
-  SideFindings,
+  PartFindings,
   SwapPreview,
   WrittenFile,
 } from './protocol';
@@ -135,8 +136,8 @@ export class PrintClient {
     );
   }
 
-  sides(): Promise<SideFindings | null> {
-    return this.ask((remote) => remote.sides());
+  findParts(): Promise<PartFindings | null> {
+    return this.ask((remote) => remote.findParts());
   }
 
   orders(asked: OrdersQuestion, onProgress: (share: number) => void): Promise<OrdersAnswer | null> {
@@ -147,6 +148,10 @@ export class PrintClient {
 
   chain(nozzle: NozzleShape): Promise<ChainFinding[][]> {
     return this.ask((remote) => remote.chain(nozzle));
+  }
+
+  orderOf(asked: OrdersQuestion): Promise<PrintOrder | null> {
+    return this.ask((remote) => remote.orderOf(asked));
   }
 
   cancelOrders(): Promise<void> {

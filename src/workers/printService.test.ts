@@ -4,12 +4,11 @@ import { layerNumber } from '@/core/gcode/layers';
 import { PATH_STRIDE } from '@/core/geometry/paths';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import type { Reading } from '@/core/read/reading';
-import { emptyPlan, withSwap } from '@/core/plan/jobPlan';
-import { requestOfPlan } from '@/core/output/planRequest';
+import { emptyPlan } from '@/core/plan/jobPlan';
+import { withSwap } from '@/core/plan/partEdits';
+import { requestOfPlan } from '@/core/write/planRequest';
 import { EXAMPLE_PRINTERS } from '@/core/printer/examples';
 import { ORDINARY_PROFILE } from '@/core/printer/printer';
-import { NO_SETTINGS } from '@/core/recipe/settings';
-import { plainRecipe } from '@/core/recipe/recipe';
 import { bytesOf, writePrint } from '../../tests/support/printFiles';
 import { createPrintService } from './printService';
 
@@ -71,18 +70,9 @@ describe('the print service', () => {
   });
 
   it('writes a proven file, and none without an open print', async () => {
-    const request = {
-      swaps: [{ layer: layerNumber(4), filament: 'B', settings: NO_SETTINGS, purge: null }],
-      recipe: plainRecipe('change-command'),
-      stopAt: 'restart',
-      takeOut: [],
-      printer: ORDINARY_PROFILE,
-      loadFirst: null,
-      rewrite: [],
-      addToRemaining: null,
-      arrangement: null,
-    } as const;
-    const { service } = await opened();
+    const { service, result } = await opened();
+    const plan = withSwap(emptyPlan('ab'.repeat(32)), layerNumber(4));
+    const request = requestOfPlan(plan, print(result), ORDINARY_PROFILE);
     const written = await service.write(request, () => {});
     expect(written.ok && written.value.proof.ok).toBe(true);
     expect(written.ok && (await written.value.files[0].text())?.includes('\nM600\n')).toBe(true);

@@ -17,22 +17,23 @@ import { elevationOf } from '@/core/geometry/elevation';
 import { narrowestWidth } from '@/core/geometry/narrow';
 import { layerPaths as linesOfLayer, PATH_STRIDE, type LayerPaths } from '@/core/geometry/paths';
 import type { PrinterModel } from '@/core/motion/limits';
-import { impossibleMove, prepareOutput } from '@/core/output/apply';
-import type { Block } from '@/core/output/blocks';
-import { chainFindings, type ChainFinding } from '@/core/output/chain';
-import { excerptsOf } from '@/core/output/excerpts';
-import type { OutputRequest } from '@/core/output/insert';
-import { makeInsertions } from '@/core/output/makeInsertions';
-import { undoingLines } from '@/core/output/rewrites';
-import { cutsOf, outputFiles, withoutInsertions } from '@/core/output/parts';
-import { findBlocks, proveOutput } from '@/core/output/proof';
-import { dryRun } from '@/core/output/route';
-import { brokenBlocks, reorderedFile } from '@/core/output/strip';
+import { impossibleMove, prepareOutput } from '@/core/write/prepare';
+import type { Block } from '@/core/blocks/blocks';
+import { chainFindings, type ChainFinding } from '@/core/delivery/chain';
+import { excerptsOf } from '@/core/write/excerpts';
+import type { OutputRequest } from '@/core/write/request';
+import { makeInsertions } from '@/core/write/insertions';
+import { undoingLines } from '@/core/write/rewrites';
+import { cutsOf, outputFiles, withoutInsertions } from '@/core/blocks/pieces';
+import { findBlocks } from '@/core/blocks/findBlocks';
+import { proveOutput } from '@/core/proof/proof';
+import { dryRuns } from '@/core/proof/dryRun';
+import { brokenBlocks, reorderedFile } from '@/core/blocks/strip';
 import { stateAt } from '@/core/printer/stateAt';
 import { blobSource, chunkedBlob, gcodeOf } from './blobFiles';
 import { readTogether, timesIn } from './readTogether';
 import { readWhole } from './readWhole';
-import { SideService } from './sideService';
+import { PartsService } from './partsService';
 import type { SideKinds } from './sidePort';
 import { draftOf, holdModel, outlinesOf, surfaceOf, type HeldModel } from './solidModel';
 import type {
@@ -75,7 +76,7 @@ interface Held {
 export function createPrintService(sides: SideKinds | null = null): PrintService {
   let held: Held | null = null;
   let opened = 0;
-  const side = new SideService();
+  const parts = new PartsService();
   return {
     async open(file, model, onProgress, files = []): Promise<Result<OpenPrint>> {
       const mine = ++opened;
@@ -148,7 +149,7 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
       const { solid, reading, gcode, model } = held;
       if (solid) return surfaceOf(solid.model.place(solid.setup), reading);
       const found = bySections
-        ? await side.find({ input: blobSource(gcode), reading }, model.filamentDiameter)
+        ? await parts.find({ input: blobSource(gcode), reading }, model.filamentDiameter)
         : null;
       const numbers = found?.picture.footprint ?? null;
       const made = handMesh(reading.footprint, reading.layers, numbers, mostFaces);
@@ -227,16 +228,14 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
       const impossible = impossibleMove(reading, request);
       if (impossible) return impossible;
       const insertions = await makeInsertions(input, reading, request);
-      const swaps = insertions.filter(({ title }) => title?.kind === 'swap');
-      // In an order of its own the way of a swap depends on all before it; the proof looks at that.
-      const followed = request.arrangement ? [] : swaps;
-      const runs = await Promise.all(followed.map((swap) => dryRun(input, reading, request, swap)));
-      const at = await stateAt(input, reading.layers, swaps[0]?.offset ?? 0);
+      const runs = await dryRuns(input, reading, request.printer, insertions);
+      const first = insertions.find(({ title }) => title?.kind === 'swap');
+      const at = await stateAt(input, reading, first?.offset ?? 0);
       return success({
         excerpts: await excerptsOf(input, insertions),
-        routes: runs.flatMap((run) => run?.route ?? []),
-        troubles: runs.flatMap((run) =>
-          run?.trouble ? [{ layer: run.route.layer, message: run.trouble }] : [],
+        routes: runs.map(({ route }) => route),
+        troubles: runs.flatMap(({ trouble, route: { layer } }) =>
+          trouble === null ? [] : [{ layer, message: trouble }],
         ),
         moment: {
           retracted: at.retracted,
@@ -247,16 +246,22 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
       });
     },
 
-    async sides() {
+    async findParts() {
       if (!held || held.solid) return null;
       const { gcode, reading, model } = held;
-      return side.find({ input: blobSource(gcode), reading }, model.filamentDiameter);
+      return parts.find({ input: blobSource(gcode), reading }, model.filamentDiameter);
     },
 
     async orders(asked, onProgress) {
       if (!held || held.solid) return null;
       const { gcode, reading } = held;
-      return side.orders({ input: blobSource(gcode), reading }, asked, onProgress);
+      return parts.orders({ input: blobSource(gcode), reading }, asked, onProgress);
+    },
+
+    async orderOf(asked) {
+      if (!held || held.solid) return null;
+      const { gcode, reading } = held;
+      return parts.orderOf({ input: blobSource(gcode), reading }, asked);
     },
 
     async chain(nozzle): Promise<ChainFinding[][]> {
@@ -274,7 +279,7 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
     },
 
     async cancelOrders() {
-      side.cancel();
+      parts.cancel();
     },
 
     async lines(from: number, count: number): Promise<FileLines> {

@@ -19,12 +19,13 @@ import type { NozzleShape } from '@/core/printer/nozzleShape';
 import type { Printer } from '@/core/printer/printer';
 import type { SectionPicture } from '@/core/read/sectionPicture';
 import type { PrinterModel } from '@/core/motion/limits';
-import type { Proof } from '@/core/output/proofTypes';
-import type { Block } from '@/core/output/blocks';
-import type { ChainFinding } from '@/core/output/chain';
-import type { Excerpt } from '@/core/output/excerpts';
-import type { OutputRequest } from '@/core/output/insert';
-import type { SwapRoute } from '@/core/output/route';
+import type { Proof } from '@/core/proof/proofTypes';
+import type { Block } from '@/core/blocks/blocks';
+import type { ChainFinding } from '@/core/delivery/chain';
+import type { Excerpt } from '@/core/write/excerpts';
+import type { PrintOrder } from '@/core/write/planRequest';
+import type { OutputRequest } from '@/core/write/request';
+import type { SwapRoute } from '@/core/proof/dryRun';
 import type { HostMoment } from '@/core/recipe/hostScripts';
 import type { Cut } from '@/core/model/cuts';
 import type { ModelFacts } from '@/core/model/model';
@@ -105,7 +106,7 @@ export interface SwapPreview {
 }
 
 /** What an open print shows of parts side by side. */
-export interface SideFindings {
+export interface PartFindings {
   /** The part behind each stop that stands for a change of filament; none where tools change. */
   readonly stretches: readonly Stretch[];
   readonly picture: SectionPicture;
@@ -153,9 +154,11 @@ interface PrintQuestions {
   /** What would be written, without writing or proving it. */
   preview(request: OutputRequest): Promise<Result<SwapPreview>>;
   /** What the open print shows of parts side by side; null when none is open. */
-  sides(): Promise<SideFindings | null>;
-  /** What several files of the open print would do to each other, printed as they are: see `core/output/chain`. */
+  findParts(): Promise<PartFindings | null>;
+  /** What several files of the open print would do to each other, printed as they are: see `core/delivery/chain`. */
   chain(nozzle: NozzleShape): Promise<ChainFinding[][]>;
+  /** The order of one plan of the open print; null when it cannot be printed so, and when none is open. */
+  orderOf(asked: OrdersQuestion): Promise<PrintOrder | null>;
   /** Gives up the orders that are being worked out. */
   cancelOrders(): Promise<void>;
   /** `count` lines from line `from` on, fewer at the end of the file. */

@@ -2,7 +2,8 @@ import { createHash } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
 import { HIDE_PLATE, hidePlateSolids } from '../../demo/jobs/hidePlate';
 import { ORDINARY_PROFILE } from '@/core/printer/printer';
-import { plainRecipe } from '@/core/recipe/recipe';
+import { emptyPlan } from '@/core/plan/jobPlan';
+import { requestOfPlan } from '@/core/write/planRequest';
 import { extrude } from '@/core/model/extrude';
 import { firstSetup, NO_TURN, type ModelSetup } from '@/core/model/setup';
 import { writeStl } from '@/core/model/writeStl';
@@ -19,18 +20,6 @@ const SETUP: ModelSetup = {
   firstLayer: HIDE_PLATE.firstLayer,
   layerHeight: HIDE_PLATE.layer,
 };
-const REQUEST = {
-  swaps: [],
-  recipe: plainRecipe('change-command'),
-  printer: ORDINARY_PROFILE,
-  stopAt: 'restart',
-  takeOut: [],
-  loadFirst: null,
-  rewrite: [],
-  addToRemaining: null,
-  arrangement: null,
-} as const;
-
 async function opened(setup: ModelSetup | null = SETUP) {
   const service = createPrintService();
   const shares: number[] = [];
@@ -74,13 +63,14 @@ describe('a model that a worker holds open', () => {
   });
 
   it('refuses what needs the sliced file', async () => {
-    const { service } = await opened();
-    const preview = await service.preview(REQUEST);
-    const written = await service.write(REQUEST, () => {});
+    const { service, open } = await opened();
+    const request = requestOfPlan(emptyPlan('ab'.repeat(32)), open.reading, ORDINARY_PROFILE);
+    const preview = await service.preview(request);
+    const written = await service.write(request, () => {});
     for (const answer of [preview, written]) {
       expect(answer).toMatchObject({ ok: false, refusal: { code: 'not-sliced' } });
     }
-    expect(await service.sides()).toBe(null);
+    expect(await service.findParts()).toBe(null);
     expect(await service.lines(1, 5)).toEqual({ first: 1, text: '' });
   });
 

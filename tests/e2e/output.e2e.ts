@@ -5,7 +5,7 @@ import { describe, it } from 'node:test';
 import type { Page } from 'puppeteer-core';
 import { sourceOf } from '../../src/core/byteSource';
 import { readGcode } from '../../src/core/read/reader';
-import { proveOutput } from '../../src/core/output/proof';
+import { proveOutput } from '../../src/core/proof/proof';
 import { parsePrinter } from '../../src/core/printer/printerFile';
 import { EXAMPLE_PRINTERS } from '../../src/core/printer/examples';
 import { probeFile } from '../../src/core/recipe/probe';

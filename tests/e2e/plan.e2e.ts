@@ -8,7 +8,7 @@ import type { Page } from 'puppeteer-core';
 import { sourceOf } from '../../src/core/byteSource';
 import { readGcode } from '../../src/core/read/reader';
 import { ORDINARY_PRINTER } from '../../src/core/motion/limits';
-import { proveOutput } from '../../src/core/output/proof';
+import { proveOutput } from '../../src/core/proof/proof';
 import {
   byRole,
   catchDownloads,

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, it } from 'node:test';
 import { sourceOf } from '../../src/core/byteSource';
-import { proveOutput } from '../../src/core/output/proof';
+import { proveOutput } from '../../src/core/proof/proof';
 import { ORDINARY_PROFILE } from '../../src/core/printer/printer';
 import { readGcode } from '../../src/core/read/reader';
 import { runSides } from '../support/sideOracle';

@@ -1,16 +1,19 @@
 import { bytesOf, writePrint } from './printFiles';
+import { withMain, withSwapsBefore } from './plans';
 import { spiralPrint, STATE_FILES } from './stateFiles';
 import { sourceOf } from '../../src/core/byteSource';
 import { layerNumber } from '../../src/core/gcode/layers';
 import { readGcode } from '../../src/core/read/reader';
 import { analysePrint } from '../../src/core/read/analysis';
-import { impossibleMove } from '../../src/core/output/apply';
-import { makeInsertions } from '../../src/core/output/makeInsertions';
-import { dryRun } from '../../src/core/output/route';
-import { bandsOf } from '../../src/core/plan/bands';
-import { emptyPlan, withSwap, type JobPlan } from '../../src/core/plan/jobPlan';
+import { impossibleMove } from '../../src/core/write/prepare';
+import { makeInsertions } from '../../src/core/write/insertions';
+import { dryRuns } from '../../src/core/proof/dryRun';
+import { bandsOf, shownByLayers, shownBySections } from '../../src/core/plan/bands';
+import { emptyPlan, type JobPlan } from '../../src/core/plan/jobPlan';
+import { withSwap } from '../../src/core/plan/partEdits';
+import { isWhole } from '../../src/core/plan/parts';
 import { planNotes } from '../../src/core/plan/notes';
-import { requestOfPlan } from '../../src/core/output/planRequest';
+import { requestOfPlan } from '../../src/core/write/planRequest';
 import { recipeOfPlan } from '../../src/core/plan/recipeOfPlan';
 import { planPurges } from '../../src/core/plan/purges';
 import { timelineOf } from '../../src/core/plan/timeline';
@@ -23,9 +26,8 @@ import { type CheckCode } from '../../src/core/checks/catalogue';
 import type { Check } from '../../src/core/checks/check';
 import { checksOf } from '../../src/core/checks/checks';
 import type { JoinedInputs } from '../../src/core/checks/joinedChecks';
-import type { SideInputs } from '../../src/core/checks/sideChecks';
-import { sideBands } from '../../src/core/plan/sideBands';
-import { sectionWishes } from '../../src/core/plan/sidePlan';
+import type { PartInputs } from '../../src/core/checks/partChecks';
+import { sectionWishes } from '../../src/core/plan/wishes';
 import { sidePrint } from './sidePrints';
 import type { CheckInputs } from '../../src/core/checks/inputs';
 
@@ -49,7 +51,7 @@ export interface CheckCase {
   readonly widths?: ReadonlyMap<number, number>;
   readonly change?: (inputs: CheckInputs) => CheckInputs;
   /** What is known of parts side by side, for a plan that has them. */
-  readonly side?: Partial<SideInputs>;
+  readonly parts?: Partial<PartInputs>;
 }
 
 /** A quiet print: eight layers with end code, one swap at the step, a printer that was tried out. */
@@ -62,7 +64,7 @@ export async function checksFor({
   printer = TRIED,
   start,
   change,
-  side,
+  parts,
   shelf = [],
   widths = new Map(),
 }: CheckCase) {
@@ -70,32 +72,24 @@ export async function checksFor({
   const reading = readGcode(input, printer);
   const { layers } = reading;
   const analysis = analysePrint(reading);
-  const begun = withSwap(emptyPlan(FINGERPRINT), n(5));
+  // A print so small takes less filament than an ordinary purge.
+  const begun = {
+    ...withSwap(emptyPlan(FINGERPRINT), n(5)),
+    purges: [{ from: 'A', to: 'B', mm: 20 }],
+  };
   const plan = edit ? edit(begun) : begun;
-  const wishes = plan.parts.length > 0 ? sectionWishes(plan, reading) : null;
-  const bands = wishes
-    ? sideBands(
-        plan,
-        reading,
-        wishes,
-        wishes.map((_, i) => i),
-        null,
-        printer.filamentDiameter,
-      )
-    : bandsOf(plan, layers, analysis.surface, printer.filamentDiameter);
-  const order = requestOfPlan(plan, reading, printer);
+  const wishes = sectionWishes(plan, reading);
+  const shown = isWhole(plan) ? shownByLayers(analysis.surface) : shownBySections(null);
+  const { filamentDiameter } = printer;
+  const bands = bandsOf(plan, { reading, wishes, shown, filamentDiameter });
+  const request = requestOfPlan(plan, reading, printer);
   const source = sourceOf(input);
-  const impossible = impossibleMove(reading, order);
-  const inside = order.swaps.filter(({ layer }) => layer <= layers.length);
+  const impossible = impossibleMove(reading, request);
   const runs = impossible
     ? []
-    : await Promise.all(
-        (await makeInsertions(source, reading, { ...order, swaps: inside }))
-          .filter(({ title }) => title?.kind === 'swap')
-          .map((insertion) => dryRun(source, reading, order, insertion)),
-      );
-  const troubles = runs.flatMap((run) =>
-    run?.trouble ? [{ layer: run.route.layer, message: run.trouble }] : [],
+    : await dryRuns(source, reading, printer, await makeInsertions(source, reading, request));
+  const troubles = runs.flatMap(({ trouble, route: { layer } }) =>
+    trouble === null ? [] : [{ layer, message: trouble }],
   );
   const recipe = recipeOfPlan(plan, printer);
   const spools = spoolsOf(plan.palette, shelf);
@@ -107,7 +101,8 @@ export async function checksFor({
     recipe,
     reading,
     bands,
-    side: wishes && {
+    request,
+    parts: {
       wishes,
       picture: null,
       fewest: 4,
@@ -115,7 +110,7 @@ export async function checksFor({
       held: [],
       carriesBlock: false,
       joined: null,
-      ...side,
+      ...parts,
     },
     spools,
     jobId: 'this',
@@ -131,7 +126,7 @@ export async function checksFor({
   };
   const notes = planNotes({ plan, bands, layers, steps: analysis.steps, widths });
   const checks = checksOf(change ? change(inputs) : inputs, notes);
-  return { checks, reading, order, input, inputs };
+  return { checks, reading, order: request, input, inputs };
 }
 
 export const codes = (checks: readonly Check[]): CheckCode[] => checks.map(({ code }) => code);
@@ -139,15 +134,24 @@ export const codes = (checks: readonly Check[]): CheckCode[] => checks.map(({ co
 /** The quiet plan for three parts side by side. */
 const sides = (plan: JobPlan): JobPlan => ({
   ...plan,
-  swaps: [],
-  parts: ['T0', 'T1', 'T2'].map((key, i) => ({ key, firstLetter: 'ABC'[i], swaps: [] })),
+  parts: [
+    { key: 'T0', firstLetter: 'A', swaps: [] },
+    { key: 'T1', firstLetter: 'B', swaps: [] },
+    { key: 'T2', firstLetter: 'C', swaps: [] },
+  ],
 });
 export const SIDES: CheckCase = { text: sidePrint({ tools: () => [0, 1, 2] }), plan: sides };
 const FACE_DOWN: CheckCase = {
   ...SIDES,
   text: sidePrint({ layers: 6, tools: (layer) => (layer < 3 ? [0, 1, 2] : [0]) }),
 };
-export const touching = (depthMm: number): SideInputs['dip'] => ({
+/** The same without the third part. */
+function withTwoParts(plan: JobPlan): JobPlan {
+  const made = sides(plan);
+  const [first, second] = made.parts;
+  return { ...made, parts: [first, second] };
+}
+export const touching = (depthMm: number): PartInputs['dip'] => ({
   dipMm: 0.4,
   touches: [
     { low: 1, high: 5, rise: 0.4, distance: 0.6, touchMm: 12, depthMm, at: { x: 0, y: 0 } },
@@ -155,7 +159,7 @@ export const touching = (depthMm: number): SideInputs['dip'] => ({
 });
 
 /** Two files that are printed together, of which nothing but how they lie is worth a word. */
-const joinedAs = (other: Partial<JoinedInputs>): Partial<SideInputs> => ({
+const joinedAs = (other: Partial<JoinedInputs>): Partial<PartInputs> => ({
   joined: {
     names: ['one.gcode', 'two.gcode'],
     overlaps: [],
@@ -211,13 +215,16 @@ function withTower(): string {
 
 /** A case in which each check fires. In the quiet print none of them does, or the note says. */
 export const FIRING: readonly (readonly [CheckCode, Check['level'], CheckCase])[] = [
-  ['no-swap', 'may-fail', { plan: (plan) => ({ ...plan, swaps: [] }) }],
+  ['no-swap', 'may-fail', { plan: (plan) => withMain(plan, { swaps: [] }) }],
   ['another-file', 'will-fail', { plan: (plan) => ({ ...plan, fingerprint: 'cd'.repeat(32) }) }],
   ['swap-after-end', 'will-fail', { plan: (plan) => withSwap(plan, n(40)) }],
   [
     'two-swaps',
     'will-fail',
-    { plan: (plan) => ({ ...plan, swaps: [...plan.swaps, { layer: n(5), letter: 'D' }] }) },
+    {
+      plan: (plan) =>
+        withMain(plan, { swaps: [...plan.parts[0].swaps, { layer: n(5), letter: 'D' }] }),
+    },
   ],
   [
     'unsafe-block',
@@ -258,10 +265,10 @@ export const FIRING: readonly (readonly [CheckCode, Check['level'], CheckCase])[
     'may-fail',
     {
       text: QUIET.replace('; layer 6\n', 'M104 S200\n; layer 6\n'),
-      plan: (plan) => ({
-        ...plan,
-        swaps: [{ ...plan.swaps[0], settings: { ...NO_SETTINGS, nozzle: 230 } }],
-      }),
+      plan: (plan) => {
+        const [swap] = plan.parts[0].swaps;
+        return withMain(plan, { swaps: [{ ...swap, settings: { ...NO_SETTINGS, nozzle: 230 } }] });
+      },
     },
   ],
   [
@@ -269,7 +276,7 @@ export const FIRING: readonly (readonly [CheckCode, Check['level'], CheckCase])[
     'may-fail',
     {
       text: writePrint({ layers: 9, firstLayer: 0.1, layerHeight: 0.1 }),
-      plan: (plan) => ({ ...plan, swaps: [{ layer: n(5), letter: 'B' }] }),
+      plan: (plan) => withMain(plan, { swaps: [{ layer: n(5), letter: 'B' }] }),
     },
   ],
   ['one-layer-band', 'may-fail', { plan: (plan) => withSwap(plan, n(6)) }],
@@ -277,7 +284,7 @@ export const FIRING: readonly (readonly [CheckCode, Check['level'], CheckCase])[
   [
     'same-filament',
     'may-fail',
-    { plan: (plan) => ({ ...plan, swaps: [{ layer: n(5), letter: 'A' }] }) },
+    { plan: (plan) => withMain(plan, { swaps: [{ layer: n(5), letter: 'A' }] }) },
   ],
   ['last-layer', 'may-fail', { plan: (plan) => withSwap(plan, n(8)) }],
   ['alike-neighbours', 'may-fail', { plan: (plan) => inColours(plan, '#2f2b28', '#332f2b') }],
@@ -291,7 +298,11 @@ export const FIRING: readonly (readonly [CheckCode, Check['level'], CheckCase])[
     'may-fail',
     {
       text: writePrint({ layers: 30 }),
-      plan: (plan) => Array.from({ length: 14 }, (_, i) => n(2 + 2 * i)).reduce(withSwap, plan),
+      plan: (plan) =>
+        withSwapsBefore(
+          plan,
+          Array.from({ length: 14 }, (_, i) => 2 + 2 * i),
+        ),
     },
   ],
   ['night-swap', 'may-fail', { start: new Date(2026, 3, 5, 23, 30) }],
@@ -299,7 +310,10 @@ export const FIRING: readonly (readonly [CheckCode, Check['level'], CheckCase])[
   [
     'swap-in-first-layer',
     'will-fail',
-    { plan: (plan) => ({ ...plan, swaps: [{ layer: n(1), letter: 'C' }, ...plan.swaps] }) },
+    {
+      plan: (plan) =>
+        withMain(plan, { swaps: [{ layer: n(1), letter: 'C' }, ...plan.parts[0].swaps] }),
+    },
   ],
   [
     'primes-first',
@@ -359,36 +373,32 @@ export const FIRING: readonly (readonly [CheckCode, Check['level'], CheckCase])[
   ['two-readings', 'may-fail', { text: QUIET.replace('M82\n', 'M83\nG90\n') }],
   ['off-the-bed', 'may-fail', { printer: { ...TRIED, volume: { x: 60, y: 60, z: 240 } } }],
   ['time-left', 'good-to-know', { text: QUIET.replace('; layer 2\n', 'M73 P40 R9\n; layer 2\n') }],
-  ['absurd-count', 'may-fail', { ...SIDES, side: { fewest: 26 } }],
+  ['absurd-count', 'may-fail', { ...SIDES, parts: { fewest: 26 } }],
   ['first-layer-colours', 'good-to-know', SIDES],
   ['face-down', 'good-to-know', FACE_DOWN],
   ['thin-inlay', 'may-fail', FACE_DOWN],
   ['small-colour', 'good-to-know', SIDES],
-  ['touches-neighbour', 'will-fail', { ...SIDES, side: { dip: touching(0.3) } }],
+  ['touches-neighbour', 'will-fail', { ...SIDES, parts: { dip: touching(0.3) } }],
   [
     'section-held',
     'good-to-know',
-    { ...SIDES, side: { held: [{ section: 3, lead: 2, line: 88, text: 'M486 S1' }] } },
+    { ...SIDES, parts: { held: [{ section: 3, lead: 2, line: 88, text: 'M486 S1' }] } },
   ],
-  [
-    'part-without-filament',
-    'may-fail',
-    { ...SIDES, plan: (plan) => ({ ...sides(plan), parts: sides(plan).parts.slice(0, 2) }) },
-  ],
+  ['part-without-filament', 'may-fail', { ...SIDES, plan: withTwoParts }],
   ['purge-block', 'good-to-know', { text: withTower(), plan: (plan) => sides(plan) }],
   [
     'one-place',
     'will-fail',
-    { ...SIDES, side: joinedAs({ overlaps: [{ one: 0, other: 1, areaMm2: 12 }] }) },
+    { ...SIDES, parts: joinedAs({ overlaps: [{ one: 0, other: 1, areaMm2: 12 }] }) },
   ],
-  ['how-they-lie', 'good-to-know', { ...SIDES, side: joinedAs({}) }],
-  ['different-heat', 'may-fail', { ...SIDES, side: joinedAs({ bed: [60, 80] }) }],
+  ['how-they-lie', 'good-to-know', { ...SIDES, parts: joinedAs({}) }],
+  ['different-heat', 'may-fail', { ...SIDES, parts: joinedAs({ bed: [60, 80] }) }],
   [
     'different-heights',
     'good-to-know',
     {
       ...SIDES,
-      side: joinedAs({
+      parts: joinedAs({
         heights: [
           { first: 0.2, next: 0.2 },
           { first: 0.2, next: 0.3 },

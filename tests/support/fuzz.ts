@@ -1,12 +1,13 @@
 import { gzipSync, zipSync } from 'fflate';
+import { swapsOf } from '../../src/core/plan/arrangement';
 import { unpackGcode } from '../../src/core/archive/unpack';
 import { sourceOf } from '../../src/core/byteSource';
 import { readGcode } from '../../src/core/read/reader';
 import type { Reading } from '../../src/core/read/reading';
-import { prepareOutput } from '../../src/core/output/apply';
-import type { OutputRequest } from '../../src/core/output/insert';
-import { writeOutput } from '../../src/core/output/parts';
-import { proveOutput } from '../../src/core/output/proof';
+import { prepareOutput } from '../../src/core/write/prepare';
+import type { OutputRequest } from '../../src/core/write/request';
+import { writeOutput } from '../../src/core/blocks/pieces';
+import { proveOutput } from '../../src/core/proof/proof';
 import { plainRecipe } from '../../src/core/recipe/recipe';
 import { factsOf, randomPrinter, randomRecipe, randomRequest } from './fuzzRequests';
 import { tryJoined } from './fuzzJoined';
@@ -163,7 +164,8 @@ async function tryRequest(
   shape: string,
 ): Promise<boolean> {
   const input = bytesOf(text);
-  const { printer, swaps, recipe } = request;
+  const { printer, recipe } = request;
+  const swaps = swapsOf(reading, request.arrangement);
   const prepared = await prepareOutput(sourceOf(input), reading, request);
   if (!prepared.ok) {
     result.refused++;

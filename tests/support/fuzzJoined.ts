@@ -47,7 +47,7 @@ export async function tryJoined(random: Random): Promise<Trial> {
   };
   if (!done.ok || !(await proveWritten(done.value)).ok) return answer();
   const { output, request } = done.value;
-  const limit = request.arrangement!.dipMm;
+  const limit = request.arrangement.dipMm;
   const run = runJoined(textOf(output), limit);
   const what = `${order}, ${JSON.stringify(boxes)}`;
   if (run.faults.length > 0) {

@@ -1,5 +1,7 @@
 import type { Reading } from '../../src/core/read/reading';
-import type { OutputRequest } from '../../src/core/output/insert';
+import { sectionsOfSwaps } from '../../src/core/plan/partList';
+import { arrangeAsSliced } from '../../src/core/write/partsRequest';
+import type { OutputRequest } from '../../src/core/write/request';
 import { resolveSwaps } from '../../src/core/plan/resolve';
 import { ORDINARY_PROFILE, reachOf, type Printer } from '../../src/core/printer/printer';
 import { RECIPE_KINDS } from '../../src/core/printer/stopKinds';
@@ -90,26 +92,31 @@ export function randomRequest(
     wanted.map(({ number }) => ({ layer: number, filament: pick(...names) })),
   );
   if (!swaps.ok || swaps.value.length === 0) return null;
+  const asked = swaps.value.map((swap) => ({
+    ...swap,
+    settings: chance(0.5)
+      ? NO_SETTINGS
+      : {
+          nozzle: pick(null, 215),
+          fan: pick(null, 40),
+          flow: pick(null, 96.5),
+          speed: pick(null, 70),
+        },
+    purge: pick(null, null, 33),
+  }));
+  const stopAt = chance(0.7) ? 'restart' : 'before-travel';
+  const takeOut = chance(0.5) ? reading.stops.filter(() => chance(0.7)) : [];
+  const loadFirst = chance(0.2) ? 'A Peat black' : null;
+  const sections = sectionsOfSwaps(reading, asked, loadFirst ?? '');
   return {
-    swaps: swaps.value.map((swap) => ({
-      ...swap,
-      settings: chance(0.5)
-        ? NO_SETTINGS
-        : {
-            nozzle: pick(null, 215),
-            fan: pick(null, 40),
-            flow: pick(null, 96.5),
-            speed: pick(null, 70),
-          },
-      purge: pick(null, null, 33),
-    })),
+    arrangement: arrangeAsSliced(sections, 'ab'.repeat(32)),
+    unplaced: [],
     recipe,
     printer,
-    stopAt: chance(0.7) ? 'restart' : 'before-travel',
-    takeOut: chance(0.5) ? reading.stops.filter(() => chance(0.7)) : [],
-    loadFirst: chance(0.2) ? 'A Peat black' : null,
+    stopAt,
+    takeOut,
+    loadFirst,
     rewrite: chance(0.5) ? SETTING_NAMES : [],
-    addToRemaining: chance(0.5) ? swaps.value.map(() => 180) : null,
-    arrangement: null,
+    addToRemaining: chance(0.5) ? asked.map(() => 180) : null,
   };
 }

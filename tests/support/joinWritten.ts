@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto';
 import { sourceOf } from '../../src/core/byteSource';
 import type { Result } from '../../src/core/findings';
-import { prepareOutput } from '../../src/core/output/apply';
-import type { OutputRequest } from '../../src/core/output/insert';
-import { arrange, looksFor, survey } from '../../src/core/output/partsRequest';
-import { writeOutput } from '../../src/core/output/parts';
+import { prepareOutput } from '../../src/core/write/prepare';
+import type { OutputRequest } from '../../src/core/write/request';
+import { arrange, looksFor, survey } from '../../src/core/write/partsRequest';
+import { writeOutput } from '../../src/core/blocks/pieces';
 import type { Delivery } from '../../src/core/plan/arrangement';
 import { sectionsOfList } from '../../src/core/plan/partList';
 import { ORDINARY_PROFILE } from '../../src/core/printer/printer';
@@ -73,7 +73,8 @@ export async function writeJoined(
     rewrite: [],
     addToRemaining: null,
     takeOut: [],
-    ...arranged.value,
+    arrangement: arranged.value,
+    unplaced: [],
   };
   const prepared = await prepareOutput(source, reading, request);
   if (!prepared.ok) return prepared;

@@ -1,11 +1,11 @@
 import { sourceOf } from '../../src/core/byteSource';
-import { prepareOutput } from '../../src/core/output/apply';
-import type { OutputRequest } from '../../src/core/output/insert';
-import { writeOutput } from '../../src/core/output/parts';
+import { prepareOutput } from '../../src/core/write/prepare';
+import type { OutputRequest } from '../../src/core/write/request';
+import { writeOutput } from '../../src/core/blocks/pieces';
 import { purgeSections } from '../../src/core/order/purgeBlock';
-import { swapsOf } from '../../src/core/plan/arrangement';
+import type { Arrangement, Visit } from '../../src/core/plan/arrangement';
 import type { Reading } from '../../src/core/read/reading';
-import { arrange, findParts, survey, type Arranged } from '../../src/core/output/partsRequest';
+import { arrange, findParts, survey } from '../../src/core/write/partsRequest';
 import type { Order } from '../../src/core/order/ordering';
 import { sectionsOfList } from '../../src/core/plan/partList';
 import { ORDINARY_PROFILE } from '../../src/core/printer/printer';
@@ -68,7 +68,8 @@ export async function writeSides(
     rewrite: [],
     addToRemaining: null,
     takeOut: replaced,
-    ...(withoutBlock ? withoutPurgeBlock(arranged.value, reading) : arranged.value),
+    unplaced: [],
+    arrangement: withoutBlock ? withoutPurgeBlock(arranged.value, reading) : arranged.value,
   };
   const prepared = await prepareOutput(source, reading, request);
   if (!prepared.ok) throw new Error(prepared.refusal.message);
@@ -77,11 +78,16 @@ export async function writeSides(
 }
 
 /** An arrangement without the sections of a purge block. */
-function withoutPurgeBlock({ arrangement }: Arranged, reading: Reading): Arranged {
+function withoutPurgeBlock(arrangement: Arrangement, reading: Reading): Arrangement {
   const leftOut = purgeSections(reading);
-  const sections = arrangement.sections.filter(({ section }) => !leftOut.includes(section));
-  return {
-    arrangement: { ...arrangement, sections, leftOut },
-    swaps: swapsOf(reading, sections),
-  };
+  const visits: Visit[] = [];
+  for (const visit of arrangement.visits) {
+    const sections = visit.sections.filter(({ section }) => !leftOut.includes(section));
+    const last = visits.at(-1);
+    if (sections.length === 0) continue;
+    if (last?.filament === visit.filament) {
+      visits[visits.length - 1] = { ...last, sections: [...last.sections, ...sections] };
+    } else visits.push({ ...visit, sections });
+  }
+  return { ...arrangement, visits, leftOut };
 }

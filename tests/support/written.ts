@@ -1,18 +1,21 @@
 import { sourceOf } from '../../src/core/byteSource';
 import { readGcode } from '../../src/core/read/reader';
 import type { Reading } from '../../src/core/read/reading';
-import { prepareOutput } from '../../src/core/output/apply';
-import type { Insertion, OutputRequest } from '../../src/core/output/insert';
-import { writeOutput } from '../../src/core/output/parts';
-import { proveOutput } from '../../src/core/output/proof';
-import { type Proof } from '../../src/core/output/proofTypes';
+import { prepareOutput } from '../../src/core/write/prepare';
+import type { Insertion } from '../../src/core/blocks/insertion';
+import { arrangeAsSliced } from '../../src/core/write/partsRequest';
+import type { OutputRequest } from '../../src/core/write/request';
+import { sectionsOfSwaps } from '../../src/core/plan/partList';
+import { writeOutput } from '../../src/core/blocks/pieces';
+import { proveOutput } from '../../src/core/proof/proof';
+import { type Proof } from '../../src/core/proof/proofTypes';
 import { resolveSwaps, type ResolvedSwap } from '../../src/core/plan/resolve';
 import { ORDINARY_PROFILE } from '../../src/core/printer/printer';
 import { plainRecipe } from '../../src/core/recipe/recipe';
 import { bytesOf } from './printFiles';
 
 /** What a test asks for; the rest is ordinary. */
-export interface WriteOptions extends Partial<Omit<OutputRequest, 'swaps' | 'takeOut'>> {
+export interface WriteOptions extends Partial<Omit<OutputRequest, 'arrangement' | 'takeOut'>> {
   readonly layers: readonly number[];
   /** Changes the swaps made of `layers`. */
   readonly withSwap?: (swap: ResolvedSwap, index: number) => ResolvedSwap;
@@ -27,6 +30,8 @@ export interface Written {
   readonly request: OutputRequest;
   readonly insertions: readonly Insertion[];
 }
+
+const FINGERPRINT = 'ab'.repeat(32);
 
 /** Writes swaps into a file; throws the refusal's words when it is refused. */
 export async function writeSwaps(text: string, options: WriteOptions): Promise<Written> {
@@ -45,9 +50,12 @@ export async function writeSwaps(text: string, options: WriteOptions): Promise<W
     loadFirst: null,
     rewrite: [],
     addToRemaining: null,
-    arrangement: null,
+    unplaced: [],
     ...asked,
-    swaps: swaps.value.map(withSwap),
+    arrangement: arrangeAsSliced(
+      sectionsOfSwaps(reading, swaps.value.map(withSwap), asked.loadFirst ?? ''),
+      FINGERPRINT,
+    ),
     takeOut: takesOut ? reading.stops : [],
   };
   const prepared = await prepareOutput(sourceOf(input), reading, request);

@@ -1,12 +1,14 @@
 import fc from 'fast-check';
+import { withMain, withSwapsBefore } from '../../../tests/support/plans';
 import { describe, expect, it } from 'vitest';
 import { arbitraryStyle, writePrint } from '../../../tests/support/printFiles';
 import { sourceOf } from '../byteSource';
 import { layerNumber } from '../gcode/layers';
-import { prepareOutput } from '../output/apply';
-import { writeOutput } from '../output/parts';
-import { proveOutput } from '../output/proof';
-import { emptyPlan, withKnown, withSwap, type JobPlan } from '../plan/jobPlan';
+import { prepareOutput } from '../write/prepare';
+import { writeOutput } from '../blocks/pieces';
+import { proveOutput } from '../proof/proof';
+import { emptyPlan, withKnown, type JobPlan } from '../plan/jobPlan';
+import { withSwap } from '../plan/partEdits';
 import { EXAMPLE_PRINTERS } from '../printer/examples';
 import { ORDINARY_PROFILE } from '../printer/printer';
 import { RECIPE_KINDS } from '../printer/stopKinds';
@@ -177,7 +179,7 @@ describe('a plan of which no check says that it will fail', () => {
             text: writePrint(style),
             printer,
             plan: (plan) => ({
-              ...layers.map(n).reduce(withSwap, { ...plan, swaps: [] }),
+              ...withSwapsBefore(withMain(plan, { swaps: [] }), layers),
               recipe,
             }),
           });

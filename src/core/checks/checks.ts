@@ -5,7 +5,7 @@ import { fileChecks } from './fileChecks';
 import type { CheckInputs } from './inputs';
 import { printerChecks } from './printerChecks';
 import { joinedChecks } from './joinedChecks';
-import { sideChecks } from './sideChecks';
+import { partChecks } from './partChecks';
 import { spoolChecks } from './spoolChecks';
 import { timeChecks } from './timeChecks';
 
@@ -15,7 +15,7 @@ export function checksOf(inputs: CheckInputs, notes: readonly PlanNote[]): Check
     ...fileChecks(inputs),
     ...printerChecks(inputs),
     ...bandChecks(inputs, notes),
-    ...sideChecks(inputs),
+    ...partChecks(inputs),
     ...joinedChecks(inputs),
     ...spoolChecks(inputs),
     ...timeChecks(inputs),

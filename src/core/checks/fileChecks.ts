@@ -1,7 +1,7 @@
 import type { FindingCode } from '../findings';
 import { plural } from '../format';
 import { isBeforeLayer } from '../gcode/stops';
-import { filamentOf } from '../plan/jobPlan';
+import { allSwaps, withPart } from '../plan/partEdits';
 import type { CheckCode } from './catalogue';
 import { bedFindings } from '../printer/bedFit';
 import { checkOf, type Check, type CheckLevel } from './check';
@@ -21,30 +21,24 @@ const FROM_FINDINGS: readonly (readonly [FindingCode, CheckCode, CheckLevel])[] 
 ];
 
 /** What the sliced file itself brings along. */
-export function fileChecks({
-  plan,
-  fingerprint,
-  printer,
-  reading,
-  bands,
-  side,
-}: CheckInputs): Check[] {
+export function fileChecks({ plan, fingerprint, printer, reading, bands }: CheckInputs): Check[] {
   const checks: Check[] = [];
   if (plan.fingerprint !== fingerprint) {
     const sentence = 'This plan was made for another file than the one of this job.';
     checks.push(checkOf('another-file', 'will-fail', sentence));
   }
-  const early = plan.swaps.find(({ layer }) => layer < 2);
+  const early = allSwaps(plan).find(({ swap }) => swap.layer < 2);
   if (early) {
     const sentence = 'A swap comes before layer 1. That is no swap: load its filament first.';
-    const swaps = plan.swaps.filter((swap) => swap !== early);
-    const mended = { ...plan, firstLetter: early.letter, swaps };
+    const mended = withPart(plan, early.part, (part) => ({
+      ...part,
+      firstLetter: early.swap.letter,
+      swaps: part.swaps.filter((swap) => swap !== early.swap),
+    }));
     const fix = { kind: 'plan', label: 'Load it first', plan: mended } as const;
     checks.push(checkOf('swap-in-first-layer', 'will-fail', sentence, { layer: 1, fix }));
   }
-  if (side ? bands.length < 2 : plan.swaps.length === 0) {
-    checks.push(checkOf('no-swap', 'may-fail', 'The plan has no swap yet.'));
-  }
+  if (bands.length < 2) checks.push(checkOf('no-swap', 'may-fail', 'The plan has no swap yet.'));
   const gone = new Set([...plan.takenOut, ...plan.stretches.map(({ line }) => line)]);
   const kept = reading.stops.filter(({ line }) => !gone.has(line));
   if (kept.length > 0) {
@@ -75,8 +69,8 @@ export function fileChecks({
   for (const { message } of bedFindings(reading, printer)) {
     checks.push(checkOf('off-the-bed', 'may-fail', message));
   }
-  checks.push(...remainingCheck(plan, reading));
-  checks.push(...primingCheck(plan, reading));
+  checks.push(...remainingCheck(plan, reading, bands));
+  checks.push(...primingCheck(plan, reading, bands));
   if (reading.leavesHot) {
     const sentence = 'The file leaves a heater on at its end. Switch it off yourself.';
     checks.push(checkOf('heaters-left-on', 'may-fail', sentence));
@@ -98,19 +92,27 @@ export function primedMm({ filamentMm, layers }: CheckInputs['reading']): number
   return filamentMm - layers.reduce((sum, layer) => sum + layer.filamentMm, 0);
 }
 
-function remainingCheck(plan: CheckInputs['plan'], reading: CheckInputs['reading']): Check[] {
+function remainingCheck(
+  plan: CheckInputs['plan'],
+  reading: CheckInputs['reading'],
+  bands: CheckInputs['bands'],
+): Check[] {
   const shown = reading.settingLines.filter(({ what }) => what === 'remaining');
-  if (shown.length === 0 || plan.addToRemaining || plan.swaps.length === 0) return [];
+  if (shown.length === 0 || plan.addToRemaining || bands.length < 2) return [];
   const sentence = `The file shows the time left on ${plural(shown.length, 'line')}; it leaves the swaps out.`;
   const label = 'Add the swaps to it';
   const fix = { kind: 'plan', label, plan: { ...plan, addToRemaining: true } } as const;
   return [checkOf('time-left', 'good-to-know', sentence, { fix })];
 }
 
-function primingCheck(plan: CheckInputs['plan'], reading: CheckInputs['reading']): Check[] {
+function primingCheck(
+  plan: CheckInputs['plan'],
+  reading: CheckInputs['reading'],
+  [first]: CheckInputs['bands'],
+): Check[] {
   const primed = primedMm(reading);
-  if (primed < LEAST_PRIMED || !plan.loadFirst) return [];
-  const { letter, name } = filamentOf(plan, plan.firstLetter);
+  if (primed < LEAST_PRIMED || !plan.loadFirst || !first) return [];
+  const { letter, name } = first.filament;
   const sentence = `The file primes the nozzle with ${primed.toFixed(0)} mm before the stop that asks for ${letter} ${name}. Load it before you start.`;
   const fix = {
     kind: 'plan',

@@ -5,7 +5,8 @@ import type { Band } from '../plan/bands';
 import type { JobPlan } from '../plan/jobPlan';
 import type { Timeline } from '../plan/timeline';
 import type { Printer } from '../printer/printer';
-import type { SideInputs } from './sideChecks';
+import type { OutputRequest } from '../write/request';
+import type { PartInputs } from './partChecks';
 import type { ClockForm } from '../schedule/clock';
 import type { Presence } from '../schedule/presence';
 import type { Recipe } from '../recipe/recipe';
@@ -26,13 +27,16 @@ export interface CheckInputs {
     | 'findings'
     | 'continuous'
     | 'settingLines'
+    | 'priming'
     | 'sources'
     | 'leavesHot'
     | 'footprint'
   >;
   readonly bands: readonly Band[];
-  /** Parts side by side; null for a plan in colours by height. */
-  readonly side: SideInputs | null;
+  /** What is known of its parts, and of the order in which they print. */
+  readonly parts: PartInputs;
+  /** What is to be written. */
+  readonly request: OutputRequest;
   /** Spools of the plan's filaments, by letter; those without one are missing. */
   readonly spools: ReadonlyMap<string, Spool>;
   /** The job, whose own reservations on the shelf are free to it. */
@@ -46,6 +50,6 @@ export interface CheckInputs {
   readonly start: Date;
   /** How clock times are written. */
   readonly clock: ClockForm;
-  /** What a trial of the blocks found: see `output/dryRun`. */
+  /** What a trial of the blocks found: see `proof/dryRun`. */
   readonly troubles: readonly { readonly layer: number; readonly message: string }[];
 }

@@ -29,7 +29,7 @@ const RELATION_WORDS: Readonly<Record<Relation['kind'], string>> = {
 
 /** What to know before several files are printed together. */
 export function joinedChecks(inputs: CheckInputs): Check[] {
-  const joined = inputs.side?.joined;
+  const joined = inputs.parts.joined;
   return [...(joined ? togetherChecks(inputs, joined) : []), ...deliveryChecks(inputs)];
 }
 
@@ -70,8 +70,8 @@ const HOMING: Readonly<Record<Exclude<Home, 'nothing'>, string>> = {
   all: 'All axes are homed between the files, at X 0 Y 0. A printer that homes Z over the middle of the bed drives into the part.',
 };
 
-function deliveryChecks({ plan, side }: CheckInputs): Check[] {
-  if (!side || plan.delivery === 'one-file') return [];
+function deliveryChecks({ plan, request }: CheckInputs): Check[] {
+  if (request.arrangement.opens.length === 0) return [];
   const { home } = plan;
   const warm =
     'The print comes in several files: bed and nozzle have to stay hot between them. Start the next one at once, and let no menu switch anything off.';

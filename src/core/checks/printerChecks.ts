@@ -2,9 +2,8 @@ import { sourceLine } from '../read/sourceLine';
 import { formatDuration, plural } from '../format';
 import { SWAP_SECONDS } from '../plan/time';
 import type { SettingName } from '../gcode/settingName';
-import { printedTopBefore } from '../output/insert';
-import { undoingLines } from '../output/rewrites';
-import { requestOfPlan } from '../output/planRequest';
+import { allSwaps, wishesOf, withWishes } from '../plan/partEdits';
+import { undoingLines } from '../write/rewrites';
 import { pairPurge } from '../filament/purgeTable';
 import { reachOf } from '../printer/printer';
 import { LEAST_CLEARANCE, PURGE_HEIGHT } from '../recipe/actions';
@@ -20,8 +19,8 @@ const SHORT = 0.8;
 
 /** Whether this printer stops as asked, waits well, and goes on rightly. */
 export function printerChecks(inputs: CheckInputs): Check[] {
-  const { plan, printer, recipe, troubles, side } = inputs;
-  if (plan.swaps.length === 0 && !side) return [];
+  const { plan, printer, recipe, troubles, bands } = inputs;
+  if (allSwaps(plan).length === 0 && bands.length < 2) return [];
   return [
     ...troubles.map(({ layer, message }) =>
       checkOf('unsafe-block', 'will-fail', message, { layer }),
@@ -98,10 +97,11 @@ function purgeChecks(inputs: CheckInputs): Check[] {
   const { plan, printer, recipe, reading, bands, spools, purges } = inputs;
   if (recipe.kind !== 'spelled-out') return [];
   const numbers = numbersOf(recipe, printer);
+  let top = 0;
   return purges.flatMap((purge, i) => {
-    const { swap, first: layer } = bands[i + 1];
+    top = bands[i].sections.reduce((most, one) => Math.max(most, reading.sections[one].z), top);
+    const { stretches, first: layer } = bands[i + 1];
     const checks: Check[] = [];
-    const top = printedTopBefore(reading.layers, layer);
     const room = Math.min(Math.max(top + numbers.lift, PURGE_HEIGHT), reachOf(printer).maxZ) - top;
     if (room < PURGE_HEIGHT / 2 && room >= LEAST_CLEARANCE) {
       const sentence = `Before layer ${layer} the head has only ${room.toFixed(0)} mm above the print for the strand.`;
@@ -116,13 +116,11 @@ function purgeChecks(inputs: CheckInputs): Check[] {
     if (purge.mm < SHORT * wanted) {
       const round = Math.ceil(wanted / 5) * 5;
       const sentence = `${from.name} to ${to.name} needs about ${round} mm pushed through; ${purge.mm.toFixed(0)} mm are planned.`;
-      const swapsNow = plan.swaps.map((one) =>
-        one.layer === swap ? { ...one, purge: round } : one,
-      );
+      const wishes = { ...wishesOf(plan, stretches[0]), purge: round };
       const fix = {
         kind: 'plan',
         label: `Push ${round} mm`,
-        plan: { ...plan, swaps: swapsNow },
+        plan: withWishes(plan, stretches[0], wishes),
       } as const;
       checks.push(checkOf('short-purge', 'may-fail', sentence, { layer, fix }));
     }
@@ -138,17 +136,17 @@ const UNDONE_WORDS: Readonly<Record<SettingName, string>> = {
   remaining: 'time left',
 };
 
-function undoneChecks({ plan, printer, reading }: CheckInputs): Check[] {
+function undoneChecks({ plan, request, reading }: CheckInputs): Check[] {
   if (plan.rewrite) return [];
-  const undone = undoingLines(reading, requestOfPlan(plan, reading, printer));
+  const undone = undoingLines(reading, request);
   const [first] = undone;
   if (!first) return [];
-  const { setting, swap } = first;
+  const { setting, layer } = first;
   const more = undone.length > 1 ? `, and ${plural(undone.length - 1, 'more line')}` : '';
   const { file, line } = sourceLine(reading, setting.line);
   const where = `Line ${line} of ${file ?? 'the file'}`;
   const sentence = `${where} sets the ${UNDONE_WORDS[setting.what]} in a band that wants its own${more}.`;
   const label = 'Put the band’s own in its place';
   const fix = { kind: 'plan', label, plan: { ...plan, rewrite: true } } as const;
-  return [checkOf('setting-undone', 'may-fail', sentence, { layer: swap.layer, fix })];
+  return [checkOf('setting-undone', 'may-fail', sentence, { layer, fix })];
 }

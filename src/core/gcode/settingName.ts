@@ -14,6 +14,8 @@ export interface SettingLine {
   readonly offset: number;
   readonly what: SettingName;
   readonly value: number;
+  /** The tool whose temperature it names; null for whatever is in use. */
+  readonly tool: number | null;
   /** True when the printer waits until the temperature is there. */
   readonly waits: boolean;
 }

@@ -1,5 +1,5 @@
+import type { LayerNumber } from '../gcode/layers';
 import type { Order } from '../order/ordering';
-import type { ResolvedSwap } from './resolve';
 import type { Home } from '../recipe/betweenFiles';
 import type { BandSettings } from '../recipe/settings';
 import type { Reading } from '../read/reading';
@@ -8,16 +8,29 @@ import type { Reading } from '../read/reading';
 export interface PlannedSection {
   /** Place among the reading's sections. */
   readonly section: number;
-  /** Letter and name of its filament. */
-  readonly filament: string;
+  /** What it wants otherwise than the file. */
   readonly settings: BandSettings;
-  /** Filament to push through when it begins with a swap, mm; null for the recipe's. */
+}
+
+/** A stretch of sections that is printed with one filament without another one in the nozzle between. */
+export interface Visit {
+  /** Letter and name of the filament. */
+  readonly filament: string;
+  /** In the order of printing; never empty. */
+  readonly sections: readonly PlannedSection[];
+  /** Filament to purge where it begins with a swap, mm; null for the recipe's. */
   readonly purge: number | null;
 }
 
-/** The sections of a print in the order in which they are printed, each in its filament. */
+/**
+ * What becomes of the tool changes of a file: they stay as they are in a print that is one part whatever
+ * prints it; where parts have filaments of their own, one nozzle prints for all tools.
+ */
+export type ToolChanges = 'as-sliced' | 'one-nozzle';
+
+/** A print as it is to be printed: its sections in their order, each in its filament. */
 export interface Arrangement {
-  readonly sections: readonly PlannedSection[];
+  readonly visits: readonly Visit[];
   readonly order: Order;
   /** False when an order with fewer swaps may exist. */
   readonly exact: boolean;
@@ -29,24 +42,88 @@ export interface Arrangement {
   readonly opens: readonly number[];
   /** What is homed between two files. */
   readonly home: Home;
+  readonly tools: ToolChanges;
   /** SHA-256 of the input: what is taken out of its order names where it comes from. */
   readonly fingerprint: string;
 }
 
-/** A swap inside an order: before which of its sections. */
-export interface SectionSwap extends ResolvedSwap {
-  /** Place in the order, from 0. */
+/** A section in the order of printing. */
+export interface PrintedSection extends PlannedSection {
+  readonly visit: Visit;
+  /** Its visit begins with it. */
+  readonly begins: boolean;
+}
+
+/** All sections of an arrangement in the order of printing. */
+export function printedSections({ visits }: Pick<Arrangement, 'visits'>): PrintedSection[] {
+  return visits.flatMap((visit) =>
+    visit.sections.map((planned, i) => ({ ...planned, visit, begins: i === 0 })),
+  );
+}
+
+/** What is wanted of a section, by any name that tells filaments apart. */
+export interface WantedSection extends PlannedSection {
+  readonly filament: string;
+  readonly purge: number | null;
+  /** The person asks for a stop before it, even where the filament stays. */
+  readonly asks: boolean;
+}
+
+/** Cuts what is wanted, in the order of printing, where another filament is loaded or a stop is asked for. */
+export function inVisits<T extends Pick<WantedSection, 'filament' | 'asks'>>(
+  inOrder: readonly T[],
+): [T, ...T[]][] {
+  const visits: [T, ...T[]][] = [];
+  for (const wanted of inOrder) {
+    const visit = visits.at(-1);
+    if (visit && visit[0].filament === wanted.filament && !wanted.asks) visit.push(wanted);
+    else visits.push([wanted]);
+  }
+  return visits;
+}
+
+/** The visits that print what is wanted, in this order. */
+export function visitsOf(inOrder: readonly WantedSection[]): Visit[] {
+  return inVisits(inOrder).map((run): Visit => {
+    const sections = run.map(({ section, settings }) => ({ section, settings }));
+    return { filament: run[0].filament, purge: run[0].purge, sections };
+  });
+}
+
+/** A swap of an arrangement. */
+export interface SectionSwap {
+  /** The layer of the section that it comes before. */
+  readonly layer: LayerNumber;
+  readonly filament: string;
+  readonly settings: BandSettings;
+  readonly purge: number | null;
+  /** How many sections are printed before it. */
   readonly at: number;
+  /** Place of that section among the reading's. */
+  readonly section: number;
+  /** Something of its layer is printed before it. */
+  readonly inside: boolean;
+  /** It is made between two files of the output. */
+  readonly opens: boolean;
 }
 
 /** The swaps of an arrangement, in the order of printing; what is loaded first is none. */
 export function swapsOf(
   { sections }: Pick<Reading, 'sections'>,
-  planned: readonly PlannedSection[],
+  { visits, opens }: Pick<Arrangement, 'visits' | 'opens'>,
 ): SectionSwap[] {
-  return planned.flatMap(({ section, filament, settings, purge }, at): SectionSwap[] => {
-    if (at === 0 || planned[at - 1].filament === filament) return [];
-    return [{ layer: sections[section].layer, filament, settings, purge, at }];
+  let at = 0;
+  const begun = new Set<number>();
+  return visits.flatMap(({ filament, purge, sections: own }, i): SectionSwap[] => {
+    const place = at;
+    at += own.length;
+    const [{ section, settings }] = own;
+    const { layer } = sections[section];
+    const inside = begun.has(layer);
+    for (const one of own) begun.add(sections[one.section].layer);
+    if (i === 0) return [];
+    const about = { at: place, section, inside, opens: opens.includes(place) };
+    return [{ layer, filament, settings, purge, ...about }];
   });
 }
 
@@ -57,23 +134,25 @@ export type Delivery = (typeof DELIVERIES)[number];
 /** With which places in an order the files of a delivery begin, but for the first. */
 export function openingsOf(
   { sections }: Pick<Reading, 'sections'>,
-  planned: readonly PlannedSection[],
+  visits: readonly Visit[],
   delivery: Delivery,
 ): number[] {
   if (delivery === 'one-file') return [];
-  return planned.flatMap(({ section, filament }, i) => {
+  const printed = printedSections({ visits });
+  return printed.flatMap(({ section, begins }, i) => {
     if (i === 0) return [];
-    const before = planned[i - 1];
     const opens =
       delivery === 'file-per-band'
-        ? before.filament !== filament
-        : sections[before.section].source !== sections[section].source;
+        ? begins
+        : sections[printed[i - 1].section].source !== sections[section].source;
     return opens ? [i] : [];
   });
 }
 
 /** How many swaps the same sections take in the order of the file. */
-export function swapsAsSliced({ sections }: Pick<Arrangement, 'sections'>): number {
-  const inFile = sections.toSorted((a, b) => a.section - b.section);
-  return inFile.filter(({ filament }, i) => i > 0 && filament !== inFile[i - 1].filament).length;
+export function swapsAsSliced({ visits, tools }: Pick<Arrangement, 'visits' | 'tools'>): number {
+  if (tools === 'as-sliced') return visits.length - 1;
+  const inFile = printedSections({ visits }).sort((a, b) => a.section - b.section);
+  return inFile.filter(({ visit }, i) => i > 0 && visit.filament !== inFile[i - 1].visit.filament)
+    .length;
 }

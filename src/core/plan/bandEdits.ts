@@ -1,7 +1,9 @@
 import type { LayerNumber } from '../gcode/layers';
-import { withoutSwap, withSwap, type JobPlan } from './jobPlan';
-import type { Band } from './bands';
 import type { PaletteFilament } from '../filament/palette';
+import type { Band } from './bands';
+import type { JobPlan } from './jobPlan';
+import { partOf, withLetterOf, withoutSwap, withSwap } from './partEdits';
+import { swapAt, type PartStretch } from './parts';
 
 /** Where a band is split when nothing better is known: in the middle. */
 export function middleOf(band: Band): LayerNumber | null {
@@ -9,34 +11,52 @@ export function middleOf(band: Band): LayerNumber | null {
   return (band.first + Math.ceil((band.last - band.first) / 2)) as LayerNumber;
 }
 
-/** Cuts the band that holds `layer` in two, the upper part in a colour not yet used. */
-export function splitBand(plan: JobPlan, layer: LayerNumber): JobPlan {
-  return withSwap(plan, layer);
+/** Cuts a band in two before `layer`, the upper part in a colour not yet used. */
+export function splitBand(plan: JobPlan, { stretches }: Band, layer: LayerNumber): JobPlan {
+  return stretches.reduce((made, { part }) => withSwap(made, layer, part), plan);
 }
 
-/** Lets the band below go on through this one. */
-export function mergeWithBelow(plan: JobPlan, band: Band): JobPlan {
-  return band.swap === null ? plan : withoutSwap(plan, band.swap);
+/** The letter in which a part prints right before a stretch of it begins; null at its beginning. */
+function letterBefore(plan: JobPlan, { part, from }: PartStretch): string | null {
+  if (from === null) return null;
+  const { firstLetter, swaps } = partOf(plan, part);
+  return swapAt(swaps, from - 1)?.letter ?? firstLetter;
 }
 
-/** Prints this band in the colour of the one above, so that both are one. */
+/** Prints a band in the filament of another one; swaps that change nothing then are taken out. */
+function inFilamentOf(plan: JobPlan, { stretches }: Band, letter: string): JobPlan {
+  return stretches.reduce(
+    (made, stretch) =>
+      stretch.from !== null && letterBefore(made, stretch) === letter
+        ? withoutSwap(made, stretch.from, stretch.part)
+        : withLetterOf(made, stretch, letter),
+    plan,
+  );
+}
+
+/** Lets the band before go on through this one. */
+export function mergeWithBelow(plan: JobPlan, band: Band, below: Band | undefined): JobPlan {
+  return below ? inFilamentOf(plan, band, below.filament.letter) : plan;
+}
+
+/** Prints this band in the colour of the one after, so that both are one. */
 export function mergeWithAbove(plan: JobPlan, band: Band, above: Band): JobPlan {
-  if (above.swap === null) return plan;
-  return withoutSwap(withLetterOf(plan, band, above.filament.letter), above.swap);
+  return inFilamentOf(
+    withBandLetter(plan, band, above.filament.letter),
+    above,
+    above.filament.letter,
+  );
 }
 
 /** Exchanges the filaments of two bands. */
 export function exchangeColours(plan: JobPlan, one: Band, other: Band): JobPlan {
   const { letter } = one.filament;
-  return withLetterOf(withLetterOf(plan, one, other.filament.letter), other, letter);
+  return withBandLetter(withBandLetter(plan, one, other.filament.letter), other, letter);
 }
 
-function withLetterOf(plan: JobPlan, band: Band, letter: string): JobPlan {
-  if (band.swap === null) return { ...plan, firstLetter: letter };
-  return {
-    ...plan,
-    swaps: plan.swaps.map((swap) => (swap.layer === band.swap ? { ...swap, letter } : swap)),
-  };
+/** Gives a band another filament. */
+export function withBandLetter(plan: JobPlan, { stretches }: Band, letter: string): JobPlan {
+  return stretches.reduce((made, stretch) => withLetterOf(made, stretch, letter), plan);
 }
 
 /** In which order the filaments of the palette are laid on the bands, lowest band first. */
@@ -62,7 +82,7 @@ export function withLetters(
   bands: readonly Band[],
   letters: readonly string[],
 ): JobPlan {
-  return bands.reduce((made, band, i) => withLetterOf(made, band, letters[i]), plan);
+  return bands.reduce((made, band, i) => withBandLetter(made, band, letters[i]), plan);
 }
 
 function orderedLetters(

@@ -3,6 +3,7 @@ import { bottomOf } from '../gcode/layers';
 import { firstIndex } from '../search';
 import type { Surface } from '../geometry/surface';
 import type { JobPlan } from './jobPlan';
+import { mainPart, withPart } from './partEdits';
 import { resolveHeight } from './resolve';
 
 /** How a print without clear steps is divided into bands. */
@@ -49,15 +50,19 @@ function atSurfaceShare(
   return layers[nearest]?.number ?? null;
 }
 
-/** A plan with swaps before exactly these layers, the palette's filaments in their order. */
-export function withBandsAt(plan: JobPlan, starts: readonly LayerNumber[]): JobPlan {
+/** A plan with swaps of a part before exactly these layers, the palette's filaments in their order. */
+export function withBandsAt(
+  plan: JobPlan,
+  starts: readonly LayerNumber[],
+  key: string = mainPart(plan),
+): JobPlan {
   const { palette } = plan;
-  const first = palette.findIndex(({ letter }) => letter === plan.firstLetter);
-  return {
-    ...plan,
-    swaps: starts.map((layer, i) => ({
+  return withPart(plan, key, (part) => {
+    const first = palette.findIndex(({ letter }) => letter === part.firstLetter);
+    const swaps = starts.map((layer, i) => ({
       layer,
       letter: palette[(first + i + 1) % palette.length].letter,
-    })),
-  };
+    }));
+    return { ...part, swaps };
+  });
 }

@@ -8,7 +8,9 @@ import { readGcode } from '../read/reader';
 import type { Reading } from '../read/reading';
 import { withChangedFiles, withPartsOfFiles } from './changedFiles';
 import { emptyPlan, type JobPlan } from './jobPlan';
-import { sectionWishes, withFoundParts, withLayerOrder, withPartSwap } from './sidePlan';
+import { withSwap } from './partEdits';
+import { withFoundParts, withLayerOrder } from './partPlan';
+import { sectionWishes } from './wishes';
 
 async function readTogether(boxes: readonly Partial<BoxStyle>[]): Promise<Reading> {
   if (boxes.length === 1) return readGcode(bytesOf(boxPrint(boxes[0])), ORDINARY_PROFILE);
@@ -21,7 +23,7 @@ const [ONE, TWO, THREE] = [40, 60, 80].map((x): Partial<BoxStyle> => ({ x, layer
 const before = await readTogether([ONE, TWO, THREE]);
 const n = layerNumber;
 const plan = withLayerOrder(
-  withPartSwap(withFoundParts(emptyPlan('ab'.repeat(32)), before, []), '3', n(3)),
+  withSwap(withFoundParts(emptyPlan('ab'.repeat(32)), before, []), n(3), '3'),
   n(1),
   ['3', '1', '2'],
 );
@@ -67,13 +69,13 @@ describe('a plan whose print has other files', () => {
 
   it('becomes a plain one for one file, and one of parts for a plain one', async () => {
     const { made } = await changed([THREE], [2]);
-    expect(made).toMatchObject({ firstLetter: 'C', parts: [], layerOrders: [] });
-    expect(made.swaps).toEqual(plan.parts[2].swaps);
+    const { swaps } = plan.parts[2];
+    const parts = [{ key: 'all', firstLetter: 'C', swaps }];
+    expect(made).toMatchObject({ parts, layerOrders: [] });
     const single = await readTogether([THREE]);
     const after = await readTogether([ONE, THREE]);
     const back = withPartsOfFiles(withChangedFiles(made, [null, 0], single, after), after);
     expect(letters(back, after)[1]).toBe(letters(plan, before)[2]);
-    expect(back.swaps).toEqual([]);
     const perFile = { ...plan, delivery: 'file-per-source' as const };
     expect(withChangedFiles(perFile, [0], before, single).delivery).toBe('one-file');
   });

@@ -1,7 +1,7 @@
 import type { Reading } from '../read/reading';
 import type { JobPlan } from './jobPlan';
-import { partOfSections, type PlannedPart } from './parts';
-import { withStretches } from './sidePlan';
+import { foundParts, partOfSections, wholePart, type PlannedPart } from './parts';
+import { withStretches } from './partPlan';
 
 type Sections = Pick<Reading, 'sections'>;
 
@@ -18,20 +18,16 @@ export function withChangedFiles(
   after: Sections,
 ): JobPlan {
   const isOne = from.length === 1;
-  const oldKeys = partOfSections(before, plan.stretches);
-  const partOf = (key: string): PlannedPart | undefined =>
-    plan.parts.length === 0
-      ? { key, firstLetter: plan.firstLetter, swaps: plan.swaps }
-      : plan.parts.find((part) => part.key === key);
+  const oldKeys = partOfSections(plan, before);
   /** The part of the old print that a file's tool has printed; any of the file's where the tool is new. */
   const oldPart = (file: number | null, tool: number): PlannedPart | undefined => {
     const { sections } = before;
     const same = sections.findIndex((one) => one.source === file && one.tool === tool);
     const any = sections.findIndex((one) => one.source === file);
     const key = oldKeys[same < 0 ? any : same];
-    return key === undefined ? undefined : partOf(key);
+    return plan.parts.find((part) => part.key === key);
   };
-  const newKeys = partOfSections(after, []);
+  const newKeys = foundParts(after, []);
   const parts = new Map<string, PlannedPart>();
   const names = new Map<string, string>();
   after.sections.forEach(({ source, tool }, i) => {
@@ -47,12 +43,11 @@ export function withChangedFiles(
     parts: one.parts.flatMap((key) => names.get(key) ?? []),
   }));
   const isPlain = new Set(newKeys).size === 1;
-  const first = parts.get(newKeys[0]);
+  const [begun] = plan.parts;
+  const [first = begun, ...others] = parts.values();
   return {
     ...plan,
-    firstLetter: (isPlain && first?.firstLetter) || plan.firstLetter,
-    swaps: isPlain ? (first?.swaps ?? []) : [],
-    parts: isPlain ? [] : [...parts.values()],
+    parts: isPlain ? [wholePart(first.firstLetter, first.swaps)] : [first, ...others],
     layerOrders: layerOrders.filter((one) => one.parts.length > 1),
     stretches: [],
     delivery: isOne && plan.delivery === 'file-per-source' ? 'one-file' : plan.delivery,

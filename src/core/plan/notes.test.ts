@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest';
+import { withMain } from '../../../tests/support/plans';
 import { bytesOf, writePrint } from '../../../tests/support/printFiles';
 import { layerNumber } from '../gcode/layers';
 import { readGcode } from '../read/reader';
 import { analysePrint } from '../read/analysis';
 import { ORDINARY_PRINTER } from '../motion/limits';
-import { bandsOf } from './bands';
+import { bandsOf, shownByLayers } from './bands';
 import { emptyPlan, type JobPlan } from './jobPlan';
 import { planNotes } from './notes';
 
@@ -14,14 +15,13 @@ const { layers } = reading;
 const { surface, steps } = analysePrint(reading);
 
 function planWith(...swaps: [number, string][]): JobPlan {
-  return {
-    ...emptyPlan('ab'.repeat(32)),
+  return withMain(emptyPlan('ab'.repeat(32)), {
     swaps: swaps.map(([layer, letter]) => ({ layer: n(layer), letter })),
-  };
+  });
 }
 
 function notesOf(plan: JobPlan, widths: ReadonlyMap<number, number> = new Map()) {
-  const bands = bandsOf(plan, layers, surface, 1.75);
+  const bands = bandsOf(plan, { reading, shown: shownByLayers(surface), filamentDiameter: 1.75 });
   return planNotes({ plan, bands, layers, steps, widths });
 }
 

@@ -4,8 +4,10 @@ import { bottomOf, type Layer, type LayerNumber } from '../gcode/layers';
 import type { Step } from '../geometry/steps';
 import { firstIndex } from '../search';
 import { mergeWithBelow } from './bandEdits';
-import type { Band } from './bands';
-import { withMovedSwap, withoutSwap, type JobPlan } from './jobPlan';
+import { swapBefore, type Band } from './bands';
+import type { JobPlan } from './jobPlan';
+import { withMovedSwap, withoutSwap, withPart } from './partEdits';
+import type { PartStretch } from './parts';
 
 /** Something about a band that a person would want to know before printing, and what helps. */
 export interface PlanNote {
@@ -55,28 +57,30 @@ export function planNotes(inputs: NoteInputs): PlanNote[] {
 /** Swaps that lead to no band of their own. */
 function swapNotes({ plan, layers }: NoteInputs): PlanNote[] {
   const notes: PlanNote[] = [];
-  plan.swaps.forEach(({ layer }, i) => {
-    if (layer > layers.length) {
-      notes.push({
-        code: 'after-the-end',
-        level: 'caution',
-        band: null,
-        sentence: `The swap before layer ${layer} comes after the end: the print has ${layers.length} layers.`,
-        fix: { label: 'Remove the swap', plan: withoutSwap(plan, layer) },
-      });
-    } else if (plan.swaps[i + 1]?.layer === layer) {
-      notes.push({
-        code: 'two-swaps-on-a-layer',
-        level: 'caution',
-        band: null,
-        sentence: `Two swaps come before layer ${layer}; one is enough.`,
-        fix: {
-          label: 'Keep the second',
-          plan: { ...plan, swaps: plan.swaps.filter((_, k) => k !== i) },
-        },
-      });
+  for (const { key, swaps } of plan.parts) {
+    for (const [i, { layer }] of swaps.entries()) {
+      if (layer > layers.length) {
+        notes.push({
+          code: 'after-the-end',
+          level: 'caution',
+          band: null,
+          sentence: `The swap before layer ${layer} comes after the end: the print has ${layers.length} layers.`,
+          fix: { label: 'Remove the swap', plan: withoutSwap(plan, layer, key) },
+        });
+      } else if (swaps[i + 1]?.layer === layer) {
+        const without = withPart(plan, key, (part) => {
+          return { ...part, swaps: swaps.filter((_, k) => k !== i) };
+        });
+        notes.push({
+          code: 'two-swaps-on-a-layer',
+          level: 'caution',
+          band: null,
+          sentence: `Two swaps come before layer ${layer}; one is enough.`,
+          fix: { label: 'Keep the second', plan: without },
+        });
+      }
     }
-  });
+  }
   return notes;
 }
 
@@ -87,9 +91,10 @@ function bandNotes(
   above: Band | undefined,
 ): PlanNote[] {
   const { plan, layers, widths } = inputs;
-  const { filament, swap } = band;
+  const { filament } = band;
+  const swap = swapBefore(band);
   const about = { band: band.first } as const;
-  const merge = (label: string) => ({ label, plan: mergeWithBelow(plan, band) });
+  const merge = (label: string) => ({ label, plan: mergeWithBelow(plan, band, below) });
   const notes: PlanNote[] = [];
   if (below && below.filament.letter === filament.letter) {
     notes.push({
@@ -177,27 +182,29 @@ function thickerFix(
 ): PlanNote['fix'] {
   const onStep = (layer: number): boolean => steps.some((step) => step.layer === layer);
   const needed = band.filament.hidingDepth - 1e-6;
-  if (above?.swap && !onStep(above.swap)) {
+  const [starts, next] = [band.stretches[0], above?.stretches[0]];
+  if (above && next?.from && !onStep(next.from)) {
     const end = firstIndex(layers.length, (i) => layers[i].z - band.bottom >= needed);
     const by = end + 2 - above.first;
-    const to = above.swap + by;
-    if (to <= above.last) return moved(plan, above.swap, to, layers, 'Start the band above later');
+    const to = next.from + by;
+    if (to <= above.last) return moved(plan, next, to, layers, 'Start the band above later');
   }
-  if (band.swap && !onStep(band.swap)) {
+  if (starts.from && !onStep(starts.from)) {
     const start = layers.findLast((layer) => band.top - bottomOf(layer) >= needed);
-    const to = start ? band.swap - (band.first - start.number) : 1;
-    if (to >= 2) return moved(plan, band.swap, to, layers, 'Start this band earlier');
+    const to = start ? starts.from - (band.first - start.number) : 1;
+    if (to >= 2) return moved(plan, starts, to, layers, 'Start this band earlier');
   }
   return null;
 }
 
 function moved(
   plan: JobPlan,
-  from: LayerNumber,
+  { part, from }: PartStretch,
   to: number,
   layers: readonly Layer[],
   label: string,
 ): PlanNote['fix'] {
-  const edited = withMovedSwap(plan, from, to as LayerNumber, layers.length);
+  if (from === null) return null;
+  const edited = withMovedSwap(plan, from, to as LayerNumber, layers.length, part);
   return edited === plan ? null : { label: `${label}, before layer ${to}`, plan: edited };
 }

@@ -2,8 +2,8 @@ import { refuse, success, type Result } from '../findings';
 import { layerNumber, type Layer } from '../gcode/layers';
 import type { Reading } from '../read/reading';
 import { NO_SETTINGS } from '../recipe/settings';
-import type { PlannedSection } from './arrangement';
-import { partOfSections, type Stretch } from './parts';
+import type { WantedSection } from './arrangement';
+import { foundParts, type Stretch } from './parts';
 import { resolveSwaps, type ResolvedSwap } from './resolve';
 import type { PartWish, PartWishes } from './swapList';
 
@@ -15,8 +15,8 @@ export function sectionsOfList(
   reading: Pick<Reading, 'sections' | 'sources' | 'layers'>,
   parts: PartWishes['parts'],
   stretches: readonly Stretch[],
-): Result<PlannedSection[]> {
-  const keys = partOfSections(reading, stretches);
+): Result<WantedSection[]> {
+  const keys = foundParts(reading, stretches);
   const known = new Set(keys);
   const wishes = new Map<string, PartWish>();
   for (const [name, wish] of Object.entries(parts)) {
@@ -43,16 +43,40 @@ export function sectionsOfList(
     swaps.set(key, printed);
   }
   return success(
-    reading.sections.map(({ layer }, section): PlannedSection => {
+    reading.sections.map(({ layer }, section): WantedSection => {
       const key = keys[section];
       const swap = swaps.get(key)?.findLast((one) => one.layer <= layer);
       if (swap) {
         const { filament, settings, purge } = swap;
-        return { section, filament, settings, purge };
+        return { section, filament, settings, purge, asks: false };
       }
       const wish = wishes.get(key);
       const filament = typeof wish === 'string' ? wish : (wish?.filament ?? key);
-      return { section, filament: filament.trim(), settings: NO_SETTINGS, purge: null };
+      return wantedAtFirst(section, filament.trim());
     }),
   );
+}
+
+function wantedAtFirst(section: number, filament: string): WantedSection {
+  return { section, filament, settings: NO_SETTINGS, purge: null, asks: false };
+}
+
+/**
+ * What a short list of swaps before layers wants of every section, in file order.
+ * @param first the filament to begin with; empty when nobody says.
+ */
+export function sectionsOfSwaps(
+  { sections }: Pick<Reading, 'sections'>,
+  swaps: readonly ResolvedSwap[],
+  first: string,
+): WantedSection[] {
+  let last: ResolvedSwap | undefined;
+  return sections.map(({ layer }, section): WantedSection => {
+    const swap = swaps.findLast((one) => one.layer <= layer);
+    const asks = swap !== last;
+    last = swap;
+    if (!swap) return wantedAtFirst(section, first);
+    const { filament, settings, purge } = swap;
+    return { section, filament, settings, purge, asks };
+  });
 }

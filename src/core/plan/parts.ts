@@ -1,13 +1,48 @@
 import { layerNumber, type LayerNumber } from '../gcode/layers';
 import type { Reading } from '../read/reading';
-import type { PlannedSwap } from './plannedSwap';
+import type { BandSettings } from '../recipe/settings';
+import { chosenLayer, type PlannedSwap } from './plannedSwap';
 
 /** A part of the print as a plan has it: with which filament it begins, and its own swaps by layer. */
 export interface PlannedPart {
-  /** `T0` for what a tool prints, `P1` for what lies between stops of the file. */
+  /** `all` for the whole print, `T0` for what a tool prints, `P1` for what lies between stops of the file. */
   readonly key: string;
   readonly firstLetter: string;
+  /** What it wants otherwise than the file until its first swap. */
+  readonly settings?: BandSettings;
+  /** Filament to purge whenever it comes until then, mm; the recipe's when left out. */
+  readonly purge?: number;
   readonly swaps: readonly PlannedSwap[];
+}
+
+/** The parts of a plan: there is one at least. What the print has besides prints as the first one does. */
+export type PlannedParts = readonly [PlannedPart, ...PlannedPart[]];
+
+/** The same parts, each as `edit` makes it. */
+export function mapParts(
+  [first, ...others]: PlannedParts,
+  edit: (part: PlannedPart) => PlannedPart,
+): PlannedParts {
+  return [edit(first), ...others.map(edit)];
+}
+
+/** The key of a part that is all of the print, whatever tools the file has. */
+export const WHOLE = 'all';
+
+/** The part of a print that has only one. */
+export function wholePart(firstLetter: string, swaps: readonly PlannedSwap[] = []): PlannedPart {
+  return { key: WHOLE, firstLetter, swaps };
+}
+
+/** What tells which section belongs to which part. */
+export interface Parted {
+  readonly parts: readonly Pick<PlannedPart, 'key'>[];
+  readonly stretches: readonly Stretch[];
+}
+
+/** True for a plan whose print is one part, whatever tools or stops the file has. */
+export function isWhole({ parts }: Pick<Parted, 'parts'>): boolean {
+  return parts[0].key === WHOLE;
 }
 
 /** A stop of the file that stands for a change of filament: what comes behind it belongs to a part. */
@@ -32,8 +67,14 @@ export function stretchOfSections(
   });
 }
 
-/** The key of the part that each section belongs to. */
-export function partOfSections(
+/** The key of the part that each section belongs to, as a plan has it. */
+export function partOfSections(plan: Parted, { sections }: Pick<Reading, 'sections'>): string[] {
+  if (isWhole(plan)) return sections.map(() => WHOLE);
+  return foundParts({ sections }, plan.stretches);
+}
+
+/** The key of the part that each section belongs to, as the file itself shows it. */
+export function foundParts(
   { sections }: Pick<Reading, 'sections'>,
   stretches: readonly Stretch[],
 ): string[] {
@@ -54,17 +95,13 @@ function partsOfSources(sections: Reading['sections']): string[] {
   });
 }
 
-/** The keys of a print's parts, in the order in which they first print. */
-export function partKeys(
-  reading: Pick<Reading, 'sections'>,
-  stretches: readonly Stretch[],
-): string[] {
-  return [...new Set(partOfSections(reading, stretches))];
-}
-
-/** The swaps of a part as they come out in print: see `printedSwaps`. */
+/**
+ * The swaps of a part as they come out in print, lowest first. With the extra layer each comes one layer
+ * later; one before the last layer has no room and stays. Of two that meet, the later colour counts.
+ * One before layer 1 changes nothing and is left out.
+ */
 export function printedSwapsOf(
-  swaps: readonly PlannedSwap[],
+  { swaps }: Pick<PlannedPart, 'swaps'>,
   extraLayer: boolean,
   layerCount: number,
 ): PlannedSwap[] {
@@ -79,6 +116,18 @@ export function printedSwapsOf(
 }
 
 /** The swap whose colour a part has at a layer; null below its first. */
-export function partSwapAt(swaps: readonly PlannedSwap[], layer: LayerNumber): PlannedSwap | null {
+export function swapAt(swaps: readonly PlannedSwap[], layer: number): PlannedSwap | null {
   return swaps.findLast((swap) => swap.layer <= layer) ?? null;
+}
+
+/** A stretch of layers of one part in one filament: from its beginning for null, or from a swap on. */
+export interface PartStretch {
+  readonly part: string;
+  /** The layer by which the plan names the swap. */
+  readonly from: LayerNumber | null;
+}
+
+/** The stretch of a part that a swap begins. */
+export function stretchFrom(part: string, swap: PlannedSwap | null): PartStretch {
+  return { part, from: swap && chosenLayer(swap) };
 }

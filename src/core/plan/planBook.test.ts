@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { withMain } from '../../../tests/support/plans';
 import { layerNumber } from '../gcode/layers';
-import { emptyPlan, withSwap } from './jobPlan';
+import { emptyPlan } from './jobPlan';
+import { withSwap } from './partEdits';
 import {
   bookOf,
   chosenVariant,
@@ -20,7 +22,7 @@ const changed = withSwap(plan, layerNumber(5));
 describe('a book of plans', () => {
   it('copies the chosen plan and keeps the changes of each apart', () => {
     const two = withPlan(withCopy(book), changed);
-    expect(two.variants.map(({ name, plan: one }) => [name, one.swaps.length])).toEqual([
+    expect(two.variants.map(({ name, plan: one }) => [name, one.parts[0].swaps.length])).toEqual([
       ['Plan 1', 0],
       ['Plan 2', 1],
     ]);
@@ -45,7 +47,7 @@ describe('a book of plans', () => {
 
   it('changes all plans alike', () => {
     const all = mapPlans(withCopy(book), (one) => withSwap(one, layerNumber(7)));
-    expect(all.variants.map((one) => one.plan.swaps[0].layer)).toEqual([7, 7]);
+    expect(all.variants.map((one) => one.plan.parts[0].swaps[0].layer)).toEqual([7, 7]);
   });
 
   it('survives being written and read, and is refused when damaged', () => {
@@ -57,7 +59,7 @@ describe('a book of plans', () => {
     expect(parsePlanBook({ ...two, chosen: '7' })).toMatchObject({
       value: { book: { chosen: '1' } },
     });
-    for (const broken of [undefined, {}, plan, bookOf({ ...plan, firstLetter: '?' })]) {
+    for (const broken of [undefined, {}, plan, bookOf(withMain(plan, { firstLetter: '?' }))]) {
       expect(parsePlanBook(broken)).toMatchObject({ ok: false, refusal: { code: 'bad-plan' } });
     }
     expect(() => chosenVariant({ ...book, chosen: '7' })).toThrow(/No variant 7/);

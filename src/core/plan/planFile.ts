@@ -5,6 +5,7 @@ import type { JobPlan } from './jobPlan';
 import { chosenVariant, parsePlanBook } from './planBook';
 import { parseJobPlan } from './planSchema';
 import { readShape, type ShapeWords } from '../shape';
+import { WHOLE } from './parts';
 import { anchorsOf, type Anchor, type SteppedPrint } from './reslice';
 
 /** A plan as a file: with what its swaps mean, so that it can move to another print. */
@@ -70,7 +71,8 @@ export function parsePlanFile(json: unknown): Result<PlanFile> {
       ...one,
       layer: layerNumber(one.layer),
       step: one.step ?? null,
-      part: one.part ?? null,
+      // Files of older versions name no part for a swap of the whole print.
+      part: one.part ?? WHOLE,
     })),
     stepCount,
     height,

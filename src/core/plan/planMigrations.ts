@@ -64,7 +64,15 @@ const PLAN_MIGRATIONS: readonly PlanMigration[] = [
     from: 6,
     run: (plan) => ({ ...plan, version: 7, delivery: 'one-file', home: 'nothing' }),
   },
+  { from: 7, run: withOneKindOfPart },
 ];
+
+/** Colours by height became the print of one part, which is all of the print. */
+function withOneKindOfPart({ firstLetter, swaps, ...plan }: StoredPlan): StoredPlan {
+  const { parts } = plan;
+  const has = Array.isArray(parts) && parts.length > 0;
+  return { ...plan, version: 8, parts: has ? parts : [{ key: 'all', firstLetter, swaps }] };
+}
 
 /** Filaments got a hiding depth: that of the same colour to start with, or else an ordinary one. */
 function withHidingDepths(palette: unknown): unknown {

@@ -8,6 +8,7 @@ import { ORDERS, type Order } from '../order/ordering';
 import { HOMES, type Home } from '../recipe/betweenFiles';
 import { DELIVERIES, type Delivery } from './arrangement';
 import type { JobPlan } from './jobPlan';
+import type { PlannedPart } from './parts';
 import type { PlannedSwap } from './plannedSwap';
 import { swapFields } from './swapList';
 import { type StopPlace } from './stopPlace';
@@ -20,7 +21,7 @@ const letterSchema = string()
 const { purge: _purge, ...settingFields } = swapFields;
 
 const keySchema = string()
-  .matches(/^([TP]\d{1,9}|\d{1,2}(\.T\d{1,9})?)$/)
+  .matches(/^(all|[TP]\d{1,9}|\d{1,2}(\.T\d{1,9})?)$/)
   .required();
 /** More layers and lines than any file has that can be opened. */
 const layerSchema = () => number().integer().min(1).max(1e6).required();
@@ -33,7 +34,7 @@ const swapSchema = object({
   purge: swapFields.purge.nonNullable(),
 }).required();
 
-const PLAN_VERSION = 7;
+const PLAN_VERSION = 8;
 
 const schema = object({
   version: number().oneOf([PLAN_VERSION]).required(),
@@ -54,15 +55,17 @@ const schema = object({
   )
     .min(1)
     .required(),
-  firstLetter: letterSchema,
-  swaps: array(swapSchema).required(),
   parts: array(
     object({
       key: keySchema,
       firstLetter: letterSchema,
+      settings: object(settingFields).optional().default(undefined),
+      purge: swapFields.purge.nonNullable(),
       swaps: array(swapSchema).required(),
     }).required(),
-  ).required(),
+  )
+    .min(1)
+    .required(),
   order: mixed<Order>().oneOf(ORDERS).required(),
   dipMm: number().min(0).max(50).required(),
   layerOrders: array(
@@ -112,6 +115,22 @@ function plannedSwap(swap: InferType<typeof swapSchema>): PlannedSwap {
   };
 }
 
+function plannedPart({
+  key,
+  firstLetter,
+  settings,
+  purge,
+  swaps,
+}: InferType<typeof schema>['parts'][number]): PlannedPart {
+  return {
+    key,
+    firstLetter,
+    ...(settings && { settings: { ...NO_SETTINGS, ...settings } }),
+    ...(purge !== undefined && { purge }),
+    swaps: swaps.map(plannedSwap),
+  };
+}
+
 /** A start that no calendar has is none: it can be chosen again. */
 function startIn(startAt: string | null): string | null {
   return startAt !== null && isMoment(new Date(startAt).getTime()) ? startAt : null;
@@ -131,23 +150,23 @@ export function parseJobPlan(json: unknown): Result<JobPlan> {
   if (!read.ok) return read;
   const plan = read.value;
   const known = new Set(plan.palette.map(({ letter }) => letter));
-  const used = [plan, ...plan.parts].flatMap(({ firstLetter, swaps }) => [
+  const used = plan.parts.flatMap(({ firstLetter, swaps }) => [
     firstLetter,
     ...swaps.map(({ letter }) => letter),
   ]);
   const unknown = used.find((letter) => !known.has(letter));
   if (unknown)
     return refuse('bad-plan', `The stored plan uses filament ${unknown}, which it lacks.`);
+  const [first, ...others] = plan.parts;
   const recipe = plan.recipe === null ? success(null) : parseRecipe(plan.recipe, true);
   if (!recipe.ok) return refuse('bad-plan', recipe.refusal.message);
   return success({
     ...plan,
-    version: 7,
+    version: 8,
     startAt: startIn(plan.startAt),
     printerId: plan.printerId ?? null,
     recipe: recipe.value,
-    swaps: plan.swaps.map(plannedSwap),
-    parts: plan.parts.map((part) => ({ ...part, swaps: part.swaps.map(plannedSwap) })),
+    parts: [plannedPart(first), ...others.map(plannedPart)],
     layerOrders: plan.layerOrders.map((one) => ({ ...one, layer: layerNumber(one.layer) })),
   });
 }

@@ -6,7 +6,7 @@ export function chosenLayer({ layer, chosen }: PlannedSwap): LayerNumber {
   return chosen ?? layer;
 }
 
-/** A swap on a plan: before `layer`, to the filament with `letter`. */
+/** A swap of a part: before `layer`, to the filament with `letter`. */
 export interface PlannedSwap {
   readonly layer: LayerNumber;
   /** As it comes out in print: the layer that the plan names, which the habit of an extra layer moves. */
@@ -14,6 +14,6 @@ export interface PlannedSwap {
   readonly letter: string;
   /** What its band wants otherwise than the file. */
   readonly settings?: BandSettings;
-  /** Filament to push through, mm; the recipe's when left out. */
+  /** Filament to purge, mm; the recipe's when left out. */
   readonly purge?: number;
 }

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { withMain } from '../../../tests/support/plans';
 import { describe, expect, it } from 'vitest';
 import { bytesOf, writePrint } from '../../../tests/support/printFiles';
 import { layerNumber } from '../gcode/layers';
@@ -15,11 +16,12 @@ import {
   withLetters,
 } from './bandEdits';
 import { NO_SETTINGS } from '../recipe/settings';
-import { bandAt, bandsOf } from './bands';
+import { bandAt, bandsOf, shownByLayers, swapBefore } from './bands';
 import { dividingLayers, withBandsAt } from './byHeight';
 import { PURGE_SPEED } from '../filament/purge';
 import { copyCosts } from './copies';
-import { emptyPlan, printedSwaps, withSwap, withWishes, type JobPlan } from './jobPlan';
+import { emptyPlan, type JobPlan } from './jobPlan';
+import { printedSwaps, withSwap, withWishes } from './partEdits';
 import { suggestSwaps } from './suggestions';
 import { timelineOf } from './timeline';
 
@@ -28,7 +30,8 @@ const plan = emptyPlan('ab'.repeat(32));
 const reading = readGcode(bytesOf(writePrint({ layers: 20 })), ORDINARY_PRINTER);
 const { layers } = reading;
 const { surface, steps, shapes } = analysePrint(reading);
-const bandsIn = (made: JobPlan) => bandsOf(made, layers, surface, 1.75);
+const shown = shownByLayers(surface);
+const bandsIn = (made: JobPlan) => bandsOf(made, { reading, shown, filamentDiameter: 1.75 });
 const letters = (made: JobPlan) => bandsIn(made).map(({ filament }) => filament.letter);
 const withSwaps = (...at: number[]) => at.reduce((made, layer) => withSwap(made, n(layer)), plan);
 
@@ -46,7 +49,7 @@ describe('the extra layer of the old colour', () => {
       [6, 5],
       [12, 11],
     ]);
-    expect(bandsIn(made).map(({ first, swap }) => [first, swap])).toEqual([
+    expect(bandsIn(made).map((band) => [band.first, swapBefore(band)])).toEqual([
       [1, null],
       [6, 5],
       [12, 11],
@@ -85,13 +88,12 @@ describe('bands', () => {
 
   it('merge downwards and upwards, and keep the other colours', () => {
     const made = withSwaps(5, 11, 15);
-    const [, second, third] = bandsIn(made);
+    const [lowest, second, third] = bandsIn(made);
     expect(letters(made)).toEqual(['A', 'B', 'C', 'D']);
-    expect(letters(mergeWithBelow(made, second))).toEqual(['A', 'C', 'D']);
+    expect(letters(mergeWithBelow(made, second, lowest))).toEqual(['A', 'C', 'D']);
     expect(letters(mergeWithAbove(made, second, third))).toEqual(['A', 'C', 'D']);
-    const [lowest] = bandsIn(made);
     expect(letters(mergeWithAbove(made, lowest, second))).toEqual(['B', 'C', 'D']);
-    expect(mergeWithBelow(made, lowest)).toBe(made);
+    expect(mergeWithBelow(made, lowest, undefined)).toBe(made);
   });
 
   it('exchange colours, and exchange them back', () => {
@@ -122,13 +124,22 @@ describe('bands', () => {
 
   it('take filaments in any order given, and keep what their swaps set', () => {
     const settings = { ...NO_SETTINGS, fan: 20 };
-    const made = withWishes(withSwaps(5, 11), n(11), { settings, purge: 70 });
+    const made = withWishes(
+      withSwaps(5, 11),
+      { part: 'all', from: n(11) },
+      { settings, purge: 70 },
+    );
     const turned = withLetters(made, bandsIn(made), ['C', 'A', 'B']);
     expect(bandsIn(turned).map(({ filament }) => filament.letter)).toEqual(['C', 'A', 'B']);
-    expect(turned.firstLetter).toBe('C');
+    expect(turned.parts[0].firstLetter).toBe('C');
     // The bands stay where they are.
     expect(bandsIn(turned).map(({ first }) => first)).toEqual([1, 5, 11]);
-    expect(turned.swaps.at(-1)).toMatchObject({ layer: 11, letter: 'B', settings, purge: 70 });
+    expect(turned.parts[0].swaps.at(-1)).toMatchObject({
+      layer: 11,
+      letter: 'B',
+      settings,
+      purge: 70,
+    });
   });
 
   it('follow a filament that is renamed', () => {
@@ -185,7 +196,7 @@ describe('colours by height', () => {
   });
 
   it('makes the bands in the palette’s order, whatever was there', () => {
-    const made = withBandsAt({ ...withSwaps(3), firstLetter: 'F' }, [n(6), n(11), n(16)]);
+    const made = withBandsAt(withMain(withSwaps(3), { firstLetter: 'F' }), [n(6), n(11), n(16)]);
     expect(letters(made)).toEqual(['F', 'G', 'A', 'B']);
   });
 });
@@ -210,14 +221,12 @@ describe('the timeline', () => {
   });
 
   it('adds the times of a filament that prints twice', () => {
-    const made = { ...withSwaps(5, 11), swaps: [] as JobPlan['swaps'] };
-    const twice: JobPlan = {
-      ...made,
+    const twice = withMain(plan, {
       swaps: [
         { layer: n(5), letter: 'B' },
         { layer: n(11), letter: 'A' },
       ],
-    };
+    });
     const bands = bandsIn(twice);
     const { byFilament } = timelineOf(bands, reading, () => 60, []);
     expect(byFilament.map(({ letter }) => letter)).toEqual(['A', 'B']);

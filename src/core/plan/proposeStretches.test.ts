@@ -6,11 +6,11 @@ import { writeSides } from '../../../tests/support/sideWritten';
 import { broken, proveWritten } from '../../../tests/support/written';
 import { sourceOf } from '../byteSource';
 import { ORDERS } from '../order/ordering';
-import { findParts } from '../output/partsRequest';
+import { findParts } from '../write/partsRequest';
 import { ORDINARY_PROFILE } from '../printer/printer';
 import { readGcode } from '../read/reader';
 import { layerPaths, placeOfSection } from '../geometry/paths';
-import { partOfSections, stretchOfSections } from './parts';
+import { foundParts, stretchOfSections } from './parts';
 
 const FILAMENTS = ['Peat black', 'Bone white', 'Reed green'];
 const TURNS = (layer: number): number[] => (layer % 2 === 0 ? [2, 1, 0] : [0, 1, 2]);
@@ -19,7 +19,7 @@ async function partsOf(text: string) {
   const input = bytesOf(text);
   const reading = readGcode(input, ORDINARY_PROFILE);
   const found = await findParts(sourceOf(input), reading, ORDINARY_PROFILE);
-  return { reading, ...found, keys: partOfSections(reading, found.stretches) };
+  return { reading, ...found, keys: foundParts(reading, found.stretches) };
 }
 
 describe('parts of a file that stops at every change', () => {
@@ -82,7 +82,7 @@ describe('parts of a file that stops at every change', () => {
     const inInput = text.split('\n');
     const before = inInput.slice(0, inInput.indexOf(magnets));
     expect(printed(at)).toBe(before.filter((line) => /^G1 X.*E/.test(line)).length);
-    expect(request.swaps.length).toBeGreaterThan(2);
+    expect(request.arrangement.visits.length - 1).toBeGreaterThan(2);
   });
 
   it('are none where one stop alone stands inside a layer, unless it says what it is', async () => {

@@ -1,21 +1,20 @@
 import { describe, expect, it } from 'vitest';
 import { plainRecipe } from '../recipe/recipe';
-import { layerNumber } from '../gcode/layers';
 import { pairPurge } from '../filament/purgeTable';
 import type { Band } from './bands';
-import { emptyPlan, withSwap, withWishes } from './jobPlan';
+import { emptyPlan } from './jobPlan';
 import { planPurges } from './purges';
 import { STARTING_PALETTE } from '../filament/palette';
 
-const n = layerNumber;
 const [A, B, C] = STARTING_PALETTE;
 const printer = { filamentDiameter: 1.75 };
-const plan = withSwap(withSwap(emptyPlan('ab'.repeat(32)), n(5)), n(9));
-const bands = [
-  { filament: A, swap: null },
-  { filament: B, swap: n(5) },
-  { filament: C, swap: n(9) },
-] as unknown as readonly Band[];
+const plan = emptyPlan('ab'.repeat(32));
+const bands = bandsWith(null);
+/** Three bands, the last one with a purge of its own. */
+function bandsWith(purge: number | null): readonly Band[] {
+  const [first, second, third] = [A, B, C].map((filament) => ({ filament, purge: null }));
+  return [first, second, { ...third, purge }] as unknown as readonly Band[];
+}
 const spools = new Map();
 const byPair = (from: typeof A, to: typeof A) =>
   pairPurge(from, to, { own: [], spools, filamentDiameter: 1.75 });
@@ -30,10 +29,9 @@ describe('what the swaps of a plan push through', () => {
   });
 
   it('is what the recipe says where it moves the filament itself, and what the swap says first', () => {
-    const wished = withWishes(plan, n(9), { purge: 12 });
     const lengths = (kind: 'spelled-out' | 'pause-command') =>
-      planPurges(bands, {
-        plan: wished,
+      planPurges(bandsWith(12), {
+        plan,
         recipe: { ...plainRecipe(kind), purge: 30 },
         printer,
         spools,

@@ -6,12 +6,11 @@ import type { Printer } from '../printer/printer';
 import type { Recipe } from '../recipe/recipe';
 import type { Band } from './bands';
 import type { JobPlan } from './jobPlan';
-import type { PlannedSwap } from './plannedSwap';
 import type { PaletteFilament } from '../filament/palette';
 
 /** What decides how much a swap pushes through. */
 export interface PurgeWishes {
-  readonly plan: Pick<JobPlan, 'purges' | 'swaps'>;
+  readonly plan: Pick<JobPlan, 'purges'>;
   readonly recipe: Pick<Recipe, 'kind' | 'purge'>;
   readonly printer: Pick<Printer, 'filamentDiameter'>;
   readonly spools: ReadonlyMap<string, Spool>;
@@ -22,16 +21,19 @@ export function fixedPurge({ kind, purge }: Pick<Recipe, 'kind' | 'purge'>): num
   return kind === 'spelled-out' || kind === 'host-scripts' ? purge : null;
 }
 
-/** What a swap pushes through: what it says itself, else its recipe, else the pair of colours. */
+/**
+ * What a swap purges: what it says itself, else its recipe, else the pair of colours.
+ * @param own what the swap says itself, mm.
+ */
 export function purgeAt(
-  swap: Pick<PlannedSwap, 'purge'> | undefined,
+  own: number | null,
   from: PaletteFilament,
   to: PaletteFilament,
   { plan, recipe, printer, spools }: PurgeWishes,
 ): PairPurge {
   const { filamentDiameter } = printer;
   const byPair = pairPurge(from, to, { own: plan.purges, spools, filamentDiameter });
-  const mm = swap?.purge ?? fixedPurge(recipe);
+  const mm = own ?? fixedPurge(recipe);
   if (mm === null) return byPair;
   return {
     ...byPair,
@@ -42,10 +44,9 @@ export function purgeAt(
   };
 }
 
-/** What each swap of a plan pushes through, from the bed up. */
+/** What each swap of a plan purges, in the order of printing. */
 export function planPurges(bands: readonly Band[], wishes: PurgeWishes): PairPurge[] {
-  return bands.slice(1).map(({ filament, swap }, i) => {
-    const planned = wishes.plan.swaps.find(({ layer }) => layer === swap);
-    return purgeAt(planned, bands[i].filament, filament, wishes);
-  });
+  return bands
+    .slice(1)
+    .map(({ filament, purge }, i) => purgeAt(purge, bands[i].filament, filament, wishes));
 }

@@ -6,7 +6,8 @@ import { layerNumber } from '../gcode/layers';
 import { readGcode } from '../read/reader';
 import { findSteps } from '../geometry/steps';
 import { ORDINARY_PRINTER } from '../motion/limits';
-import { emptyPlan, withSwap } from './jobPlan';
+import { emptyPlan } from './jobPlan';
+import { withSwap } from './partEdits';
 import { readPlanFile, writePlanFile } from './planFile';
 import {
   anchorsOf,
@@ -83,7 +84,7 @@ describe('a new slice of the same part', () => {
   it('leaves behind what concerned the old file, and what the person leaves out', () => {
     const old = { ...plan, takenOut: [40], ignoredSteps: [26] };
     const made = movedPlan(old, 'ef'.repeat(32), anchorsOf(old, fine), [n(8), null, n(5)]);
-    expect(made.swaps).toEqual([
+    expect(made.parts[0].swaps).toEqual([
       { layer: 5, letter: 'D' },
       { layer: 8, letter: 'B' },
     ]);

@@ -2,6 +2,8 @@ import { formatMm } from '../format';
 import { bottomOf, type Layer, type LayerNumber } from '../gcode/layers';
 import type { Step } from '../geometry/steps';
 import type { JobPlan } from './jobPlan';
+import { allSwaps } from './partEdits';
+import { mapParts, WHOLE } from './parts';
 import type { PlannedSwap } from './plannedSwap';
 import { resolveHeight } from './resolve';
 
@@ -9,8 +11,8 @@ import { resolveHeight } from './resolve';
 export interface Anchor {
   readonly layer: LayerNumber;
   readonly letter: string;
-  /** The part that it is a swap of; null for one of the whole print. */
-  readonly part: string | null;
+  /** The key of the part that it is a swap of. */
+  readonly part: string;
   /** Where its layer starts, machine mm. */
   readonly z: number;
   /** The step it stands on, counted from 0 upwards; null when it stands on none. */
@@ -40,16 +42,12 @@ const SAME_SCALE = 0.03;
 
 /** What the swaps of a plan mean on the print that it was made for. */
 export function anchorsOf(plan: JobPlan, { layers, steps }: SteppedPrint): Anchor[] {
-  const own = plan.swaps.map((swap) => ({ ...swap, part: null }));
-  const ofParts = plan.parts.flatMap(({ key, swaps }) =>
-    swaps.map((swap) => ({ ...swap, part: key })),
-  );
-  return [...own, ...ofParts]
-    .filter(({ layer }) => layer <= layers.length)
-    .map(({ layer, letter, part }) => {
+  return allSwaps(plan)
+    .filter(({ swap }) => swap.layer <= layers.length)
+    .map(({ part, swap: { layer, letter } }) => {
       const at = steps.findIndex((one) => one.layer === layer);
       // A step of the whole print says nothing of one of its parts.
-      const step = at < 0 || part !== null ? null : at;
+      const step = at < 0 || part !== WHOLE ? null : at;
       return { layer, letter, part, z: bottomOf(layers[layer - 1]), step };
     });
 }
@@ -76,7 +74,7 @@ export function moveSwaps(
     const step = matchingStep(anchor, stepCount, inputs.steps, factor);
     const found = step?.layer ?? resolveHeight(inputs.layers, anchor.z * factor)?.layer ?? null;
     const place = `${anchor.part} ${found}`;
-    const from = `${anchor.part === null ? '' : `part ${anchor.part}, `}before ${anchor.layer}`;
+    const from = `${anchor.part === WHOLE ? '' : `part ${anchor.part}, `}before ${anchor.layer}`;
     if (found === null || taken.has(place)) {
       const why =
         found === null
@@ -116,7 +114,7 @@ export function movedPlan(
   anchors: readonly Anchor[],
   places: readonly (LayerNumber | null)[],
 ): JobPlan {
-  const movedOf = (key: string | null, old: readonly PlannedSwap[]): PlannedSwap[] =>
+  const movedOf = (key: string, old: readonly PlannedSwap[]): PlannedSwap[] =>
     anchors
       .flatMap(({ layer: from, letter, part }, i): PlannedSwap[] => {
         const layer = places[i];
@@ -127,8 +125,9 @@ export function movedPlan(
   return {
     ...plan,
     fingerprint,
-    swaps: movedOf(null, plan.swaps),
-    parts: plan.parts.map((part) => ({ ...part, swaps: movedOf(part.key, part.swaps) })),
+    parts: mapParts(plan.parts, (part) => {
+      return { ...part, swaps: movedOf(part.key, part.swaps) };
+    }),
     // Parts keep their filaments; which of the new file's stops lead to which is looked at anew.
     stretches: [],
     layerOrders: plan.layerOrders.filter(({ layer }) => layer === 1),

@@ -2,7 +2,8 @@ import type { Layer } from '../gcode/layers';
 import { seenFromAbove, type Surface } from '../geometry/surface';
 import type { Step } from '../geometry/steps';
 import { formatCm2, plural } from '../format';
-import { printedSwaps, type JobPlan } from './jobPlan';
+import type { JobPlan } from './jobPlan';
+import { mainPart, partOf, printedSwaps } from './partEdits';
 
 /** A step worth a swap, with what the swap would do. */
 export interface Suggestion {
@@ -21,8 +22,9 @@ export function recolouredBy(
   layer: number,
   layers: readonly Layer[],
   surface: Surface,
+  key: string = mainPart(plan),
 ): number {
-  const next = printedSwaps(plan, layers.length).find((swap) => swap.layer > layer);
+  const next = printedSwaps(plan, layers.length, key).find((swap) => swap.layer > layer);
   const last = Math.min(layers.length, (next?.layer ?? layers.length + 1) - 1);
   return seenFromAbove(surface, layer, last);
 }
@@ -37,13 +39,15 @@ export function suggestSwaps(
   shapes: ReadonlyMap<number, number>,
   layers: readonly Layer[],
   surface: Surface,
+  key: string = mainPart(plan),
 ): Suggestion[] {
   const total = surface.above[layers.length];
+  const { swaps } = partOf(plan, key);
   return steps
-    .filter(({ layer }) => !plan.swaps.some((swap) => swap.layer === layer))
+    .filter(({ layer }) => !swaps.some((swap) => swap.layer === layer))
     .filter(({ layer }) => !plan.ignoredSteps.includes(layer))
     .map((step): Suggestion => {
-      const recolouredMm2 = recolouredBy(plan, step.layer, layers, surface);
+      const recolouredMm2 = recolouredBy(plan, step.layer, layers, surface, key);
       return {
         step,
         recolouredMm2,

@@ -131,7 +131,7 @@ export interface PartWishes {
  * The short list: swaps by layer or by height in mm, and how to stop, as a person or a script writes
  * them by hand. The plan that the screens save is a `JobPlan`.
  */
-export type SwapList = InferType<typeof listSchema> & { readonly side: PartWishes | null };
+export type SwapList = InferType<typeof listSchema> & { readonly byParts: PartWishes | null };
 
 /** Reads a short list from parsed JSON; refuses with a sentence that names the place. */
 export function parseSwapList(json: unknown): Result<SwapList> {
@@ -139,13 +139,13 @@ export function parseSwapList(json: unknown): Result<SwapList> {
   const isObject = typeof json === 'object' && json !== null;
   if (!isObject || !['parts', 'order', 'delivery'].some((one) => one in json)) {
     const read = readShape(listSchema, json, words);
-    return read.ok ? success({ ...read.value, side: null }) : read;
+    return read.ok ? success({ ...read.value, byParts: null }) : read;
   }
   const read = readShape(partsSchema('parts' in json ? json.parts : undefined), json, words);
   if (!read.ok) return read;
   const { parts, order, dipMm, delivery, between, ...list } = read.value;
-  const side = { parts: parts as PartWishes['parts'], order, dipMm, delivery };
-  return success({ ...list, side: { ...side, home: between.home } });
+  const wishes = { parts: parts as PartWishes['parts'], order, dipMm, delivery };
+  return success({ ...list, byParts: { ...wishes, home: between.home } });
 }
 
 /** Which settings of the file a short list wants replaced. */

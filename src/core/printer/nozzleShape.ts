@@ -22,3 +22,6 @@ export function nozzleRadius(
 ): number {
   return tipMm / 2 + Math.max(0, height) * Math.tan((coneDegrees * Math.PI) / 180);
 }
+
+/** Distance from all that is ever printed within which a waiting nozzle drips onto it, mm. */
+export const PARK_DISTANCE = 2;

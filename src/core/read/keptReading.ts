@@ -61,7 +61,7 @@ const STATE_ROW = STATE_NUMBERS.length + 1;
 const LAYER_ROW = LAYER_NUMBERS.length + STATE_ROW;
 const SECTION_ROW = SECTION_NUMBERS.length + STATE_ROW;
 const SETTINGS = ['nozzle', 'fan', 'flow', 'speed', 'remaining'] as const;
-const SETTING_ROW = 5;
+const SETTING_ROW = 6;
 
 /** Makes columns of a reading. They share no memory with it. */
 export function keepReading(
@@ -220,13 +220,14 @@ function stateIn({ settings, rest }: KeptReading, row: Float64Array): MachineSta
   } as MachineState;
 }
 
-function settingRow({ line, offset, what, value, waits }: SettingLine): number[] {
-  return [line, offset, SETTINGS.indexOf(what), value, Number(waits)];
+function settingRow({ line, offset, what, value, tool, waits }: SettingLine): number[] {
+  return [line, offset, SETTINGS.indexOf(what), value, tool ?? NaN, Number(waits)];
 }
 
 function settingLineAt(rows: Float64Array, from: number): SettingLine {
-  const [line, offset, what, value, waits] = rows.subarray(from, from + SETTING_ROW);
-  return { line, offset, what: SETTINGS[what], value, waits: waits !== 0 };
+  const [line, offset, what, value, tool, waits] = rows.subarray(from, from + SETTING_ROW);
+  const named = Number.isNaN(tool) ? null : tool;
+  return { line, offset, what: SETTINGS[what], value, tool: named, waits: waits !== 0 };
 }
 
 function checkOf(kept: Columns): number {

@@ -243,6 +243,7 @@ export class GcodeReader {
       offset: this.base + start,
       what,
       value,
+      tool: what === 'nozzle' && this.words.has('T') ? this.words.get('T') : null,
       waits: what === 'nozzle' && this.machine.heatWaits,
     });
   }

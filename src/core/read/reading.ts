@@ -58,6 +58,9 @@ export interface Reading extends SectionedPrint {
   readonly findings: readonly Finding[];
 }
 
+/** Findings of reading after which nothing can be proven: the file is not followed to its end. */
+export const NOT_FOLLOWED: ReadonlySet<string> = new Set(['unsupported-move', 'impossible-arc']);
+
 /** The layer whose extruding moves stand round a line; null before the first and after the last. */
 export function layerOfLine(layers: readonly Layer[], line: number): Layer | null {
   const index = firstIndex(layers.length, (i) => layers[i].endLine >= line);

@@ -1,7 +1,6 @@
 import type { PairPurge } from '../filament/purgeTable';
 import type { Spool } from '../filament/spool';
 import type { Band } from '../plan/bands';
-import { isSideBySide } from '../plan/sidePlan';
 import type { JobPlan } from '../plan/jobPlan';
 import { machineSeconds } from '../plan/time';
 import type { Printer } from '../printer/printer';
@@ -43,13 +42,6 @@ export function makeRunPlan(inputs: RunPlanInputs): RunPlan {
   const { job, fileNames, plan, reading, printer, recipe, bands, purges, spools } = inputs;
   const { learned, handsAt } = inputs;
   const { secondsBefore: before, secondsAfter: after, layers } = reading;
-  const isRising = !isSideBySide(plan);
-  let begun = 0;
-  const layerStarts = layers.map(({ seconds }) => {
-    const at = begun;
-    begun += seconds;
-    return Math.round(at * 10) / 10;
-  });
   return {
     version: 1,
     job,
@@ -96,18 +88,37 @@ export function makeRunPlan(inputs: RunPlanInputs): RunPlan {
         nozzle,
       };
     }),
-    swaps: bands.slice(1).map(({ first, sections }, i) => {
+    swaps: bands.slice(1).map(({ first }, i) => {
       const purgeMm = purges[i]?.mm ?? 0;
       return {
         layer: first,
-        inside: sections !== null && bands[i].last >= first,
+        inside: bands[i].last >= first,
         machine: machineSeconds(purgeMm),
         hands: handsAt(i),
         purgeMm,
       };
     }),
-    layerStarts: isRising ? layerStarts : null,
+    layerStarts: layerStartsOf(reading, bands),
     loadFirst: plan.loadFirst,
     stand: null,
   };
+}
+
+/** When each layer begins, in s of printing; null where bands are not whole layers that follow one another. */
+function layerStartsOf(
+  { sections, layers }: RunPlanInputs['reading'],
+  bands: readonly Band[],
+): number[] | null {
+  let begun = 0;
+  const starts: number[] = [];
+  for (const band of bands) {
+    for (const [i, place] of band.sections.entries()) {
+      const { layer, seconds } = sections[place];
+      const goesOn = layer === starts.length && i > 0;
+      if (layer <= starts.length && !goesOn) return null;
+      while (starts.length < layer) starts.push(Math.round(begun * 10) / 10);
+      begun += seconds;
+    }
+  }
+  return starts.length === layers.length ? starts : null;
 }

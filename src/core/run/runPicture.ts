@@ -1,7 +1,8 @@
 import type { PrintPicture } from '../geometry/picture';
-import { letterAt, type JobPlan } from '../plan/jobPlan';
+import type { JobPlan } from '../plan/jobPlan';
+import { letterAt } from '../plan/partEdits';
+import { isWhole } from '../plan/parts';
 import type { RunPlan } from './runPlan';
-import { isSideBySide, partLetterAt } from '../plan/sidePlan';
 
 /** A print from above, with the letter of the filament that each of its numbers is printed in. */
 export interface RunPicture extends Pick<PrintPicture, 'columns' | 'rows' | 'top'> {
@@ -18,9 +19,7 @@ export function runPictureOf(
   const letterOf = (number: number): string => {
     if (!sections) return letterAt(plan, number, layerCount);
     const { part, layer } = sections[number - 1];
-    return isSideBySide(plan)
-      ? partLetterAt(plan, part, layer, layerCount)
-      : letterAt(plan, layer, layerCount);
+    return letterAt(plan, layer, layerCount, isWhole(plan) ? undefined : part);
   };
   const count = sections?.length ?? layerCount;
   const letters = Array.from({ length: count }, (_, i) => letterOf(i + 1));

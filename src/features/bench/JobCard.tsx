@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Link } from '@/components/Link';
 import { formatBytes, formatDuration, formatMm, plural } from '@/core/format';
 import type { JobPlan } from '@/core/plan/jobPlan';
+import { isWhole } from '@/core/plan/parts';
 import type { Job } from '@/store/records';
 import { JobPicture } from './JobPicture';
 import { STATE_WORDS, type JobState } from './jobState';
@@ -102,8 +103,9 @@ export function JobCard({ job, plan, state, isLost, folders, onRemove }: JobCard
 }
 
 /** `2 swaps`, or `3 parts` where parts lie side by side. */
-function planFact({ parts, swaps }: JobPlan): string {
-  return parts.length > 0 ? plural(parts.length, 'part') : plural(swaps.length, 'swap');
+function planFact(plan: JobPlan): string {
+  const { parts } = plan;
+  return isWhole(plan) ? plural(parts[0].swaps.length, 'swap') : plural(parts.length, 'part');
 }
 
 function Fact({ term, value }: { term: string; value: string }) {

@@ -5,7 +5,7 @@ import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
-import { commonWords } from '@/core/output/deliveryNames';
+import { commonWords } from '@/core/delivery/deliveryNames';
 import type { Result } from '@/core/findings';
 import type { NamedFile } from '@/features/files/namedFiles';
 import type { Job } from '@/store/records';

@@ -1,5 +1,7 @@
 import { layerNumber } from '@/core/gcode/layers';
-import { emptyPlan, withLetterAt, withSwap, type JobPlan } from '@/core/plan/jobPlan';
+import type { PlannedPart } from '@/core/plan/parts';
+import { emptyPlan, type JobPlan } from '@/core/plan/jobPlan';
+import { withLetterAt, withSwap } from '@/core/plan/partEdits';
 
 /** One job of the demo. */
 export interface DemoJob {
@@ -70,11 +72,12 @@ export function demoPlan(
   fingerprint: string,
 ): JobPlan {
   const layers = Math.max(...swaps.map(([layer]) => layer), 1);
-  const begun: JobPlan = {
-    ...emptyPlan(fingerprint, firstLetter),
-    parts: parts.map(([key, letter]) => ({ key, firstLetter: letter, swaps: [] })),
-    order: parts.length > 0 ? 'fewest-swaps' : 'as-sliced',
-  };
+  const empty = emptyPlan(fingerprint, firstLetter);
+  const [first = empty.parts[0], ...others] = parts.map(([key, letter]): PlannedPart => {
+    return { key, firstLetter: letter, swaps: [] };
+  });
+  const order = parts.length > 0 ? 'fewest-swaps' : 'as-sliced';
+  const begun: JobPlan = { ...empty, parts: [first, ...others], order };
   return swaps.reduce(
     (plan, [layer, letter]) =>
       withLetterAt(withSwap(plan, layerNumber(layer)), layer, letter, layers),

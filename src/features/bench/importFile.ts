@@ -1,12 +1,13 @@
 import { refuse, success, type Refusal, type Result } from '@/core/findings';
+import { allSwaps } from '@/core/plan/partEdits';
 import { GCODE_NAME } from '@/core/archive/gcodeName';
 import { MODEL_NAME } from '@/core/model/modelName';
 import type { ModelSetup } from '@/core/model/setup';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { emptyPlan, type JobPlan } from '@/core/plan/jobPlan';
-import { withFoundParts } from '@/core/plan/sidePlan';
+import { withFoundParts } from '@/core/plan/partPlan';
 import { bookOf } from '@/core/plan/planBook';
-import { withSwapsOf } from '@/core/output/takeOver';
+import { withSwapsOf } from '@/core/plan/takeOver';
 import type { Job } from '@/store/records';
 import { giveFile, jobWithoutFile, newPlans, saveWholeJob } from '@/store/jobs';
 import { factsOf } from '@/store/jobFacts';
@@ -70,7 +71,7 @@ export function importFile(
     // It may have been read to its end while the person reached for the button.
     if (cancelled) return { kind: 'cancelled' };
     const { fingerprint, gcode, blocks, reading } = opened.value;
-    const sides = mayHaveParts(reading) ? await client.sides() : null;
+    const found = mayHaveParts(reading) ? await client.findParts() : null;
     const waiting = await jobWithoutFile(fingerprint);
     if (waiting && (await giveFile(waiting, gcode))) return { kind: 'given-back', job: waiting };
     const job: Job = {
@@ -80,18 +81,18 @@ export function importFile(
       isDemo: details.isDemo,
       deleted: null,
       ...factsOf(fileName, opened.value),
-      ...(sides && { picture: partsPicture(reading, sides) }),
+      ...(found && { picture: partsPicture(reading, found) }),
     };
     const beginning = details.planFor?.(fingerprint) ?? emptyPlan(fingerprint);
     const swapped = withSwapsOf(beginning, blocks);
-    const plan = sides ? withFoundParts(swapped, reading, sides.stretches) : swapped;
+    const plan = found ? withFoundParts(swapped, reading, found.stretches) : swapped;
     const plans = newPlans(job.id, bookOf(plan));
     const demoFile = details.isDemo ? fileName : undefined;
     const saved = await saveWholeJob({ job, file: gcode, plans }, demoFile);
     if (!saved.ok) return { kind: 'refused', refusal: saved.refusal };
     // What is their own should not be cleared when the disk runs full.
     if (!details.isDemo) await askToKeep();
-    return { kind: 'added', job, swapsTaken: blocks.length === 0 ? 0 : plan.swaps.length };
+    return { kind: 'added', job, swapsTaken: blocks.length === 0 ? 0 : allSwaps(plan).length };
   };
   const outcome = run()
     .catch((error: unknown): ImportOutcome => {

@@ -2,6 +2,7 @@
 
 import { useEffect, useState } from 'react';
 import type { JobPlan } from '@/core/plan/jobPlan';
+import { isWhole } from '@/core/plan/parts';
 import { jobPrints, type JobPrints } from '@/store/jobPrints';
 import type { Job } from '@/store/records';
 
@@ -29,7 +30,7 @@ export function stateOf(
   if (own.some(({ phase }) => phase === 'finished')) return 'printed';
   if (all.some(({ jobId, isRehearsal }) => jobId === job.id && !isRehearsal)) return 'written';
   if (job.model) return 'model';
-  return plan && (plan.swaps.length > 0 || plan.parts.length > 0) ? 'planned' : 'new';
+  return plan && (!isWhole(plan) || plan.parts[0].swaps.length > 0) ? 'planned' : 'new';
 }
 
 const NOTHING: JobPrints = { runs: [], entries: [] };

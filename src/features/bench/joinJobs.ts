@@ -2,8 +2,8 @@ import { refuse, success, type Result } from '@/core/findings';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { emptyPlan } from '@/core/plan/jobPlan';
 import { bookOf } from '@/core/plan/planBook';
-import { withFoundParts } from '@/core/plan/sidePlan';
-import { commonStem } from '@/core/output/deliveryNames';
+import { withFoundParts } from '@/core/plan/partPlan';
+import { commonStem } from '@/core/delivery/deliveryNames';
 import { layTogether, type NamedFile } from '@/features/files/namedFiles';
 import { partsPicture } from '@/features/pickers/foundParts';
 import { factsOf } from '@/store/jobFacts';
@@ -39,7 +39,7 @@ export async function joinJobs(
     const opened = await client.open(gcode, ORDINARY_PRINTER, onProgress, places);
     if (!opened.ok) return opened;
     const { reading, fingerprint } = opened.value;
-    const sides = await client.sides();
+    const found = await client.findParts();
     const fileName = `${commonStem(files.map((file) => file.name))}.gcode`;
     const job: Job = {
       id: newId(),
@@ -48,7 +48,7 @@ export async function joinJobs(
       isDemo: false,
       deleted: null,
       ...factsOf(fileName, opened.value),
-      ...(sides && { picture: partsPicture(reading, sides) }),
+      ...(found && { picture: partsPicture(reading, found) }),
     };
     const plan = withFoundParts(emptyPlan(fingerprint), reading, []);
     const saved = await saveWholeJob({ job, file: gcode, plans: newPlans(job.id, bookOf(plan)) });

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { emptyPlan, withSwap } from '@/core/plan/jobPlan';
+import { emptyPlan } from '@/core/plan/jobPlan';
+import { withSwap } from '@/core/plan/partEdits';
 import { layerNumber } from '@/core/gcode/layers';
 import { NO_TURN, type ModelSetup } from '@/core/model/setup';
 import type { Job } from '@/store/records';

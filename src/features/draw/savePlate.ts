@@ -1,5 +1,6 @@
 import { layerNumber } from '@/core/gcode/layers';
-import { emptyPlan, withLetterAt, withSwap, type JobPlan } from '@/core/plan/jobPlan';
+import { emptyPlan, type JobPlan } from '@/core/plan/jobPlan';
+import { withLetterAt, withSwap } from '@/core/plan/partEdits';
 import type { PlateBodies } from '@/core/draw/bodies';
 import type { PlateDrawing } from '@/core/draw/plate';
 import { NO_TURN, type ModelSetup } from '@/core/model/setup';

@@ -10,7 +10,7 @@ import { hasWebGl, isWebGlSlow } from '@/components/webgl';
 import { MOST_FACES } from '@/core/geometry/handMesh';
 import { lampDepth, opticalDepths } from '@/core/filament/look';
 import { describeLayer } from '@/core/gcode/describeLayer';
-import { mainBands } from '@/core/plan/sideShares';
+import { mainBands } from '@/core/plan/layerShares';
 import { useJob, type OpenedJob } from '@/features/job/jobContext';
 import { showLayer, useViewStore } from '@/store/viewStore';
 import { toast } from '@/store/toast';
@@ -54,7 +54,7 @@ export function HandDesk() {
   }, []);
   const lamp = useMemo(() => {
     if (!isLit) return null;
-    const depths = opticalDepths(mainBands(job), layers);
+    const depths = opticalDepths(mainBands({ ...job, wishes: job.parts.wishes }), layers);
     return { depths, lamp: lampDepth(footprint, depths) };
   }, [isLit, job, layers, footprint]);
   const cut = useMemo(
@@ -178,12 +178,12 @@ function CutLayer({ layer, count }: { readonly layer: number; readonly count: nu
 }
 
 /** The surface of the open print, built anew for another print or for parts side by side. */
-function useThing({ client, reading, side }: OpenedJob): HandThing | null {
+function useThing({ client, reading, parts }: OpenedJob): HandThing | null {
   const [surface, setSurface] = useState<{
     readonly made: HandSurface;
     readonly shown: Uint16Array | null;
   } | null>(null);
-  const shown = side?.picture?.footprint.top ?? null;
+  const shown = parts.picture?.footprint.top ?? null;
   useEffect(() => {
     let wanted = true;
     client.surface(shown !== null, isWebGlSlow() ? FEW_FACES : MOST_FACES).then(

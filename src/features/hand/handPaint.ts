@@ -1,7 +1,7 @@
 import { plainLooks } from '@/core/filament/look';
 import { sheetPicture } from '@/features/plan/sheet/sheetColours';
 import type { OpenedJob } from '@/features/job/jobContext';
-import { mainBands } from '@/core/plan/sideShares';
+import { mainBands } from '@/core/plan/layerShares';
 import { filamentOf } from '@/core/plan/jobPlan';
 
 /** Colours of a print in the hand. */
@@ -18,27 +18,27 @@ export interface HandPaint {
 /** Most parts that a number can name. */
 const MOST_PARTS = 255;
 
-type Coloured = Pick<OpenedJob, 'reading' | 'bands' | 'plan' | 'side'>;
+type Coloured = Pick<OpenedJob, 'reading' | 'bands' | 'plan' | 'parts'>;
 
 /** The plan's colours on the print: by band, and by part where parts lie side by side. */
 export function handPaint(job: Coloured): HandPaint {
-  const { reading, plan, side, bands } = job;
+  const { reading, plan, parts, bands } = job;
   const count = reading.layers.length;
   const above = sheetPicture(job, 'above', true).colours;
   const below = sheetPicture(job, 'below', true).colours;
-  if (!side?.picture) {
+  if (!parts.picture) {
     return { above, below, walls: plainLooks(bands, count), partOf: null };
   }
-  const main = plainLooks(mainBands(job), count);
-  const names = [...new Set(side.wishes.map(({ part }) => part))].slice(0, MOST_PARTS);
+  const main = plainLooks(mainBands({ reading, plan, bands, wishes: parts.wishes }), count);
+  const names = [...new Set(parts.wishes.map(({ part }) => part))].slice(0, MOST_PARTS);
   const walls = names.flatMap((name) => {
     const own = [...main];
-    side.wishes.forEach(({ part, letter }, i) => {
+    parts.wishes.forEach(({ part, letter }, i) => {
       if (part === name) own[reading.sections[i].layer] = filamentOf(plan, letter).colour;
     });
     return own;
   });
-  const partOf = [0, ...side.wishes.map(({ part }) => Math.max(0, names.indexOf(part)))];
+  const partOf = [0, ...parts.wishes.map(({ part }) => Math.max(0, names.indexOf(part)))];
   return { above, below, walls, partOf };
 }
 

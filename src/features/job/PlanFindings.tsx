@@ -3,9 +3,11 @@
 import { createContext, useContext, useMemo, type ReactNode } from 'react';
 import type { Check } from '@/core/checks/check';
 import { checksOf, worstFirst } from '@/core/checks/checks';
-import type { SideInputs } from '@/core/checks/sideChecks';
+import type { PartInputs } from '@/core/checks/partChecks';
 import { ORDERS } from '@/core/order/ordering';
+import { swapsOf } from '@/core/plan/arrangement';
 import type { JobPlan } from '@/core/plan/jobPlan';
+import { isWhole } from '@/core/plan/parts';
 import type { Reading } from '@/core/read/reading';
 import { planNotes, type PlanNote } from '@/core/plan/notes';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
@@ -16,7 +18,7 @@ import { usePresence } from '@/store/attendSettings';
 import type { ReadyJob } from './useOpenJob';
 import { useAdvice } from '@/features/logbook/useAdvice';
 import type { PlanWork } from './usePlanWork';
-import type { SideView } from './useSide';
+import type { PartsView } from './useParts';
 import { usePreview, type PreviewState } from './usePreview';
 import { useWidths } from './useWidths';
 
@@ -57,22 +59,23 @@ export function PlanFindingsProvider({
 
 function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFindings {
   const { job, reading, analysis, client, fingerprint } = ready;
-  const { bands, spools, purges, timeline, side, request } = work;
+  const { bands, spools, purges, timeline, parts, request } = work;
   const { layers } = reading;
   const widths = useWidths(client, bands);
   const notes = useMemo(
-    () => (side ? [] : planNotes({ plan, bands, layers, steps: analysis.steps, widths })),
-    [plan, bands, layers, analysis, widths, side],
+    () => (isWhole(plan) ? planNotes({ plan, bands, layers, steps: analysis.steps, widths }) : []),
+    [plan, bands, layers, analysis, widths],
   );
-  const refused = side?.refusal ?? null;
-  const preview = usePreview({ request, refusal: refused, client });
+  const preview = usePreview({ request, refusal: parts.refusal, client });
   const begins = useStart(plan).getTime();
   const presence = usePresence();
   const checks = useMemo(() => {
     const { refusal } = preview;
     const troubles = refusal === null ? (preview.preview?.troubles ?? []) : [];
     const refused =
-      refusal === null ? [] : [{ layer: request.swaps[0]?.layer ?? 1, message: refusal }];
+      refusal === null
+        ? []
+        : [{ layer: swapsOf(reading, request.arrangement)[0]?.layer ?? 1, message: refusal }];
     const inputs = {
       plan,
       fingerprint,
@@ -80,7 +83,8 @@ function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFinding
       recipe: recipeOfPlan(plan, printer),
       reading,
       bands,
-      side: side && sideInputs(side, plan, reading),
+      parts: partInputs(parts, plan, reading),
+      request,
       spools,
       jobId: job.id,
       purges,
@@ -97,7 +101,7 @@ function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFinding
     printer,
     reading,
     bands,
-    side,
+    parts,
     spools,
     purges,
     timeline,
@@ -116,11 +120,11 @@ function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFinding
 }
 
 /** What checks look at of parts side by side. */
-function sideInputs(
-  { wishes, picture, answer }: SideView,
+function partInputs(
+  { wishes, picture, answer }: PartsView,
   { order }: JobPlan,
   reading: Reading,
-): SideInputs {
+): PartInputs {
   const known = (answer?.choices ?? []).flatMap((one) => (one.ok ? [one.value.swaps] : []));
   const choice = answer?.choices[ORDERS.indexOf(order)];
   return {
@@ -137,8 +141,8 @@ function sideInputs(
 /** What the files that are printed together say of themselves, and how they lie to each other. */
 function joinedInputs(
   { sources, sections }: Reading,
-  answer: SideView['answer'],
-): SideInputs['joined'] {
+  answer: PartsView['answer'],
+): PartInputs['joined'] {
   const firsts = sources.map(({ firstSection, leadIns }) => sections[firstSection + leadIns]);
   return {
     names: sources.map(({ name }) => name),

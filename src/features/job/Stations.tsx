@@ -1,5 +1,6 @@
 'use client';
 
+import { swapsOf } from '@/core/plan/arrangement';
 import { StationLinks, type StationNote } from '@/components/StationLinks';
 import type { Check, CheckLevel } from '@/core/checks/check';
 import { worstLevel } from '@/core/checks/checks';
@@ -21,7 +22,7 @@ export function Stations() {
         ? { text: 'not tried', words: 'on your printer', isTrouble: true }
         : null,
     '/checks': checksNote(checks, plan),
-    '/output': outputNote(output, request.swaps.length),
+    '/output': outputNote(output, swapsOf(reading, request.arrangement).length),
   };
   return <StationLinks jobId={job.id} notes={notes} />;
 }

@@ -5,12 +5,12 @@ import { primedMm } from '@/core/checks/fileChecks';
 import { gramsNeeded, neededBySpool, type SpoolNeed } from '@/core/filament/needs';
 import type { PairPurge } from '@/core/filament/purgeTable';
 import { spoolsOf, type Spool } from '@/core/filament/spool';
-import { bandsOf, type Band } from '@/core/plan/bands';
+import { printedSections } from '@/core/plan/arrangement';
+import { bandsOf, shownByLayers, shownBySections, type Band } from '@/core/plan/bands';
+import { isWhole } from '@/core/plan/parts';
 import type { JobPlan } from '@/core/plan/jobPlan';
-import { sideRequest } from '@/core/output/partsRequest';
-import { requestOfPlan } from '@/core/output/planRequest';
-import type { OutputRequest } from '@/core/output/insert';
-import { sideBands } from '@/core/plan/sideBands';
+import { requestOfPlan } from '@/core/write/planRequest';
+import type { OutputRequest } from '@/core/write/request';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { reckon, reckonedBands, reckonedEnds, type Reckoned } from '@/core/log/reckon';
 import { planPurges } from '@/core/plan/purges';
@@ -19,7 +19,7 @@ import type { Printer } from '@/core/printer/printer';
 import { useShelf } from '@/store/shelf';
 import { useLearning } from '@/features/logbook/useLearning';
 import type { ReadyJob } from './useOpenJob';
-import { useSide, type SideView } from './useSide';
+import { useParts, type PartsView } from './useParts';
 
 /** What follows from the plan at once; nothing of it is ever kept. */
 export interface PlanWork {
@@ -31,8 +31,8 @@ export interface PlanWork {
   readonly purges: readonly PairPurge[];
   /** What the plan takes of each spool of the shelf. */
   readonly needs: readonly SpoolNeed[];
-  /** Parts side by side; null for a plan in colours by height. */
-  readonly side: SideView | null;
+  /** Its parts, and the order in which they print. */
+  readonly parts: PartsView;
   /** The plan with what earlier runs have taught. */
   readonly reckoned: Reckoned;
   /** What is to be written. */
@@ -42,29 +42,26 @@ export interface PlanWork {
 /** Works out bands, times and filament of the plan, once for all stations. */
 export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): PlanWork {
   const { reading, analysis } = ready;
-  const { layers } = reading;
   const shelf = useShelf((state) => state.records);
   const spools = useMemo(() => spoolsOf(plan.palette, shelf ?? []), [plan.palette, shelf]);
-  const side = useSide(ready, plan, printer, spools);
+  const parts = useParts(ready, plan, printer, spools);
   const learning = useLearning(ready.job.isDemo);
   const reckoned = useMemo(
     () => reckon(plan, printer, spools, learning),
     [plan, printer, spools, learning],
   );
-  const modelBands = useMemo(() => {
-    const { filamentDiameter } = printer;
-    if (!side) return bandsOf(plan, layers, analysis.surface, filamentDiameter, spools);
-    const { wishes, order, picture } = side;
-    return sideBands(plan, reading, wishes, order, picture, filamentDiameter, spools);
-  }, [plan, reading, layers, analysis, printer, spools, side]);
-  const bands = useMemo(() => reckonedBands(modelBands, reckoned.printer), [modelBands, reckoned]);
   const request = useMemo(
-    () =>
-      side
-        ? sideRequest(reckoned.plan, reading, printer, spools, side)
-        : requestOfPlan(reckoned.plan, reading, printer, spools),
-    [side, reckoned, reading, printer, spools],
+    () => requestOfPlan(reckoned.plan, reading, printer, spools, parts),
+    [parts, reckoned, reading, printer, spools],
   );
+  const modelBands = useMemo(() => {
+    const { wishes, picture } = parts;
+    const shown = isWhole(plan) ? shownByLayers(analysis.surface) : shownBySections(picture);
+    const order = printedSections(request.arrangement).map(({ section }) => section);
+    const { filamentDiameter } = printer;
+    return bandsOf(plan, { reading, shown, filamentDiameter, spools, order, wishes });
+  }, [plan, reading, analysis, printer, spools, parts, request]);
+  const bands = useMemo(() => reckonedBands(modelBands, reckoned.printer), [modelBands, reckoned]);
   const purges = useMemo(() => {
     const recipe = recipeOfPlan(plan, printer);
     return planPurges(bands, { plan: reckoned.plan, recipe, printer, spools });
@@ -78,7 +75,7 @@ export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): P
     return timelineOf(bands, ends, reckoned.handsAt, purges);
   }, [bands, reading, reckoned, purges]);
   return useMemo(
-    () => ({ bands, timeline, spools, purges, needs, side, reckoned, request }),
-    [bands, timeline, spools, purges, needs, side, reckoned, request],
+    () => ({ bands, timeline, spools, purges, needs, parts, reckoned, request }),
+    [bands, timeline, spools, purges, needs, parts, reckoned, request],
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import type { OutputRequest } from '@/core/output/insert';
+import type { OutputRequest } from '@/core/write/request';
 import { WorkerClosedError, type PrintClient } from '@/workers/printClient';
 import type { SwapPreview } from '@/workers/protocol';
 

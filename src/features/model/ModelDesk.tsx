@@ -81,7 +81,9 @@ function Desk({ job, applied }: { readonly job: OpenedJob; readonly applied: Mod
               <Button kind="primary" onClick={() => router.push(`/jobs/${job.job.id}`)}>
                 Plan colours on it
               </Button>
-              <p className="text-sm text-muted">{plural(job.plan.swaps.length, 'swap')} so far</p>
+              <p className="text-sm text-muted">
+                {plural(job.plan.parts[0].swaps.length, 'swap')} so far
+              </p>
             </>
           )}
         </div>
@@ -208,7 +210,7 @@ const bottom = (made: ModelDraft | null, layer: number): number => {
 /** Colours of the plan on the layers of a set-up that is tried: by the share of the height. */
 function draftColours({ bands, reading, plan }: OpenedJob, made: ModelDraft | null): string[] {
   const count = made?.layers.length ?? 0;
-  if (plan.swaps.length === 0) return ['', ...new Array<string>(count).fill(UNPLANNED)];
+  if (plan.parts[0].swaps.length === 0) return ['', ...new Array<string>(count).fill(UNPLANNED)];
   const planned = reading.layers.length;
   return [
     '',

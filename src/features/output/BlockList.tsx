@@ -1,6 +1,6 @@
 'use client';
 
-import type { Excerpt } from '@/core/output/excerpts';
+import type { Excerpt } from '@/core/write/excerpts';
 import { plural } from '@/core/format';
 
 interface BlockListProps {

@@ -1,7 +1,7 @@
 'use client';
 
 import { DELIVERIES, type Delivery } from '@/core/plan/arrangement';
-import { HOME_WORDS } from '@/core/output/deliveryText';
+import { HOME_WORDS } from '@/core/delivery/deliveryText';
 import { HOMES, type Home } from '@/core/recipe/betweenFiles';
 import { useJob } from '@/features/job/jobContext';
 import { changePlan } from '@/store/planStore';
@@ -19,8 +19,7 @@ const HOME_NAMES: Readonly<Record<Home, string>> = {
 
 /** As one file, or as several that follow each other; and what is homed in between. */
 export function DeliveryChoice() {
-  const { plan, reading, side } = useJob();
-  if (!side) return null;
+  const { plan, reading } = useJob();
   const { delivery, home } = plan;
   const offered = DELIVERIES.filter(
     (one) => one !== 'file-per-source' || reading.sources.length > 1,

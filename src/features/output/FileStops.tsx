@@ -3,15 +3,15 @@
 import { lineWords } from '@/core/read/sourceLine';
 import { useJob } from '@/features/job/jobContext';
 import { isBeforeLayer, type FoundStop } from '@/core/gcode/stops';
-import { printedSwaps } from '@/core/plan/jobPlan';
+import { swapsOf } from '@/core/plan/arrangement';
 import { answerStop } from '@/store/planStore';
 import { Button } from '@/components/Button';
 
 /** Stops that the file has itself, and what becomes of each, so that none stops the printer twice. */
 export function FileStops() {
-  const { plan, reading } = useJob();
+  const { plan, reading, request } = useJob();
   if (reading.stops.length === 0) return null;
-  const swaps = printedSwaps(plan, reading.layers.length);
+  const swaps = swapsOf(reading, request.arrangement);
   const doubles = (stop: FoundStop): boolean =>
     isBeforeLayer(stop) && swaps.some(({ layer }) => layer === stop.layer);
   return (

@@ -6,7 +6,7 @@ import { Button } from '@/components/Button';
 import { PrintPictureCanvas } from '@/components/PrintPictureCanvas';
 import type { Severity } from '@/core/findings';
 import { boundsOf } from '@/core/geometry/columns';
-import type { ChainFinding } from '@/core/output/chain';
+import type { ChainFinding } from '@/core/delivery/chain';
 import { useJob } from '@/features/job/jobContext';
 import { changePlan } from '@/store/planStore';
 import { toast } from '@/store/toast';

@@ -1,6 +1,6 @@
 'use client';
 
-import { leftOutOf, type LeftOut } from '@/core/output/leftOut';
+import { leftOutOf, type LeftOut } from '@/core/write/leftOut';
 import { useJob } from '@/features/job/jobContext';
 
 const WHY: Readonly<Record<LeftOut['why'], string>> = {
@@ -14,7 +14,7 @@ const WHY: Readonly<Record<LeftOut['why'], string>> = {
 export function LeftOutList() {
   const { reading, request } = useJob();
   const { arrangement } = request;
-  if (!arrangement || reading.sources.length === 1) return null;
+  if (reading.sources.length === 1 && arrangement.leftOut.length === 0) return null;
   const left = leftOutOf(reading, arrangement);
   return (
     <section aria-labelledby="left-out-title" className="pt-5">

@@ -3,7 +3,7 @@
 import { useTyped } from '@/components/useTyped';
 import { useJob } from '@/features/job/jobContext';
 import { fileNameOf } from '@/features/output/useOutput';
-import { NAME_WORDS } from '@/core/output/fileName';
+import { NAME_WORDS } from '@/core/delivery/fileName';
 import { changePlan } from '@/store/planStore';
 
 /** The pattern of the output's name, and what it comes to. */

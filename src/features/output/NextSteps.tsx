@@ -3,15 +3,14 @@
 import { Link } from '@/components/Link';
 import { titleOf } from '@/core/guide/pages';
 import { useJob } from '@/features/job/jobContext';
-import { filamentLabel } from '@/core/output/planRequest';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 
 /** What to do with the file. */
 export function NextSteps() {
   const { plan, printer, request } = useJob();
   const { kind } = recipeOfPlan(plan, printer);
-  const isMany = (request.arrangement?.opens.length ?? 0) > 0;
-  const first = request.arrangement?.sections[0].filament ?? filamentLabel(plan, plan.firstLetter);
+  const isMany = request.arrangement.opens.length > 0;
+  const first = request.arrangement.visits[0].filament;
   return (
     <section aria-labelledby="next-title" className="pt-5">
       <h2 id="next-title" className="text-base font-semibold">

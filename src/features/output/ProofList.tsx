@@ -2,7 +2,7 @@
 
 import { Check, TriangleAlert } from 'lucide-react';
 import { useEffect, useRef } from 'react';
-import type { ProofCheck } from '@/core/output/proofTypes';
+import type { ProofCheck } from '@/core/proof/proofTypes';
 import type { OutputResult } from '@/features/output/useOutput';
 
 /** What each check of the proof says, for a person. */

@@ -1,12 +1,13 @@
 'use client';
 
 import { useCallback, useState } from 'react';
-import type { OutputRequest } from '@/core/output/insert';
-import { deliveryNames } from '@/core/output/deliveryNames';
-import { filamentLabel } from '@/core/output/planRequest';
-import { outputName } from '@/core/output/fileName';
-import type { Excerpt } from '@/core/output/excerpts';
-import type { Proof } from '@/core/output/proofTypes';
+import type { OutputRequest } from '@/core/write/request';
+import { deliveryNames } from '@/core/delivery/deliveryNames';
+import { printedSections } from '@/core/plan/arrangement';
+import { isWhole } from '@/core/plan/parts';
+import { outputName } from '@/core/delivery/fileName';
+import type { Excerpt } from '@/core/write/excerpts';
+import type { Proof } from '@/core/proof/proofTypes';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Printer } from '@/core/printer/printer';
 import { keepOutput } from './keepOutput';
@@ -49,16 +50,15 @@ export interface OutputState {
 
 /** The name that a plan's output gets. */
 export function fileNameOf(
-  { namePattern, firstLetter }: JobPlan,
+  { namePattern }: JobPlan,
   fileName: string,
-  { swaps, arrangement, printer }: OutputRequest,
+  { arrangement: { visits }, printer }: OutputRequest,
 ) {
-  // Filaments are named by their letter first.
-  const first = arrangement?.sections[0].filament ?? firstLetter;
   return outputName(namePattern, {
     fileName,
-    letters: [first, ...swaps.map(({ filament }) => filament)].map((name) => name.slice(0, 1)),
-    swaps: swaps.length,
+    // Filaments are named by their letter first.
+    letters: visits.map(({ filament }) => filament.slice(0, 1)),
+    swaps: visits.length - 1,
     printer: printer.name,
   });
 }
@@ -69,9 +69,9 @@ function jobStem(fileName: string): string {
 }
 
 /** The filament that each file of an output begins with. */
-function filamentsOfFiles({ arrangement }: OutputRequest, plan: JobPlan): string[] {
-  if (!arrangement) return [filamentLabel(plan, plan.firstLetter)];
-  return [0, ...arrangement.opens].map((at) => arrangement.sections[at].filament);
+function filamentsOfFiles({ arrangement }: OutputRequest): string[] {
+  const printed = printedSections(arrangement);
+  return [0, ...arrangement.opens].map((at) => printed[at].visit.filament);
 }
 
 type Outcome =
@@ -83,10 +83,10 @@ export function useOutput(
   ready: ReadyJob,
   plan: JobPlan,
   printer: Printer,
-  work: Pick<PlanWork, 'request' | 'side' | 'bands' | 'purges' | 'spools' | 'reckoned'>,
+  work: Pick<PlanWork, 'request' | 'parts' | 'bands' | 'purges' | 'spools' | 'reckoned'>,
 ): OutputState {
   const { job, client } = ready;
-  const { request, side } = work;
+  const { request, parts } = work;
   const [progress, setProgress] = useState<number | null>(null);
   const [outcome, setOutcome] = useState<Outcome | null>(null);
   const fileName = fileNameOf(plan, job.fileName, request);
@@ -96,8 +96,8 @@ export function useOutput(
       setOutcome({ kind: 'refused', plan, message });
       return false;
     };
-    if (side?.refusal) return refuse(side.refusal);
-    if (side && (side.answer === null || side.progress !== null)) {
+    if (parts.refusal) return refuse(parts.refusal);
+    if (!isWhole(plan) && (parts.answer === null || parts.progress !== null)) {
       return refuse('The order of printing is still being worked out. Try again in a moment.');
     }
     setProgress(0);
@@ -105,7 +105,7 @@ export function useOutput(
       const written = await client.write(request, setProgress);
       if (!written.ok) return refuse(written.refusal.message);
       const { files: blobs, proof, excerpts } = written.value;
-      const filaments = filamentsOfFiles(request, plan);
+      const filaments = filamentsOfFiles(request);
       const stem = fileName.replace(/\.gcode$/, '');
       const names = deliveryNames(blobs.length > 1 ? jobStem(job.fileName) : stem, filaments);
       const files = blobs.map((blob, i) => {
@@ -115,7 +115,7 @@ export function useOutput(
       if (files.length > 0) await keepOutput({ ready, plan, printer, work, files });
       const isMany = files.length > 1;
       const given = isMany ? `${jobStem(job.fileName)}.zip` : fileName;
-      if (isMany) download(await zipOf(files, request.arrangement?.home ?? 'nothing'), given);
+      if (isMany) download(await zipOf(files, request.arrangement.home), given);
       else if (files[0]) download(files[0].blob, given);
       setOutcome({
         kind: 'written',
@@ -127,7 +127,7 @@ export function useOutput(
     } finally {
       setProgress(null);
     }
-  }, [ready, client, fileName, job.fileName, plan, printer, work, request, side]);
+  }, [ready, client, fileName, job.fileName, plan, printer, work, request, parts]);
 
   const written = outcome?.kind === 'written' ? outcome.result : null;
   const isCurrent = written?.plan === plan && written.printer === printer;

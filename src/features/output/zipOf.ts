@@ -1,5 +1,5 @@
 import { strToU8, zipSync } from 'fflate';
-import { deliveryText } from '@/core/output/deliveryText';
+import { deliveryText } from '@/core/delivery/deliveryText';
 import type { Home } from '@/core/recipe/betweenFiles';
 import type { OutputFile } from './useOutput';
 

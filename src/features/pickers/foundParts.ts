@@ -1,7 +1,7 @@
 import { PICTURE_CELLS, pictureOf, type PrintPicture } from '@/core/geometry/picture';
-import { partOfSections } from '@/core/plan/parts';
+import { foundParts } from '@/core/plan/parts';
 import type { Reading } from '@/core/read/reading';
-import type { SideFindings } from '@/workers/protocol';
+import type { PartFindings } from '@/workers/protocol';
 
 /** Whether a print changes tools or stops inside of layers, so that it may have parts side by side. */
 export function mayHaveParts({ sections, sources, layers }: Reading): boolean {
@@ -12,9 +12,9 @@ export function mayHaveParts({ sections, sources, layers }: Reading): boolean {
 /** A picture of a print that tells its parts apart: from above, or turned over when more of them show there. */
 export function partsPicture(
   { sections }: Reading,
-  { stretches, picture }: SideFindings,
+  { stretches, picture }: PartFindings,
 ): PrintPicture {
-  const keys = partOfSections({ sections }, stretches);
+  const keys = foundParts({ sections }, stretches);
   const { columns, rows, top, low } = picture.footprint;
   const shown = (grid: Uint16Array): number =>
     new Set([...new Set(grid)].flatMap((number) => keys[number - 1] ?? [])).size;

@@ -1,7 +1,8 @@
 'use client';
 
 import type { FoundStop } from '@/core/gcode/stops';
-import { canTakeOver, stopAnswer, type JobPlan, type StopAnswer } from '@/core/plan/jobPlan';
+import { type JobPlan } from '@/core/plan/jobPlan';
+import { canTakeOver, stopAnswer, type StopAnswer } from '@/core/plan/stopAnswers';
 import { answerStop } from '@/store/planStore';
 import { LineLink } from './LineLink';
 

@@ -3,30 +3,31 @@
 import { Swatch } from '@/components/Swatch';
 import { formatMm } from '@/core/format';
 import { bottomOf } from '@/core/gcode/layers';
-import type { Excerpt } from '@/core/output/excerpts';
-import { filamentOf, printedSwaps } from '@/core/plan/jobPlan';
+import type { Excerpt } from '@/core/write/excerpts';
+import { swapsOf, type SectionSwap } from '@/core/plan/arrangement';
+import { isWhole } from '@/core/plan/parts';
 import type { RecipeLine } from '@/core/recipe/render';
 import type { Recipe } from '@/core/recipe/recipe';
 import { useJob } from '@/features/job/jobContext';
 import type { PreviewState } from '@/features/job/usePreview';
 import { RoutePicture } from './RoutePicture';
-import { SwapSettings } from './SwapSettings';
+import { BandSettingsForm } from './BandSettingsForm';
 
 interface CommandsPanelProps {
   readonly state: PreviewState;
   readonly recipe: Recipe;
-  /** Which swap is looked at, from 0. */
+  /** Which band is looked at: 0 for the first one, which begins with no swap. */
   readonly index: number;
   readonly onIndex: (index: number) => void;
 }
 
 /** One swap as it will be written: each line with what it does, its way on the bed, its settings. */
 export function CommandsPanel({ state, recipe, index, onIndex }: CommandsPanelProps) {
-  const { plan, reading } = useJob();
-  const swaps = printedSwaps(plan, reading.layers.length);
-  const at = Math.min(index, swaps.length - 1);
-  const swap = swaps[at];
-  if (!swap) {
+  const { plan, reading, bands, request } = useJob();
+  const swaps = swapsOf(reading, request.arrangement);
+  const at = Math.min(index, swaps.length);
+  const band = bands[at];
+  if (!band || (swaps.length === 0 && isWhole(plan))) {
     return (
       <section className="m-auto max-w-96 p-6 text-center">
         <h2 className="text-base font-semibold">No swap yet</h2>
@@ -37,33 +38,40 @@ export function CommandsPanel({ state, recipe, index, onIndex }: CommandsPanelPr
     );
   }
   const { preview, refusal } = state;
-  const excerpt = preview?.excerpts.filter(({ title }) => title?.kind === 'swap')[at];
-  const route = preview?.routes[at];
+  const isThere = swaps.map(({ opens }) => !opens);
+  // Swaps between two files have no block of their own.
+  const place = isThere.slice(0, at).filter(Boolean).length - 1;
+  const kind = at === 0 ? 'load' : 'swap';
+  const blocks = preview?.excerpts.filter(({ title }) => title?.kind === kind) ?? [];
+  const hasBlock = at === 0 || isThere[at - 1];
+  const excerpt = hasBlock ? blocks[at === 0 ? 0 : place] : undefined;
+  const route = at > 0 && hasBlock ? preview?.routes[place] : undefined;
   return (
     <section aria-label="What is written" className="flex min-h-0 min-w-0 flex-col bg-panel">
       <div
         role="radiogroup"
         aria-label="Swap to look at"
-        className="flex flex-wrap gap-1 border-b border-line px-4 py-2"
+        className="flex max-h-28 shrink-0 flex-wrap gap-1 overflow-y-auto border-b border-line px-4 py-2"
       >
-        {swaps.map(({ layer, letter }, i) => (
+        {bands.map(({ filament, first }, i) => (
           <button
-            key={layer}
+            key={i}
             type="button"
             role="radio"
             aria-checked={i === at}
             onClick={() => onIndex(i)}
             className="flex items-center gap-1.5 rounded-md px-2 py-1 text-sm text-muted hover:bg-sunk aria-checked:bg-accent-soft aria-checked:text-ink"
           >
-            <Swatch filament={filamentOf(plan, letter)} size={20} />
-            before layer {layer}
+            <Swatch filament={filament} size={20} />
+            {i === 0 ? 'first load' : placeOf(swaps[i - 1] ?? { layer: first, inside: false })}
           </button>
         ))}
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto px-4 pt-3 pb-6">
         <h2 className="text-base font-semibold">
-          Swap {at + 1} of {swaps.length}, at {formatMm(bottomOf(reading.layers[swap.layer - 1]))}{' '}
-          mm
+          {at === 0
+            ? `First load: ${band.filament.letter} ${band.filament.name}`
+            : `Swap ${at} of ${swaps.length}, at ${formatMm(bottomOf(reading.layers[swaps[at - 1].layer - 1]))} mm`}
         </h2>
         {refusal !== null && (
           <p role="alert" className="mt-2 rounded-md bg-danger-soft px-3 py-2">
@@ -71,14 +79,32 @@ export function CommandsPanel({ state, recipe, index, onIndex }: CommandsPanelPr
           </p>
         )}
         <div className="grid gap-x-5 gap-y-3 pt-2 xl:grid-cols-[minmax(0,1fr)_14rem]">
-          <div className="min-w-0">{excerpt && <CommandList excerpt={excerpt} />}</div>
+          <div className="min-w-0">
+            {excerpt ? <CommandList excerpt={excerpt} /> : <NoBlock isFirst={at === 0} />}
+          </div>
           <div>
             {route && <RoutePicture route={route} />}
-            <SwapSettings swap={swap} recipe={recipe} undoing={preview?.undoing ?? []} />
+            <BandSettingsForm band={band} recipe={recipe} undoing={preview?.undoing ?? []} />
           </div>
         </div>
       </div>
     </section>
+  );
+}
+
+/** `before layer 9`, or `in layer 9` where something of the layer is printed before. */
+function placeOf({ layer, inside }: Pick<SectionSwap, 'layer' | 'inside'>): string {
+  return `${inside ? 'in' : 'before'} layer ${layer}`;
+}
+
+/** Why nothing is written where a band begins. */
+function NoBlock({ isFirst }: { readonly isFirst: boolean }) {
+  return (
+    <p className="text-sm text-muted">
+      {isFirst
+        ? 'Load it before you start. Nothing is written for it, unless the print is to stop and ask before layer 1.'
+        : 'This filament is loaded between two files.'}
+    </p>
   );
 }
 

@@ -14,7 +14,7 @@ export function RecipeDesk() {
   const { plan, printer } = useJob();
   const { preview } = usePlanFindings();
   const recipe = recipeOfPlan(plan, printer);
-  const [index, setIndex] = useState(0);
+  const [index, setIndex] = useState(1);
   return (
     <div className="grid min-h-0 flex-1 lg:grid-cols-[18.5rem_20rem_minmax(0,1fr)]">
       <div className="min-h-0 overflow-y-auto border-line bg-panel px-4 pb-6 lg:border-r">

@@ -1,7 +1,7 @@
 'use client';
 
 import { useJob } from '@/features/job/jobContext';
-import type { SwapRoute } from '@/core/output/route';
+import type { SwapRoute } from '@/core/proof/dryRun';
 import { boundsOf } from '@/core/geometry/columns';
 import { reachOf } from '@/core/printer/printer';
 

@@ -3,7 +3,8 @@
 import { lineWords } from '@/core/read/sourceLine';
 import { useJob } from '@/features/job/jobContext';
 import { Tick } from '@/components/Tick';
-import { filamentOf, withStopAnswer } from '@/core/plan/jobPlan';
+import { filamentOf } from '@/core/plan/jobPlan';
+import { withStopAnswer } from '@/core/plan/stopAnswers';
 import type { StopPlace } from '@/core/plan/stopPlace';
 import { KIND_WORDS, RECIPE_KINDS, USUAL_COMMAND } from '@/core/printer/stopKinds';
 import { plainRecipe, recipeFor, type Recipe } from '@/core/recipe/recipe';
@@ -24,9 +25,9 @@ const PLACES: readonly { place: StopPlace; name: string; about: string }[] = [
 
 /** The way to stop, and where in the file the stop goes. */
 export function WayChoice({ recipe }: { recipe: Recipe }) {
-  const { plan, printer, reading } = useJob();
+  const { plan, printer, reading, bands } = useJob();
   const own = recipeFor(printer);
-  const first = filamentOf(plan, plan.firstLetter);
+  const first = bands[0]?.filament ?? filamentOf(plan, plan.parts[0].firstLetter);
   const early = reading.stops.filter(({ layer, line }) => {
     return layer === 1 && !plan.takenOut.includes(line);
   });

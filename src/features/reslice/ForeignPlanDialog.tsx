@@ -5,6 +5,8 @@ import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
 import { plural } from '@/core/format';
 import { emptyPlan } from '@/core/plan/jobPlan';
+import { allSwaps } from '@/core/plan/partEdits';
+import { mapParts } from '@/core/plan/parts';
 import { withCopy, withPlan } from '@/core/plan/planBook';
 import { changeBook, changePlan } from '@/store/planStore';
 import { useJob } from '@/features/job/jobContext';
@@ -13,14 +15,13 @@ import { useJob } from '@/features/job/jobContext';
 export function ForeignPlanDialog() {
   const { plan, fingerprint, reading } = useJob();
   const layerCount = reading.layers.length;
-  const kept = plan.swaps.filter(({ layer }) => layer <= layerCount);
   const beginNew = (): void =>
     changeBook('a new plan', (book) => withPlan(withCopy(book), emptyPlan(fingerprint)));
   return (
     <Dialog.Root open={plan.fingerprint !== fingerprint}>
       <DialogFrame
         title="This plan was made for another file"
-        description={`The file of this job is not the one that the plan was made for, so its ${plural(plan.swaps.length, 'swap')} may come at the wrong layers.`}
+        description={`The file of this job is not the one that the plan was made for, so its ${plural(allSwaps(plan).length, 'swap')} may come at the wrong layers.`}
       >
         <div className="flex flex-wrap gap-3">
           <Button kind="primary" onClick={beginNew}>
@@ -31,7 +32,10 @@ export function ForeignPlanDialog() {
               changePlan('plan of another file', (old) => ({
                 ...old,
                 fingerprint,
-                swaps: kept,
+                parts: mapParts(old.parts, (part) => ({
+                  ...part,
+                  swaps: part.swaps.filter(({ layer }) => layer <= layerCount),
+                })),
                 takenOut: [],
                 ignoredSteps: [],
               }))

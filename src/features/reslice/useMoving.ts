@@ -8,7 +8,7 @@ import { MODEL_NAME } from '@/core/model/modelName';
 import type { PrintPicture } from '@/core/geometry/picture';
 import type { ModelSetup } from '@/core/model/setup';
 import { plural } from '@/core/format';
-import { commonStem } from '@/core/output/deliveryNames';
+import { commonStem } from '@/core/delivery/deliveryNames';
 import { withChangedFiles, withPartsOfFiles } from '@/core/plan/changedFiles';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { chosenVariant, mapPlans, withCopy, withPlan, withVariantName } from '@/core/plan/planBook';
@@ -221,12 +221,12 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
         const opened = await readPrint(client, gcode, printer, note, places);
         if (!opened.ok) return opened;
         const after = opened.value.reading;
-        const sides = isOne ? null : await client.sides();
+        const found = isOne ? null : await client.findParts();
         await ask({
           kind: 'files',
           fileName: isOne ? only.name : `${commonStem(files.map(({ name }) => name))}.gcode`,
           opened: opened.value,
-          ...(sides && { picture: partsPicture(after, sides) }),
+          ...(found && { picture: partsPicture(after, found) }),
           carry: (plan) => withChangedFiles(plan, from, print, after),
           settle: (plan) => withPartsOfFiles(plan, after),
         });

@@ -52,13 +52,13 @@ export function BandMenu({ band, view }: { band: Band; view: OpenedJob }) {
             cut &&
               ((plan) => {
                 showLayer(cut);
-                return splitBand(plan, cut);
+                return splitBand(plan, band, cut);
               }),
           )}
           {item(
             'Merge it with the band below',
             'merge with the band below',
-            below ? (plan) => mergeWithBelow(plan, band) : null,
+            below ? (plan) => mergeWithBelow(plan, band, below) : null,
           )}
           {item(
             'Merge it with the band above',

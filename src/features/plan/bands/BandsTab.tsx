@@ -4,22 +4,23 @@ import { Palette } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { Button } from '@/components/Button';
 import { lightnessOf } from '@/core/filament/colour';
+import { isWhole } from '@/core/plan/parts';
 import { withColourOrder, type ColourOrder } from '@/core/plan/bandEdits';
 import { ActionButton } from '@/features/job/ActionButton';
 import { changePlan } from '@/store/planStore';
 import { useViewStore } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { BandRow } from './BandRow';
-import { SideBands } from './SideBands';
+import { VisitList } from './VisitList';
 import { MENU, MENU_ITEM } from '@/components/menuLook';
 import { overlays } from '@/components/overlays';
 import { BandNotes } from './BandNotes';
 
 /** The bands in the order of the core, top first. */
 export function BandsTab({ view }: { view: OpenedJob }) {
-  const { bands, plan, actions, side } = view;
+  const { bands, plan, actions } = view;
   const layer = useViewStore((state) => state.layer);
-  if (side) return <SideBands view={view} />;
+  if (!isWhole(plan)) return <VisitList view={view} />;
   return (
     <>
       <div className="mb-2 flex items-center gap-2">

@@ -1,7 +1,7 @@
 'use client';
 
 import type { Layer } from '@/core/gcode/layers';
-import type { MainBand } from '@/core/plan/sideShares';
+import type { MainBand } from '@/core/plan/layerShares';
 import { panCore, useViewStore } from '@/store/viewStore';
 import { OVERVIEW_LEFT, OVERVIEW_WIDTH } from './corePlaces';
 import { coreScale } from './coreScale';

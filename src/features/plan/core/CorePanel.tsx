@@ -6,7 +6,8 @@ import { useSize } from '@/components/useSize';
 import { describeLayer } from '@/core/gcode/describeLayer';
 import { bottomOf } from '@/core/gcode/layers';
 import { ActionButton } from '@/features/job/ActionButton';
-import { mainBands, sharesByLayer } from '@/core/plan/sideShares';
+import { mainBands, sharesByLayer } from '@/core/plan/layerShares';
+import { isWhole } from '@/core/plan/parts';
 import { revealInCore, showLayer, useViewStore } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { CoreCanvas } from './CoreCanvas';
@@ -18,7 +19,7 @@ import { LayerHover } from './LayerHover';
 import { Rulers } from './Rulers';
 import { ShownMark } from './ShownMark';
 import { StepNotch } from './StepNotch';
-import { SideCombs } from './SideCombs';
+import { SwapCombs } from './SwapCombs';
 import { SwapFlags } from './SwapFlags';
 import { useLayerWheel } from './useLayerWheel';
 
@@ -28,7 +29,7 @@ const PLUS = <Plus aria-hidden size={16} />;
 
 /** The print as a drilled core: scrub it, see its steps, and keep its swaps. */
 export function CorePanel({ view }: { view: OpenedJob }) {
-  const { reading, analysis, plan, bands, side, actions } = view;
+  const { reading, analysis, plan, bands, parts, actions } = view;
   const { layers } = reading;
   const shown = layers[useViewStore((state) => state.layer) - 1] ?? layers[0];
   const span = useViewStore((state) => state.coreSpan);
@@ -41,12 +42,12 @@ export function CorePanel({ view }: { view: OpenedJob }) {
     [layers],
   );
   const main = useMemo(
-    () => mainBands({ reading, bands, plan, side }),
-    [reading, bands, plan, side],
+    () => mainBands({ reading, bands, plan, wishes: parts.wishes }),
+    [reading, bands, plan, parts],
   );
   const shares = useMemo(
-    () => (side ? sharesByLayer({ reading, plan, side }) : null),
-    [side, reading, plan],
+    () => (isWhole(plan) ? null : sharesByLayer({ reading, plan, wishes: parts.wishes })),
+    [parts, reading, plan],
   );
   const scale = useMemo(() => coreScale(topZ, height, span ?? undefined), [topZ, height, span]);
   const visible = useMemo(() => layersIn(layers, scale, height), [layers, scale, height]);
@@ -139,19 +140,16 @@ export function CorePanel({ view }: { view: OpenedJob }) {
               .map((step) => (
                 <StepNotch key={step.layer} step={step} y={scale.y(step.z)} />
               ))}
-            {side ? (
-              <SideCombs view={view} scale={scale} height={height} />
-            ) : (
-              <SwapFlags
-                layers={layers}
-                steps={analysis.steps}
-                plan={plan}
-                scale={scale}
-                left={CORE_LEFT}
-                width={CORE_WIDTH}
-                height={height}
-              />
-            )}
+            <SwapCombs view={view} scale={scale} height={height} />
+            <SwapFlags
+              layers={layers}
+              steps={analysis.steps}
+              plan={plan}
+              scale={scale}
+              left={CORE_LEFT}
+              width={CORE_WIDTH}
+              height={height}
+            />
           </>
         )}
       </div>

@@ -1,5 +1,6 @@
 'use client';
 
+import { useWorkedPart } from '@/features/job/useWorkedPart';
 import { X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { Swatch } from '@/components/Swatch';
@@ -7,10 +8,18 @@ import { formatMm } from '@/core/format';
 import { bottomOf, type Layer } from '@/core/gcode/layers';
 import type { Step } from '@/core/geometry/steps';
 import { nudgeSwap } from '@/actions/swapActions';
-import { filamentOf, printedSwaps, type JobPlan } from '@/core/plan/jobPlan';
+import { filamentOf, type JobPlan } from '@/core/plan/jobPlan';
+import { printedSwaps } from '@/core/plan/partEdits';
 import { chosenLayer, type PlannedSwap } from '@/core/plan/plannedSwap';
 import type { PlanBook } from '@/core/plan/planBook';
-import { beginDrag, endDrag, moveSwap, removeSwap, usePlanStore } from '@/store/planStore';
+import {
+  beginDrag,
+  endDrag,
+  moveSwap,
+  removeSwap,
+  swapsNow,
+  usePlanStore,
+} from '@/store/planStore';
 import { showLayer } from '@/store/viewStore';
 import { layerForFlag, spreadRows, type CoreScale } from './coreScale';
 
@@ -32,7 +41,8 @@ const FLAG_OFFSET = 36;
 /** The swaps as flags on the core: drag them to another layer, or take them off. A flag's line lies where the colour changes in print. */
 export function SwapFlags({ layers, steps, plan, scale, left, width, height }: SwapFlagsProps) {
   const rowOf = (swap: PlannedSwap): number => scale.y(bottomOf(layers[swap.layer - 1]));
-  const swaps = printedSwaps(plan, layers.length).filter(
+  const part = useWorkedPart(plan);
+  const swaps = printedSwaps(plan, layers.length, part).filter(
     (swap) => swap.layer <= layers.length && rowOf(swap) > 0 && rowOf(swap) < height,
   );
   const rows = swaps.map(rowOf);
@@ -123,7 +133,7 @@ function Flag({ swap, plan, later, bottom, y, left, layerAt, layerCount }: FlagP
           const layer = layerAt(event.clientY - board.getBoundingClientRect().top);
           if (!layer || layer.number === drag.current.at) return;
           moveSwap(drag.current.at, layer.number, layerCount);
-          const placed = usePlanStore.getState().plan?.swaps.some((s) => s.layer === layer.number);
+          const placed = swapsNow().some((s) => s.layer === layer.number);
           if (!placed || usePlanStore.getState().book === drag.current.before) return;
           drag.current.at = layer.number;
           drag.current.moved = true;

@@ -2,7 +2,7 @@ import { HATCH_PATH, HATCH_TILE, inkOn } from '@/components/hatch';
 import { bottomOf, type Layer } from '@/core/gcode/layers';
 import type { Band } from '@/core/plan/bands';
 import type { PaletteFilament } from '@/core/filament/palette';
-import type { LayerShare } from '@/core/plan/sideShares';
+import type { LayerShare } from '@/core/plan/layerShares';
 import type { CoreScale } from './coreScale';
 
 export interface CoreDrawing {

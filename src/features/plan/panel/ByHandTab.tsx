@@ -1,10 +1,11 @@
 'use client';
 
+import { useWorkedPart } from '@/features/job/useWorkedPart';
 import { useRef, useState } from 'react';
 import { Button } from '@/components/Button';
 import { formatMm, plural } from '@/core/format';
 import { bottomOf, type LayerNumber } from '@/core/gcode/layers';
-import { withSwap } from '@/core/plan/jobPlan';
+import { partOf } from '@/core/plan/partEdits';
 import {
   commaMeaning,
   readPlaces,
@@ -13,8 +14,9 @@ import {
   type PlaceKind,
   type TypedPlace,
 } from '@/core/plan/typedPlaces';
-import { changePlan } from '@/store/planStore';
+import { addSwaps } from '@/store/planStore';
 import { showLayer } from '@/store/viewStore';
+import { PartChoice } from '../parts/PartChoice';
 import type { OpenedJob } from '@/features/job/jobContext';
 
 const KINDS: readonly { readonly kind: PlaceKind; readonly label: string }[] = [
@@ -26,6 +28,8 @@ const KINDS: readonly { readonly kind: PlaceKind; readonly label: string }[] = [
 /** Swaps by typing: layers, the file's labels or heights, one or many; each answer is shown first. */
 export function ByHandTab({ view }: { view: OpenedJob }) {
   const { reading, plan } = view;
+  const part = useWorkedPart(plan);
+  const { swaps } = partOf(plan, part);
   const [text, setText] = useState('');
   const [kind, setKind] = useState<PlaceKind>('layer');
   /** Places for which the neighbour was chosen instead. */
@@ -38,7 +42,7 @@ export function ByHandTab({ view }: { view: OpenedJob }) {
   const places = meaning === 'either' ? [] : readPlaces(read, kind, reading.layers);
   const layers = places.map((place, i) => chosenLayer(place, turned.has(i)));
   const fresh = new Set(
-    layers.filter((layer) => layer !== null && !plan.swaps.some((swap) => swap.layer === layer)),
+    layers.filter((layer) => layer !== null && !swaps.some((swap) => swap.layer === layer)),
   ) as ReadonlySet<LayerNumber>;
 
   const turn = (index: number): void =>
@@ -50,7 +54,7 @@ export function ByHandTab({ view }: { view: OpenedJob }) {
   const place = (): void => {
     if (fresh.size === 0) return;
     const sorted = [...fresh].sort((a, b) => a - b);
-    changePlan(`swaps before ${sorted.join(', ')}`, (one) => sorted.reduce(withSwap, one));
+    addSwaps(`swaps before ${sorted.join(', ')}`, sorted);
     showLayer(sorted[0]);
     setText('');
     setTurned(new Set());
@@ -65,6 +69,7 @@ export function ByHandTab({ view }: { view: OpenedJob }) {
         place();
       }}
     >
+      <PartChoice view={view} />
       <label htmlFor="places" className="text-base font-semibold">
         Swap before…
       </label>
@@ -117,7 +122,7 @@ export function ByHandTab({ view }: { view: OpenedJob }) {
           <li key={i} className="rounded-md bg-paper px-3 py-2 text-sm">
             <span className="font-semibold">{one.text}</span>{' '}
             {turned.has(i) && layers[i] ? neighbourSentence(view, layers[i]) : one.answer}
-            {layers[i] !== null && plan.swaps.some(({ layer }) => layer === layers[i]) && (
+            {layers[i] !== null && swaps.some(({ layer }) => layer === layers[i]) && (
               <span className="text-caution"> There is a swap already.</span>
             )}
             {one.other !== null && (

@@ -1,5 +1,6 @@
 'use client';
 
+import { useWorkedPart } from '@/features/job/useWorkedPart';
 import { Tabs } from 'radix-ui';
 import { useMemo } from 'react';
 import { TAB_NAMES } from '@/actions/viewActions';
@@ -8,7 +9,7 @@ import { isTabFor, PLAN_TABS, showTab, useViewStore, type PlanTab } from '@/stor
 import { BandsTab } from '../bands/BandsTab';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { usePlanFindings } from '@/features/job/PlanFindings';
-import { isSideBySide } from '@/core/plan/sidePlan';
+import { isWhole } from '@/core/plan/parts';
 import { PartsTab } from '../parts/PartsTab';
 import { ByHandTab } from './ByHandTab';
 import { StepsTab } from './StepsTab';
@@ -18,12 +19,13 @@ import { VariantsTab } from './VariantsTab';
 export function PlanPanel({ view }: { view: OpenedJob }) {
   const chosen = useViewStore((state) => state.tab);
   const { plan, analysis, reading } = view;
-  const isSide = isSideBySide(plan);
-  const tab = isTabFor(chosen, isSide) ? chosen : isSide ? 'parts' : 'bands';
+  const hasParts = !isWhole(plan);
+  const tab = isTabFor(chosen, hasParts) ? chosen : 'bands';
+  const part = useWorkedPart(plan);
   const { steps, shapes, surface } = analysis;
   const suggestions = useMemo(
-    () => suggestSwaps(plan, steps, shapes, reading.layers, surface),
-    [plan, steps, shapes, reading.layers, surface],
+    () => suggestSwaps(plan, steps, shapes, reading.layers, surface, part),
+    [plan, steps, shapes, reading.layers, surface, part],
   );
   return (
     <Tabs.Root
@@ -33,7 +35,7 @@ export function PlanPanel({ view }: { view: OpenedJob }) {
       className="flex min-h-0 flex-col border-line bg-panel lg:border-l"
     >
       <Tabs.List aria-label="Plan" className="flex gap-1 border-b border-line px-2 pt-2">
-        {PLAN_TABS.filter((one) => isTabFor(one, isSide)).map((one) => (
+        {PLAN_TABS.filter((one) => isTabFor(one, hasParts)).map((one) => (
           <Tabs.Trigger
             key={one}
             value={one}
@@ -52,7 +54,7 @@ export function PlanPanel({ view }: { view: OpenedJob }) {
           </Tabs.Trigger>
         ))}
       </Tabs.List>
-      {isSide && (
+      {hasParts && (
         <TabBody tab="parts">
           <PartsTab view={view} />
         </TabBody>

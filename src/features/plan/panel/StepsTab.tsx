@@ -1,5 +1,8 @@
 'use client';
 
+import { useWorkedPart } from '@/features/job/useWorkedPart';
+import { partOf } from '@/core/plan/partEdits';
+import { PartChoice } from '../parts/PartChoice';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { formatMm, formatShare } from '@/core/format';
@@ -21,6 +24,7 @@ export function StepsTab({ view, suggestions }: StepsTabProps) {
   const ignored = plan.ignoredSteps.length;
   return (
     <>
+      <PartChoice view={view} />
       <div className="mb-2 flex items-center gap-2">
         <h2 className="mr-auto text-base font-semibold">Steps without a swap</h2>
         <ActionButton actionId="accept-all-steps" context={actions}>
@@ -98,6 +102,7 @@ const DIVISIONS: readonly { readonly division: Division; readonly label: string 
 /** Bands for reliefs without clear steps. */
 function ColoursByHeight({ view }: { view: OpenedJob }) {
   const { plan, reading, analysis } = view;
+  const part = useWorkedPart(plan);
   const [count, setCount] = useState(3);
   const [division, setDivision] = useState<Division>('equal-surface');
   const starts = dividingLayers(reading.layers, analysis.surface, count, division);
@@ -137,12 +142,12 @@ function ColoursByHeight({ view }: { view: OpenedJob }) {
       <p className="mt-2 text-sm text-muted">
         {starts.length === 0
           ? 'The print is too low for that.'
-          : `Swaps before ${starts.length === 1 ? 'layer' : 'layers'} ${starts.join(', ')}${plan.swaps.length > 0 ? ', in place of those there are' : ''}.`}
+          : `Swaps before ${starts.length === 1 ? 'layer' : 'layers'} ${starts.join(', ')}${partOf(plan, part).swaps.length > 0 ? ', in place of those there are' : ''}.`}
       </p>
       <Button
         className="mt-2"
         disabled={starts.length === 0}
-        onClick={() => changePlan('colours by height', (one) => withBandsAt(one, starts))}
+        onClick={() => changePlan('colours by height', (one) => withBandsAt(one, starts, part))}
       >
         Make {starts.length + 1} bands
       </Button>

@@ -6,7 +6,9 @@ import { useTyped } from '@/components/useTyped';
 import { PrintPictureCanvas } from '@/components/PrintPictureCanvas';
 import { spoolsOf } from '@/core/filament/spool';
 import { formatDuration, formatGrams } from '@/core/format';
-import { bandsOf } from '@/core/plan/bands';
+import { printedSections } from '@/core/plan/arrangement';
+import { bandsOf, shownByLayers } from '@/core/plan/bands';
+import { requestOfPlan } from '@/core/write/planRequest';
 import { copyCosts } from '@/core/plan/copies';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { planPurges } from '@/core/plan/purges';
@@ -19,6 +21,7 @@ import { changeBook, usePlanStore } from '@/store/planStore';
 import { printerWithId, usePrinters } from '@/store/printers';
 import { useShelf } from '@/store/shelf';
 import { useTimesFor } from './useTimesFor';
+import { useVariantOrder } from './useVariantOrder';
 import { clockAt, useStart } from '@/components/clockTimes';
 import { useLearning } from '@/features/logbook/useLearning';
 import type { OpenedJob } from '@/features/job/jobContext';
@@ -67,10 +70,18 @@ function VariantCard({ variant, view, isChosen, isOnly }: VariantCardProps) {
   );
   const timed = useTimesFor(view, printer);
   const reading = timed ?? chosenReading;
-  const diameter = printer.filamentDiameter;
   const spools = spoolsOf(plan.palette, useShelf((state) => state.records) ?? []);
   const reckoned = reckon(plan, printer, spools, useLearning(job.isDemo));
-  const modelBands = bandsOf(plan, reading.layers, analysis.surface, diameter, spools);
+  const order = useVariantOrder(view, plan, printer, spools);
+  const request = requestOfPlan(reckoned.plan, reading, printer, spools, order ?? undefined);
+  const modelBands = bandsOf(plan, {
+    reading,
+    // What shows of a plan is its picture beside these figures.
+    shown: shownByLayers(analysis.surface),
+    filamentDiameter: printer.filamentDiameter,
+    spools,
+    order: printedSections(request.arrangement).map(({ section }) => section),
+  });
   const bands = reckonedBands(modelBands, reckoned.printer);
   const ends = reckonedEnds(reading, reckoned.printer);
   const purges = planPurges(bands, {
@@ -81,6 +92,7 @@ function VariantCard({ variant, view, isChosen, isOnly }: VariantCardProps) {
   });
   const timeline = timelineOf(bands, ends, reckoned.handsAt, purges);
   const purged = purges.reduce((sum, { grams }) => sum + grams, 0);
+  const known = order !== null;
   const start = useStart(plan);
   const { text, onType, onLeave } = useTyped(name, (typed) => {
     if (typed.trim() === '' || typed.trim() === name) return;
@@ -133,11 +145,11 @@ function VariantCard({ variant, view, isChosen, isOnly }: VariantCardProps) {
           )}
         </div>
         <dl className="grid flex-1 grid-cols-2 content-start gap-x-3 text-sm">
-          <Fact term="Swaps" value={String(bands.length - 1)} />
-          <Fact term="Hands" value={formatDuration(timeline.handSeconds)} />
-          <Fact term="Total" value={timed ? formatDuration(timeline.total) : '…'} />
-          <Fact term="Ends" value={timed ? clockAt(start, timeline.total) : '…'} />
-          <Fact term="Purge" value={formatGrams(purged)} />
+          <Fact term="Swaps" value={known ? String(bands.length - 1) : '…'} />
+          <Fact term="Hands" value={known ? formatDuration(timeline.handSeconds) : '…'} />
+          <Fact term="Total" value={timed && known ? formatDuration(timeline.total) : '…'} />
+          <Fact term="Ends" value={timed && known ? clockAt(start, timeline.total) : '…'} />
+          <Fact term="Purge" value={known ? formatGrams(purged) : '…'} />
           <Fact term="Colours" value={String(timeline.byFilament.length)} />
         </dl>
       </div>

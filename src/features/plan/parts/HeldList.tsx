@@ -1,15 +1,15 @@
 'use client';
 
 import type { OpenedJob } from '@/features/job/jobContext';
-import type { SideView } from '@/features/job/useSide';
+import type { PartsView } from '@/features/job/useParts';
 import { showLayer } from '@/store/viewStore';
 
 /** Most sections that are listed. */
 const SHOWN = 5;
 
 /** Sections that cannot be moved, and why. */
-export function HeldList({ view, side }: { view: OpenedJob; side: SideView }) {
-  const held = side.answer?.held ?? [];
+export function HeldList({ view, parts }: { view: OpenedJob; parts: PartsView }) {
+  const held = parts.answer?.held ?? [];
   if (held.length === 0) return null;
   return (
     <section aria-labelledby="held-title">

@@ -6,19 +6,19 @@ import { Button } from '@/components/Button';
 import { Swatch } from '@/components/Swatch';
 import { layerNumber, type LayerNumber } from '@/core/gcode/layers';
 import { filamentOf } from '@/core/plan/jobPlan';
-import { withLayerOrder } from '@/core/plan/sidePlan';
+import { withLayerOrder } from '@/core/plan/partPlan';
 import type { OpenedJob } from '@/features/job/jobContext';
-import type { SideView } from '@/features/job/useSide';
+import type { PartsView } from '@/features/job/useParts';
 import { changePlan } from '@/store/planStore';
 import { useViewStore } from '@/store/viewStore';
-import { partName } from './partName';
+import { partName } from '@/core/plan/partName';
 
 /** The order of the parts in the shown layer, which can be laid down by hand: dragged, or with the arrows. */
-export function LayerOrder({ view, side }: { view: OpenedJob; side: SideView }) {
+export function LayerOrder({ view, parts }: { view: OpenedJob; parts: PartsView }) {
   const { plan, reading } = view;
   const layer = layerNumber(useViewStore((state) => state.layer));
-  const inLayer = side.order.filter((section) => reading.sections[section].layer === layer);
-  const keys = [...new Set(inLayer.map((section) => side.wishes[section].part))];
+  const inLayer = parts.order.filter((section) => reading.sections[section].layer === layer);
+  const keys = [...new Set(inLayer.map((section) => parts.wishes[section].part))];
   const isGiven = plan.layerOrders.some((one) => one.layer === layer);
   const firstGiven = plan.layerOrders.some((one) => one.layer === 1);
   const [dragged, setDragged] = useState<string | null>(null);
@@ -29,7 +29,7 @@ export function LayerOrder({ view, side }: { view: OpenedJob; side: SideView }) 
   };
   const sliced = [
     ...new Set(
-      reading.sections.flatMap((one, i) => (one.layer === 1 ? [side.wishes[i].part] : [])),
+      reading.sections.flatMap((one, i) => (one.layer === 1 ? [parts.wishes[i].part] : [])),
     ),
   ];
   return (
@@ -42,8 +42,8 @@ export function LayerOrder({ view, side }: { view: OpenedJob; side: SideView }) 
       ) : (
         <ol aria-label={`Order in layer ${layer}`} className="grid gap-1">
           {keys.map((key, i) => {
-            const section = inLayer.find((one) => side.wishes[one].part === key) ?? inLayer[0];
-            const filament = filamentOf(plan, side.wishes[section].letter);
+            const section = inLayer.find((one) => parts.wishes[one].part === key) ?? inLayer[0];
+            const filament = filamentOf(plan, parts.wishes[section].letter);
             return (
               <li
                 key={key}

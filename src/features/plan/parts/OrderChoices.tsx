@@ -7,9 +7,9 @@ import { formatDuration, formatGrams, formatMm, plural } from '@/core/format';
 import { gramsOf } from '@/core/filament/mass';
 import { ORDERS, type Order } from '@/core/order/ordering';
 import { machineSeconds } from '@/core/plan/time';
-import { ABSURD_SWAPS } from '@/core/checks/sideChecks';
+import { ABSURD_SWAPS } from '@/core/checks/partChecks';
 import type { OpenedJob } from '@/features/job/jobContext';
-import type { SideView } from '@/features/job/useSide';
+import type { PartsView } from '@/features/job/useParts';
 import { changePlan } from '@/store/planStore';
 import { toast } from '@/store/toast';
 import type { OrdersAnswer } from '@/workers/protocol';
@@ -28,10 +28,10 @@ const JOINED_NAMES: Readonly<Record<Order, string>> = {
 };
 
 /** The three orders side by side, each with its swaps, hands, purge and end. */
-export function OrderChoices({ view, side }: { view: OpenedJob; side: SideView }) {
+export function OrderChoices({ view, parts }: { view: OpenedJob; parts: PartsView }) {
   const { plan, client, reading } = view;
   const names = reading.sources.length > 1 ? JOINED_NAMES : ORDER_NAMES;
-  const { answer, progress } = side;
+  const { answer, progress } = parts;
   const fewest = Math.min(
     ...(answer?.choices ?? []).flatMap((choice) => (choice.ok ? [choice.value.swaps] : [])),
   );

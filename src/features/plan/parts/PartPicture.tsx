@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
-import type { SideView } from '@/features/job/useSide';
+import type { PartsView } from '@/features/job/useParts';
 
 /** Side of the picture, px. */
 const SIZE = 64;
@@ -10,11 +10,11 @@ const SIZE = 64;
 export function PartPicture({
   partKey,
   colour,
-  side: { picture, wishes },
+  parts: { picture, wishes },
 }: {
   readonly partKey: string;
   readonly colour: string;
-  readonly side: SideView;
+  readonly parts: PartsView;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {

@@ -7,28 +7,28 @@ import { formatDuration, plural } from '@/core/format';
 import { layerNumber } from '@/core/gcode/layers';
 import { filamentOf } from '@/core/plan/jobPlan';
 import type { PlannedPart } from '@/core/plan/parts';
-import { withoutPartSwap, withPartLetter, withPartSwap } from '@/core/plan/sidePlan';
+import { withLetterOf, withoutSwap, withSwap } from '@/core/plan/partEdits';
 import type { OpenedJob } from '@/features/job/jobContext';
-import type { SideView } from '@/features/job/useSide';
+import type { PartsView } from '@/features/job/useParts';
 import { changePlan } from '@/store/planStore';
-import { showLayer, useViewStore } from '@/store/viewStore';
-import { partName } from './partName';
+import { showLayer, showPart, useViewStore } from '@/store/viewStore';
+import { partName } from '@/core/plan/partName';
 import { PartPicture } from './PartPicture';
 
 interface PartRowProps {
   readonly part: PlannedPart;
   readonly view: OpenedJob;
-  readonly side: SideView;
+  readonly parts: PartsView;
 }
 
 /** One part: where it lies, its filament, its layers and time, and its own swaps by layer. */
-export function PartRow({ part, view, side }: PartRowProps) {
+export function PartRow({ part, view, parts }: PartRowProps) {
   const { plan, reading } = view;
   const { key, firstLetter, swaps } = part;
   const name = partName(key, reading.sources);
   const isFile = reading.sources.length > 1;
   const shown = useViewStore(({ layer }) => layer);
-  const own = reading.sections.filter((_, i) => side.wishes[i].part === key);
+  const own = reading.sections.filter((_, i) => parts.wishes[i].part === key);
   const layers = new Set(own.map(({ layer }) => layer));
   const seconds = own.reduce((sum, one) => sum + one.seconds, 0);
   const canSwap = shown > 1 && layers.has(layerNumber(shown)) && layers.size > 1;
@@ -38,13 +38,16 @@ export function PartRow({ part, view, side }: PartRowProps) {
       <button
         type="button"
         aria-label={`Show ${name}`}
-        onClick={() => first && showLayer(first)}
+        onClick={() => {
+          showPart(key);
+          if (first) showLayer(first);
+        }}
         className="size-16 shrink-0 overflow-hidden rounded border border-line bg-sunk"
       >
         <PartPicture
           partKey={key}
           colour={filamentOf(plan, swaps.at(-1)?.letter ?? firstLetter).colour}
-          side={side}
+          parts={parts}
         />
       </button>
       <div className="min-w-0 flex-1">
@@ -56,7 +59,9 @@ export function PartRow({ part, view, side }: PartRowProps) {
             plan={plan}
             letter={firstLetter}
             onChoose={(letter) =>
-              changePlan(`filament of ${name}`, (one) => withPartLetter(one, key, letter))
+              changePlan(`filament of ${name}`, (one) =>
+                withLetterOf(one, { part: key, from: null }, letter),
+              )
             }
           />
         </div>
@@ -71,16 +76,16 @@ export function PartRow({ part, view, side }: PartRowProps) {
               plan={plan}
               letter={letter}
               onChoose={(chosen) =>
-                changePlan(`filament of ${name}`, (one) => withPartLetter(one, key, chosen, layer))
+                changePlan(`filament of ${name}`, (one) =>
+                  withLetterOf(one, { part: key, from: layer }, chosen),
+                )
               }
             />
             <Button
               kind="quiet"
               aria-label={`Take the swap before layer ${layer} off ${name}`}
               onClick={() =>
-                changePlan(`removal of a swap of ${name}`, (one) =>
-                  withoutPartSwap(one, key, layer),
-                )
+                changePlan(`removal of a swap of ${name}`, (one) => withoutSwap(one, layer, key))
               }
             >
               <X aria-hidden size={14} />
@@ -93,7 +98,7 @@ export function PartRow({ part, view, side }: PartRowProps) {
             className="mt-1 px-1 text-sm"
             onClick={() =>
               changePlan(`swap of ${name} before layer ${shown}`, (one) =>
-                withPartSwap(one, key, layerNumber(shown)),
+                withSwap(one, layerNumber(shown), key),
               )
             }
           >

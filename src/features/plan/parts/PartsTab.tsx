@@ -10,9 +10,8 @@ import { TouchList } from './TouchList';
 
 /** Parts that are printed side by side: their filaments, and in which order they are printed. */
 export function PartsTab({ view }: { view: OpenedJob }) {
-  const { plan, side, bands } = view;
-  if (!side) return null;
-  const printed = side.order.map((section) => side.wishes[section].part);
+  const { plan, parts, bands } = view;
+  const printed = parts.order.map((section) => parts.wishes[section].part);
   const inOrder = plan.parts.toSorted((a, b) => printed.indexOf(a.key) - printed.indexOf(b.key));
   return (
     <div className="grid gap-4">
@@ -22,17 +21,17 @@ export function PartsTab({ view }: { view: OpenedJob }) {
         </h2>
         <ol aria-label="Parts" className="grid gap-2">
           {inOrder.map((part) => (
-            <PartRow key={part.key} part={part} view={view} side={side} />
+            <PartRow key={part.key} part={part} view={view} parts={parts} />
           ))}
         </ol>
         <p className="mt-2 font-medium">
           First load: {bands[0]?.filament.letter} {bands[0]?.filament.name}.
         </p>
       </section>
-      <OrderChoices view={view} side={side} />
-      <TouchList view={view} side={side} />
-      <HeldList side={side} view={view} />
-      <LayerOrder view={view} side={side} />
+      <OrderChoices view={view} parts={parts} />
+      <TouchList view={view} parts={parts} />
+      <HeldList parts={parts} view={view} />
+      <LayerOrder view={view} parts={parts} />
       <StretchList view={view} />
     </div>
   );

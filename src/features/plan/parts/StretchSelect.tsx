@@ -1,10 +1,10 @@
 'use client';
 
-import { partKeys, type Stretch } from '@/core/plan/parts';
-import { withStretches } from '@/core/plan/sidePlan';
+import { foundParts, type Stretch } from '@/core/plan/parts';
+import { withStretches } from '@/core/plan/partPlan';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { changePlan } from '@/store/planStore';
-import { partName } from './partName';
+import { partName } from '@/core/plan/partName';
 
 interface StretchSelectProps {
   readonly view: OpenedJob;
@@ -16,7 +16,7 @@ interface StretchSelectProps {
 /** Says which part comes behind a stop of the file. */
 export function StretchSelect({ view, stretch, label, className = '' }: StretchSelectProps) {
   const { plan, reading } = view;
-  const keys = partKeys(reading, plan.stretches);
+  const keys = [...new Set(foundParts(reading, plan.stretches))];
   const highest = Math.max(...keys.map((key) => Number(key.slice(1))));
   const choices = [...keys, `P${highest + 1}`];
   const choose = (part: string): void =>

@@ -3,17 +3,17 @@
 import { formatMm } from '@/core/format';
 import { ORDERS } from '@/core/order/ordering';
 import type { OpenedJob } from '@/features/job/jobContext';
-import type { SideView } from '@/features/job/useSide';
+import type { PartsView } from '@/features/job/useParts';
 import { showLayer } from '@/store/viewStore';
-import { partName } from './partName';
+import { partName } from '@/core/plan/partName';
 
 /** Most neighbours that are listed. */
 const SHOWN = 4;
 
 /** Where the nozzle's cone comes to what stands higher in the chosen order. */
-export function TouchList({ view, side }: { view: OpenedJob; side: SideView }) {
+export function TouchList({ view, parts }: { view: OpenedJob; parts: PartsView }) {
   const { plan, reading } = view;
-  const choice = side.answer?.choices[ORDERS.indexOf(plan.order)];
+  const choice = parts.answer?.choices[ORDERS.indexOf(plan.order)];
   if (!choice?.ok || choice.value.touches.length === 0) return null;
   const { touches } = choice.value;
   return (
@@ -31,8 +31,8 @@ export function TouchList({ view, side }: { view: OpenedJob; side: SideView }) {
                 onClick={() => showLayer(layer)}
                 className="text-left hover:underline"
               >
-                Layer {layer}, {partName(side.wishes[low].part, view.reading.sources)} beside{' '}
-                {partName(side.wishes[high].part, view.reading.sources)}: {formatMm(depthMm)} mm
+                Layer {layer}, {partName(parts.wishes[low].part, view.reading.sources)} beside{' '}
+                {partName(parts.wishes[high].part, view.reading.sources)}: {formatMm(depthMm)} mm
                 deep along {Math.round(touchMm)} mm
               </button>
             </li>

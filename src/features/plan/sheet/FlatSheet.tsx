@@ -89,9 +89,9 @@ function drawLines(
 function FlatSurface({ view, side }: { view: OpenedJob; side: 'above' | 'below' }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const blends = useViewStore((state) => state.blends);
-  const { reading, bands, plan, side: parts } = view;
+  const { reading, bands, plan, parts } = view;
   const { footprint, colours } = useMemo(
-    () => sheetPicture({ reading, bands, plan, side: parts }, side, blends),
+    () => sheetPicture({ reading, bands, plan, parts }, side, blends),
     [reading, bands, plan, parts, side, blends],
   );
   const { columns, rows } = footprint;

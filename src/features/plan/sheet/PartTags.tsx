@@ -3,7 +3,7 @@
 import { placeOfSection } from '@/core/geometry/paths';
 import { FIRST_STRETCH, stretchOfSections } from '@/core/plan/parts';
 import type { OpenedJob } from '@/features/job/jobContext';
-import { partName } from '@/features/plan/parts/partName';
+import { partName } from '@/core/plan/partName';
 import { placesOfLayer } from '@/core/read/sections';
 import { StretchSelect } from '@/features/plan/parts/StretchSelect';
 import { useViewStore } from '@/store/viewStore';

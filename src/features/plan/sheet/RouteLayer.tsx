@@ -1,8 +1,8 @@
 'use client';
 
-import type { NozzlePoint } from '@/core/output/blockTrace';
-import type { SwapRoute } from '@/core/output/route';
-import { printedSwaps } from '@/core/plan/jobPlan';
+import type { NozzlePoint } from '@/core/proof/blockTrace';
+import type { SwapRoute } from '@/core/proof/dryRun';
+import { swapsOf } from '@/core/plan/arrangement';
 import { useViewStore } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { usePlanFindings } from '@/features/job/PlanFindings';
@@ -14,18 +14,18 @@ interface RouteLayerProps {
   readonly size: { readonly width: number; readonly height: number };
 }
 
-/** The way of the nozzle round the swap before the shown layer, over the layer's lines. */
+/** The way of the nozzle round the swaps before and in the shown layer, over the layer's lines. */
 export function RouteLayer({ job, view, size }: RouteLayerProps) {
   const layer = useViewStore((state) => state.layer);
-  const { plan, reading } = job;
-  const hasSwap = printedSwaps(plan, reading.layers.length).some((swap) => swap.layer === layer);
+  const { reading, request } = job;
+  const hasSwap = swapsOf(reading, request.arrangement).some((swap) => swap.layer === layer);
   return hasSwap ? <RouteOfLayer view={view} size={size} layer={layer} /> : null;
 }
 
 function RouteOfLayer({ view, size, layer }: Omit<RouteLayerProps, 'job'> & { layer: number }) {
   const { preview } = usePlanFindings().preview;
-  const route = preview?.routes.find((one) => one.layer === layer);
-  return route ? <RouteDrawing route={route} view={view} size={size} /> : null;
+  const routes = preview?.routes.filter((one) => one.layer === layer) ?? [];
+  return routes.map((route, i) => <RouteDrawing key={i} route={route} view={view} size={size} />);
 }
 
 function RouteDrawing({ route, view, size }: Omit<RouteLayerProps, 'job'> & { route: SwapRoute }) {

@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import { inkOn } from '@/components/hatch';
 import { useThemeColours } from '@/components/useThemeColours';
-import { mainBands } from '@/core/plan/sideShares';
+import { mainBands } from '@/core/plan/layerShares';
 import { useViewStore, type SheetMode } from '@/store/viewStore';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { BacklitPlane } from './BacklitPlane';
@@ -30,18 +30,18 @@ interface SheetSceneProps {
 /** What lies on the sheet. */
 export function SheetScene({ job, mode, box, stretch, scale }: SheetSceneProps) {
   const { ink } = useThemeColours();
-  const { reading, bands, plan, side } = job;
+  const { reading, bands, plan, parts } = job;
   const { layers } = reading;
   const blends = useViewStore((state) => state.blends);
   const picture = useMemo(() => {
-    const seen = { reading, bands, plan, side };
+    const seen = { reading, bands, plan, parts };
     if (mode === 'above' || mode === 'below') return sheetPicture(seen, mode, blends);
     return { footprint: reading.footprint, colours: layerColours(seen) };
-  }, [reading, bands, plan, side, mode, blends]);
+  }, [reading, bands, plan, parts, mode, blends]);
   const { footprint } = picture;
   const main = useMemo(
-    () => mainBands({ reading, bands, plan, side }),
-    [reading, bands, plan, side],
+    () => mainBands({ reading, bands, plan, wishes: parts.wishes }),
+    [reading, bands, plan, parts],
   );
   const colours = useLayerColours(picture.colours);
   const grid = <BedGrid box={box} stretch={stretch} scale={scale} colour={ink} />;
@@ -83,7 +83,7 @@ export function SheetScene({ job, mode, box, stretch, scale }: SheetSceneProps) 
       {grid}
       <LayerPaths job={job} belowOpacity={mode === 'beside' ? 0.75 : 0.4} />
       {mode === 'beside' && <Changes job={job} />}
-      {side && <TouchMarks job={job} scale={scale} />}
+      <TouchMarks job={job} scale={scale} />
     </>
   );
 }
@@ -92,14 +92,14 @@ export function SheetScene({ job, mode, box, stretch, scale }: SheetSceneProps) 
 function LayerPaths({ job, belowOpacity }: { job: OpenedJob; belowOpacity: number }) {
   const number = useViewStore((state) => state.layer);
   const paths = usePaths(job.client, number);
-  const { reading, bands, plan, side } = job;
+  const { reading, bands, plan, parts } = job;
   const drawn = useMemo(() => {
-    const seen = { reading, bands, plan, side };
+    const seen = { reading, bands, plan, parts };
     return {
       shown: paths ? colouredLines(seen, paths.layer, paths.paths) : [],
       below: paths?.below ? colouredLines(seen, paths.layer - 1, paths.below) : [],
     };
-  }, [paths, reading, bands, plan, side]);
+  }, [paths, reading, bands, plan, parts]);
   return (
     <>
       {drawn.below.map(({ key, lines, colour }) => (

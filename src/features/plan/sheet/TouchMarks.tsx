@@ -19,13 +19,13 @@ export function TouchMarks({ job, scale }: { job: OpenedJob; scale: number }) {
   const invalidate = useThree((state) => state.invalidate);
   const { ends } = useThemeColours();
   const layer = useViewStore((state) => state.layer);
-  const { side, plan, reading } = job;
+  const { parts, plan, reading } = job;
   const places = useMemo(() => {
-    const choice = side?.answer?.choices[ORDERS.indexOf(plan.order)];
+    const choice = parts.answer?.choices[ORDERS.indexOf(plan.order)];
     if (!choice?.ok) return [];
     const here = choice.value.touches.filter(({ low }) => reading.sections[low].layer === layer);
     return here.slice(0, MOST).map(({ at }) => at);
-  }, [side, plan.order, reading, layer]);
+  }, [parts, plan.order, reading, layer]);
   const group = useMemo(() => {
     const made = new Group();
     const ring = new RingGeometry((RADIUS - WIDTH) / scale, RADIUS / scale, 32);

@@ -1,0 +1,17 @@
+import { chunksOf, type ByteSource } from '../byteSource';
+import { LineStream } from '../gcode/lineStream';
+import type { Reading } from '../read/reading';
+import { BlockFinder } from './blocks';
+
+/** Finds the blocks of a file; `files` are those that its marks speak of. */
+export async function findBlocks(
+  source: ByteSource,
+  files?: Reading['sources'],
+): Promise<BlockFinder> {
+  const finder = new BlockFinder(files);
+  const stream = new LineStream((bytes, end, base) => finder.read(bytes, end, base));
+  for await (const chunk of chunksOf(source)) stream.push(chunk);
+  stream.finish();
+  finder.finish();
+  return finder;
+}

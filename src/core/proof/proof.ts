@@ -1,0 +1,131 @@
+import { chunksOf, type ByteSource } from '../byteSource';
+import { laterStarts } from '../gcode/freshStarts';
+import { ORDINARY_PROFILE } from '../printer/printer';
+import {
+  SimulatedPrinter,
+  type ObeyedLine,
+  type SimulationOptions,
+  type WatchedStretch,
+} from '../printer/simulate';
+import { PrintedHeights } from '../read/printedHeights';
+import { BlockTrace } from './blockTrace';
+import { findBlocks } from '../blocks/findBlocks';
+import { checkOrder } from './orderChecks';
+import { outputOrder, sectionPlaces, toolChangesOf } from './outputOrder';
+import { checkBytes } from './byteCheck';
+import { copiesOf, inputBehind } from '../blocks/copies';
+import { mutedLine } from './muteCheck';
+import { type MutedLine } from './proofTypes';
+import type { Proof, ProofInputs } from './proofTypes';
+import { checkCuts } from './cutChecks';
+import { checkLifts } from './liftChecks';
+import { checkBlocks, checkFile } from './blockChecks';
+import { onlyRises } from '../write/rising';
+import { WayCheck } from './wayCheck';
+
+/**
+ * Proves an output against its input:
+ * 1. without Lamella's blocks it is the input, byte for byte; in another order, all that prints is there once;
+ * 2. the file and every block can be followed, and after each block the printer's state is what it
+ *    is at that place of the input, on every kind of firmware, except for what the block changes on
+ *    purpose;
+ * 3. in a block the nozzle stays above what is printed and inside the machine, pushes filament out
+ *    only where it waits, and there as much as the block says;
+ * 4. there are as many stops as planned, each in its place, every section prints in its filament, and nothing
+ *    was taken out of the file but what was asked for and what speaks of tools;
+ * 5. no block switches a heater off, each heats as it says, and the heaters end as in the input.
+ */
+export async function proveOutput(
+  input: ByteSource,
+  output: ByteSource,
+  inputs: ProofInputs,
+): Promise<Proof> {
+  const { planned, printer = ORDINARY_PROFILE, reading, cuts = [], onProgress } = inputs;
+  const { sources } = reading;
+  const found = await findBlocks(output, sources);
+  const { blocks, mutes } = found;
+  const copies = copiesOf(found, output.size);
+  const own = blocks.flatMap(({ stopWord }) => stopWord ?? []);
+  const stopWords = [...new Set([...printer.stopWords, ...own])];
+  const places = blocks.map(({ end }) => inputBehind(copies, end));
+  const mutePlaces = mutes.map(({ end }) => inputBehind(copies, end));
+  let done = 0;
+  const run = async (
+    source: ByteSource,
+    captureAt: readonly number[],
+    stretches: readonly WatchedStretch[],
+    watch: (stretch: number, obeyed: ObeyedLine) => void,
+    more: Pick<SimulationOptions, 'freshAt' | 'goesOnAt' | 'onMove'> = {},
+  ) => {
+    const simulated = new SimulatedPrinter({ captureAt, stopWords, stretches, watch, ...more });
+    for await (const chunk of chunksOf(source)) {
+      simulated.push(chunk);
+      done += chunk.length;
+      onProgress?.(done);
+    }
+    simulated.finish();
+    return simulated;
+  };
+  const bytes = await checkBytes(input, output, found, reading);
+  // In another order, places of the input do not rise with those of the output.
+  const muteOrder = mutePlaces.map((_, i) => i).sort((a, b) => mutePlaces[a] - mutePlaces[b]);
+  const muted: MutedLine[] = [];
+  const lines = muteOrder.map((i) => ({ start: mutePlaces[i], end: mutePlaces[i] + 1 }));
+  const wanted = [...places, ...sectionPlaces(reading, input.size)];
+  const rising = [...new Set(wanted)].sort((a, b) => a - b);
+  const noteMuted = (mute: number, obeyed: ObeyedLine): void => {
+    muted[muteOrder[mute]] = mutedLine(obeyed);
+  };
+  const before = await run(input, rising, lines, noteMuted, { freshAt: laterStarts(sources) });
+  const tools = toolChangesOf(found, reading, planned);
+  const order = outputOrder(before, rising, reading, found, copies, muted, tools);
+  const edges = blocks.flatMap(({ start, end }) => [start, end]);
+  const watched = [...new Set([...edges, ...order.openSeams.map(({ at }) => at)])];
+  watched.sort((a, b) => a - b);
+  const dipMm = planned?.arrangement.dipMm ?? null;
+  const follow = async (ways: WayCheck | null) => {
+    const traces = blocks.map((block) => new BlockTrace(block, printer));
+    const trace = (block: number, obeyed: ObeyedLine): void => traces[block].obey(obeyed);
+    const onMove = ways ? ways.take.bind(ways) : undefined;
+    const after = await run(output, watched, blocks, trace, { onMove, goesOnAt: cuts });
+    return { traces, after, ways };
+  };
+  const waysOf = (withMap: boolean): WayCheck =>
+    new WayCheck(reading, printer, copies, blocks, dipMm, withMap);
+  const stretches = copies.map(({ start, end, inputStart }) => {
+    return { offset: inputStart, end: inputStart + end - start };
+  });
+  let followed = await follow(sources.length > 1 ? waysOf(!onlyRises(reading, stretches)) : null);
+  if (followed.ways?.needsMap) followed = await follow(waysOf(true));
+  const { traces, after, ways } = followed;
+  const outputStates = new Map(watched.map((place, i) => [place, after.captured[i]]));
+  const heights = new PrintedHeights(reading);
+  const muteAt = new Map(mutes.map(({ start }, i) => [start, muted[i]]));
+  const proven = {
+    found,
+    places,
+    muted,
+    muteAt,
+    before,
+    inputStates: places.map((place) => order.states.get(place)!),
+    order,
+    after,
+    stateIn: (place: number) => outputStates.get(place)!,
+    traces,
+    printer,
+    planned,
+    reading,
+    heights,
+  };
+  const checks = [
+    bytes,
+    ...checkFile(reading),
+    ...checkBlocks(proven),
+    ...(await checkOrder(input, proven)),
+    ...(ways?.checks() ?? []),
+    ...checkLifts(proven),
+    ...checkCuts(proven, cuts),
+  ];
+  checks.sort((a, b) => a.check - b.check);
+  return { ok: checks.every((check) => check.ok), checks };
+}
