@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { withMain } from '../support/plans';
 import type { HTTPRequest, Page } from 'puppeteer-core';
 import type { SeededJob } from './seedPage';
 
@@ -28,7 +29,10 @@ export function demoId(name: string): string {
 
 function withoutSwaps(seeded: SeededJob): SeededJob {
   const { book } = seeded.plans;
-  const variants = book.variants.map((one) => ({ ...one, plan: { ...one.plan, swaps: [] } }));
+  const variants = book.variants.map((one) => ({
+    ...one,
+    plan: withMain(one.plan, { swaps: [] }),
+  }));
   return { ...seeded, plans: { ...seeded.plans, book: { ...book, variants } } };
 }
 

@@ -1,4 +1,5 @@
 import { sourceOf } from '../../src/core/byteSource';
+import { M_COMMANDS } from '../../src/core/gcode/commandTable';
 import { ORDERS } from '../../src/core/order/ordering';
 import { proveOutput } from '../../src/core/proof/proof';
 import { plainRecipe } from '../../src/core/recipe/recipe';
@@ -22,7 +23,19 @@ const ODD_LINES = [
   'M104 T2 S0', 'M109 T0 S205', 'M140 S70', 'T0', 'T1', 'T2', 'T39', 'T1\nT1', 'G4 P50', 'M220 S80',
   'M221 S97', 'M900 K0.04', 'SET_THING A=1', 'M0 Put the magnets in', 'M201 X500', 'M117 hello', 'G10', 'G11',
   'G91\nG1 Z1\nG1 Z-1\nG90', 'M83', 'M82', 'M18', '; a note', 'M73 P40 R9', 'G1 F1200', 'G28 X',
+  'SET_VELOCITY_LIMIT ACCEL=3000', 'SET_PRESSURE_ADVANCE EXTRUDER=extruder ADVANCE=0.05', 'PARK_AND_PURGE', 'EXCLUDE_OBJECT_END',
 ] as const;
+
+/** A line of any command that is known, with any of its letters. */
+function tableLine({ pick, int, chance }: Random): string {
+  const [code, { letters, slots, named, text }] = pick(...M_COMMANDS);
+  // A temperature without a number is none, which the oracle does not know.
+  if (code === 104 || code === 109) return 'M105';
+  if (text) return `M${code} some text`;
+  const all = slots ?? (named ? named.about + named.sets : (letters ?? 'S'));
+  const words = [...all].filter(() => chance(0.5)).map((letter) => `${letter}${int(0, 90)}`);
+  return [`M${code}`, ...words].join(' ');
+}
 
 /** A print with something odd in it, in any order, by any way to stop: written, proven, and damaged. */
 export async function trySides(random: Random): Promise<Trial> {
@@ -48,7 +61,11 @@ export async function trySides(random: Random): Promise<Trial> {
   let lines = sidePrint(style).trimEnd().split('\n');
   for (let times = int(0, 2); times > 0; times--) {
     const at = int(14, lines.length - 8);
-    lines = [...lines.slice(0, at), ...pick(...ODD_LINES).split('\n'), ...lines.slice(at)];
+    lines = [
+      ...lines.slice(0, at),
+      ...(chance(0.4) ? tableLine(random) : pick(...ODD_LINES)).split('\n'),
+      ...lines.slice(at),
+    ];
   }
   const text = `${lines.join('\n')}\n`;
   const kind = pick('change-command', 'pause-command', 'spelled-out', 'host-scripts');

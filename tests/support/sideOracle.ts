@@ -107,10 +107,10 @@ export function runSides(
         acceleration = word('P') ?? acceleration;
         return;
       case 'M106':
-        fan = word('S') ?? 255;
+        if ((word('P') ?? 0) === 0) fan = word('S') ?? 255;
         return;
       case 'M107':
-        fan = 0;
+        if ((word('P') ?? 0) === 0) fan = 0;
         return;
       case 'M600':
       case 'M0':

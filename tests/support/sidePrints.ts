@@ -17,6 +17,8 @@ export interface SideStyle {
   readonly gap: number;
   /** Lines put in before a layer, by its number. */
   readonly before: ReadonlyMap<number, string>;
+  /** Lines on the way to each block of a layer, and in the middle of it. */
+  readonly settings: (layer: number, tool: number) => readonly [way: string[], middle: string[]];
 }
 
 export const PLAIN_SIDES: SideStyle = {
@@ -31,6 +33,7 @@ export const PLAIN_SIDES: SideStyle = {
   ownLimits: false,
   gap: 3,
   before: new Map(),
+  settings: () => [[], []],
 };
 
 export const SIDE_HEIGHT = 0.2;
@@ -90,11 +93,14 @@ export function sidePrint(given: Partial<SideStyle> = {}): string {
       const x = blockX(wanted, style.gap) + LINE / 2;
       const right = x + BLOCK - LINE;
       pull();
+      const [way, middle] = style.settings(layer, wanted);
+      lines.push(...way);
       if (style.hop > 0) lines.push(`G0 Z${(z + style.hop).toFixed(3)} F600`);
       lines.push(`G0 X${x} Y40.25${style.hop > 0 ? '' : ` Z${z}`} F9000`);
       if (style.hop > 0) lines.push(`G0 Z${z} F600`);
       forward();
       for (let y = 0, atLeft = true; y < BLOCK - LINE; y += LINE, atLeft = !atLeft) {
+        if (y === 2 * LINE) lines.push(...middle);
         const filament = ((BLOCK - LINE) * section) / 2.405;
         const to = atLeft ? right : x;
         lines.push(`G1 X${to} Y${40.25 + y} ${push(filament)} F2400`);

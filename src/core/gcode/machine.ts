@@ -13,6 +13,7 @@ import { Effect } from './effect';
 import { ADDING_COMMAND, SLOTS_OF_COMMAND, unsetSlots } from './settingSlots';
 import { STATE_FIELDS, type StateField } from './stateFields';
 import type { SplineGeometry } from './spline';
+import { isNumberedSetting, NamedSettings } from './namedSettings';
 import { isStopCommand, isStopMacro } from './stopCommands';
 import { letterBit, letterIndex, type Words } from './words';
 
@@ -108,6 +109,7 @@ export class Machine {
   numberBreaks = 0;
   /** Settings of the firmware: see `settingSlots`. */
   settings = unsetSlots();
+  private names = NamedSettings.none();
 
   /** Seconds of the latest dwell. */
   waitSeconds = 0;
@@ -130,11 +132,18 @@ export class Machine {
 
   /** A machine that goes on from a captured state. */
   static from(state: MachineState, stopWords: readonly string[] = []): Machine {
-    const machine = Object.assign(new Machine(stopWords), state);
+    const { named, ...fields } = state;
+    const machine = Object.assign(new Machine(stopWords), fields);
     machine.settings = state.settings.slice();
+    machine.names = NamedSettings.from(named);
     machine.relative = (state.modes & Mode.relative) !== 0;
     machine.setUnits(state.unit, state.volumetricArea);
     return machine;
+  }
+
+  /** Settings of the firmware that have names: see `namedSettings`. */
+  get named(): string {
+    return this.names.capture();
   }
 
   /** The latest arc or spline. */
@@ -186,7 +195,10 @@ export class Machine {
     }
     if (words.letter === M) return this.executeM(words);
     if (words.letter !== 0) return this.selectTool(words.code);
-    return words.macro && isStopMacro(words, bytes, this.stopWords) ? Effect.Stop : Effect.None;
+    if (!words.macro) return Effect.None;
+    if (isStopMacro(words, bytes, this.stopWords)) return Effect.Stop;
+    this.names.takeNamed(words, bytes);
+    return Effect.None;
   }
 
   /** The E number the file would have to write to stay where it is (`G92 E…`), in file units. */
@@ -331,9 +343,11 @@ export class Machine {
         return this.heat(words, true, words.code === 190);
       case 106:
         if (words.getOr('P', 0) === 0) this.fan = words.getOr('S', 255);
+        else this.names.takeNumbered(words);
         return Effect.None;
       case 107:
         if (words.getOr('P', 0) === 0) this.fan = 0;
+        else this.names.takeNumbered(words);
         return Effect.None;
       case 18:
       case 84:
@@ -369,6 +383,7 @@ export class Machine {
         if (words.has('S')) this.flowFactor = words.value[iS] / 100;
         return Effect.None;
       default:
+        if (isNumberedSetting(words)) this.names.takeNumbered(words);
         return isStopCommand(words) ? Effect.Stop : Effect.None;
     }
   }

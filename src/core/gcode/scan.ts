@@ -1,3 +1,4 @@
+import { commandsWith } from './commandTable';
 import {
   CR,
   ISSUE_AMBIGUOUS_NUMBER,
@@ -33,7 +34,7 @@ const MAX_EXACT_DIGITS = 15;
  * M codes whose argument is free text or a file name, so that the letters behind them are no
  * parameters: SD file handling, display and host messages, stop with a text, names of objects.
  */
-const TEXT_ARGUMENT = new Set([0, 1, 16, 20, 23, 28, 30, 32, 33, 36, 38, 117, 118, 486, 550, 928]);
+const TEXT_ARGUMENT = commandsWith('text');
 
 /**
  * Reads the line that starts at `start` into `words`.

@@ -1,28 +1,19 @@
+import { commandsWith } from './commandTable';
+
 /**
  * Settings of the firmware that outlive a line and that a swap must put back: steps, limits,
  * accelerations, offsets, retraction, pressure. One slot for each letter of each command; a slot
  * that the file never set is not a number, since only the printer knows what it holds.
  */
-const LETTERS: Readonly<Record<number, string>> = {
-  92: 'XYZE',
-  201: 'XYZE',
-  203: 'XYZE',
-  204: 'PRTS',
-  205: 'XYZEJSTB',
-  206: 'XYZ',
-  207: 'SFZ',
-  208: 'SF',
-  290: 'Z',
-  900: 'K',
-};
+const LETTERS = commandsWith('slots');
 
 interface Slot {
   readonly code: number;
   readonly letter: string;
 }
 
-const SLOTS: readonly Slot[] = Object.entries(LETTERS).flatMap(([code, letters]) =>
-  [...letters].map((letter) => ({ code: Number(code), letter })),
+const SLOTS: readonly Slot[] = [...LETTERS].flatMap(([code, letters]) =>
+  [...letters].map((letter) => ({ code, letter })),
 );
 
 /** Which slots a command sets; undefined when it sets none. */
@@ -30,9 +21,9 @@ export const SLOTS_OF_COMMAND: ReadonlyMap<
   number,
   readonly { readonly slot: number; readonly letter: string }[]
 > = new Map(
-  Object.keys(LETTERS).map((code) => [
-    Number(code),
-    SLOTS.flatMap(({ letter, code: of }, slot) => (of === Number(code) ? [{ slot, letter }] : [])),
+  [...LETTERS.keys()].map((code) => [
+    code,
+    SLOTS.flatMap(({ letter, code: of }, slot) => (of === code ? [{ slot, letter }] : [])),
   ]),
 );
 
@@ -55,17 +46,25 @@ export function slotDifferences(expected: Float64Array, found: Float64Array): st
   );
 }
 
-/** The commands that lead from some settings to others; what neither file ever set is left alone. */
+/** The commands that lead from some settings to others; what is not known is left alone. */
 export function slotCommands(from: Float64Array, to: Float64Array): string[] {
   const byCode = new Map<number, string>();
   SLOTS.forEach(({ code, letter }, slot) => {
-    if (Object.is(from[slot], to[slot]) || Math.abs(from[slot] - to[slot]) <= 1e-9) return;
+    if (Number.isNaN(to[slot]) || Math.abs(from[slot] - to[slot]) <= 1e-9) return;
     byCode.set(code, `${byCode.get(code) ?? `M${code}`} ${letter}${Number(to[slot].toFixed(5))}`);
   });
   return [...byCode.values()];
 }
 
-/** True when a setting is set in one state and not in the other, so that nothing can lead back to it. */
-export function losesSlots(from: Float64Array, to: Float64Array): boolean {
-  return from.some((value, slot) => Number.isNaN(to[slot]) && !Number.isNaN(value));
+/** How a setting is called, as `M204 P`, and the command that it belongs to. */
+export function slotNamed(slot: number): { readonly code: number; readonly letter: string } {
+  return SLOTS[slot];
+}
+
+/** Commands that say how steps count and where the origin lies: what numbers mean depends on them. */
+const GEOMETRY: ReadonlySet<number> = new Set([92, 206]);
+
+/** True when two states count steps or places otherwise (`M92`, `M206`). */
+export function countsOtherSteps(a: Float64Array, b: Float64Array): boolean {
+  return SLOTS.some(({ code }, slot) => GEOMETRY.has(code) && !Object.is(a[slot], b[slot]));
 }

@@ -29,5 +29,6 @@ export const STATE_FIELDS = [
   'lineNumber',
   'sums',
   'settings',
+  'named',
 ] as const;
 export type StateField = (typeof STATE_FIELDS)[number];

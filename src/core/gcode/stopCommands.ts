@@ -1,3 +1,4 @@
+import { commandsWith, type StopUse } from './commandTable';
 import { Effect } from './effect';
 import type { Words } from './words';
 
@@ -9,42 +10,31 @@ const LONGEST_MACRO = 40;
 /** A dwell of this length is a stop in all but name: somebody is waited for, s. */
 const LONG_DWELL = 30;
 
-/** A numbered command that makes the printer wait for a person. */
-interface StopCommand {
-  /** Letters that it may carry in a block; left out where it may not stand in one. */
-  readonly letters?: string;
-  /** What a recipe may use it for; not at all when left out. */
-  readonly kinds?: readonly ('change' | 'pause')[];
-  /** Whether it waits, with these words; always when left out. */
-  readonly waits?: (words: Words) => boolean;
-}
-
-/** All of them, by the number of their M code. What reads, writes or proves a stop looks here. */
-export const STOP_COMMANDS: ReadonlyMap<number, StopCommand> = new Map<number, StopCommand>([
-  [0, { letters: '', kinds: ['pause'] }],
-  [1, { letters: '', kinds: ['pause'] }],
-  [25, { letters: '', kinds: ['pause'] }],
-  [125, { letters: '' }],
-  [226, { letters: '', kinds: ['pause'] }],
-  // A message that stays until somebody answers it.
-  [291, { waits: (words) => words.getOr('S', 1) >= 2 }],
-  [400, { letters: 'U', waits: (words) => words.getOr('U', 0) > 0 }],
-  [600, { letters: 'XYZEULBRT', kinds: ['change'] }],
-  [601, { letters: 'XYZEULBRT', kinds: ['change', 'pause'] }],
-]);
+/** Numbered commands that make the printer wait for a person. */
+const STOPS = commandsWith('stops');
 
 /** True for an M code that makes the printer wait for a person. */
 export function isStopCommand(words: Words): boolean {
-  const command = STOP_COMMANDS.get(words.code);
-  return command !== undefined && (command.waits?.(words) ?? true);
+  const stops = STOPS.get(words.code);
+  return stops !== undefined && (stops.waits?.(words) ?? true);
 }
 
 /** Whether a recipe may stop the printer by a numbered command, as `M600`. */
-export function canStopBy(command: string, kind: 'change' | 'pause'): boolean {
+export function canStopBy(command: string, use: StopUse): boolean {
   const number = /^M(\d+)$/i.exec(command)?.[1];
-  return (
-    number !== undefined && (STOP_COMMANDS.get(Number(number))?.kinds?.includes(kind) ?? false)
-  );
+  return number !== undefined && canUse(Number(number), use);
+}
+
+/** Whether an M code may be used so: a change by the firmware may name its place. */
+export function canUse(code: number, use: StopUse): boolean {
+  return STOPS.get(code)?.uses.includes(use) ?? false;
+}
+
+/** Whether the very meaning of a numbered command is a change of filament. */
+export function meansChange(command: string): boolean {
+  const number = /^M(\d+)\b/i.exec(command)?.[1];
+  const uses = number === undefined ? undefined : STOPS.get(Number(number))?.uses;
+  return uses !== undefined && uses.length > 0 && uses.every((use) => use === 'change');
 }
 
 /** True when a line just executed makes the printer wait for a person: a stop, or a long dwell. */

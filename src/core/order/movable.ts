@@ -1,16 +1,17 @@
+import { textOfBytes } from '../text';
 import { chunksOf, type ByteSource } from '../byteSource';
 import { LineStream } from '../gcode/lineStream';
 import { scanLine } from '../gcode/scan';
-import { SLOTS_OF_COMMAND } from '../gcode/settingSlots';
+import { G_COMMANDS, M_COMMANDS, mayActByName } from '../gcode/commandTable';
+import { isNamedSetting } from '../gcode/namedSettings';
 import { commandText } from '../gcode/stops';
 import { Words } from '../gcode/words';
 import type { Reading } from '../read/reading';
 
 const G = 71;
 const M = 77;
-const T = 84;
 
-/** A command that keeps its section in its place, since nobody knows what it does to what follows. */
+/** A command that keeps its section in its place, since it may move or heat in a way that nobody sees. */
 export interface HeldSection {
   /** Place among the reading's sections, and that of the one that leads to it. */
   readonly section: number;
@@ -19,16 +20,8 @@ export interface HeldSection {
   readonly text: string;
 }
 
-/** Moves, waits and modes whose effect is all in the state that a seam puts back. */
-const KNOWN_G: ReadonlySet<number> = new Set([0, 1, 2, 3, 4, 5, 10, 11, 17, 20, 21, 90, 91, 92]);
-/** Settings that a seam puts back, and what only shows, sounds or asks. */
-const KNOWN_M: ReadonlySet<number> = new Set([
-  17, 73, 82, 83, 104, 105, 106, 107, 109, 114, 115, 117, 118, 140, 155, 190, 200, 220, 221, 300,
-  400,
-]);
-
 /**
- * Finds the sections that hold a command which Lamella does not know, or a stop of the file itself that
+ * Finds the sections that hold a command which may act unseen, or a stop of the file itself that
  * stays: in the section, or on the way to it. It is told every line of the file.
  */
 export class HeldFinder {
@@ -55,7 +48,7 @@ export class HeldFinder {
     const { sections } = this.reading;
     while (this.at < sections.length && offset >= sections[this.at].endOffset) this.at++;
     const { at } = this;
-    if (at === sections.length || (isKnown(words) && !this.waits.has(line))) return;
+    if (at === sections.length || (!mayAct(words, bytes) && !this.waits.has(line))) return;
     // What stands at the start of a file is printed as it is, or not at all.
     const isStart = begins.has(at) && offset < sections[at].firstOffset;
     if (isStart || this.takenOut.has(line) || this.held.at(-1)?.section === at) return;
@@ -85,15 +78,15 @@ export async function heldSections(
   return finder.held;
 }
 
-function isKnown(words: Words): boolean {
-  const { letter, code, macro, subcode } = words;
-  if (macro || subcode !== 0) return false;
-  if (letter === T) return true;
-  if (letter === G) return KNOWN_G.has(code);
-  if (letter !== M) return false;
-  // Fans and heaters besides the nozzle's own are not followed.
-  if ((code === 106 || code === 107) && words.getOr('P', 0) !== 0) return false;
-  return KNOWN_M.has(code) || (SLOTS_OF_COMMAND.has(code) && code !== 290);
+/** Whether a line may do something that nobody sees: move, heat, change filament, or what numbers mean. */
+function mayAct(words: Words, bytes: Uint8Array): boolean {
+  const { letter, code, macro, subcode, textStart, textEnd } = words;
+  if (macro) {
+    const text = textOfBytes(bytes.subarray(textStart, textEnd));
+    return !isNamedSetting(text) && mayActByName(text);
+  }
+  if (letter === G) return subcode !== 0 || (G_COMMANDS.get(code)?.acts ?? !G_COMMANDS.has(code));
+  return letter === M && (subcode !== 0 || (M_COMMANDS.get(code)?.acts ?? false));
 }
 
 /** The sections that stay: each that holds such a command, and the one that leads to it. */

@@ -1,4 +1,5 @@
 import type { FoundStop } from '../gcode/stops';
+import { meansChange } from '../gcode/stopCommands';
 import { forEachBit } from '../geometry/stampBits';
 import type { SectionShapes } from '../order/sectionShapes';
 import type { Reading } from '../read/reading';
@@ -7,8 +8,6 @@ import { FIRST_STRETCH, type Stretch } from './parts';
 /** Least share of a part's area that its next layer has to cover to be the same part. */
 const SAME_SHAPE = 0.5;
 
-/** A command whose very meaning is a change of filament. */
-const CHANGE = /^M600\b/i;
 const TOOL_WORD = /\bT(\d+)\b/i;
 
 /**
@@ -24,7 +23,7 @@ export function changingStops({
   const kinds = new Map<string, FoundStop[]>();
   for (const stop of stops) {
     if (stop.layer === null) continue;
-    const kind = CHANGE.test(stop.command) ? 'change' : stop.command.toUpperCase();
+    const kind = meansChange(stop.command) ? 'change' : stop.command.toUpperCase();
     kinds.set(kind, [...(kinds.get(kind) ?? []), stop]);
   }
   const changes = [...kinds].flatMap(([kind, ofKind]) => {

@@ -1,4 +1,5 @@
 import { Effect } from '../gcode/effect';
+import { canUse } from '../gcode/stopCommands';
 import { forEachChord } from '../geometry/arcs';
 import type { Printer } from '../printer/printer';
 import type { ObeyedLine } from '../printer/simulate';
@@ -183,7 +184,7 @@ export class BlockTrace {
       return;
     }
     const at: NozzlePoint = { x: machine.x, y: machine.y, z: machine.z };
-    const isChange = words.letter === M && (words.code === 600 || words.code === 601);
+    const isChange = words.letter === M && canUse(words.code, 'change');
     const hasPlace = words.has('X') || words.has('Y');
     if (!isChange || (!hasPlace && !words.has('Z'))) return this.takeStop(obeyed, text);
     if (words.getOr('Z', 0) < 0) this.unknown ??= { line, message: `lowers the head (${text})` };

@@ -1,5 +1,7 @@
 import { Effect } from '../gcode/effect';
-import { STOP_COMMANDS, STOP_MACRO } from '../gcode/stopCommands';
+import { STOP_MACRO } from '../gcode/stopCommands';
+import { G_COMMANDS, M_COMMANDS } from '../gcode/commandTable';
+import { isNamedSetting } from '../gcode/namedSettings';
 import { SLOTS_OF_COMMAND } from '../gcode/settingSlots';
 import { letterBit, type Words } from '../gcode/words';
 import type { Printer } from '../printer/printer';
@@ -8,50 +10,6 @@ import type { ObeyedLine } from '../printer/simulate';
 const G = 71;
 const M = 77;
 const AXES = ['X', 'Y', 'Z', 'E', 'F'];
-
-/** Letters that a G code may carry inside of a block; other codes move in ways that are not followed. */
-const KNOWN_G: ReadonlyMap<number, string> = new Map([
-  [0, 'XYZEF'],
-  [1, 'XYZEF'],
-  [2, 'XYZEFIJR'],
-  [3, 'XYZEFIJR'],
-  [4, 'SP'],
-  [5, 'XYZEFIJPQ'],
-  [10, ''],
-  [11, ''],
-  [20, ''],
-  [21, ''],
-  [90, ''],
-  [91, ''],
-  [92, 'XYZE'],
-]);
-
-/** The same for M codes. Texts are no letters. Settings with slots are known by these. */
-const KNOWN_M: ReadonlyMap<number, string> = new Map([
-  ...[...STOP_COMMANDS].flatMap(([code, { letters }]) =>
-    letters === undefined ? [] : [[code, letters] as const],
-  ),
-  [17, 'XYZE'],
-  [18, 'SXYZE'],
-  [73, 'PRQS'],
-  [82, ''],
-  [83, ''],
-  [84, 'SXYZE'],
-  [104, 'ST'],
-  [105, ''],
-  [106, 'SP'],
-  [107, 'P'],
-  [109, 'SRT'],
-  [110, 'N'],
-  [114, ''],
-  [117, ''],
-  [140, 'SR'],
-  [190, 'SR'],
-  [200, 'DST'],
-  [220, 'S'],
-  [221, 'S'],
-  [300, 'SP'],
-]);
 
 /** Why a line of a block cannot be followed, as the end of a sentence; null when it can. */
 export function whyUnknown(
@@ -65,7 +23,7 @@ export function whyUnknown(
   if (words.letter !== G && words.letter !== M) return `changes the tool (${code})`;
   if (effect === Effect.Unknown || words.subcode !== 0) return `holds ${text}, ${NOT_FOLLOWED}`;
   if (effect === Effect.Curve && !machine.curve.valid) return `holds ${text}, which is no curve`;
-  const letters = words.letter === G ? KNOWN_G.get(words.code) : lettersOfM(words.code);
+  const letters = words.letter === G ? G_COMMANDS.get(words.code)?.letters : lettersOfM(words.code);
   if (letters === undefined) return `holds ${text}, ${NOT_FOLLOWED}`;
   const odd = otherLetter(words, letters);
   if (odd !== null) return `holds ${text}, whose ${odd} is not known`;
@@ -78,7 +36,8 @@ const NOT_FOLLOWED = 'which cannot be followed here';
 
 function lettersOfM(code: number): string | undefined {
   const slots = SLOTS_OF_COMMAND.get(code);
-  return slots ? slots.map(({ letter }) => letter).join('') : KNOWN_M.get(code);
+  if (slots) return slots.map(({ letter }) => letter).join('');
+  return M_COMMANDS.get(code)?.letters;
 }
 
 function otherLetter(words: Words, known: string): string | null {
@@ -89,15 +48,12 @@ function otherLetter(words: Words, known: string): string | null {
   return null;
 }
 
-/** Heaters and fans of other tools are none of a swap's business. */
+/** Heaters of other tools are none of a swap's business. */
 function whyNotThisHeater(words: Words, text: string, tool: number): string | null {
   const { code } = words;
   if (words.letter !== M) return null;
   if ((code === 104 || code === 109) && words.has('T') && words.get('T') !== tool) {
     return `holds ${text}, which heats another tool`;
-  }
-  if ((code === 106 || code === 107) && words.getOr('P', 0) !== 0) {
-    return `holds ${text}, which turns another fan`;
   }
   return null;
 }
@@ -106,6 +62,7 @@ function whyUnknownMacro(
   text: string,
   { stopWords, macros, name }: Pick<Printer, 'stopWords' | 'macros' | 'name'>,
 ): string | null {
+  if (isNamedSetting(text)) return null;
   const word = text.split(/\s/, 1)[0].toUpperCase();
   if (STOP_MACRO.test(word) || stopWords.includes(word) || macros.includes(word)) return null;
   return `calls the macro ${word}, which the profile of ${name} does not name`;

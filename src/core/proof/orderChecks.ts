@@ -4,6 +4,7 @@ import { leadInsOf } from '../order/leadIns';
 import { purgeSections } from '../order/purgeBlock';
 import { printedSections } from '../plan/arrangement';
 import { LEADS, plainName, type LeftOutWhy } from '../blocks/blocks';
+import { assumedWords } from '../write/assumed';
 import { checkStanding } from './dipCheck';
 import type { ProofCheck, ProvenRun } from './proofTypes';
 import { stateDifferences } from './stateCheck';
@@ -14,6 +15,7 @@ export async function checkOrder(input: ByteSource, run: ProvenRun): Promise<Pro
     ...checkJumps(run),
     ...checkToolsGone(run),
     ...checkOpenSeams(run),
+    ...sayAssumed(run),
     ...checkLeftOut(run),
     ...checkFilaments(run),
     ...(await checkStanding(input, run)),
@@ -65,6 +67,12 @@ function checkOpenSeams({ stateIn, reading, order }: ProvenRun): ProofCheck[] {
     const message = `In layer ${layer}, where the file changes its tool, the printer is not as it was: ${wrong.join(', ')}.`;
     return [{ check: 2, ok: false, message }];
   });
+}
+
+/** Says what is taken to hold where the file has not set it by then, and the order is another one. */
+function sayAssumed({ assumed, found }: ProvenRun): ProofCheck[] {
+  const message = found.jumps.length > 0 ? assumedWords(assumed) : null;
+  return message === null ? [] : [{ check: 2, ok: true, message }];
 }
 
 /** Check 1: only what may be is left out: a purge block that is not planned, skirts and ends of other files. */

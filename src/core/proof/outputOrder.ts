@@ -10,6 +10,7 @@ import { inOutput, type Copy } from '../blocks/copies';
 import type { ToolChanges } from '../plan/arrangement';
 import type { OutputRequest } from '../write/request';
 import type { MutedLine } from './proofTypes';
+import { withAssumed, type AssumedSettings } from '../write/assumed';
 import { printedUpTo } from '../write/seams';
 import { toolAnswer } from '../write/toolLines';
 
@@ -51,18 +52,30 @@ export interface OutputOrder {
   readonly standsAtSection: (block: Block, place: number) => boolean;
 }
 
-const T = /^T\d/i;
-
-/** What an output has made of the tool changes of its input, as the plan has it or as its own marks show. */
+/**
+ * What an output has made of the tool changes of its input, as the plan has it, or as it shows: one that is left
+ * in shows that they stay.
+ * @param toolLines what the input says of tools.
+ * @param muted lines of the input that the output has taken out.
+ */
 export function toolChangesOf(
-  { blocks, mutes }: BlockFinder,
+  { blocks }: BlockFinder,
   { sources }: Pick<Reading, 'sources'>,
   planned: OutputRequest | null,
+  toolLines: readonly ToolLine[],
+  muted: readonly (MutedLine | undefined)[],
+  copies: readonly Copy[],
 ): ToolChanges {
   if (planned) return planned.arrangement.tools;
-  const inside = blocks.some((block) => block.kind === 'swap' && block.inside);
-  const goes = mutes.some(({ text }) => T.test(text.trimStart()));
-  return sources.length > 1 || inside || goes ? 'one-nozzle' : 'as-sliced';
+  if (sources.length > 1) return 'one-nozzle';
+  const out = new Set(muted.map((one) => one?.line));
+  if (toolLines.some(({ line }) => out.has(line))) return 'one-nozzle';
+  const changes = toolLines.filter(({ kind }) => kind === 'change');
+  if (changes.length > 0) {
+    const stays = changes.some(({ offset }) => inOutput(copies, offset) !== null);
+    return stays ? 'as-sliced' : 'one-nozzle';
+  }
+  return blocks.some(({ kind, inside }) => kind === 'swap' && inside) ? 'one-nozzle' : 'as-sliced';
 }
 
 /** Places of the input at which its state is wanted. */
@@ -93,11 +106,19 @@ export function outputOrder(
   copies: readonly Copy[],
   muted: readonly (MutedLine | undefined)[],
   tools: ToolChanges,
+  assumed: AssumedSettings,
 ): OutputOrder {
   const { sections, sources } = reading;
   const isOneNozzle = tools === 'one-nozzle';
   const toolLines = isOneNozzle ? before.toolLines : [];
-  const { states, changed } = wantedStates(before, captured, sections, toolLines, isOneNozzle);
+  const { states, changed } = wantedStates(
+    before,
+    captured,
+    sections,
+    toolLines,
+    isOneNozzle,
+    assumed,
+  );
   const byLine = new Map(toolLines.map((line) => [line.line, line]));
   const toolLineOf = (mute: number): ToolLine | undefined => byLine.get(muted[mute]?.line ?? -1);
   const isOff = new Set(
@@ -177,9 +198,10 @@ function wantedStates(
   sections: Reading['sections'],
   toolLines: readonly ToolLine[],
   isOneNozzle: boolean,
+  assumed: AssumedSettings,
 ): { states: Map<number, MachineState>; changed: Set<number> } {
   const all = isOneNozzle ? before.ofTools : before.captured;
-  const raw = new Map(captured.map((place, i) => [place, all[i]]));
+  const raw = new Map(captured.map((place, i) => [place, withAssumed(all[i], assumed)]));
   const changes = toolLines.flatMap(({ kind, offset }) => (kind === 'change' ? [offset] : []));
   const states = new Map(raw);
   const changed = new Set<number>();

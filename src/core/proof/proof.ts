@@ -20,6 +20,7 @@ import type { Proof, ProofInputs } from './proofTypes';
 import { checkCuts } from './cutChecks';
 import { checkLifts } from './liftChecks';
 import { checkBlocks, checkFile } from './blockChecks';
+import { assumedSettings, withAssumed } from '../write/assumed';
 import { onlyRises } from '../write/rising';
 import { WayCheck } from './wayCheck';
 
@@ -77,8 +78,9 @@ export async function proveOutput(
     muted[muteOrder[mute]] = mutedLine(obeyed);
   };
   const before = await run(input, rising, lines, noteMuted, { freshAt: laterStarts(sources) });
-  const tools = toolChangesOf(found, reading, planned);
-  const order = outputOrder(before, rising, reading, found, copies, muted, tools);
+  const tools = toolChangesOf(found, reading, planned, before.toolLines, muted, copies);
+  const assumed = await assumedSettings(input, reading, printer);
+  const order = outputOrder(before, rising, reading, found, copies, muted, tools, assumed);
   const edges = blocks.flatMap(({ start, end }) => [start, end]);
   const watched = [...new Set([...edges, ...order.openSeams.map(({ at }) => at)])];
   watched.sort((a, b) => a - b);
@@ -98,7 +100,14 @@ export async function proveOutput(
   let followed = await follow(sources.length > 1 ? waysOf(!onlyRises(reading, stretches)) : null);
   if (followed.ways?.needsMap) followed = await follow(waysOf(true));
   const { traces, after, ways } = followed;
-  const outputStates = new Map(watched.map((place, i) => [place, after.captured[i]]));
+  // Where the output has gone to another place, all that is taken to hold has been said.
+  const goesOn = found.jumps.find(({ start }) => start > 0)?.start ?? Infinity;
+  const outputStates = new Map(
+    watched.map((place, i) => {
+      const state = after.captured[i];
+      return [place, place < goesOn ? withAssumed(state, assumed) : state];
+    }),
+  );
   const heights = new PrintedHeights(reading);
   const muteAt = new Map(mutes.map(({ start }, i) => [start, muted[i]]));
   const proven = {
@@ -109,6 +118,7 @@ export async function proveOutput(
     before,
     inputStates: places.map((place) => order.states.get(place)!),
     order,
+    assumed,
     after,
     stateIn: (place: number) => outputStates.get(place)!,
     traces,

@@ -7,6 +7,7 @@ import type { SettingName } from '../gcode/settingName';
 import type { Block, BlockFinder } from '../blocks/blocks';
 import type { BlockTrace } from './blockTrace';
 import type { OutputOrder } from './outputOrder';
+import type { AssumedSettings } from '../write/assumed';
 import type { OutputRequest } from '../write/request';
 
 /** One statement of the proof, by its number in {@link proveOutput}. */
@@ -63,6 +64,8 @@ export interface ProvenRun {
   readonly inputStates: readonly MachineState[];
   /** The order in which the output prints, and what the input wants there. */
   readonly order: OutputOrder;
+  /** What is taken to hold where the file has not set anything yet. */
+  readonly assumed: AssumedSettings;
   readonly after: SimulatedPrinter;
   /** The output's state at a place of it: the start or end of a block, or an open seam. */
   readonly stateIn: (place: number) => MachineState;

@@ -22,7 +22,12 @@ describe('stateDifferences', () => {
 
   it.each(STATE_FIELDS.filter((field) => !free.has(field)))('notices another %s', (field) => {
     const value = state[field];
-    const other = typeof value === 'boolean' ? !value : Number(value) + 1;
+    const other =
+      field === 'named'
+        ? 'M572 D0 S=0.05'
+        : typeof value === 'boolean'
+          ? !value
+          : Number(value) + 1;
     expect(stateDifferences(state, { ...state, [field]: other })).not.toEqual([]);
   });
 

@@ -1,5 +1,6 @@
 import { Mode } from '../gcode/extrusionModes';
 import { logicalE, type MachineState } from '../gcode/machine';
+import { namedDifferences } from '../gcode/namedSettings';
 import { slotDifferences } from '../gcode/settingSlots';
 
 /** What a person reads when two states differ, and how each is compared. */
@@ -55,7 +56,11 @@ export function stateDifferences(expected: MachineState, found: MachineState): s
   const fields = FIELDS.filter(({ of, tolerance }) => {
     return !(Math.abs(of(expected) - of(found)) <= tolerance);
   }).map(({ name, of }) => `${name} (${round(of(found))} instead of ${round(of(expected))})`);
-  return [...fields, ...slotDifferences(expected.settings, found.settings)];
+  return [
+    ...fields,
+    ...slotDifferences(expected.settings, found.settings),
+    ...namedDifferences(expected.named, found.named),
+  ];
 }
 
 /** Where the printer stands, in a few words. */

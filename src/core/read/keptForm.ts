@@ -57,6 +57,8 @@ export interface Rest {
   readonly steps: PrintAnalysis['steps'];
   readonly shapes: readonly (readonly [number, number])[];
   readonly objects: number;
+  /** Settings with names in the states, each set once. */
+  readonly named: readonly string[];
   /** Numbers of one row of `settings`. */
   readonly settingSlots: number;
 }

@@ -55,9 +55,9 @@ const BOOLEANS: ReadonlySet<StateField> = new Set<StateField>([
   'oddPlane',
   'sums',
 ]);
-const STATE_NUMBERS = STATE_FIELDS.filter((field) => field !== 'settings');
-/** A state's numbers, and the row of its settings. */
-const STATE_ROW = STATE_NUMBERS.length + 1;
+const STATE_NUMBERS = STATE_FIELDS.filter((field) => field !== 'settings' && field !== 'named');
+/** A state's numbers, the row of its settings, and the place of those with names. */
+const STATE_ROW = STATE_NUMBERS.length + 2;
 const LAYER_ROW = LAYER_NUMBERS.length + STATE_ROW;
 const SECTION_ROW = SECTION_NUMBERS.length + STATE_ROW;
 const SETTINGS = ['nozzle', 'fan', 'flow', 'speed', 'remaining'] as const;
@@ -92,6 +92,7 @@ export function keepReading(
     shapes: [...analysis.shapes],
     objects: analysis.objects,
     settingSlots: layers[0]?.state.settings.length ?? 0,
+    named: settings.named,
   };
   const kept = {
     version: READER_VERSION,
@@ -116,12 +117,14 @@ export function keepReading(
 /** The firmware's settings of all states, each set once. */
 class SettingsTable {
   private readonly sets = new Map<string, { row: number; values: Float64Array }>();
+  private readonly names = new Map<string, number>();
   /** States come one after another with the same settings. */
   private latest: { values: Float64Array; row: number } | null = null;
 
   /** The numbers of a state, and the row of its settings. */
   rowOf(state: MachineState): number[] {
-    return [...STATE_NUMBERS.map((field) => Number(state[field])), this.rowOfSet(state.settings)];
+    const numbers = STATE_NUMBERS.map((field) => Number(state[field]));
+    return [...numbers, this.rowOfSet(state.settings), this.placeOfNames(state.named)];
   }
 
   private rowOfSet(values: Float64Array): number {
@@ -131,6 +134,17 @@ class SettingsTable {
     this.sets.set(name, known);
     this.latest = { values, row: known.row };
     return known.row;
+  }
+
+  private placeOfNames(named: string): number {
+    const place = this.names.get(named) ?? this.names.size;
+    this.names.set(named, place);
+    return place;
+  }
+
+  /** The settings with names, each set once. */
+  get named(): string[] {
+    return [...this.names.keys()];
   }
 
   toArray(): Float64Array<ArrayBuffer> {
@@ -213,10 +227,11 @@ function stateIn({ settings, rest }: KeptReading, row: Float64Array): MachineSta
     const value = row[first + i];
     return [field, BOOLEANS.has(field) ? value !== 0 : value] as const;
   });
-  const from = row[row.length - 1] * rest.settingSlots;
+  const from = row[row.length - 2] * rest.settingSlots;
   return {
     ...Object.fromEntries(fields),
     settings: settings.slice(from, from + rest.settingSlots),
+    named: rest.named[row[row.length - 1]],
   } as MachineState;
 }
 

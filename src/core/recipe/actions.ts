@@ -1,6 +1,7 @@
 import type { MachineState } from '../gcode/machine';
 import { pauseText } from './message';
 import { reachOf, type Brush, type Printer } from '../printer/printer';
+import { namedCommands } from '../gcode/namedSettings';
 import { slotCommands } from '../gcode/settingSlots';
 import {
   CHANGE_LETTERS,
@@ -362,9 +363,14 @@ function restored(state: MachineState): SwapAction {
   return { kind: 'restore', state, unseen: false, movesE: true };
 }
 
+/** The commands that lead from the firmware's settings of one state to those of another. */
+export function firmwareCommands(from: MachineState, to: MachineState): string[] {
+  return [...slotCommands(from.settings, to.settings), ...namedCommands(from.named, to.named)];
+}
+
 /** Limits, the bed and other settings of the firmware, where they are not as the place wants them. */
 function firmwareActions({ state, from }: MomentOnTheWay): SwapAction[] {
-  const commands = slotCommands(from.settings, state.settings);
+  const commands = firmwareCommands(from, state);
   return [
     ...(commands.length > 0 ? [{ kind: 'firmware-settings', commands } as const] : []),
     ...(from.bedTarget !== state.bedTarget && state.bedTarget > 0

@@ -1,7 +1,7 @@
 import type { MachineState } from '../gcode/machine';
-import { slotCommands } from '../gcode/settingSlots';
 import type { Printer } from '../printer/printer';
 import {
+  firmwareCommands,
   liftHeight,
   pushBack,
   scrubActions,
@@ -58,7 +58,7 @@ export function takeUpActions(
   const purge = moment.purge ?? numbers.purge;
   const kept = state.retracted + retract;
   const values = settingValues(settings, state);
-  const slots = slotCommands(from.settings, state.settings);
+  const commands = firmwareCommands(from, state);
   return [
     { kind: 'say-modes' },
     ...(state.bedTarget > 0
@@ -78,7 +78,7 @@ export function takeUpActions(
     { kind: 'return', x: state.x, y: state.y },
     { kind: 'lower', z: state.z },
     ...pushBack(kept - state.retracted),
-    ...(slots.length > 0 ? [{ kind: 'firmware-settings', commands: slots } as const] : []),
+    ...(commands.length > 0 ? [{ kind: 'firmware-settings', commands } as const] : []),
     ...SETTING_NAMES.filter((what) => what !== 'nozzle').map((what): SwapAction => {
       return { kind: 'set', what, value: values[what], waits: false };
     }),

@@ -88,16 +88,16 @@ describe('colours inside of layers', () => {
   it('are refused in another order where the file moves its origin', async () => {
     const text = sidePrint({ before: new Map([[3, 'G92 X50']]) });
     await expect(writeSides(text, FILAMENTS, { order: 'fewest-swaps' })).rejects.toThrow(/G92/);
-    const spiral = sidePrint({ before: new Map([[3, 'M201 X500']]) });
-    await expect(writeSides(spiral, FILAMENTS, { order: 'fewest-swaps' })).rejects.toThrow(
-      /does not set at its start/,
+    const steps = sidePrint({ before: new Map([[3, 'M92 X81']]) });
+    await expect(writeSides(steps, FILAMENTS, { order: 'fewest-swaps' })).rejects.toThrow(
+      /steps of its motors/,
     );
   });
 
-  it('leave what holds an unknown command in its place', async () => {
+  it('leave what may act unseen in its place', async () => {
     const text = sidePrint({
       tools: () => [0, 1, 2],
-      before: new Map([[3, 'M486 S1']]),
+      before: new Map([[3, 'PARK_AND_PURGE']]),
     });
     const { request, output } = await writeSides(text, FILAMENTS, {
       order: 'colour-by-colour',

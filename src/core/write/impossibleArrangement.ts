@@ -1,5 +1,5 @@
 import { refuse, type Result } from '../findings';
-import { losesSlots } from '../gcode/settingSlots';
+import { countsOtherSteps } from '../gcode/settingSlots';
 import type { Reading } from '../read/reading';
 import type { Section } from '../read/sections';
 import { PrintedHeights } from '../read/printedHeights';
@@ -88,21 +88,8 @@ export function whyNoOtherOrder({
   if (sections.some((one) => countsOtherwise(first, one))) {
     return no('The file changes how it counts on the way (M200, G18 or G19).');
   }
-  const limits = sources.map(({ firstSection, endSection }) => ({
-    begin: sections[firstSection].state.settings,
-    end: sections[endSection - 1].state.settings,
-  }));
-  if (limits.some(({ begin, end }) => losesSlots(end, begin))) {
-    return no(
-      'The file sets a limit on the way (such as M204) that it does not set at its start, and nobody knows what held before.',
-    );
-  }
-  const without = limits.findIndex(({ begin }) => limits.some(({ end }) => losesSlots(end, begin)));
-  if (without >= 0) {
-    return refuse(
-      'cannot-join',
-      `Another file sets a limit (such as M204) that ${sources[without].name} does not set, and nobody knows what holds there. Slice them with the same settings.`,
-    );
+  if (sections.some(({ state }) => countsOtherSteps(first.state.settings, state.settings))) {
+    return no('The file changes the steps of its motors or its origin on the way (M92, M206).');
   }
   return null;
 }

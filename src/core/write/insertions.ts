@@ -6,6 +6,7 @@ import { Machine, type MachineState } from '../gcode/machine';
 import type { Arrangement } from '../plan/arrangement';
 import { stateAt } from '../printer/stateAt';
 import type { Reading } from '../read/reading';
+import { assumedSettings } from './assumed';
 import { crossingDrafts } from './crossingBlocks';
 import { findCrossings } from './crossings';
 import { finished, marksAt, muteAt, type Draft } from './drafts';
@@ -31,7 +32,8 @@ export async function makeInsertions(
   const seams = seamsOf(reading, request);
   const edges = edgesOf(reading, arrangement);
   const runs = copiedRuns(seams, edges);
-  const states = await statesOfSeams(input, reading, seams, edges, arrangement.tools);
+  const assumed = await assumedSettings(input, reading, request.printer);
+  const states = await statesOfSeams(input, reading, seams, edges, arrangement.tools, assumed);
   const blocks = seamBlocks(request, seams, states, edges);
   const standIns = await standInsOf(input, reading, request, states.toolLines);
   const isNumbered = reading.sections.some(({ state }) => state.lineNumber >= 0);

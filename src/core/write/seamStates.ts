@@ -7,6 +7,7 @@ import type { Reading } from '../read/reading';
 import type { ToolChanges } from '../plan/arrangement';
 import { stateAt } from '../printer/stateAt';
 import { settingsText, type BandSettings } from '../recipe/settings';
+import { withAssumed, type AssumedSettings } from './assumed';
 import type { Edges, Seam } from './seams';
 import type { ToolLine } from '../gcode/toolHeat';
 import { scanTools } from './toolLines';
@@ -37,10 +38,11 @@ export function statesOfSeams(
   seams: readonly Seam[],
   edges: Edges,
   tools: ToolChanges,
+  assumed: AssumedSettings,
 ): Promise<SeamStates> {
   return tools === 'as-sliced'
-    ? statesNearSections(input, reading, seams, edges)
-    : statesOfOneNozzle(input, reading, seams, edges);
+    ? statesNearSections(input, reading, seams, edges, assumed)
+    : statesOfOneNozzle(input, reading, seams, edges, assumed);
 }
 
 /** Whether anything may stand at a seam in a file whose tool changes stay. */
@@ -58,6 +60,7 @@ async function statesNearSections(
   reading: Files,
   seams: readonly Seam[],
   { end }: Edges,
+  assumed: AssumedSettings,
 ): Promise<SeamStates> {
   const standing = seams.filter(mayStand);
   const last = seams[seams.length - 1].section;
@@ -65,15 +68,27 @@ async function statesNearSections(
   for (const { stops, resumes } of standing) places.add(stops.offset).add(resumes.offset);
   const at = new Map<number, MachineState>();
   for (const place of places) at.set(place, await stateAt(input, reading, place));
-  const known = (place: number): MachineState => at.get(place)!;
+  const known = (place: number): MachineState => withAssumed(at.get(place)!, assumed);
+  const first = firstWay(seams);
   return {
-    ofSeams: seams.map((seam) =>
-      mayStand(seam) ? { from: known(seam.stops.offset), to: known(seam.resumes.offset) } : null,
-    ),
+    ofSeams: seams.map((seam): StatesOfSeam | null => {
+      if (!mayStand(seam)) return null;
+      const { stops, resumes } = seam;
+      const from = seam === first ? at.get(stops.offset)! : known(stops.offset);
+      return { from, to: known(resumes.offset) };
+    }),
     ofEnd: { from: known(last.endOffset), to: known(end.endOffset) },
     toolLines: [],
     stateAt: known,
   };
+}
+
+/**
+ * The first seam that leads to another place of the input. Up to there the printer has heard what the file says;
+ * its block says all that is taken to hold besides, so that it can be gone back to from then on.
+ */
+function firstWay(seams: readonly Seam[]): Seam | undefined {
+  return seams.find(({ follows }) => !follows);
 }
 
 /** What is known of the printer round a seam, as a file with several tools has it. */
@@ -98,6 +113,7 @@ async function statesOfOneNozzle(
   { sources }: Files,
   seams: readonly Seam[],
   { begin, end }: Edges,
+  assumed: AssumedSettings,
 ): Promise<SeamStates> {
   const endOfAll = end.endOffset;
   const last = seams[seams.length - 1].section;
@@ -111,13 +127,15 @@ async function statesOfOneNozzle(
   }
   const sorted = [...places].sort((a, b) => a - b);
   const { states, lines } = await scanTools(input, sorted, sources);
-  const at = new Map(sorted.map((place, i) => [place, states[i]]));
+  const at = new Map(sorted.map((place, i) => [place, withAssumed(states[i], assumed)]));
   const known = (place: number): MachineState => at.get(place)!;
   const changes = lines.flatMap(({ kind, offset }) => (kind === 'change' ? [offset] : []));
   // The file's own start ends as it does when tool changes do nothing.
   const { travelOffset: began, restartOffset: startOfAll } = begin;
   const started = await withoutTools(input, known(began), began, startOfAll);
   const ofSeams: StatesOfSeam[] = [];
+  const first = firstWay(seams);
+  const rawSettings = (place: number): MachineState => states[sorted.indexOf(place)];
   for (const seam of seams) {
     const { travelOffset, restartOffset, firstOffset } = seam.section;
     const change = firstIndex(changes.length, (i) => changes[i] >= travelOffset);
@@ -130,7 +148,7 @@ async function statesOfOneNozzle(
       changesTool && !isEarly
         ? await withoutTools(input, known(travelOffset), travelOffset, restartOffset)
         : restart;
-    const states = {
+    const around = {
       end: stops.offset === startOfAll ? started : known(stops.offset),
       restart,
       first: known(firstOffset),
@@ -139,7 +157,8 @@ async function statesOfOneNozzle(
       firmwarePulled: way.firmwareRetracted,
       heated: way.nozzleTarget,
     };
-    ofSeams.push(filamentAtSeam(seam, states));
+    const found = filamentAtSeam(seam, around);
+    ofSeams.push(seam === first ? unassumed(found, rawSettings(stops.offset)) : found);
   }
   return {
     ofSeams,
@@ -147,6 +166,11 @@ async function statesOfOneNozzle(
     toolLines: lines,
     stateAt: known,
   };
+}
+
+/** A seam's states, of which the first one has nothing but what the file has said by then. */
+function unassumed({ from, to }: StatesOfSeam, { settings, named }: MachineState): StatesOfSeam {
+  return { from: { ...from, settings, named }, to };
 }
 
 /** Follows a stretch of the file on a printer for which tool changes are comments. */
