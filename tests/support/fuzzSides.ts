@@ -79,8 +79,18 @@ export async function trySides(random: Random): Promise<Trial> {
   const written = await writeSides(text, filaments, {
     order: pick(...ORDERS),
     dipMm: pick(0, 0.2, 0.5, 3),
-    recipe: plainRecipe(kind),
+    recipe: {
+      ...plainRecipe(kind),
+      warnings: chance(0.3)
+        ? [pick({ layersAhead: 1, tones: 2 }, { minutesAhead: 0.3, tones: 1 })]
+        : [],
+    },
     loadFirst: chance(0.3) ? 'Filament 0' : null,
+    change: (request) => ({
+      ...request,
+      stopAt: chance(0.7) ? 'restart' : 'before-travel',
+      addToRemaining: chance(0.3) ? request.arrangement.visits.slice(1).map(() => 200) : null,
+    }),
   }).catch((error: unknown) => {
     // A refusal comes as its own words; anything else has no full stop at its end.
     if (error instanceof Error && error.message.endsWith('.')) return null;

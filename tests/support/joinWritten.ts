@@ -42,6 +42,7 @@ export async function writeJoined(
     loadFirst = null,
     delivery = 'one-file',
     home = 'nothing',
+    change,
   }: SideOptions & { readonly delivery?: Delivery; readonly home?: Home },
   filaments = ['Peat black', 'Bone white', 'Reed green', 'Ochre'],
 ): Promise<Result<Written>> {
@@ -65,7 +66,7 @@ export async function writeJoined(
     home,
   });
   if (!arranged.ok) return arranged;
-  const request: OutputRequest = {
+  const asked: OutputRequest = {
     recipe: recipe ?? plainRecipe('spelled-out'),
     printer,
     stopAt: 'restart',
@@ -76,6 +77,7 @@ export async function writeJoined(
     arrangement: arranged.value,
     unplaced: [],
   };
+  const request = change ? change(asked) : asked;
   const prepared = await prepareOutput(source, reading, request);
   if (!prepared.ok) return prepared;
   const output = writeOutput(input, prepared.value);

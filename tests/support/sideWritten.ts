@@ -22,13 +22,15 @@ export interface SideOptions {
   readonly loadFirst?: string | null;
   /** Leave the purge block out. */
   readonly withoutBlock?: boolean;
+  /** Changes what is asked for before it is written. */
+  readonly change?: (request: OutputRequest) => OutputRequest;
 }
 
 /** Writes a print of parts side by side, the parts in these filaments; throws the words of a refusal. */
 export async function writeSides(
   text: string,
   filaments: readonly string[],
-  { order, dipMm = 0, recipe, loadFirst = null, withoutBlock = false }: SideOptions,
+  { order, dipMm = 0, recipe, loadFirst = null, withoutBlock = false, change }: SideOptions,
 ): Promise<Written> {
   const input = bytesOf(text);
   const printer = ORDINARY_PROFILE;
@@ -60,7 +62,7 @@ export async function writeSides(
     home: 'nothing',
   });
   if (!arranged.ok) throw new Error(arranged.refusal.message);
-  const request: OutputRequest = {
+  const asked: OutputRequest = {
     recipe: recipe ?? plainRecipe('change-command'),
     printer,
     stopAt: 'restart',
@@ -71,6 +73,7 @@ export async function writeSides(
     unplaced: [],
     arrangement: withoutBlock ? withoutPurgeBlock(arranged.value, reading) : arranged.value,
   };
+  const request = change ? change(asked) : asked;
   const prepared = await prepareOutput(source, reading, request);
   if (!prepared.ok) throw new Error(prepared.refusal.message);
   const output = writeOutput(input, prepared.value);

@@ -47,7 +47,9 @@ function expectedState(run: ProvenRun, block: Block, i: number): MachineState {
   // A call changes nothing, wherever it sounds.
   if (block.kind === 'warning') return start;
   const { nozzleTarget, fan, flowFactor, speedFactor } = start;
-  const kept = { ...input, nozzleTarget, fan, flowFactor, speedFactor };
+  // On the way from one tool to another the one nozzle has another length pulled back than the file believes.
+  const { retracted } = isOneNozzle ? start : input;
+  const kept = { ...input, nozzleTarget, fan, flowFactor, speedFactor, retracted };
   // How high a lift goes is looked at with the ways that it is for.
   if (block.kind === 'lift') return { ...kept, z: run.stateIn(block.end).z };
   const line = muteAt.get(block.end)?.after;

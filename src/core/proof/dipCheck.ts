@@ -1,4 +1,5 @@
 import type { ByteSource } from '../byteSource';
+import { LEADS } from '../blocks/blocks';
 import { forEachBit } from '../geometry/stampBits';
 import { NearWay } from '../order/precedence';
 import { nozzleRadius, type NozzleShape } from '../printer/nozzleShape';
@@ -82,7 +83,7 @@ export async function checkStanding(
 
 /** How far the latest block before a place of the output says that it may go down. */
 function saidDip(blocks: ProvenRun['found']['blocks'], at: number): number {
-  return blocks.findLast(({ start, kind }) => start <= at && kind !== 'rewrite')?.dipMm ?? 0;
+  return blocks.findLast(({ start, kind }) => start <= at && LEADS.has(kind))?.dipMm ?? 0;
 }
 
 /** How much higher than `z` the highest thing stands that the nozzle on a section's way could touch, mm. */

@@ -19,6 +19,11 @@ export function checkPlan(run: ProvenRun): ProofCheck[] {
   const { planned, found } = run;
   if (!planned) return [];
   const wanted = new PlannedBlocks(run, planned);
+  const calls = found.blocks.filter(({ kind }) => kind === 'warning').length;
+  if (calls !== wanted.calls) {
+    const message = `${wanted.calls} warnings are planned, ${calls} are in the output.`;
+    return [{ check: 4, ok: false, message }];
+  }
   return found.blocks.flatMap((block, i): ProofCheck[] => {
     const expected = wanted.of(block, i);
     if (expected === 'any') return [];
@@ -47,6 +52,11 @@ class PlannedBlocks {
     this.opens = seams.filter(({ opens }) => opens);
     this.warnings = warningsOf(planned, seams);
     this.seamOf = new Map(seams.map((seam) => [seam.section.restartOffset, seam]));
+  }
+
+  /** How many warnings are planned. */
+  get calls(): number {
+    return this.warnings.length;
   }
 
   /** What is planned for a block: null for nothing, `any` for what other checks look at. */

@@ -1,12 +1,13 @@
 import { parkOf, type BedPoint, type Printer } from '../printer/printer';
 import { USUAL_COMMAND, type RecipeKind } from '../printer/stopKinds';
 
-/** Tones before a swap, so that the person can come. */
-export interface Warning {
-  /** Layers before the swap. */
-  readonly layersAhead: number;
-  readonly tones: number;
-}
+/**
+ * Tones before a swap, so that the person can come: so many layers before it, or when so many minutes of printing
+ * are left, in the order of printing.
+ */
+export type Warning = { readonly tones: number } & (
+  { readonly layersAhead: number } | { readonly minutesAhead: number }
+);
 
 /**
  * Parameters of a change command: X, Y where to park, Z how far to lift, E what to pull back, U and

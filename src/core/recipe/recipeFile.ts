@@ -47,9 +47,14 @@ const recipeFields = {
   waitSeconds: number().min(5).max(86400),
   warnings: array(
     object({
-      layersAhead: number().integer().min(1).max(500).required(),
+      layersAhead: number().integer().min(1).max(500).optional(),
+      minutesAhead: number().min(0.5).max(600).optional(),
       tones: number().integer().min(1).max(20).required(),
-    }).required(),
+    })
+      .test('one-way', 'a warning needs either layersAhead or minutesAhead', (warning) => {
+        return (warning.layersAhead === undefined) !== (warning.minutesAhead === undefined);
+      })
+      .required(),
   ).max(6),
   before: array(ownLine).max(20),
   after: array(ownLine).max(20),
