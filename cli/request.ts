@@ -11,7 +11,7 @@ import {
   survey,
 } from '../src/core/write/partsRequest';
 import { stopsReplaced } from '../src/core/write/stopsReplaced';
-import { swapsOf, type Arrangement } from '../src/core/plan/arrangement';
+import { openingsOf, swapsOf, type Arrangement } from '../src/core/plan/arrangement';
 import { isWhole } from '../src/core/plan/parts';
 import { allSwaps } from '../src/core/plan/partEdits';
 import { sectionsOfList, sectionsOfSwaps } from '../src/core/plan/partList';
@@ -123,7 +123,11 @@ function arrangedSwaps(
   const swaps = resolveSwaps(reading.layers, list.swaps);
   if (!swaps.ok) return swaps;
   const sections = sectionsOfSwaps(reading, swaps.value, list.loadFirst ?? '');
-  return success({ takeOut, arrangement: arrangeAsSliced(sections, sha256) });
+  const { delivery, between } = list;
+  if (delivery === 'file-per-source') return ONLY_FILE_BY_FILE;
+  const arrangement = arrangeAsSliced(sections, sha256);
+  const opens = openingsOf(reading, arrangement.visits, delivery);
+  return success({ takeOut, arrangement: { ...arrangement, opens, home: between.home } });
 }
 
 async function arrangedParts(

@@ -89,6 +89,18 @@ describe('the recipe', () => {
 });
 
 describe('the output', () => {
+  it('of colours by height may come as one file for each filament', async () => {
+    const { page, complaints } = await openPlan(bed);
+    const folder = await catchDownloads(page);
+    await swapAndGoTo(page, 'Output');
+    await byRole(page, 'radio', 'One file for each filament in turn').click();
+    await seeText(page, 'Homed in between');
+    await byRole(page, 'button', 'Write file').click();
+    await seeText(page, '2 files follow each other: each but the last ends hot');
+    assert.equal((await folder.file('.zip')).name, 'hide-plate-7.zip');
+    assert.deepEqual(complaints, []);
+  });
+
   it('is named as the person likes, and the name is kept', async () => {
     const { page, complaints } = await openPlan(bed);
     const folder = await catchDownloads(page);

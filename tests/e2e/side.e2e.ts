@@ -68,6 +68,45 @@ describe('parts side by side', () => {
     assert.deepEqual(complaints, []);
   });
 
+  it('have of a swap all that a print of one part has', async () => {
+    const { page, complaints } = await openPlan(bed, 'Tide dial');
+    const folder = await catchDownloads(page);
+    await seeCount(page, 10);
+    for (let layer = 1; layer < 10; layer++) await page.keyboard.press('ArrowUp');
+    // The part that is worked on takes a swap of its own, as a flag on the core.
+    await page.keyboard.press('s');
+    await byRole(page, 'button', 'Take off the flag before layer 10').click();
+    await byRole(page, 'tab', 'By hand').click();
+    await page.select('aside select, [role="tabpanel"] select', 'T1');
+    await page.type('#places', '11');
+    await page.keyboard.press('Enter');
+    await byRole(page, 'tab', 'Parts').click();
+    await seeText(page, 'from layer 11');
+    await byRole(page, 'button', 'Take the swap before layer 11 off Part T1').click();
+    await seeNoText(page, 'from layer 11');
+
+    await byRole(page, 'link', 'Recipe not tried on your printer').click();
+    await byRole(page, 'radio', 'Ochre in layer 9').click();
+    await seeText(page, 'Part T2, from layer 9 on');
+    const fan = await page.waitForSelector("::-p-xpath(//label[contains(., 'Fan')]//input)");
+    await fan?.type('40');
+    await page.keyboard.press('Tab');
+    await seeText(page, 'M106 S102');
+    await byRole(page, 'button', 'Warning').click();
+    await byRole(page, 'radio', 'minutes').click();
+    await seeText(page, 'Warning 1: minutes ahead');
+
+    await byRole(page, 'link', 'Output').click();
+    await byRole(page, 'button', 'Write file').click();
+    await seeText(page, 'The file is written');
+    const { bytes } = await folder.file('.gcode');
+    const text = bytes.toString();
+    assert.ok(text.match(/^; lamella: sets fan 40$/gm)!.length >= 4);
+    assert.ok(text.includes('; lamella: warning 1 of '));
+    assert.deepEqual(runSides(text, 'D Tide blue', null).faults, []);
+    assert.deepEqual(complaints, []);
+  });
+
   it('a file that stops at every change is proposed, corrected, and its stops are taken over', async () => {
     const { page, complaints } = await openPlan(bed, 'Window sign');
     const folder = await catchDownloads(page);

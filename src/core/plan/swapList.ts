@@ -75,8 +75,18 @@ const common = {
     .optional(),
 };
 
+const betweenFiles = {
+  delivery: mixed<Delivery>().oneOf(DELIVERIES).default('one-file'),
+  between: object({ home: mixed<Home>().oneOf(HOMES).default('nothing') }).default({
+    home: 'nothing',
+  }),
+};
+
 const listSchema = object({
   swaps: array(swapSchema.required()).min(1, 'there is no swap in it').required(),
+  /** A print of one part has no other order. */
+  order: mixed<Order>().oneOf(['as-sliced']).default('as-sliced'),
+  ...betweenFiles,
   ...common,
 });
 
@@ -105,10 +115,7 @@ function partsSchema(parts: unknown) {
     parts: object(Object.fromEntries(fields) as Record<string, typeof partSchema>).default({}),
     order: mixed<Order>().oneOf(ORDERS).default('as-sliced'),
     dipMm: number().min(0).max(50).default(0),
-    delivery: mixed<Delivery>().oneOf(DELIVERIES).default('one-file'),
-    between: object({ home: mixed<Home>().oneOf(HOMES).default('nothing') }).default({
-      home: 'nothing',
-    }),
+    ...betweenFiles,
     ...common,
   });
 }
@@ -136,8 +143,7 @@ export type SwapList = InferType<typeof listSchema> & { readonly byParts: PartWi
 /** Reads a short list from parsed JSON; refuses with a sentence that names the place. */
 export function parseSwapList(json: unknown): Result<SwapList> {
   const words: ShapeWords = { what: 'The plan', code: 'bad-plan' };
-  const isObject = typeof json === 'object' && json !== null;
-  if (!isObject || !['parts', 'order', 'delivery'].some((one) => one in json)) {
+  if (!isByParts(json)) {
     const read = readShape(listSchema, json, words);
     return read.ok ? success({ ...read.value, byParts: null }) : read;
   }
@@ -145,7 +151,16 @@ export function parseSwapList(json: unknown): Result<SwapList> {
   if (!read.ok) return read;
   const { parts, order, dipMm, delivery, between, ...list } = read.value;
   const wishes = { parts: parts as PartWishes['parts'], order, dipMm, delivery };
-  return success({ ...list, byParts: { ...wishes, home: between.home } });
+  const whole = { order: 'as-sliced', delivery, between } as const;
+  return success({ ...list, ...whole, byParts: { ...wishes, home: between.home } });
+}
+
+/** A list names parts, or an order or delivery without any swaps: then each part has its own filament. */
+function isByParts(json: unknown): json is object {
+  if (typeof json !== 'object' || json === null) return false;
+  if ('parts' in json) return true;
+  const hasSwaps = 'swaps' in json && Array.isArray(json.swaps) && json.swaps.length > 0;
+  return !hasSwaps && ('order' in json || 'delivery' in json);
 }
 
 /** Which settings of the file a short list wants replaced. */

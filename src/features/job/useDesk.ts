@@ -136,8 +136,8 @@ export function useDesk(
       },
       show: setDialog,
     };
-    return { reading, analysis, desk };
-  }, [job, router, reading, analysis, hasSeveral, openPlanFile, openSlice]);
+    return { reading, analysis: work.analysis, desk };
+  }, [job, router, reading, analysis, work.analysis, hasSeveral, openPlanFile, openSlice]);
 
   return {
     actions,

@@ -8,6 +8,8 @@ import { spoolsOf, type Spool } from '@/core/filament/spool';
 import { printedSections } from '@/core/plan/arrangement';
 import { bandsOf, shownByLayers, shownBySections, type Band } from '@/core/plan/bands';
 import { isWhole } from '@/core/plan/parts';
+import { partAnalysis } from '@/core/plan/partAnalysis';
+import type { PrintAnalysis } from '@/core/read/analysis';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { requestOfPlan } from '@/core/write/planRequest';
 import type { OutputRequest } from '@/core/write/request';
@@ -19,10 +21,13 @@ import type { Printer } from '@/core/printer/printer';
 import { useShelf } from '@/store/shelf';
 import { useLearning } from '@/features/logbook/useLearning';
 import type { ReadyJob } from './useOpenJob';
+import { useWorkedPart } from './useWorkedPart';
 import { useParts, type PartsView } from './useParts';
 
 /** What follows from the plan at once; nothing of it is ever kept. */
 export interface PlanWork {
+  /** Of the part that is worked on; of the whole print where there is one, or while parts are not known. */
+  readonly analysis: PrintAnalysis;
   readonly bands: readonly Band[];
   readonly timeline: Timeline;
   /** Spools of the plan's filaments, by letter. */
@@ -41,7 +46,7 @@ export interface PlanWork {
 
 /** Works out bands, times and filament of the plan, once for all stations. */
 export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): PlanWork {
-  const { reading, analysis } = ready;
+  const { reading, analysis: whole } = ready;
   const shelf = useShelf((state) => state.records);
   const spools = useMemo(() => spoolsOf(plan.palette, shelf ?? []), [plan.palette, shelf]);
   const parts = useParts(ready, plan, printer, spools);
@@ -56,11 +61,11 @@ export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): P
   );
   const modelBands = useMemo(() => {
     const { wishes, picture } = parts;
-    const shown = isWhole(plan) ? shownByLayers(analysis.surface) : shownBySections(picture);
+    const shown = isWhole(plan) ? shownByLayers(whole.surface) : shownBySections(picture);
     const order = printedSections(request.arrangement).map(({ section }) => section);
     const { filamentDiameter } = printer;
     return bandsOf(plan, { reading, shown, filamentDiameter, spools, order, wishes });
-  }, [plan, reading, analysis, printer, spools, parts, request]);
+  }, [plan, reading, whole, printer, spools, parts, request]);
   const bands = useMemo(() => reckonedBands(modelBands, reckoned.printer), [modelBands, reckoned]);
   const purges = useMemo(() => {
     const recipe = recipeOfPlan(plan, printer);
@@ -74,8 +79,15 @@ export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): P
     const ends = reckonedEnds(reading, reckoned.printer);
     return timelineOf(bands, ends, reckoned.handsAt, purges);
   }, [bands, reading, reckoned, purges]);
+  const worked = useWorkedPart(plan);
+  const analysis = useMemo(() => {
+    const { picture, wishes } = parts;
+    if (!picture) return whole;
+    const keys = wishes.map(({ part }) => part);
+    return partAnalysis(reading, keys, worked, picture);
+  }, [parts, reading, whole, worked]);
   return useMemo(
-    () => ({ bands, timeline, spools, purges, needs, parts, reckoned, request }),
-    [bands, timeline, spools, purges, needs, parts, reckoned, request],
+    () => ({ analysis, bands, timeline, spools, purges, needs, parts, reckoned, request }),
+    [analysis, bands, timeline, spools, purges, needs, parts, reckoned, request],
   );
 }

@@ -63,6 +63,7 @@ export function CommandsPanel({ state, recipe, index, onIndex }: CommandsPanelPr
             className="flex items-center gap-1.5 rounded-md px-2 py-1 text-sm text-muted hover:bg-sunk aria-checked:bg-accent-soft aria-checked:text-ink"
           >
             <Swatch filament={filament} size={20} />
+            <span className="sr-only">{filament.name}</span>
             {i === 0 ? 'first load' : placeOf(swaps[i - 1] ?? { layer: first, inside: false })}
           </button>
         ))}

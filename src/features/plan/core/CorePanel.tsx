@@ -19,8 +19,7 @@ import { LayerHover } from './LayerHover';
 import { Rulers } from './Rulers';
 import { ShownMark } from './ShownMark';
 import { StepNotch } from './StepNotch';
-import { SwapCombs } from './SwapCombs';
-import { SwapFlags } from './SwapFlags';
+import { SwapMarks } from './SwapMarks';
 import { useLayerWheel } from './useLayerWheel';
 
 // Made once, so that their buttons are not drawn anew with every change of the plan.
@@ -140,16 +139,7 @@ export function CorePanel({ view }: { view: OpenedJob }) {
               .map((step) => (
                 <StepNotch key={step.layer} step={step} y={scale.y(step.z)} />
               ))}
-            <SwapCombs view={view} scale={scale} height={height} />
-            <SwapFlags
-              layers={layers}
-              steps={analysis.steps}
-              plan={plan}
-              scale={scale}
-              left={CORE_LEFT}
-              width={CORE_WIDTH}
-              height={height}
-            />
+            <SwapMarks view={view} steps={analysis.steps} scale={scale} height={height} />
           </>
         )}
       </div>

@@ -34,13 +34,13 @@ export function PlanPanel({ view }: { view: OpenedJob }) {
       onValueChange={(next) => showTab(next as PlanTab)}
       className="flex min-h-0 flex-col border-line bg-panel lg:border-l"
     >
-      <Tabs.List aria-label="Plan" className="flex gap-1 border-b border-line px-2 pt-2">
+      <Tabs.List aria-label="Plan" className="flex gap-0.5 border-b border-line px-2 pt-2">
         {PLAN_TABS.filter((one) => isTabFor(one, hasParts)).map((one) => (
           <Tabs.Trigger
             key={one}
             value={one}
             id={`plan-tab-${one}`}
-            className="-mb-px flex items-center gap-1.5 border-b-2 border-transparent px-2.5 py-2 font-medium text-muted hover:text-ink data-[state=active]:border-accent data-[state=active]:text-ink"
+            className="-mb-px flex items-center gap-1.5 border-b-2 border-transparent px-2 py-2 font-medium whitespace-nowrap text-muted hover:text-ink data-[state=active]:border-accent data-[state=active]:text-ink"
           >
             {TAB_NAMES[one]}
             {one === 'bands' && <Cautions />}

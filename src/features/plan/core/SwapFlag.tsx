@@ -1,16 +1,13 @@
 'use client';
 
-import { useWorkedPart } from '@/features/job/useWorkedPart';
 import { X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { Swatch } from '@/components/Swatch';
 import { formatMm } from '@/core/format';
-import { bottomOf, type Layer } from '@/core/gcode/layers';
-import type { Step } from '@/core/geometry/steps';
+import type { Layer } from '@/core/gcode/layers';
 import { nudgeSwap } from '@/actions/swapActions';
 import { filamentOf, type JobPlan } from '@/core/plan/jobPlan';
-import { printedSwaps } from '@/core/plan/partEdits';
-import { chosenLayer, type PlannedSwap } from '@/core/plan/plannedSwap';
+import type { PlannedSwap } from '@/core/plan/plannedSwap';
 import type { PlanBook } from '@/core/plan/planBook';
 import {
   beginDrag,
@@ -21,63 +18,6 @@ import {
   usePlanStore,
 } from '@/store/planStore';
 import { showLayer } from '@/store/viewStore';
-import { layerForFlag, spreadRows, type CoreScale } from './coreScale';
-
-interface SwapFlagsProps {
-  readonly layers: readonly Layer[];
-  readonly steps: readonly Step[];
-  readonly plan: JobPlan;
-  readonly scale: CoreScale;
-  /** Place of the core, px. */
-  readonly left: number;
-  readonly width: number;
-  readonly height: number;
-}
-
-const FLAG_ROOM = 32;
-/** Where flags hang, right of the layer ruler, px from the core. */
-const FLAG_OFFSET = 36;
-
-/** The swaps as flags on the core: drag them to another layer, or take them off. A flag's line lies where the colour changes in print. */
-export function SwapFlags({ layers, steps, plan, scale, left, width, height }: SwapFlagsProps) {
-  const rowOf = (swap: PlannedSwap): number => scale.y(bottomOf(layers[swap.layer - 1]));
-  const part = useWorkedPart(plan);
-  const swaps = printedSwaps(plan, layers.length, part).filter(
-    (swap) => swap.layer <= layers.length && rowOf(swap) > 0 && rowOf(swap) < height,
-  );
-  const rows = swaps.map(rowOf);
-  const places = spreadRows(rows, FLAG_ROOM, height - FLAG_ROOM / 2);
-  const right = left + width;
-  const ofRow = (y: number): Layer | null => layerForFlag(layers, steps, scale, y);
-  return (
-    <div role="group" aria-label="Swaps">
-      {swaps.map((swap, i) => (
-        <div key={i}>
-          <svg
-            aria-hidden
-            className="pointer-events-none absolute inset-0 size-full overflow-visible"
-          >
-            <path
-              d={`M${left} ${rows[i]} H${right + 20} L${right + FLAG_OFFSET} ${places[i]}`}
-              className="fill-none stroke-ink"
-              strokeWidth="1.5"
-            />
-          </svg>
-          <Flag
-            swap={{ layer: chosenLayer(swap), letter: swap.letter }}
-            plan={plan}
-            later={swap.layer - chosenLayer(swap)}
-            bottom={bottomOf(layers[swap.layer - 1])}
-            y={places[i]}
-            left={right + FLAG_OFFSET}
-            layerAt={ofRow}
-            layerCount={layers.length}
-          />
-        </div>
-      ))}
-    </div>
-  );
-}
 
 interface FlagProps {
   readonly swap: PlannedSwap;
@@ -98,7 +38,8 @@ interface Drag {
   moved: boolean;
 }
 
-function Flag({ swap, plan, later, bottom, y, left, layerAt, layerCount }: FlagProps) {
+/** A swap of the part worked on, as a flag: drag it to another layer, or take it off. */
+export function SwapFlag({ swap, plan, later, bottom, y, left, layerAt, layerCount }: FlagProps) {
   const filament = filamentOf(plan, swap.letter);
   const drag = useRef<Drag | null>(null);
   const [dragging, setDragging] = useState(false);
