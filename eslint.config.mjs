@@ -1,4 +1,5 @@
 import next from 'eslint-config-next';
+import globals from 'globals';
 
 /** Imports point one way: app → features → components, actions, store → workers → core. */
 const tiers = ['core', 'workers', 'store', 'actions', 'components', 'features', 'app'];
@@ -43,6 +44,22 @@ const noOutside = {
   regex: outsideCore,
   message: 'core is pure: no React, browser or Node modules.',
 };
+/** Standard in browsers, workers and Node alike, without a page, a network or a disk behind it. */
+const everywhere = ['atob', 'btoa', 'Intl', 'TextDecoder', 'TextEncoder', 'structuredClone'];
+/** Types alone do not keep these out: the types of two packages bring those of browsers and Node. */
+const noGlobals = {
+  files: ['src/core/**/*.ts'],
+  ignores: ['**/*.test.ts'],
+  rules: {
+    'no-restricted-globals': [
+      'error',
+      ...Object.keys({ ...globals.browser, ...globals.node })
+        .filter((name) => !(name in globals.es2021) && !everywhere.includes(name))
+        .map((name) => ({ name, message: 'core is pure: nothing of browsers or Node.' })),
+    ],
+  },
+};
+
 const coreRules = ['', ...coreFolders].map((folder, i) => ({
   files: [folder === '' ? 'src/core/*.ts' : `src/core/${folder}/**/*.ts`],
   ignores: ['**/*.test.ts'],
@@ -129,6 +146,7 @@ const config = [
   ...nextRules,
   ...directionRules,
   ...coreRules,
+  noGlobals,
   {
     rules: {
       'no-console': ['error', { allow: ['warn', 'error'] }],

@@ -21,7 +21,7 @@ export type DeskDialogName =
   | 'files';
 
 /** Where an action can lead inside a job. */
-export type DeskStation = 'model' | 'read' | 'plan' | 'recipe' | 'checks' | 'output' | 'hand';
+type DeskStation = 'model' | 'read' | 'plan' | 'recipe' | 'checks' | 'output' | 'hand';
 
 /** What the open job's page does when an action asks for it. */
 export interface Desk {
@@ -53,7 +53,7 @@ export interface Shortcut {
 
 /** Where an action stands in menus and on the sheet of keys. */
 export const ACTION_GROUPS = ['Layers', 'Swaps', 'View', 'Plan', 'Help'] as const;
-export type ActionGroup = (typeof ACTION_GROUPS)[number];
+type ActionGroup = (typeof ACTION_GROUPS)[number];
 
 /** Something a person can do; button, key, tooltip and help sheet come from the same object. */
 export interface Action {

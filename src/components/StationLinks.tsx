@@ -21,7 +21,7 @@ const STATIONS = [
 ] as const;
 
 /** The name of a station in a job's address. */
-export type StationPath = (typeof STATIONS)[number]['path'];
+type StationPath = (typeof STATIONS)[number]['path'];
 
 interface StationLinksProps {
   readonly jobId: string;

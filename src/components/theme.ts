@@ -1,5 +1,5 @@
 /** Where the chosen theme is kept; without a choice the system's is followed. */
-export const THEME_KEY = 'lamella-theme';
+const THEME_KEY = 'lamella-theme';
 
 /** Runs before the first paint. Kept tiny, and without quotes that HTML would mind. */
 export const THEME_SCRIPT = `try{var t=localStorage.getItem('${THEME_KEY}');if(t!=='dark'&&t!=='light')t=matchMedia('(prefers-color-scheme: dark)').matches?'dark':'light';document.documentElement.dataset.theme=t}catch(e){}`;

@@ -29,7 +29,7 @@ export interface CollectionSpec<T extends { readonly id: string }> {
   readonly wanted?: (db: Database) => Promise<readonly string[]>;
 }
 
-export interface CollectionState<T> {
+interface CollectionState<T> {
   /** In their order; null while they are being loaded. */
   readonly records: readonly T[] | null;
   /** Why they could not be loaded; null when they could. */

@@ -38,7 +38,7 @@ export interface Packed {
 }
 
 /** What an opened bundle says of itself. */
-export interface OpenedBundle {
+interface OpenedBundle {
   readonly head: BundleHead;
   readonly settings: unknown;
 }

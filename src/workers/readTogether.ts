@@ -10,7 +10,7 @@ import { readWhole, type WholeRead } from './readWhole';
 import type { SideKinds } from './sidePort';
 
 /** The fingerprint of several files as one input: SHA-256 of theirs. */
-export async function joinedFingerprint(fingerprints: readonly string[]): Promise<string> {
+async function joinedFingerprint(fingerprints: readonly string[]): Promise<string> {
   const hash = await newSum();
   hash.update(fingerprints.join(' '));
   return hash.digest('hex');

@@ -65,7 +65,7 @@ export interface Block extends BlockTitle {
 }
 
 /** A stretch of a person's own lines, the marks round it not counted. */
-export interface OwnLines {
+interface OwnLines {
   readonly count: number;
   readonly firstLine: number;
   readonly lastLine: number;
@@ -152,7 +152,7 @@ export function goesOnAt({ fingerprint, start, end }: NamedStretch): string {
 }
 
 /** Why a stretch of the input is not in the output. */
-export const LEFT_OUT = ['start block', 'end block', 'skirt', 'purge block'] as const;
+const LEFT_OUT = ['start block', 'end block', 'skirt', 'purge block'] as const;
 export type LeftOutWhy = (typeof LEFT_OUT)[number];
 
 /** Says that a stretch of the input is not there; what prints nothing of the part says why. */

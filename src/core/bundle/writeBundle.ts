@@ -15,7 +15,7 @@ import {
 import { lineText, recordText } from './recordText';
 
 /** Bytes that belong to a record. */
-export interface Attached {
+interface Attached {
   /** In the person's words; becomes part of the name in the bundle. */
   readonly name: string;
   readonly ending: FileEnding;

@@ -1,3 +1,4 @@
+import { HAIR } from '../tolerances';
 import type { Overlap } from '../order/overlaps';
 import type { Relation } from '../order/relations';
 import type { Home } from '../recipe/betweenFiles';
@@ -19,7 +20,6 @@ export interface JoinedInputs {
 
 /** Differences below this are none, °C and mm. */
 const SAME_HEAT = 1;
-const SAME_HEIGHT = 0.005;
 
 const RELATION_WORDS: Readonly<Record<Relation['kind'], string>> = {
   on: 'is printed on top of',
@@ -58,7 +58,7 @@ function togetherChecks({ reading }: CheckInputs, joined: JoinedInputs): Check[]
   }
   const firsts = heights.map(({ first }) => first);
   const nexts = heights.map(({ next }) => next);
-  if (spread(firsts) > SAME_HEIGHT || spread(nexts) > SAME_HEIGHT) {
+  if (spread(firsts) > HAIR || spread(nexts) > HAIR) {
     const sentence = `The files are sliced in other heights (first layers ${listOf(firsts)} mm, then ${listOf(nexts)} mm): their layers do not meet, and layer by layer takes more swaps.`;
     checks.push(checkOf('different-heights', 'good-to-know', sentence));
   }

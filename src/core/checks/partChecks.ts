@@ -1,3 +1,4 @@
+import { FINE } from '../tolerances';
 import { sourceLine } from '../read/sourceLine';
 import { plural } from '../format';
 import { purgeSections } from '../order/purgeBlock';
@@ -88,7 +89,7 @@ function thinInlays({ plan, reading }: CheckInputs, { wishes, picture }: PartInp
       picture ? own.reduce((sum, one) => sum + picture[of][one.section], 0) / picture.whole[of] : 1;
     const filament = own[0] && filamentOf(plan, own[own.length - 1].letter);
     const isSeen = Math.max(seen('above'), seen('below')) > SEEN;
-    if (!filament || !others || !isSeen || thick >= filament.hidingDepth - 1e-6) return [];
+    if (!filament || !others || !isSeen || thick >= filament.hidingDepth - FINE) return [];
     const layer = reading.sections[own[0].section].layer;
     const sentence = `${filament.name} in part ${key} is ${thick.toFixed(2)} mm thick and needs ${filament.hidingDepth} mm to hide what is behind it.`;
     return [checkOf('thin-inlay', 'may-fail', sentence, { layer })];

@@ -1,3 +1,4 @@
+import { HAIR } from '../tolerances';
 import { Effect } from '../gcode/effect';
 import { Machine } from '../gcode/machine';
 import { obeyLines } from '../gcode/obey';
@@ -12,7 +13,7 @@ import { joinFootprints } from '../sources/joinFootprints';
 import { layersByHeight } from '../sources/joinLayers';
 
 /** What would go wrong when files are printed one after another, as they are. */
-export type ChainCode =
+type ChainCode =
   | 'no-extrusion'
   | 'same-file'
   | 'hits-print'
@@ -46,8 +47,6 @@ export interface ChainFile {
   readonly reading: Reading;
 }
 
-/** Rounding of heights, mm. */
-const HAIR = 0.005;
 /** How much of a first layer may hang over the edge of what is below, as a share of its length. */
 const MAY_HANG = 0.25;
 /** Lines of two files that fill one place at one height, mm. */

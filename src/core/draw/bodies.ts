@@ -5,7 +5,7 @@ import type { PlateRegions } from './regions';
 import type { Area } from './areas';
 
 /** A colour that begins at a height: the swap before it. */
-export interface PlateSwap {
+interface PlateSwap {
   /** Counted from 1. */
   readonly layer: number;
   readonly letter: string;

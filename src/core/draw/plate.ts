@@ -15,7 +15,7 @@ export const PICTURE_PLACES = {
 export type PicturePlace = keyof typeof PICTURE_PLACES;
 
 /** How colours come about: each with a height of its own, or side by side in the same layers. */
-export type Arrangement = 'heights' | 'beside';
+type Arrangement = 'heights' | 'beside';
 
 /** One colour on the base. */
 export interface Ink {

@@ -25,13 +25,13 @@ export function differenceOf(one: Coloured, other: Coloured): number {
 }
 
 /** Neighbours nearer than this look alike (OKLab). */
-export const ALIKE = 0.07;
+const ALIKE = 0.07;
 
 /** How eyes without one of the three kinds of cones see a colour. */
 const EYES = [filterDeficiencyProt(1), filterDeficiencyDeuter(1), filterDeficiencyTrit(1)];
 
 /** How different two colours look to the colour-blind eyes that tell them apart least. */
-export function differenceForSome(one: Coloured, other: Coloured): number {
+function differenceForSome(one: Coloured, other: Coloured): number {
   const [a, b] = [toRgb(one.colour), toRgb(other.colour)];
   if (!a || !b) return 0;
   return Math.min(...EYES.map((seen) => distance(seen(a), seen(b))));

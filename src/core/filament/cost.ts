@@ -14,7 +14,7 @@ export interface CostSettings {
 }
 
 /** What one filament of a print costs. */
-export interface FilamentCost {
+interface FilamentCost {
   readonly letter: string;
   readonly printedGrams: number;
   readonly purgedGrams: number;

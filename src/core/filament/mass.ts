@@ -1,7 +1,7 @@
 import { filamentArea } from '../geometry/lineWidth';
 
 /** Density of an ordinary polyester filament, g/cm³. */
-export const ORDINARY_DENSITY = 1.24;
+const ORDINARY_DENSITY = 1.24;
 
 /** Grams of a length of filament: mm of `diameter` mm, density in g/cm³. */
 export function gramsOf(filamentMm: number, diameter: number, density = ORDINARY_DENSITY): number {

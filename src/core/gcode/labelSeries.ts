@@ -1,5 +1,6 @@
+import { HAIR } from '../tolerances';
 import type { LayerMark } from './labels';
-import { LEVEL_EPSILON, type Level } from './levels';
+import { type Level } from './levels';
 
 /** What the file calls its levels, as far as it can be believed. All by level index. */
 export interface TrustedLabels {
@@ -63,7 +64,7 @@ export function trustedLabels(levels: readonly Level[]): TrustedLabels {
 }
 
 function isHigher(level: Level, before: Level | undefined): boolean {
-  return before === undefined || level.z > before.z + LEVEL_EPSILON;
+  return before === undefined || level.z > before.z + HAIR;
 }
 
 /**
@@ -101,7 +102,7 @@ function agrees(entries: readonly Entry[], levels: readonly Level[], rises: numb
 
 /** Numbers rise with the nozzle, and start anew or repeat when it goes down to the next object. */
 function goesAlong(before: LayerMark, after: LayerMark, climb: number): boolean {
-  const way = Math.abs(climb) <= LEVEL_EPSILON ? 0 : Math.sign(climb);
+  const way = Math.abs(climb) <= HAIR ? 0 : Math.sign(climb);
   if (before.kind !== 'number' || after.kind !== 'number') return way !== 0;
   const step = Number(after.label) - Number(before.label);
   return way > 0 ? step > 0 : way < 0 ? step <= 0 : step === 0;

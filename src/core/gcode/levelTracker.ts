@@ -1,11 +1,6 @@
+import { HAIR } from '../tolerances';
 import type { LayerMark } from './labels';
-import {
-  LEVEL_EPSILON,
-  thicknessAt,
-  type Level,
-  type LevelPlace,
-  type LevelSection,
-} from './levels';
+import { thicknessAt, type Level, type LevelPlace, type LevelSection } from './levels';
 import type { Machine } from './machine';
 import { stateBeforeMove } from './stateBeforeMove';
 
@@ -98,11 +93,7 @@ export class LevelTracker {
         if (z === level.z && this.restartOffset >= 0) this.ramp = this.placeOf(start, line);
       }
     }
-    const isSame =
-      level !== null &&
-      !this.splits &&
-      z - level.z <= LEVEL_EPSILON &&
-      level.z - z <= LEVEL_EPSILON;
+    const isSame = level !== null && !this.splits && z - level.z <= HAIR && level.z - z <= HAIR;
     if (!isSame) this.startLevel(z, this.ramp ?? this.placeOf(start, line));
     else if (this.cuts) {
       this.startSection(this.placeOf(start, line));
@@ -137,7 +128,7 @@ export class LevelTracker {
   /** A rising path starts the next level when it has risen by one thickness. */
   private heightOnSlope(level: Level, z: number): number {
     const next = level.z + level.thickness;
-    return z >= next - LEVEL_EPSILON && z < next + level.thickness ? next : level.z;
+    return z >= next - HAIR && z < next + level.thickness ? next : level.z;
   }
 
   private placeOf(start: number, line: number): LevelPlace {

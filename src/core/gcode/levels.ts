@@ -1,8 +1,6 @@
+import { HAIR } from '../tolerances';
 import type { LayerMark } from './labels';
 import type { MachineState } from './machine';
-
-/** Heights closer than this are the same level, mm. */
-export const LEVEL_EPSILON = 0.005;
 
 /** A print that starts higher than this does not start on the bed but on something else, mm. */
 export const HIGHEST_FIRST_LAYER = 1;
@@ -68,11 +66,11 @@ export interface LevelSection extends LevelPlace {
 export function thicknessAt(before: readonly Level[], z: number): number {
   const previous = before[before.length - 1];
   if (!previous && z > HIGHEST_FIRST_LAYER) return ORDINARY_THICKNESS;
-  if (previous && z > previous.z + LEVEL_EPSILON) return z - previous.z;
+  if (previous && z > previous.z + HAIR) return z - previous.z;
   let below = 0;
   for (let i = before.length - 1; i >= 0; i--) {
     const level = before[i];
-    if (Math.abs(level.z - z) <= LEVEL_EPSILON) return level.thickness;
+    if (Math.abs(level.z - z) <= HAIR) return level.thickness;
     if (level.z < z && level.z > below) below = level.z;
   }
   return z - below;

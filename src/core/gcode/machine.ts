@@ -1,3 +1,4 @@
+import { FILAMENT_HAIR } from '../tolerances';
 import type { ArcGeometry } from './arc';
 import { CurveReader } from './curve';
 import {
@@ -33,9 +34,6 @@ const iS = letterIndex('S');
 const G = 71;
 const M = 77;
 const MM_PER_INCH = 25.4;
-/** A pull-back is made good when what is missing is below the last digit that files carry, in mm. */
-const RETRACTION_EPSILON = 1e-4;
-
 /** Everything of a {@link Machine} that outlives a line, as plain data. */
 export type MachineState = Readonly<Pick<Machine, StateField>>;
 
@@ -258,8 +256,8 @@ export class Machine {
       return;
     }
     const left = this.retracted - delta;
-    this.recovered = this.retracted > RETRACTION_EPSILON && Math.abs(left) < RETRACTION_EPSILON;
-    if (left > RETRACTION_EPSILON) {
+    this.recovered = this.retracted > FILAMENT_HAIR && Math.abs(left) < FILAMENT_HAIR;
+    if (left > FILAMENT_HAIR) {
       this.retracted = left;
     } else {
       if (!this.recovered) this.filament -= left * this.flowFactor;

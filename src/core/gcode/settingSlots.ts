@@ -1,3 +1,4 @@
+import { ROUNDING } from '../tolerances';
 import { commandsWith } from './commandTable';
 
 /**
@@ -40,7 +41,7 @@ export function unsetSlots(): Float64Array {
 /** Names of the settings that differ, as `M204 P`; what neither file ever set is the same. */
 export function slotDifferences(expected: Float64Array, found: Float64Array): string[] {
   return SLOTS.flatMap(({ code, letter }, slot) =>
-    Object.is(expected[slot], found[slot]) || Math.abs(expected[slot] - found[slot]) <= 1e-9
+    Object.is(expected[slot], found[slot]) || Math.abs(expected[slot] - found[slot]) <= ROUNDING
       ? []
       : [`M${code} ${letter}`],
   );
@@ -50,7 +51,7 @@ export function slotDifferences(expected: Float64Array, found: Float64Array): st
 export function slotCommands(from: Float64Array, to: Float64Array): string[] {
   const byCode = new Map<number, string>();
   SLOTS.forEach(({ code, letter }, slot) => {
-    if (Number.isNaN(to[slot]) || Math.abs(from[slot] - to[slot]) <= 1e-9) return;
+    if (Number.isNaN(to[slot]) || Math.abs(from[slot] - to[slot]) <= ROUNDING) return;
     byCode.set(code, `${byCode.get(code) ?? `M${code}`} ${letter}${Number(to[slot].toFixed(5))}`);
   });
   return [...byCode.values()];

@@ -15,12 +15,12 @@ export interface LoggedRun {
 }
 
 /** One filament as the logbook knows it again: its spool, or its name. */
-export function filamentKey({ spoolId, name }: RunPlan['bands'][number]['filament']): string {
+function filamentKey({ spoolId, name }: RunPlan['bands'][number]['filament']): string {
   return spoolId ?? name.trim().toLowerCase();
 }
 
 /** A swap that was done, and how its seam came out. */
-export interface SwapFact {
+interface SwapFact {
   readonly from: string;
   readonly to: string;
   readonly mm: number;

@@ -4,8 +4,8 @@ import { estimate, median, type Estimate, type Model } from './robust';
 import type { PurgeSeen } from './seams';
 
 /** What can be learned of a printer, and of the person. */
-export const PRINTER_SUBJECTS = ['motion', 'heating', 'nozzle', 'motors'] as const;
-export const PERSON_SUBJECTS = ['firstHands', 'hands', 'filament'] as const;
+const PRINTER_SUBJECTS = ['motion', 'heating', 'nozzle', 'motors'] as const;
+const PERSON_SUBJECTS = ['firstHands', 'hands', 'filament'] as const;
 export type PrinterSubject = (typeof PRINTER_SUBJECTS)[number];
 export type PersonSubject = (typeof PERSON_SUBJECTS)[number];
 

@@ -14,7 +14,7 @@ import type { Estimate } from './robust';
 import type { PurgeBounds } from './seams';
 
 /** What was learned of a purge from one filament of a plan to another. */
-export interface LearnedPurge {
+interface LearnedPurge {
   readonly from: string;
   readonly to: string;
   readonly bounds: PurgeBounds;

@@ -1,3 +1,5 @@
+import { HAIR } from '../tolerances';
+
 /** Where a height that is wanted falls among even layers. */
 export interface HeightFit {
   /** Mm over the bed, as drawn. */
@@ -12,16 +14,13 @@ export interface HeightFit {
   readonly layer: number;
 }
 
-/** Heights land where they are nearer to a boundary than this, mm. */
-export const LANDS = 0.005;
-
 /** Finds the boundaries next to a height; the bed is one. */
 export function fitHeight(z: number, firstLayer: number, layerHeight: number): HeightFit {
   const boundary = (index: number): number =>
     index <= 0 ? 0 : Number((firstLayer + (index - 1) * layerHeight).toFixed(6));
   const exact = z < firstLayer ? z / firstLayer : 1 + (z - firstLayer) / layerHeight;
   const near = Math.max(0, Math.round(exact));
-  const lands = Math.abs(boundary(near) - z) < LANDS;
+  const lands = Math.abs(boundary(near) - z) < HAIR;
   const down = lands ? near : Math.floor(exact);
   const nearest = boundary(near);
   return {
@@ -76,7 +75,7 @@ export function bestLayers(
       choices.push({
         firstLayer,
         layerHeight,
-        landing: errors.filter((error) => error < LANDS).length,
+        landing: errors.filter((error) => error < HAIR).length,
         worst: Math.max(0, ...errors),
         sum: Number(errors.reduce((all, one) => all + one, 0).toFixed(6)),
       });

@@ -12,7 +12,7 @@ import { soundnessOf, volumeOf, type Soundness } from './soundness';
 const MOST_DIRECTIONS = 8;
 
 /** One object of a model, and the heights between which it stands, mm. */
-export interface ModelObject {
+interface ModelObject {
   readonly name: string;
   readonly colour: string | null;
   readonly from: number;

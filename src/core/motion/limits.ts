@@ -25,7 +25,7 @@ export interface MotionLimits {
 }
 
 /** How fast things get warm, °C per second, and from which room temperature, °C. */
-export interface HeatingRates {
+interface HeatingRates {
   readonly nozzlePerSecond: number;
   readonly bedPerSecond: number;
   readonly ambient: number;

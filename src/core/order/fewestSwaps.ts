@@ -1,3 +1,4 @@
+import { ROUNDING } from '../tolerances';
 import { costOf, type Orderable, type Ordered } from './ordering';
 import { CheapestWays } from './ways';
 
@@ -132,7 +133,7 @@ function orderOf({ group, path }: Loaded, filaments: readonly number[]): readonl
 type Cost = Pick<Loaded, 'swaps' | 'purgeMm'>;
 
 function isCheaper(one: Cost, other: Cost): boolean {
-  return (one.swaps - other.swaps || one.purgeMm - other.purgeMm) < -1e-9;
+  return (one.swaps - other.swaps || one.purgeMm - other.purgeMm) < -ROUNDING;
 }
 
 function cheapest(all: readonly Loaded[]): Loaded | null {

@@ -1,3 +1,4 @@
+import { HAIR } from '../tolerances';
 import type { Section } from '../read/sections';
 import type { SectionShapes } from './sectionShapes';
 
@@ -10,8 +11,6 @@ export interface Overlap {
   readonly areaMm2: number;
 }
 
-/** Heights that overlap by less are one above the other, mm. */
-const HAIR = 0.005;
 /** Borders of neighbours run into each other a little; less than this is that, mm². */
 const LEAST_AREA = 0.5;
 

@@ -1,10 +1,9 @@
+import { HAIR } from '../tolerances';
 import { distancesTo } from '../geometry/distance';
 import { nozzleRadius, type NozzleShape } from '../printer/nozzleShape';
 import type { Precedence } from './colourByColour';
 import type { Box, SectionShape, SectionShapes } from './sectionShapes';
 
-/** Heights nearer than this are the same, mm. */
-const HAIR = 0.005;
 /** Lines reach beyond their middles by half of their width, which is less than this, mm. */
 const HALF_LINE = 1.5;
 

@@ -1,8 +1,7 @@
+import { HAIR } from '../tolerances';
 import type { Reading } from '../read/reading';
 import type { Standing } from './precedence';
 
-/** Heights nearer than this are the same, mm. */
-const HAIR = 0.005;
 /** A purge block takes less than this of a layer's filament, and of the whole print's. */
 const MOST_OF_IT = 0.5;
 

@@ -1,3 +1,4 @@
+import { HAIR } from '../tolerances';
 import type { Reading } from '../read/reading';
 import type { Standing } from './precedence';
 
@@ -8,9 +9,6 @@ export interface Relation {
   readonly to: number;
   readonly kind: 'on' | 'in-pocket' | 'beside';
 }
-
-/** Rounding of heights, mm. */
-const HAIR = 0.005;
 
 /** How each file lies to those before it: on one of them, in the pocket of one, or beside all. */
 export function relationsOf(

@@ -5,7 +5,7 @@ import type { BandSettings } from '../recipe/settings';
 import type { Reading } from '../read/reading';
 
 /** A section as it is to be printed. */
-export interface PlannedSection {
+interface PlannedSection {
   /** Place among the reading's sections. */
   readonly section: number;
   /** What it wants otherwise than the file. */

@@ -55,7 +55,7 @@ export function exchangeColours(plan: JobPlan, one: Band, other: Band): JobPlan 
 }
 
 /** Gives a band another filament. */
-export function withBandLetter(plan: JobPlan, { stretches }: Band, letter: string): JobPlan {
+function withBandLetter(plan: JobPlan, { stretches }: Band, letter: string): JobPlan {
   return stretches.reduce((made, stretch) => withLetterOf(made, stretch, letter), plan);
 }
 

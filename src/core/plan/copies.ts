@@ -1,7 +1,7 @@
 import { swapSeconds } from './time';
 
 /** Plates that people ask about. */
-export const COPY_COUNTS = [1, 2, 4, 6, 9] as const;
+const COPY_COUNTS = [1, 2, 4, 6, 9] as const;
 
 /** What one part costs when the plate holds so many of it. */
 export interface CopyCost {

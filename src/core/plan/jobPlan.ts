@@ -10,13 +10,13 @@ import type { StopPlace } from './stopPlace';
 import type { Recipe } from '../recipe/recipe';
 
 /** A check that a person lets be. */
-export interface KnownCheck {
+interface KnownCheck {
   readonly id: string;
   readonly note: string;
 }
 
 /** The order of the parts in one layer, by their keys. */
-export interface LayerOrder {
+interface LayerOrder {
   readonly layer: LayerNumber;
   readonly parts: readonly string[];
 }

@@ -1,3 +1,4 @@
+import { FINE } from '../tolerances';
 import { differenceOf } from '../filament/colour';
 import { formatMm } from '../format';
 import { bottomOf, type Layer, type LayerNumber } from '../gcode/layers';
@@ -43,7 +44,7 @@ const ALIKE = 0.12;
 /** Bands that make less than this share of the surface are not seen. */
 const UNSEEN = 0.002;
 /** Features print cleanly from two line widths on, mm, for an ordinary nozzle of 0.4 mm. */
-export const CLEAN_WIDTH = 0.9;
+const CLEAN_WIDTH = 0.9;
 
 /** Everything to say about a plan's bands, lowest band first. */
 export function planNotes(inputs: NoteInputs): PlanNote[] {
@@ -156,7 +157,7 @@ function thinNote(
 ): PlanNote | null {
   const thickness = band.top - band.bottom;
   const { filament } = band;
-  if (thickness >= filament.hidingDepth - 1e-6) return null;
+  if (thickness >= filament.hidingDepth - FINE) return null;
   const shows = (other: Band | undefined, share: number): boolean =>
     other !== undefined && share >= UNSEEN && differenceOf(filament, other.filament) > ALIKE;
   const fromAbove = shows(below, band.seen.above);
@@ -181,7 +182,7 @@ function thickerFix(
   above: Band | undefined,
 ): PlanNote['fix'] {
   const onStep = (layer: number): boolean => steps.some((step) => step.layer === layer);
-  const needed = band.filament.hidingDepth - 1e-6;
+  const needed = band.filament.hidingDepth - FINE;
   const [starts, next] = [band.stretches[0], above?.stretches[0]];
   if (above && next?.from && !onStep(next.from)) {
     const end = firstIndex(layers.length, (i) => layers[i].z - band.bottom >= needed);

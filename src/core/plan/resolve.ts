@@ -1,3 +1,4 @@
+import { HAIR, ROUNDING } from '../tolerances';
 import { refuse, success, type Result } from '../findings';
 import { bottomOf, type Layer, type LayerNumber } from '../gcode/layers';
 import type { BandSettings } from '../recipe/settings';
@@ -12,9 +13,6 @@ export interface ResolvedSwap {
   /** Filament to push through, mm; null for the recipe's. */
   readonly purge: number | null;
 }
-
-/** Heights this near to a layer's edge mean the edge, mm. */
-const ON_EDGE = 0.005;
 
 /** What a height typed by a person comes to. */
 export interface ResolvedHeight {
@@ -34,7 +32,7 @@ export interface ResolvedHeight {
  * @returns null when the height lies above the last layer's start or below the second layer's.
  */
 export function resolveHeight(layers: readonly Layer[], height: number): ResolvedHeight | null {
-  const above = layers.findIndex((layer, i) => i > 0 && bottomOf(layer) > height + ON_EDGE);
+  const above = layers.findIndex((layer, i) => i > 0 && bottomOf(layer) > height + HAIR);
   const upper = above < 0 ? null : layers[above];
   const lower = above < 0 ? layers.at(-1) : layers[above - 1];
   if (!lower) return null;
@@ -44,12 +42,12 @@ export function resolveHeight(layers: readonly Layer[], height: number): Resolve
     difference: bottomOf(layer) - height,
     other: other && other.number > 1 ? other.number : null,
   });
-  if (lower.number > 1 && Math.abs(bottomOf(lower) - height) <= ON_EDGE) {
+  if (lower.number > 1 && Math.abs(bottomOf(lower) - height) <= HAIR) {
     return { ...resolved(lower, null), difference: 0 };
   }
-  if (upper === null) return height < lower.z - ON_EDGE ? resolved(lower, null) : null;
+  if (upper === null) return height < lower.z - HAIR ? resolved(lower, null) : null;
   if (lower.number === 1) return resolved(upper, null);
-  const nearerBelow = height - bottomOf(lower) < bottomOf(upper) - height - 1e-9;
+  const nearerBelow = height - bottomOf(lower) < bottomOf(upper) - height - ROUNDING;
   return nearerBelow ? resolved(lower, upper) : resolved(upper, lower);
 }
 

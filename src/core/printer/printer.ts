@@ -126,13 +126,13 @@ export function reachOf({ bed, volume }: Pick<Printer, 'bed' | 'volume'>): Reach
 }
 
 /** Rounding of files and of arithmetic, mm. */
-const HAIR = 1e-3;
+const EDGE = 1e-3;
 
 export function isInReach({ x, y }: BedPoint, z: number, reach: Reach): boolean {
-  if (z > reach.maxZ + HAIR) return false;
-  if (reach.radius !== null) return Math.hypot(x, y) <= reach.radius + HAIR;
-  const inX = x >= reach.minX - HAIR && x <= reach.maxX + HAIR;
-  return inX && y >= reach.minY - HAIR && y <= reach.maxY + HAIR;
+  if (z > reach.maxZ + EDGE) return false;
+  if (reach.radius !== null) return Math.hypot(x, y) <= reach.radius + EDGE;
+  const inX = x >= reach.minX - EDGE && x <= reach.maxX + EDGE;
+  return inX && y >= reach.minY - EDGE && y <= reach.maxY + EDGE;
 }
 
 /** Where the head waits: the printer's own place, or one near the back edge. */

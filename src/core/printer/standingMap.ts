@@ -1,3 +1,4 @@
+import { HAIR } from '../tolerances';
 import { CELL_MM, type Footprint } from '../geometry/footprint';
 import { NearCells, type CellGrid } from '../geometry/nearCells';
 import { stampBits, type BitGrid } from '../geometry/stampBits';
@@ -14,8 +15,6 @@ export interface Nearby {
 }
 
 const NOTHING: Nearby = { rise: 0, head: false, through: false };
-/** Rounding of heights, mm. */
-const HAIR = 0.005;
 /** A way through a cell, mm. */
 const INSIDE = CELL_MM / 2;
 /** Cells along a side of a tile, whose highest cell is known: half a word of bits. */

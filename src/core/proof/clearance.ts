@@ -1,3 +1,4 @@
+import { HAIR } from '../tolerances';
 import type { PrintedHeights } from '../read/printedHeights';
 import { LEAST_CLEARANCE } from '../recipe/actions';
 import { PARK_DISTANCE } from '../printer/nozzleShape';
@@ -19,8 +20,6 @@ export interface Collision {
   readonly message: string;
 }
 
-/** Rounding in files, mm. */
-const HAIR = 0.005;
 /** How near to the nozzle's middle its tip and its drop still touch, mm. */
 const NOZZLE_RADIUS = 0.5;
 /** Filament below this is no extrusion, mm. */

@@ -1,3 +1,4 @@
+import { HAIR } from '../tolerances';
 import type { ByteSource } from '../byteSource';
 import { LEADS } from '../blocks/blocks';
 import { forEachBit } from '../geometry/stampBits';
@@ -11,9 +12,6 @@ import {
 } from '../order/sectionShapes';
 import type { ProofCheck, ProvenRun } from './proofTypes';
 
-/** Rounding of heights, mm. */
-const HAIR = 0.005;
-
 /**
  * Check 3, of what is printed itself: where the order goes down again, nothing that is too high stands within
  * the nozzle's reach, and no section is printed before what it lies on. The print grows in a map of heights,
@@ -24,8 +22,13 @@ export async function checkStanding(
   { reading, planned, printer, found, order: { order, asFile } }: ProvenRun,
 ): Promise<ProofCheck[]> {
   const { sections } = reading;
-  // In its own order a file knows itself; where files are printed together, every move is looked at instead.
-  if (asFile || reading.sources.length > 1) return [];
+  // In its own order a file knows itself, and one that only rises lies on all that is below it; where files are
+  // printed together, every move is looked at instead.
+  const goesDown = order.some(
+    ({ section }, i) => i > 0 && sections[section].z < sections[order[i - 1].section].z - HAIR,
+  );
+  const isShort = order.length < sections.length;
+  if (asFile || reading.sources.length > 1 || (!goesDown && !isShort)) return [];
   const fail = (message: string): ProofCheck[] => [{ check: 3, ok: false, message }];
   if (!canShape(reading)) {
     return fail('The print is too large for its heights to be followed in another order.');

@@ -1,7 +1,5 @@
+import { FILAMENT_HAIR } from '../tolerances';
 import { nameOf, type ProofCheck, type ProvenRun } from './proofTypes';
-
-/** Filament below this is none, mm. */
-const NOTHING = 1e-4;
 
 /** Check 2: behind each lift comes its way down, and between the two nothing is printed. */
 export function checkLifts({ found: { blocks }, stateIn, reading }: ProvenRun): ProofCheck[] {
@@ -19,7 +17,7 @@ export function checkLifts({ found: { blocks }, stateIn, reading }: ProvenRun): 
     }
     if (block.kind === 'lower') continue;
     const [up, down] = [stateIn(block.end), stateIn(partner.start)];
-    if (Math.abs(down.filament - up.filament) > NOTHING || down.z !== up.z) {
+    if (Math.abs(down.filament - up.filament) > FILAMENT_HAIR || down.z !== up.z) {
       return fail(`Behind ${name} something is done that is no way.`, block.line);
     }
   }

@@ -15,7 +15,7 @@ import { printedUpTo } from '../write/seams';
 import { toolAnswer } from '../write/toolLines';
 
 /** A section where the output prints it. */
-export interface PlacedSection {
+interface PlacedSection {
   /** Place among the reading's sections. */
   readonly section: number;
   /** Offset in the output of its restart. */

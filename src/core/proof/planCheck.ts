@@ -1,3 +1,4 @@
+import { FINE } from '../tolerances';
 import { plainName, type Block } from '../blocks/blocks';
 import type { MachineState } from '../gcode/machine';
 import { renderActions, type RecipeLine } from '../recipe/render';
@@ -165,7 +166,7 @@ function statesAt(run: ProvenRun, { follows, before, section }: Seam, i: number)
 
 /** One of two lengths that differ by rounding only. */
 function near(value: number, other: number): number {
-  return Math.abs(value - other) < 1e-6 ? other : value;
+  return Math.abs(value - other) < FINE ? other : value;
 }
 
 /** What a block does otherwise than planned, as the end of a sentence; null when it is as planned. */

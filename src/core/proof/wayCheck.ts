@@ -1,3 +1,4 @@
+import { HAIR } from '../tolerances';
 import type { Effect } from '../gcode/effect';
 import type { Machine } from '../gcode/machine';
 import { filamentArea } from '../geometry/lineWidth';
@@ -9,9 +10,6 @@ import { firstIndex } from '../search';
 import { LEADS, type Block } from '../blocks/blocks';
 import type { Copy } from '../blocks/copies';
 import type { ProofCheck } from './proofTypes';
-
-/** Rounding of heights, mm. */
-const HAIR = 0.005;
 
 /**
  * Check 3 of files that are printed together: every move of the output against what stands by then. The print

@@ -1,5 +1,6 @@
+import { HAIR } from '../tolerances';
 import { MOST_LEVELS } from '../geometry/footprint';
-import { HIGHEST_FIRST_LAYER, LEVEL_EPSILON, type Level } from '../gcode/levels';
+import { HIGHEST_FIRST_LAYER, type Level } from '../gcode/levels';
 import { boxesTouch, countPriming, type LevelBoxes } from './priming';
 
 /** Which levels make which layer. */
@@ -43,7 +44,7 @@ export function groupLevels(
   let main = -1;
   let lastAside = -1;
   for (let i = priming; i < levels.length; i++) {
-    const rises = main < 0 || levels[i].z > levels[main].z + LEVEL_EPSILON;
+    const rises = main < 0 || levels[i].z > levels[main].z + HAIR;
     const aside = main >= 0 && isAside(print, main, i, lastAside);
     const isNewObject = main >= 0 && !rises && !aside && startsObject(print, main, i);
     if ((rises && !aside) || isNewObject) {
@@ -88,7 +89,7 @@ function isAside(print: LevelledPrint, main: number, i: number, lastAside: numbe
   const { levels, boxes, covered, marked } = print;
   const level = levels[i];
   if (marked[i] || !boxes[i] || boxesTouch(boxes[main], boxes[i])) return false;
-  if (Math.abs(level.z - levels[main].z) <= LEVEL_EPSILON) return false;
+  if (Math.abs(level.z - levels[main].z) <= HAIR) return false;
   if (marked[main]) return !climbsOn(print, i);
   if (lastAside >= 0 && boxesTouch(boxes[lastAside], boxes[i])) return true;
   const next = boxes[i + 1];
@@ -102,7 +103,7 @@ function climbsOn({ levels, boxes, marked, covered, onBed }: LevelledPrint, i: n
   const next = levels[i + 1];
   const begins = onBed[i] >= ON_BED * covered[i];
   if (!begins || !next || marked[i + 1]) return false;
-  return next.z > levels[i].z + LEVEL_EPSILON && boxesTouch(boxes[i], boxes[i + 1]);
+  return next.z > levels[i].z + HAIR && boxesTouch(boxes[i], boxes[i + 1]);
 }
 
 /** The highest level below level `i` among those of the print; 0 (the bed) when there is none. */
@@ -110,7 +111,7 @@ function floorBelow(levels: readonly Level[], from: number, i: number): number {
   const { z } = levels[i];
   let floor = 0;
   for (const { z: below } of levels.slice(from, i)) {
-    if (below < z - LEVEL_EPSILON && below > floor) floor = below;
+    if (below < z - HAIR && below > floor) floor = below;
   }
   return floor;
 }
@@ -122,10 +123,10 @@ function floorBelow(levels: readonly Level[], from: number, i: number): number {
 function startsObject(print: LevelledPrint, main: number, i: number): boolean {
   const { levels, marked, covered, onBed } = print;
   const [level, current] = [levels[i], levels[main]];
-  if (level.z > current.z - LEVEL_EPSILON) return false;
+  if (level.z > current.z - HAIR) return false;
   if (marked[i]) return true;
   if (!marked[main] && covered[i] > 0 && onBed[i] >= ON_BED * covered[i]) return true;
   if (climbsOn(print, i)) return true;
   const next = levels[i + 1];
-  return next !== undefined && next.z > level.z && next.z < current.z - LEVEL_EPSILON;
+  return next !== undefined && next.z > level.z && next.z < current.z - HAIR;
 }

@@ -1,5 +1,6 @@
+import { HAIR } from '../tolerances';
 import type { LevelBox } from '../geometry/footprint';
-import { LEVEL_EPSILON, type Level } from '../gcode/levels';
+import { type Level } from '../gcode/levels';
 
 /** What is known of where the levels print, by level index. */
 export interface LevelBoxes {
@@ -48,7 +49,7 @@ function primes(
   const narrow = Math.min(box.maxX - box.minX, box.maxY - box.minY) < STRIP;
   if (narrow && level.extrusions <= STRIP_MOVES && (isBeside || level.endsByReset)) return true;
   // A skirt has the height of the layer that it goes round, and belongs to it.
-  const isSkirt = Math.abs(level.z - levels[i + 1].z) <= LEVEL_EPSILON;
+  const isSkirt = Math.abs(level.z - levels[i + 1].z) <= HAIR;
   return level.endsByReset && level.extrusions <= FEW_LINES && !isSkirt;
 }
 

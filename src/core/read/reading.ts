@@ -12,7 +12,7 @@ export type LineEnding = 'lf' | 'crlf' | 'cr' | 'mixed';
 export type ExtrusionMode = 'absolute' | 'relative' | 'mixed';
 
 /** A strip of filament that primes the nozzle. */
-export interface PrimedStrip {
+interface PrimedStrip {
   readonly box: LevelBox;
   readonly z: number;
 }

@@ -1,3 +1,4 @@
+import { HAIR } from '../tolerances';
 import type { FindingList } from '../findings';
 import { MOST_LEVELS } from '../geometry/footprint';
 import type { TrustedLabels } from '../gcode/labelSeries';
@@ -100,7 +101,6 @@ export function reportWholeFile(
 
 /** A first layer above this is unusual, mm. */
 const THICK_FIRST_LAYER = 0.4;
-const HAIR = 0.005;
 
 /** A first layer that is none may mean that layers below it were not found. */
 function reportFirstLayer(findings: FindingList, first: Layer | undefined): void {

@@ -1,3 +1,4 @@
+import { FINE, ROUNDING } from '../tolerances';
 import type { MachineState } from '../gcode/machine';
 import { pauseText } from './message';
 import { reachOf, type Brush, type Printer } from '../printer/printer';
@@ -265,7 +266,7 @@ function spelledOut(recipe: Recipe, printer: Printer, moment: SwapMoment): SwapA
       kind: 'restore',
       state,
       unseen: false,
-      movesE: moment.from !== null || Math.abs(netE) > 1e-6,
+      movesE: moment.from !== null || Math.abs(netE) > FINE,
     },
   ];
   return list.filter((one): one is SwapAction => one !== false);
@@ -386,18 +387,15 @@ export function isFedByHand({ unload, load }: Pick<RecipeNumbers, 'unload' | 'lo
 
 /** Filament that is pushed forward by a length, or pulled back when it is below 0. */
 export function pushBack(mm: number): SwapAction[] {
-  if (Math.abs(mm) < LEAST_PUSH) return [];
+  if (Math.abs(mm) < FINE) return [];
   return [mm > 0 ? { kind: 'un-retract', mm } : { kind: 'retract', mm: -mm }];
 }
-
-/** Shorter lengths of filament are rounding, mm. */
-const LEAST_PUSH = 1e-6;
 
 /**
  * What changes for the coming band, and what goes back to the file's own after the band before.
  * @param reheats the nozzle is waited for anyway.
  */
-export function setActions(
+function setActions(
   recipe: Pick<Recipe, 'kind'>,
   { settings, settingsBefore, state, from }: SwapMoment,
   reheats = recipe.kind === 'spelled-out',
@@ -405,7 +403,7 @@ export function setActions(
   const values = settingValues(settings, state);
   const before = from && settingValues(settingsBefore, from);
   return SETTING_NAMES.flatMap((what): SwapAction[] => {
-    const differs = before !== null && Math.abs(before[what] - values[what]) > 1e-9;
+    const differs = before !== null && Math.abs(before[what] - values[what]) > ROUNDING;
     if (settings[what] === null && settingsBefore[what] === null && !differs) return [];
     if (what === 'nozzle' && (reheats || values.nozzle <= 0)) return [];
     return [{ kind: 'set', what, value: values[what], waits: recipe.kind !== 'beep-only' }];

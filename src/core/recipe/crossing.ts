@@ -1,3 +1,4 @@
+import { FINE } from '../tolerances';
 import type { MachineState } from '../gcode/machine';
 import { LEAST_CLEARANCE, type SwapAction } from './actions';
 
@@ -24,8 +25,8 @@ export function crossingActions(
 ): CrossingActions {
   const z = Math.max(printedTop, from.z, to.z) + LEAST_CLEARANCE;
   const held = pulls ?? 0;
-  const pull: SwapAction[] = held > 1e-6 ? [{ kind: 'retract', mm: held }] : [];
-  const push: SwapAction[] = held < -1e-6 ? [{ kind: 'un-retract', mm: -held }] : [];
+  const pull: SwapAction[] = held > FINE ? [{ kind: 'retract', mm: held }] : [];
+  const push: SwapAction[] = held < -FINE ? [{ kind: 'un-retract', mm: -held }] : [];
   const lead: SwapAction[] = pulls === null ? [] : [{ kind: 'return', x: to.x, y: to.y }];
   return {
     z,

@@ -106,8 +106,6 @@ const runPlan = object({
 /** All that a person at the printer needs of a plan that was written: it stands for itself. */
 export type RunPlan = InferType<typeof runPlan>;
 export type RunBand = RunPlan['bands'][number];
-export type RunSwap = RunPlan['swaps'][number];
-export type RunPrinter = RunPlan['printer'];
 
 /** Reads a stored or handed-on plan of a run, or says why it cannot. */
 export function parseRunPlan(stored: unknown): Result<RunPlan> {

@@ -13,7 +13,7 @@ export interface AwayWindow extends Hours {
 }
 
 /** A stretch in which the person is out, on one date: `2026-04-05`, on which it begins. */
-export interface DatedWindow extends Hours {
+interface DatedWindow extends Hours {
   readonly date: string;
 }
 

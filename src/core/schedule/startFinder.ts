@@ -109,7 +109,7 @@ export interface FoundStart {
 }
 
 /** More room than this on both sides makes a start no better, s. */
-export const ENOUGH = 3600;
+const ENOUGH = 3600;
 
 /** The start in each good stretch that has the most room on both sides, the best first. */
 export function bestStarts(spans: readonly GoodSpan[], from: Date, count = 3): FoundStart[] {

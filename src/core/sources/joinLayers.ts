@@ -1,4 +1,4 @@
-import { LEVEL_EPSILON } from '../gcode/levels';
+import { HAIR, ROUNDING } from '../tolerances';
 import { layerNumber, type Layer, type LayerNumber } from '../gcode/layers';
 
 /** Layers of several files that are printed together, by height. */
@@ -15,10 +15,10 @@ export function layersByHeight(files: readonly (readonly Pick<Layer, 'z'>[])[]):
   const heights: number[] = [];
   for (const z of all) {
     const last = heights.at(-1);
-    if (last === undefined || z > last + LEVEL_EPSILON) heights.push(z);
+    if (last === undefined || z > last + HAIR) heights.push(z);
   }
   const layerOf = files.map((layers) =>
-    layers.map(({ z }) => layerNumber(heights.findLastIndex((one) => one <= z + 1e-9) + 1)),
+    layers.map(({ z }) => layerNumber(heights.findLastIndex((one) => one <= z + ROUNDING) + 1)),
   );
   return { heights, layerOf };
 }

@@ -2,7 +2,7 @@ import { refuse, type Result } from '../findings';
 import type { ReadSource } from './joinReadings';
 
 /** Most files that are printed together. */
-export const MOST_FILES = 12;
+const MOST_FILES = 12;
 
 /** Findings with which a file cannot be printed at all. */
 const HOPELESS: ReadonlySet<string> = new Set([

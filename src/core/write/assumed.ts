@@ -8,7 +8,7 @@ import type { Printer } from '../printer/printer';
 import type { Reading } from '../read/reading';
 
 /** A setting that a file sets on the way and not at its start, and what is taken to hold before. */
-export interface AssumedSetting {
+interface AssumedSetting {
   /** As a file writes it: `M204 P`, `SET_VELOCITY_LIMIT ACCEL`. */
   readonly name: string;
   readonly value: number;

@@ -29,7 +29,7 @@ export interface Crossing {
 }
 
 /** A line that goes up or down on its way, and how much filament it pulls back, mm. */
-export interface SlopedLine extends Place {
+interface SlopedLine extends Place {
   readonly pulls: number;
 }
 

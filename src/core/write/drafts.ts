@@ -76,7 +76,7 @@ async function numberAt(input: ByteSource, offset: number): Promise<number | nul
 }
 
 /** The line end that the bytes before a place of the input finish with. */
-export async function endingAt(input: ByteSource, offset: number): Promise<string> {
+async function endingAt(input: ByteSource, offset: number): Promise<string> {
   const text = String.fromCharCode(...(await input.slice(Math.max(0, offset - 2), offset)));
   if (text.endsWith('\r\n')) return '\r\n';
   return text.endsWith('\r') ? '\r' : '\n';

@@ -1,3 +1,4 @@
+import { HAIR } from '../tolerances';
 import type { ByteSource } from '../byteSource';
 import { refuse, success, type Result } from '../findings';
 import type { FoundStop } from '../gcode/stops';
@@ -124,7 +125,7 @@ export function arrangeAsSliced(
  * How deep the nozzle may go between what is printed by then, mm: as the person said it for colour by
  * colour, as the order needs it where files follow each other; or why the order cannot be printed.
  */
-export function depthOrWhy(
+function depthOrWhy(
   order: Order,
   dipMm: number,
   printed: readonly number[],
@@ -164,7 +165,7 @@ export function depthOrWhy(
   if (order !== 'as-sliced' || dipMm === 0) {
     return success(order === 'colour-by-colour' ? dipMm : depth.dipMm);
   }
-  if (depth.dipMm <= dipMm + 0.005) return success(dipMm);
+  if (depth.dipMm <= dipMm + HAIR) return success(dipMm);
   return refuse(
     'bad-order',
     `File by file the nozzle goes ${depth.dipMm.toFixed(2)} mm deep between what is printed; ${dipMm} mm are allowed.`,
@@ -182,7 +183,7 @@ const IN_A_CIRCLE = refuse(
 );
 
 /** An order, or why there is none. */
-export function orderOrWhy(
+function orderOrWhy(
   order: Order,
   dipMm: number,
   reading: Reading,

@@ -17,7 +17,7 @@ import type { OutputRequest } from './request';
 import { stopsReplaced } from './stopsReplaced';
 
 /** Letter and name of a filament, as blocks and displays name it: `B Bone white`. */
-export function filamentLabel(plan: JobPlan, letter: string): string {
+function filamentLabel(plan: JobPlan, letter: string): string {
   return `${letter} ${filamentOf(plan, letter).name}`;
 }
 

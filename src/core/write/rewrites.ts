@@ -1,3 +1,4 @@
+import { ROUNDING } from '../tolerances';
 import { textOfBytes } from '../text';
 import type { ByteSource } from '../byteSource';
 import type { Reading } from '../read/reading';
@@ -35,7 +36,7 @@ export function undoingLines(reading: Ground, asked: Asked): Rewrite[] {
     // Another tool's own temperature is no matter of the band that prints.
     if (own === null || isForAnotherTool(setting, place.seam, asked)) return [];
     const wanted = ownValue(what, own, value);
-    if (Math.abs(wanted - value) < 1e-9) return [];
+    if (Math.abs(wanted - value) < ROUNDING) return [];
     const settings = { ...NO_SETTINGS, [what]: own };
     const { filament } = planned.visit;
     return [{ setting, filament, layer: section.layer, value: wanted, settings }];
@@ -71,7 +72,7 @@ const NO_TIME = 0.5;
  * after them in this order takes.
  * @param swapSeconds what each swap takes, s.
  */
-export function movedTimes(
+function movedTimes(
   reading: Ground,
   asked: Asked,
   swapSeconds: readonly number[],

@@ -1,8 +1,6 @@
+import { HAIR } from '../tolerances';
 import type { Reading } from '../read/reading';
 import { firstIndex } from '../search';
-
-/** Rounding of heights, mm. */
-const HAIR = 0.005;
 
 /**
  * Whether an output prints nothing lower than what it has printed before.

@@ -1,3 +1,4 @@
+import { FINE } from '../tolerances';
 import type { Place } from '../blocks/insertion';
 import type { MachineState } from '../gcode/machine';
 import { hopActions } from '../recipe/actions';
@@ -93,7 +94,7 @@ function differs({ planned, before }: Seam, { from, to }: StatesOfSeam): boolean
   const found = stateWith(before?.settings ?? NO_SETTINGS, from);
   const wanted = stateWith(planned.settings, to);
   return (['nozzleTarget', 'fan', 'flowFactor', 'speedFactor', 'retracted'] as const).some(
-    (field) => Math.abs(found[field] - wanted[field]) > 1e-6,
+    (field) => Math.abs(found[field] - wanted[field]) > FINE,
   );
 }
 

@@ -1,3 +1,4 @@
+import { FINE } from '../tolerances';
 import type { ByteSource } from '../byteSource';
 import { Machine, type MachineState } from '../gcode/machine';
 import { obeyLines } from '../gcode/obey';
@@ -217,5 +218,5 @@ function filamentAtSeam(
 
 /** One of two lengths that differ by rounding only. */
 function near(value: number, other: number): number {
-  return Math.abs(value - other) < 1e-6 ? other : value;
+  return Math.abs(value - other) < FINE ? other : value;
 }

@@ -127,7 +127,7 @@ export function edgesOf(
 type Files = Pick<Reading, 'sections' | 'sources'>;
 
 /** The file that holds a place of the input. */
-export function sourceAt({ sources }: Pick<Files, 'sources'>, offset: number): SourceSpan {
+function sourceAt({ sources }: Pick<Files, 'sources'>, offset: number): SourceSpan {
   return sources.findLast(({ start }) => start <= offset) ?? sources[0];
 }
 

@@ -24,7 +24,7 @@ import { reserveSpools } from '@/features/output/reserveSpools';
 import { useOutput, type OutputState } from '@/features/output/useOutput';
 
 /** What is open over the desk; null for nothing. */
-export type DeskDialog = DeskDialogName | null;
+type DeskDialog = DeskDialogName | null;
 
 /** The open job's page as actions and dialogs see it. */
 export interface DeskState {

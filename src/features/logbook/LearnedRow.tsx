@@ -44,7 +44,7 @@ function decide(subject: string, change: Partial<Choice>): void {
 }
 
 /** The range of a learned value, behind the value itself: `(2.1 to 2.9 min), `; empty where there is none. */
-export function rangeWords({ low, high, isTried = false, how }: LearnedLine): string {
+function rangeWords({ low, high, isTried = false, how }: LearnedLine): string {
   const { words, shownUnit } = how;
   if (isTried) {
     const tried = [

@@ -1,10 +1,11 @@
 'use client';
 
+import { HAIR } from '@/core/tolerances';
 import { Copy, Printer } from 'lucide-react';
 import { Button } from '@/components/Button';
 import { copyText } from '@/components/copyText';
 import { formatMm } from '@/core/format';
-import { bestLayers, fitHeight, LANDS, ORDINARY_SEARCH } from '@/core/model/fitHeights';
+import { bestLayers, fitHeight, ORDINARY_SEARCH } from '@/core/model/fitHeights';
 import type { ModelSetup } from '@/core/model/setup';
 import { toast } from '@/store/toast';
 import { fitTable } from './fitTable';
@@ -23,7 +24,7 @@ const BEST = 5;
 export function FitPanel({ name, heights, setup, onChange }: FitPanelProps) {
   const { firstLayer, layerHeight } = setup;
   const fits = heights.map((z) => fitHeight(z, firstLayer, layerHeight));
-  const missing = fits.filter(({ error }) => Math.abs(error) >= LANDS).length;
+  const missing = fits.filter(({ error }) => Math.abs(error) >= HAIR).length;
   const firsts = [...new Set([firstLayer, 0.2, 0.24, 0.3])];
   const best = bestLayers(heights, { ...ORDINARY_SEARCH, firsts }, BEST);
   const copy = async (): Promise<void> => {
@@ -68,12 +69,12 @@ export function FitPanel({ name, heights, setup, onChange }: FitPanelProps) {
                   {formatMm(z)}
                 </th>
                 <td>
-                  {Math.abs(error) < LANDS
+                  {Math.abs(error) < HAIR
                     ? formatMm(nearest)
                     : `${formatMm(below)} or ${formatMm(above)}`}
                 </td>
-                <td className={Math.abs(error) < LANDS ? '' : 'font-medium text-caution'}>
-                  {Math.abs(error) < LANDS
+                <td className={Math.abs(error) < HAIR ? '' : 'font-medium text-caution'}>
+                  {Math.abs(error) < HAIR
                     ? 'lands'
                     : `${error > 0 ? '+' : '−'}${formatMm(Math.abs(error))}`}
                 </td>

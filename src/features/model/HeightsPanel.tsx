@@ -1,5 +1,6 @@
 'use client';
 
+import { HAIR } from '@/core/tolerances';
 import { useRef, type PointerEvent } from 'react';
 import { formatCm2, formatMm, plural } from '@/core/format';
 import type { ModelFacts } from '@/core/model/model';
@@ -45,7 +46,7 @@ export function HeightsPanel({ facts, cut, onCut }: HeightsPanelProps) {
             <button
               type="button"
               onClick={() => onCut(flat.z)}
-              aria-current={Math.abs(flat.z - cut) < 0.005 || undefined}
+              aria-current={Math.abs(flat.z - cut) < HAIR || undefined}
               className="w-full rounded-md px-2 py-1.5 text-left hover:bg-sunk aria-current:bg-accent-soft"
             >
               <span className="font-semibold">{formatMm(flat.z)} mm</span>

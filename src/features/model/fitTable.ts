@@ -1,5 +1,6 @@
+import { HAIR } from '@/core/tolerances';
 import { formatMm } from '@/core/format';
-import { LANDS, type HeightFit } from '@/core/model/fitHeights';
+import { type HeightFit } from '@/core/model/fitHeights';
 import type { ModelSetup } from '@/core/model/setup';
 
 /** The heights as text for whoever slices: columns between tabs, as a table or a mail takes them. */
@@ -13,7 +14,7 @@ export function fitTable(
       ? ''
       : `Scaled to ${Math.round(scaleXY * 1000) / 10} % along the bed and ${Math.round(scaleZ * 1000) / 10} % upwards.\n`;
   const rows = fits.map(({ z, nearest, error, layer }) => {
-    const off = Math.abs(error) < LANDS ? 'lands' : `off by ${formatMm(error)} mm`;
+    const off = Math.abs(error) < HAIR ? 'lands' : `off by ${formatMm(error)} mm`;
     return [formatMm(z), formatMm(nearest), off, layer, layer - 1].join('\t');
   });
   return [

@@ -3,7 +3,7 @@ import { Decoration, EditorView, lineNumbers, type DecorationSet } from '@codemi
 import type { FileLines } from '@/workers/protocol';
 
 /** Lines of the file, from 1. */
-export interface MarkedLines {
+interface MarkedLines {
   /** The line to go to. */
   readonly line: number;
   /** The lines of its layer. */

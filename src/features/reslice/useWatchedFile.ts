@@ -12,7 +12,7 @@ const PACE = 1500;
  * How it stands with the file on the disk: `asleep` until the person lets the browser read it again, `lost` when
  * it is not where it was.
  */
-export type WatchStage = 'off' | 'watching' | 'asleep' | 'lost';
+type WatchStage = 'off' | 'watching' | 'asleep' | 'lost';
 
 /** The watch over the file that a job is sliced into. */
 export interface FileWatch {

@@ -9,7 +9,7 @@ import type { Job, Photo, Run, StoredPlans, StoredPrinter } from '../records';
 import { parseRun } from '../runShape';
 
 /** A photo without its bytes, which lie beside the records. */
-export type PhotoRecord = Omit<Photo, 'blob'>;
+type PhotoRecord = Omit<Photo, 'blob'>;
 
 /** A record of a bundle that was read. */
 export type Parsed =

@@ -14,7 +14,7 @@ import { PARSE, plainOf, type Parsed } from './bundleShapes';
 import { itemsOf, type PreviewItem, type PreviewPart } from './previewItems';
 
 /** Something in a bundle that cannot be used. */
-export interface Unusable {
+interface Unusable {
   readonly kind: BundleKind;
   readonly id: string;
   readonly why: string;

@@ -18,7 +18,7 @@ export type PreviewPart = Parsed & {
 export type Group = 'jobs' | 'prints' | 'printers' | 'spools';
 
 /** What opening a bundle does to a thing: `changed` where both differ. */
-export type ItemState = 'new' | 'changed' | 'same' | 'gone';
+type ItemState = 'new' | 'changed' | 'same' | 'gone';
 
 /** A thing as a person knows it: a job with its plans and its file, a print with its photos. */
 export interface PreviewItem {

@@ -29,7 +29,7 @@ export interface StandInView {
 }
 
 /** What can be done to a stand-in. */
-export type Wish =
+type Wish =
   | { readonly action: 'pause' | 'resume' | 'reheat' | 'cancel' | 'close' }
   | { readonly action: 'fault'; readonly fault: Fault };
 

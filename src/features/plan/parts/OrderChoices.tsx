@@ -1,5 +1,6 @@
 'use client';
 
+import { HAIR } from '@/core/tolerances';
 import { Button } from '@/components/Button';
 import { InlineNumber } from '@/components/InlineNumber';
 import { clockAt, useStart } from '@/components/clockTimes';
@@ -134,7 +135,7 @@ function OrderFigures({
   return (
     <span className="block text-sm text-muted">
       <span className="font-semibold text-ink">{plural(swaps, 'swap')}</span>
-      {dipMm > 0.005 && `, the nozzle dips ${formatMm(dipMm)} mm`}
+      {dipMm > HAIR && `, the nozzle dips ${formatMm(dipMm)} mm`}
       {!exact && ', perhaps not the least'}
       <span className="block">
         hands {formatDuration(hands)} · purge{' '}
