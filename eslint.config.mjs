@@ -1,5 +1,6 @@
 import next from 'eslint-config-next';
 import globals from 'globals';
+import tseslint from 'typescript-eslint';
 
 /** Imports point one way: app → features → components, actions, store → workers → core. */
 const tiers = ['core', 'workers', 'store', 'actions', 'components', 'features', 'app'];
@@ -58,6 +59,18 @@ const noGlobals = {
         .map((name) => ({ name, message: 'core is pure: nothing of browsers or Node.' })),
     ],
   },
+};
+
+/** A promise that nobody waits for is a failure that nobody hears of; only the types know which calls are promises. */
+const noFloating = {
+  files: ['src/**/*.{ts,tsx}', 'cli/**/*.ts'],
+  ignores: ['**/*.test.ts'],
+  plugins: { '@typescript-eslint': tseslint.plugin },
+  languageOptions: {
+    parser: tseslint.parser,
+    parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname },
+  },
+  rules: { '@typescript-eslint/no-floating-promises': 'error' },
 };
 
 const coreRules = ['', ...coreFolders].map((folder, i) => ({
@@ -147,6 +160,7 @@ const config = [
   ...directionRules,
   ...coreRules,
   noGlobals,
+  noFloating,
   {
     rules: {
       'no-console': ['error', { allow: ['warn', 'error'] }],

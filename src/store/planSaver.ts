@@ -63,7 +63,7 @@ export class PlanSaver {
   /** Stops following other tabs; what waits is still written. */
   close(): void {
     this.isClosed = true;
-    this.settled().then(this.stopListening);
+    this.settled().then(this.stopListening, this.stopListening);
   }
 
   /** A book as it would be stored now. */

@@ -1,5 +1,6 @@
 'use client';
 
+import { goOn } from '@/components/goOn';
 import { FileUp, Layers2, PencilRuler } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
@@ -120,7 +121,7 @@ export function BenchScreen() {
             const files = [...(currentTarget.files ?? [])];
             // The same file may be chosen once more.
             currentTarget.value = '';
-            if (files.length > 0) open(files);
+            if (files.length > 0) goOn(open(files));
           }}
         />
       </header>

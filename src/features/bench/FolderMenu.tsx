@@ -1,5 +1,6 @@
 'use client';
 
+import { goOn } from '@/components/goOn';
 import { FolderInput } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
@@ -27,7 +28,7 @@ export function FolderMenu({ job, folders }: FolderMenuProps) {
   const put = (folder: string | undefined): void => {
     setOpen(false);
     setName('');
-    jobs.edit(job.id, ({ folder: _, ...now }) => (folder ? { ...now, folder } : now));
+    goOn(jobs.edit(job.id, ({ folder: _, ...now }) => (folder ? { ...now, folder } : now)));
   };
   return (
     <Popover.Root open={isOpen} onOpenChange={setOpen}>

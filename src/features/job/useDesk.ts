@@ -1,5 +1,6 @@
 'use client';
 
+import { goOn } from '@/components/goOn';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { toast } from '@/store/toast';
@@ -103,7 +104,7 @@ export function useDesk(
     const desk: Desk = {
       writeFile: () => {
         router.push(`/jobs/${job.id}/output`);
-        writeAndReserve();
+        goOn(writeAndReserve());
       },
       goTo: (station) => router.push(`/jobs/${job.id}${station === 'plan' ? '' : `/${station}`}`),
       savePlan: () => {
@@ -128,7 +129,7 @@ export function useDesk(
       openNewSlice: () => (hasSeveral ? setDialog('files') : pickFile(SLICED, openSlice)),
       watchFile: () => {
         if (canAskForPlaces()) {
-          watchChosen.current();
+          goOn(watchChosen.current());
           return;
         }
         toast('This browser cannot watch a file. Open each new slice here instead.');

@@ -1,5 +1,6 @@
 'use client';
 
+import { goOn } from '@/components/goOn';
 import { useEffect } from 'react';
 import { Button } from '@/components/Button';
 import { NumberField } from '@/components/NumberField';
@@ -24,10 +25,12 @@ export function FilamentUsed({ run, seen }: { run: Run; seen: SeenRun }) {
   const filaments = new Map(runPlan.bands.map(({ filament }) => [filament.letter, filament]));
   const known = used.filter(({ spoolId }) => spools.some(({ id }) => id === spoolId));
   const weigh = (letter: string, grams: number | null): void => {
-    editLog(run.id, (now) => {
-      const others = now.weighed.filter((one) => one.letter !== letter);
-      return { ...now, weighed: grams === null ? others : [...others, { letter, grams }] };
-    });
+    goOn(
+      editLog(run.id, (now) => {
+        const others = now.weighed.filter((one) => one.letter !== letter);
+        return { ...now, weighed: grams === null ? others : [...others, { letter, grams }] };
+      }),
+    );
   };
   return (
     <>

@@ -1,5 +1,6 @@
 'use client';
 
+import { goOn } from '@/components/goOn';
 import type { ReactNode } from 'react';
 import { useFileDrop } from '@/components/useFileDrop';
 import type { Moving } from './useMoving';
@@ -13,7 +14,7 @@ interface DropOnJobProps {
 /** The job's page as a place to drop a new slice of its part, or a plan file. */
 export function DropOnJob({ moving, onSlice, children }: DropOnJobProps) {
   const drop = useFileDrop(([file]) => {
-    if (/\.json$/i.test(file.name)) moving.openPlanFile(file);
+    if (/\.json$/i.test(file.name)) goOn(moving.openPlanFile(file));
     else onSlice(file);
   });
   return (

@@ -1,5 +1,6 @@
 'use client';
 
+import { goOn } from '@/components/goOn';
 import { useEffect, useState } from 'react';
 import { Button } from '@/components/Button';
 import { Link } from '@/components/Link';
@@ -41,7 +42,7 @@ export function SaveReminder({ jobCount }: { jobCount: number }) {
       <Button
         onClick={() => {
           setHere(null);
-          remindLater();
+          goOn(remindLater());
         }}
       >
         In a week

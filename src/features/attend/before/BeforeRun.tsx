@@ -1,5 +1,6 @@
 'use client';
 
+import { goOn } from '@/components/goOn';
 import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { Button } from '@/components/Button';
@@ -42,10 +43,10 @@ export function BeforeRun({ run, now, onPractice }: BeforeRunProps) {
     // A browser lets the page sound only after a tap: this one opens it for the whole run.
     if (useAttendSettings.getState().tones) openSound();
     wantFocus();
-    tellRun(run.id, { kind: 'started', ...since }, at);
+    goOn(tellRun(run.id, { kind: 'started', ...since }, at));
   };
   const choose = (at: number, stand: RunPlan['stand'] = null): void => {
-    runs.edit(run.id, (one) => ({ ...one, startAt: at, runPlan: { ...one.runPlan, stand } }));
+    goOn(runs.edit(run.id, (one) => ({ ...one, startAt: at, runPlan: { ...one.runPlan, stand } })));
   };
   return (
     <div className="mx-auto grid w-full max-w-6xl gap-5 p-4 lg:grid-cols-[22rem_1fr] lg:items-start">

@@ -1,5 +1,6 @@
 'use client';
 
+import { goOn } from '@/components/goOn';
 import { lightFormat } from 'date-fns';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
@@ -30,14 +31,16 @@ export function PrintedAlready({ run, now }: PrintedAlreadyProps) {
   const [from, to] = [begun, done].map((one) => new Date(one).getTime());
   const why = troubleOf(from, to, now);
   const keep = (): void => {
-    runs.edit(run.id, (one) => ({
-      ...one,
-      events: [
-        { kind: 'started', id: newId(), at: from },
-        { kind: 'finished', id: newId(), at: to },
-      ],
-      log: { ...one.log, result },
-    }));
+    goOn(
+      runs.edit(run.id, (one) => ({
+        ...one,
+        events: [
+          { kind: 'started', id: newId(), at: from },
+          { kind: 'finished', id: newId(), at: to },
+        ],
+        log: { ...one.log, result },
+      })),
+    );
   };
   return (
     <div className="mt-3 grid gap-3 border-t border-line pt-3 text-sm">

@@ -1,5 +1,6 @@
 'use client';
 
+import { goOn } from '@/components/goOn';
 import dynamic from 'next/dynamic';
 import { useEffect, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
@@ -86,7 +87,7 @@ export function AfterRun({ run, state, now }: AfterRunProps) {
             className="min-h-11"
             onClick={() => {
               wantFocus();
-              tellRun(run.id, { kind: 'undone', event: last.id });
+              goOn(tellRun(run.id, { kind: 'undone', event: last.id }));
             }}
           >
             Take back: {TOLD_WORDS[last.kind].toLowerCase()}

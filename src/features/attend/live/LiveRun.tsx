@@ -1,5 +1,6 @@
 'use client';
 
+import { goOn } from '@/components/goOn';
 import { Undo2 } from 'lucide-react';
 import { useCallback, useEffect } from 'react';
 import { Button } from '@/components/Button';
@@ -38,7 +39,7 @@ export function LiveRun({ run, state, now, onPractice }: LiveRunProps) {
   const momentNow = useCallback(() => (isRehearsal ? now : Date.now()), [isRehearsal, now]);
   const store = useCallback(
     (told: Told): void => {
-      tellRun(id, told, momentNow());
+      goOn(tellRun(id, told, momentNow()));
     },
     [id, momentNow],
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { goOn } from '@/components/goOn';
 import { useEffect, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
 import { Swatch } from '@/components/Swatch';
@@ -91,7 +92,7 @@ export function Rehearsal({ run, onPractice }: RehearsalProps) {
             state={state}
             onPick={(isRight) => {
               if (!isRight) return note('spool');
-              tellRun(run.id, { kind: 'ticked', step: 'ready', done: true }, now);
+              goOn(tellRun(run.id, { kind: 'ticked', step: 'ready', done: true }, now));
             }}
           />
         )}
