@@ -1,3 +1,9 @@
+import type { HeldSection } from '../order/movable';
+import type { Overlap } from '../order/overlaps';
+import type { Relation } from '../order/relations';
+import type { OrderDip } from '../order/touches';
+import type { SectionWish } from '../plan/wishes';
+import type { SectionPicture } from '../read/sectionPicture';
 import type { Reading } from '../read/reading';
 import type { PairPurge } from '../filament/purgeTable';
 import type { Spool } from '../filament/spool';
@@ -6,7 +12,6 @@ import type { JobPlan } from '../plan/jobPlan';
 import type { Timeline } from '../plan/timeline';
 import type { Printer } from '../printer/printer';
 import type { OutputRequest } from '../write/request';
-import type { PartInputs } from './partChecks';
 import type { ClockForm } from '../schedule/clock';
 import type { Presence } from '../schedule/presence';
 import type { Recipe } from '../recipe/recipe';
@@ -52,4 +57,33 @@ export interface CheckInputs {
   readonly clock: ClockForm;
   /** What a trial of the blocks found: see `proof/dryRun`. */
   readonly troubles: readonly { readonly layer: number; readonly message: string }[];
+}
+
+/** What checks know of the parts of a plan. */
+export interface PartInputs {
+  /** What the plan wants of every section, in file order. */
+  readonly wishes: readonly SectionWish[];
+  readonly picture: SectionPicture | null;
+  /** Swaps of the best order there is; null while it is not known. */
+  readonly fewest: number | null;
+  /** How the nozzle fares in the plan's order; null while it is not known. */
+  readonly dip: OrderDip | null;
+  readonly held: readonly HeldSection[];
+  /** Whether anything stands on the purge block; null while it is not known. */
+  readonly carriesBlock: boolean | null;
+  /** Of several files that are printed together; null for one. */
+  readonly joined: JoinedInputs | null;
+}
+
+/** What checks know of several files that are printed together. */
+export interface JoinedInputs {
+  readonly names: readonly string[];
+  /** Where two of them print in one place. */
+  readonly overlaps: readonly Overlap[];
+  readonly relations: readonly Relation[];
+  /** Temperatures with which they begin to print, by file, °C. */
+  readonly nozzle: readonly number[];
+  readonly bed: readonly number[];
+  /** Heights of the first and of the next layer, by file, mm. */
+  readonly heights: readonly { readonly first: number; readonly next: number }[];
 }

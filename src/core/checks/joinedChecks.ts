@@ -1,22 +1,8 @@
 import { HAIR } from '../tolerances';
-import type { Overlap } from '../order/overlaps';
 import type { Relation } from '../order/relations';
 import type { Home } from '../recipe/betweenFiles';
 import { checkOf, type Check } from './check';
-import type { CheckInputs } from './inputs';
-
-/** What checks know of several files that are printed together. */
-export interface JoinedInputs {
-  readonly names: readonly string[];
-  /** Where two of them print in one place. */
-  readonly overlaps: readonly Overlap[];
-  readonly relations: readonly Relation[];
-  /** Temperatures with which they begin to print, by file, °C. */
-  readonly nozzle: readonly number[];
-  readonly bed: readonly number[];
-  /** Heights of the first and of the next layer, by file, mm. */
-  readonly heights: readonly { readonly first: number; readonly next: number }[];
-}
+import type { CheckInputs, JoinedInputs } from './inputs';
 
 /** Differences below this are none, °C and mm. */
 const SAME_HEAT = 1;

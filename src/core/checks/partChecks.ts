@@ -2,14 +2,9 @@ import { FINE } from '../tolerances';
 import { sourceLine } from '../read/sourceLine';
 import { plural } from '../format';
 import { purgeSections } from '../order/purgeBlock';
-import type { HeldSection } from '../order/movable';
-import type { OrderDip } from '../order/touches';
 import { filamentOf } from '../plan/jobPlan';
-import type { SectionWish } from '../plan/wishes';
-import type { SectionPicture } from '../read/sectionPicture';
 import { checkOf, type Check, type CheckLevel } from './check';
-import type { CheckInputs } from './inputs';
-import type { JoinedInputs } from './joinedChecks';
+import type { CheckInputs, PartInputs } from './inputs';
 
 /** More swaps than this are better printed apart. */
 export const ABSURD_SWAPS = 20;
@@ -19,22 +14,6 @@ const SHALLOW = 0.1;
 const SEEN = 0.002;
 /** A purge block is named when it takes more than this, mm of filament. */
 const LEAST_BLOCK = 1;
-
-/** What checks know of the parts of a plan. */
-export interface PartInputs {
-  /** What the plan wants of every section, in file order. */
-  readonly wishes: readonly SectionWish[];
-  readonly picture: SectionPicture | null;
-  /** Swaps of the best order there is; null while it is not known. */
-  readonly fewest: number | null;
-  /** How the nozzle fares in the plan's order; null while it is not known. */
-  readonly dip: OrderDip | null;
-  readonly held: readonly HeldSection[];
-  /** Whether anything stands on the purge block; null while it is not known. */
-  readonly carriesBlock: boolean | null;
-  /** Of several files that are printed together; null for one. */
-  readonly joined: JoinedInputs | null;
-}
 
 /** What to know of the parts, and of the order in which they print. */
 export function partChecks(inputs: CheckInputs): Check[] {

@@ -9,7 +9,8 @@ import { settingsText } from '../recipe/settings';
 import type { OutputRequest } from '../write/request';
 import { rewritesOf } from '../write/rewrites';
 import type { ProofCheck } from './proofTypes';
-import type { MutedLine, ProvenRun } from './proofTypes';
+import type { MutedLine } from './mutedLine';
+import type { ProvenRun } from './proofTypes';
 
 /** Takes down what a line did. */
 export function mutedLine({ machine, words, effect, line, text }: ObeyedLine): MutedLine {

@@ -1,23 +1,36 @@
-import { expect, it, vi } from 'vitest';
+import { afterAll, beforeAll, expect, it, vi } from 'vitest';
 import { writePrint } from '../../../tests/support/printFiles';
-import { broken, proveWritten, writeSwaps } from '../../../tests/support/written';
 import { plainRecipe } from '../recipe/recipe';
-import type { CommandFacts } from '../gcode/commandTable';
+import type * as Table from '../gcode/commandTable';
 
-/** The table with one more change command, as somebody may add it. */
-vi.mock('../gcode/commandTable', async (importOriginal) => {
-  const real = await importOriginal<typeof import('../gcode/commandTable')>();
-  const added: CommandFacts = {
+const TABLE = '../gcode/commandTable';
+
+/** What writes and proves, as it is with the table of this test. */
+const fresh = () => import('../../../tests/support/written');
+let withAdded: Awaited<ReturnType<typeof fresh>>;
+
+/** The table with one more change command, as somebody may add it. Everything that reads it is loaded anew. */
+beforeAll(async () => {
+  vi.resetModules();
+  const real = await vi.importActual<typeof Table>('../gcode/commandTable');
+  const added: Table.CommandFacts = {
     ...{ letters: 'XYZE', acts: true, stops: { uses: ['change'] } },
     words: 'another filament change',
   };
   const all = new Map([...real.M_COMMANDS, [650, added]]);
-  const commandsWith = (key: keyof CommandFacts) =>
+  const commandsWith = (key: keyof Table.CommandFacts) =>
     new Map([...all].flatMap(([code, facts]) => (key in facts ? [[code, facts[key]]] : [])));
-  return { ...real, M_COMMANDS: all, commandsWith };
+  vi.doMock(TABLE, () => ({ ...real, M_COMMANDS: all, commandsWith }));
+  withAdded = await fresh();
+});
+
+afterAll(() => {
+  vi.doUnmock(TABLE);
+  vi.resetModules();
 });
 
 const said = async (change: Readonly<Record<string, number>>): Promise<string> => {
+  const { broken, proveWritten, writeSwaps } = withAdded;
   const recipe = { ...plainRecipe('change-command', 'M650'), change };
   const written = await writeSwaps(writePrint({ layers: 6 }), { layers: [3], recipe });
   const [planned, alone] = [

@@ -9,7 +9,7 @@ import type { PrintedSoFar } from './clearance';
 import { inOutput, type Copy } from '../blocks/copies';
 import type { ToolChanges } from '../plan/arrangement';
 import type { OutputRequest } from '../write/request';
-import type { MutedLine } from './proofTypes';
+import type { MutedLine } from './mutedLine';
 import { withAssumed, type AssumedSettings } from '../write/assumed';
 import { printedUpTo } from '../write/seams';
 import { toolAnswer } from '../write/toolLines';

@@ -15,7 +15,7 @@ import { outputOrder, sectionPlaces, toolChangesOf } from './outputOrder';
 import { checkBytes } from './byteCheck';
 import { copiesOf, inputBehind } from '../blocks/copies';
 import { mutedLine } from './muteCheck';
-import { type MutedLine } from './proofTypes';
+import type { MutedLine } from './mutedLine';
 import type { Proof, ProofInputs } from './proofTypes';
 import { checkCuts } from './cutChecks';
 import { checkLifts } from './liftChecks';

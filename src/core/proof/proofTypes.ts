@@ -1,9 +1,9 @@
+import type { MutedLine } from './mutedLine';
 import type { Printer } from '../printer/printer';
 import type { SimulatedPrinter } from '../printer/simulate';
 import type { PrintedHeights } from '../read/printedHeights';
 import type { Reading } from '../read/reading';
 import type { MachineState } from '../gcode/machine';
-import type { SettingName } from '../gcode/settingName';
 import type { Block, BlockFinder } from '../blocks/blocks';
 import type { BlockTrace } from './blockTrace';
 import type { OutputOrder } from './outputOrder';
@@ -35,19 +35,6 @@ export interface ProofInputs {
   readonly cuts?: readonly number[];
   /** Told how many bytes of both files have been run through. */
   readonly onProgress?: (bytes: number) => void;
-}
-
-/** A line of the input that the output has taken out, as the printer obeyed it there. */
-export interface MutedLine {
-  /** Line in the input, from 1. */
-  readonly line: number;
-  readonly text: string;
-  readonly isStop: boolean;
-  /** It moves the head, and no filament comes out. */
-  readonly isTravel: boolean;
-  readonly what: SettingName | null;
-  /** State after it. */
-  readonly after: MachineState;
 }
 
 /** Both files as two simulated printers ran them. */

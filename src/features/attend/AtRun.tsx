@@ -1,8 +1,8 @@
 'use client';
 
+import type { AtRunProps } from './atRunProps';
 import dynamic from 'next/dynamic';
 import { useState, type MouseEvent, type ReactNode } from 'react';
-import type { Run } from '@/store/records';
 import { isUnbegun } from '@/store/runs';
 import { BeforeRun } from './before/BeforeRun';
 import { useNow } from './useNow';
@@ -14,12 +14,6 @@ const BegunRun = dynamic(() => fetchBegun().then((one) => one.BegunRun));
 export async function fetchWholeRun(): Promise<void> {
   const { fetchRest } = await fetchBegun();
   await fetchRest();
-}
-
-export interface AtRunProps {
-  readonly run: Run;
-  /** Begins a rehearsal, or ends it with null; null where there is none. */
-  readonly onPractice: ((id: string | null) => void) | null;
 }
 
 /** A run as it stands: before, during or after it. What it does is told to those who hear the page. */

@@ -3,7 +3,7 @@
 import { createContext, useContext, useMemo, type ReactNode } from 'react';
 import type { Check } from '@/core/checks/check';
 import { checksOf, worstFirst } from '@/core/checks/checks';
-import type { PartInputs } from '@/core/checks/partChecks';
+import type { PartInputs } from '@/core/checks/inputs';
 import { ORDERS } from '@/core/order/ordering';
 import { swapsOf } from '@/core/plan/arrangement';
 import type { JobPlan } from '@/core/plan/jobPlan';

@@ -11,7 +11,7 @@ import type { ReadyJob } from '@/features/job/useOpenJob';
 import { jobs } from '@/store/jobs';
 import type { WrittenOutput } from '@/store/records';
 import { rememberOutput } from '@/store/newRuns';
-import type { OutputFile } from './useOutput';
+import type { OutputFile } from './outputFile';
 import { newId } from '@/workers/ids';
 import { sumOf } from '@/workers/sums';
 

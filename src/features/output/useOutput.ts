@@ -1,5 +1,6 @@
 'use client';
 
+import type { OutputFile } from './outputFile';
 import { useCallback, useState } from 'react';
 import type { OutputRequest } from '@/core/write/request';
 import { deliveryNames } from '@/core/delivery/deliveryNames';
@@ -15,13 +16,6 @@ import { zipOf } from './zipOf';
 import { download } from '@/components/download';
 import type { PlanWork } from '@/features/job/usePlanWork';
 import type { ReadyJob } from '@/features/job/useOpenJob';
-
-/** A file that was written, with its name and the filament that it begins with. */
-export interface OutputFile {
-  readonly name: string;
-  readonly filament: string;
-  readonly blob: Blob;
-}
 
 /** What came of writing a plan. */
 export interface OutputResult {

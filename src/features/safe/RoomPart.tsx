@@ -8,7 +8,7 @@ import { dropReadings } from '@/store/readings';
 import { askToKeep } from '@/store/room';
 import { dropFiles, dropPhotos } from '@/store/roomUse';
 import { toast } from '@/store/toast';
-import type { Kept } from './SafeScreen';
+import type { Kept } from './kept';
 
 /** Where the room goes, what of it may be cleared, and whether the browser may clear it by itself. */
 export function RoomPart({ kept, onChange }: { kept: Kept; onChange: () => void }) {

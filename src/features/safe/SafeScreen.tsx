@@ -1,25 +1,18 @@
 'use client';
 
+import type { Kept } from './kept';
 import { useEffect, useState } from 'react';
 import { LoadTrouble } from '@/components/LoadTrouble';
 import { toast } from '@/store/toast';
 import { useFileDrop } from '@/components/useFileDrop';
 import { onWritten } from '@/store/commit';
-import { onlyHere, type OnlyHere } from '@/store/bundle/elsewhere';
-import { roomUse, type RoomUse } from '@/store/roomUse';
-import { roomNow, storageSentence, type Room } from '@/store/room';
+import { onlyHere } from '@/store/bundle/elsewhere';
+import { roomUse } from '@/store/roomUse';
+import { roomNow, storageSentence } from '@/store/room';
 import { BundleDialog } from './BundleDialog';
 import { OpenPart } from './OpenPart';
 import { RoomPart } from './RoomPart';
 import { SavePart } from './SavePart';
-
-/** How everything stands that is kept in this browser. */
-export interface Kept {
-  readonly here: OnlyHere;
-  readonly use: RoomUse;
-  /** null when the browser does not say. */
-  readonly room: Room | null;
-}
 
 /** What is kept in this browser, the way out of it and back, and the room that it takes. */
 export function SafeScreen() {

@@ -8,7 +8,7 @@ import type { BundleKind } from '@/core/bundle/form';
 import { formatBytes, plural } from '@/core/format';
 import type { Scope } from '@/store/bundle/gather';
 import { toast } from '@/store/toast';
-import type { Kept } from './SafeScreen';
+import type { Kept } from './kept';
 import { saveScope } from './saveScope';
 import { dayWords, momentWords } from './words';
 

@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import { useEffect, useMemo } from 'react';
 import { followed } from '@/core/run/follow';
 import { isOn } from '@/core/run/runState';
-import type { AtRunProps } from '../AtRun';
+import type { AtRunProps } from '../atRunProps';
 import { BeforeRun } from '../before/BeforeRun';
 import { stateWords } from '../stateWords';
 import { LiveRun } from './LiveRun';
