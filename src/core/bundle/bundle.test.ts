@@ -368,6 +368,20 @@ describe('a bundle', () => {
     expect(await wrongWith(await make())).toMatch(message);
   });
 
+  it('opens when it is from before one of the kinds came, and does not speak of it', async () => {
+    const files = unzipSync(await bundleOf(some()));
+    const head = JSON.parse(strFromU8(files['lamella.json'])) as { counts: Record<string, number> };
+    delete files['runs.jsonl'];
+    files['lamella.json'] = strToU8(
+      JSON.stringify({ ...head, counts: { ...head.counts, runs: undefined } }),
+    );
+    const bundle = await openBundle(sourceOf(zipSync(files as Zippable)));
+    if (!bundle.ok) throw new Error(bundle.refusal.message);
+    expect(bundle.value.head.counts).toMatchObject({ jobs: 2, runs: 0 });
+    const read = await readLines(bundle.value, 'runs', () => expect.unreachable());
+    expect(read.ok).toBe(true);
+  });
+
   it('is refused when two of its files have one name, or lie over one another', async () => {
     const files = unzipSync(await bundleOf(some()));
     const bytes = zipSync(files as Zippable, { level: 0 });

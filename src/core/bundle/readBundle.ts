@@ -40,7 +40,14 @@ const BATCH = 50;
 const foreign = (): Result<never> =>
   refuse('foreign-bundle', 'This zip is none that Lamella saved: it does not hold what it would.');
 
-const count = () => number().integer().min(0).max(MOST_RECORDS).required();
+/** A file from before a kind came holds none of it, and does not say so. */
+const count = () => number().integer().min(0).max(MOST_RECORDS).default(0);
+const counts = object(
+  Object.fromEntries(KINDS.map((kind) => [kind, count()])) as Record<
+    BundleKind,
+    ReturnType<typeof count>
+  >,
+);
 
 const headSchema = object({
   lamella: string().oneOf(['bundle']).required(),
@@ -50,14 +57,7 @@ const headSchema = object({
     .matches(/^\d{4}-\d\d-\d\dT[\d:.]+Z$/)
     .required(),
   holds: string().oneOf(HOLDINGS).required(),
-  counts: object({
-    jobs: count(),
-    plans: count(),
-    printers: count(),
-    spools: count(),
-    runs: count(),
-    photos: count(),
-  }).required(),
+  counts: counts.required(),
 });
 
 const WORDS: ShapeWords = {
@@ -94,7 +94,9 @@ export async function openBundle(source: ByteSource): Promise<Result<OpenBundle>
   const head = readShape(headSchema, json.value, WORDS);
   if (!head.ok) return head;
   const known = new Set([HEAD_NAME, SETTINGS_NAME, ...KINDS.map(linesName)]);
-  if (KINDS.some((kind) => !files.has(linesName(kind)))) return foreign();
+  // A file from before a kind came does not speak of it.
+  const spoken = Object.keys((json.value as { counts: object }).counts);
+  if (KINDS.some((kind) => spoken.includes(kind) && !files.has(linesName(kind)))) return foreign();
   const odd = entries.find(({ name }) => !known.has(name) && !FILE_NAME.test(name));
   if (odd) {
     const name = odd.name.slice(0, 60);
@@ -141,9 +143,11 @@ export async function readLines(
   let lines: readonly Uint8Array[];
   try {
     const cutter = new LineCutter(head.counts[kind]);
-    const entry = files.get(name) as ZipEntry;
-    const unpacked = await unpackFile(source, entry, (chunk) => cutter.push(chunk));
-    if (!unpacked.ok) return unpacked;
+    const entry = files.get(name);
+    if (entry) {
+      const unpacked = await unpackFile(source, entry, (chunk) => cutter.push(chunk));
+      if (!unpacked.ok) return unpacked;
+    }
     lines = cutter.finish();
   } catch (error) {
     if (error instanceof BadLineError) return broken(error.message);

@@ -4,7 +4,7 @@ import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { Tick } from '@/components/Tick';
-import type { BundleKind } from '@/core/bundle/form';
+import { KINDS, type BundleKind } from '@/core/bundle/form';
 import { formatBytes, plural } from '@/core/format';
 import type { Scope } from '@/store/bundle/gather';
 import { toast } from '@/store/toast';
@@ -16,14 +16,14 @@ import { dayWords, momentWords } from './words';
 const CHOICES = ['jobs', 'files', 'prints', 'photos', 'printers', 'spools', 'settings'] as const;
 type Choice = (typeof CHOICES)[number];
 
-const KINDS_OF: Readonly<Record<Choice, readonly BundleKind[]>> = {
-  jobs: ['jobs', 'plans'],
-  files: [],
-  prints: ['runs'],
-  photos: ['photos'],
-  printers: ['printers'],
-  spools: ['spools'],
-  settings: [],
+/** With which choice a kind of record is saved: one that is missing here does not compile. */
+const CHOICE_OF: Readonly<Record<BundleKind, Choice>> = {
+  jobs: 'jobs',
+  plans: 'jobs',
+  printers: 'printers',
+  spools: 'spools',
+  runs: 'prints',
+  photos: 'photos',
 };
 
 /** What makes no sense without another. */
@@ -45,7 +45,7 @@ export function SavePart({ kept, onSaved }: { kept: Kept; onSaved: () => void })
   const save = async (): Promise<void> => {
     const scope: Scope = {
       holds: isAll ? 'everything' : 'some',
-      kinds: new Set(taken.flatMap((one) => KINDS_OF[one])),
+      kinds: new Set(KINDS.filter((kind) => taken.includes(CHOICE_OF[kind]))),
       files: isIn('files'),
       settings: isIn('settings'),
       jobId: null,

@@ -1,3 +1,4 @@
+import type { BundleKind } from '@/core/bundle/form';
 import type { Standing } from '@/core/bundle/standing';
 import type { Parsed } from './bundleShapes';
 
@@ -79,7 +80,7 @@ function itemOf(key: string, parts: readonly PreviewPart[]): PreviewItem {
   const isKnown = state === 'changed' && isTimed && thereAt !== hereAt;
   return {
     key,
-    group: groupOf(parts[0]),
+    group: GROUP_OF[parts[0].kind],
     title: titleOf(parts),
     at: beginOf(parts),
     state,
@@ -115,10 +116,14 @@ const latest = (times: readonly (number | null)[]): number | null => {
   return known.length > 0 ? Math.max(...known) : null;
 };
 
-function groupOf({ kind }: PreviewPart): Group {
-  if (kind === 'runs' || kind === 'photos') return 'prints';
-  return kind === 'printers' || kind === 'spools' ? kind : 'jobs';
-}
+const GROUP_OF: Readonly<Record<BundleKind, Group>> = {
+  jobs: 'jobs',
+  plans: 'jobs',
+  printers: 'printers',
+  spools: 'spools',
+  runs: 'prints',
+  photos: 'prints',
+};
 
 function beginOf(parts: readonly PreviewPart[]): number | null {
   for (const part of parts) {
@@ -128,19 +133,26 @@ function beginOf(parts: readonly PreviewPart[]): number | null {
 }
 
 function titleOf(parts: readonly PreviewPart[]): string {
-  for (const part of parts) {
-    switch (part.kind) {
-      case 'jobs':
-        return part.record.deleted ? `${part.record.name} (deleted)` : part.record.name;
-      case 'printers':
-        return part.record.printer.name;
-      case 'spools':
-        return part.record.name;
-      case 'runs':
-        return part.record.runPlan.job;
-      case 'plans':
-      case 'photos':
-    }
+  const titles = parts.map(ownTitle);
+  return (
+    titles.find((one) => one !== null) ??
+    (parts[0].kind === 'plans' ? 'Plans of a job' : 'Photos of a print')
+  );
+}
+
+/** What a record is called; null for one that has its name from another. */
+function ownTitle(part: PreviewPart): string | null {
+  switch (part.kind) {
+    case 'jobs':
+      return part.record.deleted ? `${part.record.name} (deleted)` : part.record.name;
+    case 'printers':
+      return part.record.printer.name;
+    case 'spools':
+      return part.record.name;
+    case 'runs':
+      return part.record.runPlan.job;
+    case 'plans':
+    case 'photos':
+      return null;
   }
-  return parts[0].kind === 'plans' ? 'Plans of a job' : 'Photos of a print';
 }
