@@ -25,8 +25,8 @@ export function DeliveryChoice() {
     (one) => one !== 'file-per-source' || reading.sources.length > 1,
   );
   return (
-    <fieldset className="pt-3">
-      <legend className="font-medium">Comes out as</legend>
+    <fieldset className="mt-4">
+      <legend className="pb-1 font-medium">Comes out as</legend>
       {offered.map((one) => (
         <label key={one} className="flex items-center gap-2 py-0.5">
           <input
