@@ -1,5 +1,5 @@
 /** Circles of imports, those of types included: two files that need each other are one, or lack a third. */
-export default {
+const config = {
   forbidden: [
     {
       name: 'no-circle',
@@ -16,3 +16,5 @@ export default {
     exclude: { path: '\\.test\\.ts$' },
   },
 };
+
+export default config;

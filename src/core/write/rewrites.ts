@@ -72,11 +72,7 @@ const NO_TIME = 0.5;
  * after them in this order takes.
  * @param swapSeconds what each swap takes, s.
  */
-function movedTimes(
-  reading: Ground,
-  asked: Asked,
-  swapSeconds: readonly number[],
-): Rewrite[] {
+function movedTimes(reading: Ground, asked: Asked, swapSeconds: readonly number[]): Rewrite[] {
   const lines = placedLines(reading, asked).filter(({ setting }) => setting.what === 'remaining');
   if (lines.length === 0) return [];
   const { sections } = reading;
