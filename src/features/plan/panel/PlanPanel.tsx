@@ -34,7 +34,10 @@ export function PlanPanel({ view }: { view: OpenedJob }) {
       onValueChange={(next) => showTab(next as PlanTab)}
       className="flex min-h-0 flex-col border-line bg-panel lg:border-l"
     >
-      <Tabs.List aria-label="Plan" className="flex gap-0.5 border-b border-line px-2 pt-2">
+      <Tabs.List
+        aria-label="Plan"
+        className="flex flex-wrap gap-0.5 border-b border-line px-2 pt-2"
+      >
         {PLAN_TABS.filter((one) => isTabFor(one, hasParts)).map((one) => (
           <Tabs.Trigger
             key={one}
