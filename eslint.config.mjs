@@ -22,6 +22,7 @@ const coreFolders = [
   'gcode',
   'motion',
   'geometry',
+  'print',
   'read',
   'sources',
   'model',

@@ -2,7 +2,7 @@ import { joinRasters, rasterOf } from '../src/core/geometry/joinRasters';
 import { LineBatcher, stampBatch } from '../src/core/geometry/lineBatch';
 import { FootprintRaster } from '../src/core/geometry/raster';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
-import { analysePrint } from '../src/core/read/analysis';
+import { analysePrint } from '../src/core/print/analysis';
 import { assembleReading } from '../src/core/read/assemble';
 import { keepReading } from '../src/core/read/keptReading';
 import { GcodeReader } from '../src/core/read/reader';

@@ -21,7 +21,7 @@ import { resolveSwaps } from '../src/core/plan/resolve';
 import { ORDINARY_PROFILE } from '../src/core/printer/printer';
 import { plainRecipe } from '../src/core/recipe/recipe';
 import { createPrintService } from '../src/workers/printService';
-import type { OpenPrint } from '../src/workers/protocol';
+import type { OpenFile } from '../src/workers/protocol';
 import { bareScan } from './bareScan';
 import type { BundleFigures } from './bundleMemory.mts';
 import { onFourCores } from './fourCores';
@@ -74,7 +74,7 @@ writeFileSync(saved, file);
 const onDisk = await openAsBlob(saved);
 
 /** As the page opens a file that it does not know: everything, and what is kept as the browser stores it. */
-async function openNew(): Promise<{ print: OpenPrint; stored: Buffer }> {
+async function openNew(): Promise<{ print: OpenFile; stored: Buffer }> {
   const opened = await createPrintService(threadSides()).open(onDisk, ORDINARY_PRINTER, () => {});
   if (!opened.ok) throw new Error(opened.refusal.message);
   return { print: opened.value, stored: serialize(opened.value.kept) };
@@ -83,7 +83,7 @@ const { print, stored } = await openNew();
 
 /** As the page opens a file that it knows: what was kept goes to the worker, and the print comes back. */
 async function openKnown(): Promise<void> {
-  const kept = deserialize(stored) as NonNullable<OpenPrint['kept']>;
+  const kept = deserialize(stored) as NonNullable<OpenFile['kept']>;
   const opened = await createPrintService().openKept(onDisk, ORDINARY_PRINTER, kept);
   if (!opened) throw new Error('What was kept cannot be opened.');
   structuredClone({ ...opened, gcode: null });

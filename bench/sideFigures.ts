@@ -1,6 +1,6 @@
 // Figures of colours inside of layers: how much sections cost, how long orders take, and writing in another order.
 import { sourceOf } from '../src/core/byteSource';
-import { layerNumber } from '../src/core/gcode/layers';
+import { layerNumber } from '../src/core/layers';
 import { NO_LINES } from '../src/core/geometry/lineSink';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
 import { colourByColour } from '../src/core/order/colourByColour';

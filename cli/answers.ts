@@ -1,9 +1,9 @@
-import type { Reading } from '../src/core/read/reading';
+import type { SlicedFile, SlicedLayer } from '../src/core/read/slicedFile';
 import { findSteps } from '../src/core/geometry/steps';
 import type { Insertion } from '../src/core/blocks/insertion';
 import type { OutputRequest } from '../src/core/write/request';
 import type { Proof } from '../src/core/proof/proofTypes';
-import { bottomOf, type Layer } from '../src/core/gcode/layers';
+import { bottomOf } from '../src/core/layers';
 import { leftOutOf } from '../src/core/write/leftOut';
 import {
   printedSections,
@@ -23,7 +23,7 @@ import { numbersOf } from '../src/core/recipe/recipe';
 /** What `inspect` prints. Lengths in mm, areas in mm², times in s. */
 export function inspectAnswer(
   file: { name: string; sha256: string },
-  reading: Reading,
+  reading: SlicedFile,
   printer: Printer,
 ) {
   return {
@@ -69,7 +69,7 @@ function stopAnswer({ line, command, layer, place }: FoundStop) {
 
 /** What `apply` prints. `z` is the height at which the swap is made: where its layer starts. */
 export function applyAnswer(
-  reading: Reading,
+  reading: SlicedFile,
   request: OutputRequest,
   insertions: readonly Insertion[],
   proof: Proof,
@@ -83,7 +83,7 @@ export function applyAnswer(
   let place = 0;
   const inside = files.map(() => 0);
   const answerOf = (swap: SectionSwap, line: number) => {
-    const layer: Layer = reading.layers[swap.layer - 1];
+    const layer: SlicedLayer = reading.layers[swap.layer - 1];
     return {
       layer: swap.layer,
       line,
@@ -136,7 +136,7 @@ export function applyAnswer(
 }
 
 /** What of several files is not printed, by the lines of each. */
-function leftOutAnswer(reading: Reading, arrangement: Arrangement) {
+function leftOutAnswer(reading: SlicedFile, arrangement: Arrangement) {
   const { sources } = reading;
   if (sources.length === 1) return undefined;
   return leftOutOf(reading, arrangement).map(({ why, start, firstLine, lastLine }) => {
@@ -152,7 +152,7 @@ export function filamentsOfFiles({ arrangement }: OutputRequest): string[] {
   return [0, ...arrangement.opens].map((at) => printed[at].visit.filament);
 }
 
-function secondsOf({ seconds }: Reading) {
+function secondsOf({ seconds }: SlicedFile) {
   return {
     motion: rounded(seconds.motion, 3),
     dwell: rounded(seconds.dwell, 3),

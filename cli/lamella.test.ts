@@ -19,7 +19,7 @@ import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import { HIDE_PLATE } from '../demo/jobs/hidePlate';
 import { boxPrint } from '../tests/support/boxPrints';
-import { layerNumber } from '../src/core/gcode/layers';
+import { layerNumber } from '../src/core/layers';
 import { readGcode } from '../src/core/read/reader';
 import { findSteps } from '../src/core/geometry/steps';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { gzipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
-import { layerNumber } from '../src/core/gcode/layers';
+import { layerNumber } from '../src/core/layers';
 import { findSteps } from '../src/core/geometry/steps';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
 import { emptyPlan } from '../src/core/plan/jobPlan';

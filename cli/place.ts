@@ -1,12 +1,12 @@
 import { basename } from 'node:path';
 import { sourceOf } from '../src/core/byteSource';
 import { plural } from '../src/core/format';
-import { bottomOf } from '../src/core/gcode/layers';
+import { bottomOf } from '../src/core/layers';
 import { findSteps } from '../src/core/geometry/steps';
 import { isPlanFile, parsePlanFile, type PlanFile } from '../src/core/plan/planFile';
 import { swapsOf } from '../src/core/plan/arrangement';
 import { movedPlan, moveSwaps } from '../src/core/plan/reslice';
-import type { Reading } from '../src/core/read/reading';
+import type { SlicedFile } from '../src/core/read/slicedFile';
 import { filamentsOfFiles } from './answers';
 import { checkTarget, readBytes, readJson, writeWhole } from './files';
 import { writeProven } from './proven';
@@ -63,7 +63,7 @@ function refusePacked(name: string): void {
 /** The plan for this print: as it is, or moved to a slice whose steps and heights are the same. */
 function onThisPrint(
   { plan, anchors, stepCount, height }: PlanFile,
-  reading: Reading,
+  reading: SlicedFile,
   sha256: string,
 ) {
   if (plan.fingerprint === sha256) return plan;

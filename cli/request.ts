@@ -15,9 +15,10 @@ import { openingsOf, swapsOf, type Arrangement } from '../src/core/plan/arrangem
 import { isWhole } from '../src/core/plan/parts';
 import { allSwaps } from '../src/core/plan/partEdits';
 import { sectionsOfList, sectionsOfSwaps } from '../src/core/plan/partList';
-import type { Reading } from '../src/core/read/reading';
+import type { SlicedFile } from '../src/core/read/slicedFile';
 import type { OutputRequest } from '../src/core/write/request';
 import type { JobPlan } from '../src/core/plan/jobPlan';
+import { arrangementOfPlan } from '../src/core/plan/arrangementOfPlan';
 import { requestOfPlan } from '../src/core/write/planRequest';
 import { savedPlan } from '../src/core/plan/planFile';
 import { resolveSwaps } from '../src/core/plan/resolve';
@@ -36,7 +37,7 @@ import { parseRecipe } from '../src/core/recipe/recipeFile';
 /** What a plan is applied to. */
 interface ApplyInputs {
   readonly input: ByteSource;
-  readonly reading: Reading;
+  readonly reading: SlicedFile;
   readonly printer: Printer;
   /** Fingerprint of the G-code. */
   readonly sha256: string;
@@ -75,7 +76,14 @@ async function fromPlan(
     const ordered = planOrder(order, plan, reading, inputs, found, printer.nozzle);
     if (!ordered.ok) return ordered;
     if (delivery === 'file-per-source' && order !== 'as-sliced') return ONLY_FILE_BY_FILE;
-    return success(requestOfPlan(plan, reading, printer, new Map(), ordered.value));
+    return success(
+      requestOfPlan(
+        plan,
+        reading,
+        printer,
+        arrangementOfPlan(plan, reading, printer, new Map(), ordered.value),
+      ),
+    );
   }
   if (allSwaps(plan).length === 0) return refuse('bad-plan', 'There is no swap in the plan.');
   return success(requestOfPlan(plan, reading, printer));
@@ -156,7 +164,7 @@ async function arrangedParts(
 
 function stopsNamed(
   asked: SwapList['existingStops'],
-  { stops }: Reading,
+  { stops }: SlicedFile,
 ): Result<OutputRequest['takeOut']> {
   if (asked === 'keep') return success([]);
   if (asked === 'remove') return success(stops);

@@ -7,12 +7,12 @@ import { arrange, findParts, survey } from '../src/core/write/partsRequest';
 import { swapsOf } from '../src/core/plan/arrangement';
 import { foundParts } from '../src/core/plan/parts';
 import type { Printer } from '../src/core/printer/printer';
-import type { Reading } from '../src/core/read/reading';
+import type { SlicedFile } from '../src/core/read/slicedFile';
 import { sectionAreas } from '../src/core/read/sectionAreas';
 import { rounded } from './answers';
 
 /** The part of `inspect` that tells of colours inside a layer: parts side by side, and what each order takes. */
-export async function sidesAnswer(input: ByteSource, reading: Reading, printer: Printer) {
+export async function sidesAnswer(input: ByteSource, reading: SlicedFile, printer: Printer) {
   const { sections } = reading;
   if (sections.length === 0) return { parts: [], orders: [] };
   const { stretches, replaced } = await findParts(input, reading, printer);

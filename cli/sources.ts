@@ -3,7 +3,7 @@ import { unpackGcode } from '../src/core/archive/unpack';
 import type { Result } from '../src/core/findings';
 import { stripBlocks } from '../src/core/blocks/strip';
 import type { Printer } from '../src/core/printer/printer';
-import type { Reading } from '../src/core/read/reading';
+import type { SlicedFile } from '../src/core/read/slicedFile';
 import { joinFiles, type SourceFile } from '../src/core/sources/readSources';
 import { readWhole, type WholeRead } from '../src/workers/readWhole';
 import { chunked, readBytes } from './files';
@@ -12,7 +12,7 @@ import { threadSides } from './threads';
 /** What a command is given to work on: one sliced file, or several as one input. */
 export interface Input {
   readonly bytes: Uint8Array;
-  readonly reading: Reading;
+  readonly reading: SlicedFile;
   /** SHA-256 of the only file; of several, they stand in the reading. */
   readonly fingerprint: string;
 }
@@ -27,7 +27,7 @@ export async function readGcodeFile(name: string, unwrap: Unwrap): Promise<Uint8
 /** Reads G-code; what goes on beside a large file runs in threads of its own. */
 export async function readPrint(bytes: Uint8Array, printer: Printer): Promise<WholeRead> {
   const whole = await readWhole(chunked(bytes), printer, threadSides(), false, () => true);
-  if (typeof whole === 'string') throw new Error(`Reading has ${whole}.`);
+  if (typeof whole === 'string') throw new Error(`SlicedFile has ${whole}.`);
   return whole;
 }
 

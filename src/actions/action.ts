@@ -1,9 +1,9 @@
-import type { Reading } from '@/core/read/reading';
-import type { PrintAnalysis } from '@/core/read/analysis';
+import type { Print } from '@/core/print/print';
+import type { PrintAnalysis } from '@/core/print/analysis';
 
 /** What actions act on: the open job. */
 export interface ActionContext {
-  readonly reading: Reading;
+  readonly reading: Print;
   readonly analysis: PrintAnalysis;
   readonly desk: Desk;
 }

@@ -1,3 +1,4 @@
+import { isSliced } from '@/core/read/slicedFile';
 import { withCopy } from '@/core/plan/planBook';
 import { isWhole } from '@/core/plan/parts';
 import { changeBook, historyNames, redo, undo, usePlanStore } from '@/store/planStore';
@@ -148,6 +149,7 @@ export const DESK_ACTIONS: readonly Action[] = [
     group: 'Plan',
     anywhere: true,
     shortcuts: [{ key: 'f', shift: true }],
+    when: ({ reading }) => isSliced(reading),
     run: ({ desk }) => desk.show('files'),
   },
   {

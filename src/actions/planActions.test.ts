@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { readGcode } from '@/core/read/reader';
-import { analysePrint } from '@/core/read/analysis';
+import { analysePrint } from '@/core/print/analysis';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { emptyPlan } from '@/core/plan/jobPlan';
 import { bookOf } from '@/core/plan/planBook';

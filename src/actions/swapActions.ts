@@ -1,4 +1,4 @@
-import { layerNumber, type LayerNumber } from '@/core/gcode/layers';
+import { layerNumber, type LayerNumber } from '@/core/layers';
 import { exchangeColours, mergeWithAbove, mergeWithBelow } from '@/core/plan/bandEdits';
 import { bandsOf, shownByLayers, type Band } from '@/core/plan/bands';
 import { sectionWishes } from '@/core/plan/wishes';

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { withReservation } from '@/core/filament/reserve';
 import { ordinarySpool } from '@/core/filament/spool';
-import { layerNumber } from '@/core/gcode/layers';
+import { layerNumber } from '@/core/layers';
 import { emptyPlan } from '@/core/plan/jobPlan';
 import { withSwap } from '@/core/plan/partEdits';
 import { bookOf } from '@/core/plan/planBook';
@@ -29,8 +29,10 @@ import { goOnWithNewDatabase } from './recovery';
 import { closeDatabase } from './db';
 import { usePresence } from './attendSettings';
 import { useOutputSettings } from './settings';
+import type { JobContent } from './records';
 import { shelf } from './shelf';
 
+const ofModel = (setup: ModelSetup): JobContent => ({ kind: 'model', setup });
 const promise = { jobId: 'job-1', jobName: 'Hide plate 7', grams: 9 };
 const other = { ...promise, jobId: 'job-2' };
 const spoolNow = async (id: string) =>
@@ -113,19 +115,25 @@ describe('a new slice', () => {
       firstLayer: 0.24,
       layerHeight: 0.2,
     };
-    await saveWholeJob(wholeJob('job-1', { model, folder: 'Signs' }));
-    const changed = { ...facts, model: { ...model, scaleZ: 1 } };
+    await saveWholeJob(wholeJob('job-1', { content: ofModel(model), folder: 'Signs' }));
+    const changed = { ...facts, content: ofModel({ ...model, scaleZ: 1 }) };
     const undo = await replaceSlice(storedJob('job-1'), changed, null, moved);
     if (!undo.ok) throw new Error(undo.refusal.message);
     const set = await loadJob('job-1');
     if (!set?.ok) throw new Error('not found');
-    expect(set.value.job).toMatchObject({ model: { unit: 'inch', scaleZ: 1 }, folder: 'Signs' });
+    expect(set.value.job).toMatchObject({ content: changed.content, folder: 'Signs' });
     expect(await set.value.file?.text()).toBe('G90');
     expect(await undo.value()).toMatchObject({ ok: true });
-    expect(await loadJob('job-1')).toMatchObject({ value: { job: { model, layers: 40 } } });
+    expect(await loadJob('job-1')).toMatchObject({
+      value: { job: { content: ofModel(model), layers: 40 } },
+    });
     // A set-up that nobody can have made is not taken for one.
-    expect(parseJob(storedJob('x', { model: { ...model, layerHeight: 0 } })).ok).toBe(false);
-    expect(parseJob(storedJob('x', { model: { ...model, turn: [1, 0, 0] } })).ok).toBe(false);
+    expect(parseJob(storedJob('x', { content: ofModel({ ...model, layerHeight: 0 }) })).ok).toBe(
+      false,
+    );
+    expect(parseJob(storedJob('x', { content: ofModel({ ...model, turn: [1, 0, 0] }) })).ok).toBe(
+      false,
+    );
   });
 
   it('stays once the plans were changed again', async () => {

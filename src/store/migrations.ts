@@ -1,5 +1,6 @@
 import type { IDBPDatabase, IDBPTransaction } from 'idb';
 import { newId } from '@/workers/ids';
+import { storedContent } from './recordShapes';
 
 /** The transaction in which the database changes its shape. */
 export type UpgradeTransaction = IDBPTransaction<unknown, string[], 'versionchange'>;
@@ -106,6 +107,18 @@ export const MIGRATIONS: readonly Migration[] = [
         for (const key of await transaction.objectStore(store).getAllKeys()) {
           await changes.put(LONG_AGO, `${store}/${String(key)}`);
         }
+      }
+    },
+  },
+  {
+    to: 10,
+    // A job says what it is made of: one file, several, or a model.
+    run: async (_db, transaction) => {
+      const jobs = transaction.objectStore('jobs');
+      for (const stored of await jobs.getAll()) {
+        if (!isRecord(stored)) continue;
+        const { files: _files, model: _model, ...job } = stored;
+        await jobs.put({ ...job, content: storedContent(stored) });
       }
     },
   },

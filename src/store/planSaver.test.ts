@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { layerNumber } from '@/core/gcode/layers';
+import { layerNumber } from '@/core/layers';
 import { emptyPlan } from '@/core/plan/jobPlan';
 import { withSwap } from '@/core/plan/partEdits';
 import { bookOf, chosenVariant, withPlan, type PlanBook } from '@/core/plan/planBook';

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { layerNumber } from '@/core/gcode/layers';
+import { layerNumber } from '@/core/layers';
 import { emptyPlan } from '@/core/plan/jobPlan';
 import { withSwap } from '@/core/plan/partEdits';
 import {

@@ -1,6 +1,6 @@
 import { temporal } from 'zundo';
 import { create } from 'zustand';
-import type { LayerNumber } from '@/core/gcode/layers';
+import type { LayerNumber } from '@/core/layers';
 import type { FoundStop } from '@/core/gcode/stops';
 import { type JobPlan } from '@/core/plan/jobPlan';
 import { partOf, withLetterAt, withMovedSwap, withSwap, withoutSwap } from '@/core/plan/partEdits';

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { readingKeyOf } from '@/core/printer/model';
-import { analysePrint } from '@/core/read/analysis';
+import { analysePrint } from '@/core/print/analysis';
 import { keepReading, openKept } from '@/core/read/keptReading';
 import { readGcode } from '@/core/read/reader';
 import type { PrintTimes } from '@/core/read/times';

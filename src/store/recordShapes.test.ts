@@ -3,12 +3,13 @@ import { oddOnes, type OddStore } from '../../tests/support/oddOnes';
 import { oddRecords } from '../../tests/support/oddRecords';
 import { storedJob } from '../../tests/support/storedJobs';
 import { learnPerson, purgesByPair } from '@/core/log/learn';
+import { turnAbout, type ModelSetup } from '@/core/model/setup';
 import { follow } from '@/core/run/follow';
 import { bandTimes, plannedTotal } from '@/core/run/runPlan';
 import { runCalendar } from '@/core/run/runCalendar';
 import { entryOfRun } from './entryOfRun';
 import { parseJob } from './recordShapes';
-import type { Run } from './records';
+import type { JobFile, Run } from './records';
 import { parseRun } from './runShape';
 
 /** Whether every number in a record is one that can be drawn, and every time one that has a calendar. */
@@ -23,6 +24,19 @@ const runs = oddOnes('runs').map(({ what, record }) => {
   if (!read.ok) throw new Error(what);
   return [what, read.value] as const;
 });
+
+const severalFiles = (files: readonly JobFile[]) => ({ kind: 'files', files }) as const;
+const A: JobFile = { name: 'a', start: 0, end: 1 };
+const B: JobFile = { name: 'b', start: 1, end: 3 };
+const SETUP: ModelSetup = {
+  unit: 'mm',
+  isUnitSure: true,
+  turn: turnAbout([1, 0, 0], 90),
+  scaleXY: 1,
+  scaleZ: 2,
+  firstLayer: 0.24,
+  layerHeight: 0.2,
+};
 
 describe('a schema', () => {
   it.each<OddStore>(['jobs', 'plans', 'printers', 'spools', 'runs'])(
@@ -64,19 +78,19 @@ describe('a schema', () => {
   it.each([
     [
       {
-        files: [
+        content: severalFiles([
           { name: 'a', start: 0, end: 2 },
           { name: 'b', start: 1, end: 3 },
-        ],
+        ]),
       },
       /one behind the other/,
     ],
     [
       {
-        files: [
+        content: severalFiles([
           { name: 'a', start: 0, end: 1 },
           { name: 'b', start: 1, end: 9 },
-        ],
+        ]),
       },
       /one behind the other/,
     ],
@@ -85,6 +99,28 @@ describe('a schema', () => {
     [{ id: '../a' }, /"id" does not have the right form/],
   ])('refuses a job with %j', (given, message) => {
     const read = parseJob(storedJob('one', given));
+    expect(!read.ok && read.refusal.message).toMatch(message);
+  });
+
+  it.each([
+    [{}, { kind: 'file' }],
+    [
+      { files: [A, B], model: undefined },
+      { kind: 'files', files: [A, B] },
+    ],
+    [{ model: SETUP }, { kind: 'model', setup: SETUP }],
+  ])('knows what a job from before it had a kind is made of', (given, content) => {
+    const { content: _content, ...old } = storedJob('one');
+    expect(parseJob({ ...old, ...given })).toMatchObject({ ok: true, value: { content } });
+  });
+
+  it.each([
+    [{ kind: 'drawing' }, /"kind"/],
+    [{ kind: 'files', files: [A] }, /"files"/],
+    [{ kind: 'model' }, /"setup/],
+    [null, /The stored job/],
+  ])('refuses a job that is made of %j', (content, message) => {
+    const read = parseJob({ ...storedJob('one'), content });
     expect(!read.ok && read.refusal.message).toMatch(message);
   });
 

@@ -1,4 +1,4 @@
-import { array, boolean, mixed, number, object, string } from 'yup';
+import { array, boolean, mixed, number, object, string, type Schema } from 'yup';
 import { refuse, success, type Result } from '@/core/findings';
 import type { LevelBox } from '@/core/geometry/footprint';
 import { isGrid, type PicturedSection, type PrintPicture } from '@/core/geometry/picture';
@@ -7,7 +7,7 @@ import { SETUP_LIMITS } from '@/core/model/setupLimits';
 import { parsePlanBook } from '@/core/plan/planBook';
 import { parseStoredProfile } from '@/core/printer/printerFile';
 import { arrival, readShape, recordId, type ShapeWords } from '@/core/shape';
-import type { Deletion, Job, StoredPlans, StoredPrinter } from './records';
+import type { Deletion, Job, JobContent, StoredPlans, StoredPrinter } from './records';
 
 const id = () => recordId().required();
 /** Counts and bytes: more than any disk holds. */
@@ -51,39 +51,61 @@ const jobSchema = object({
   seconds: number().min(0).max(1e9).required(),
   addedAt: arrival().required(),
   isDemo: boolean().required(),
-  files: array(fileSchema).min(2).max(1000).optional().default(undefined),
   folder: string().matches(/\S/).max(60).optional().default(undefined),
-  model: setupSchema.optional().default(undefined),
 });
+
+const CONTENT_SCHEMAS: Readonly<Record<JobContent['kind'], Schema<JobContent>>> = {
+  file: object({ kind: string().oneOf(['file']).required() }),
+  files: object({
+    kind: string().oneOf(['files']).required(),
+    files: array(fileSchema).min(2).max(1000).required(),
+  }),
+  model: object({
+    kind: string().oneOf(['model']).required(),
+    setup: setupSchema.required(),
+  }),
+};
+
+/** What a job is made of, as it is stored now, or was before it had a kind. */
+export function storedContent(stored: object): unknown {
+  if ('content' in stored) return stored.content;
+  const { files, model } = stored as { readonly files?: unknown; readonly model?: unknown };
+  if (files !== undefined) return { kind: 'files', files };
+  return model === undefined ? { kind: 'file' } : { kind: 'model', setup: model };
+}
+
+function readContent(stored: object, words: ShapeWords): Result<JobContent> {
+  const content = storedContent(stored);
+  const { kind } = (content ?? {}) as { readonly kind?: unknown };
+  const schema = Object.entries(CONTENT_SCHEMAS).find(([known]) => known === kind)?.[1];
+  return readShape(schema ?? CONTENT_SCHEMAS.file, content, words);
+}
 
 /** Reads a stored job. A picture or a deletion that cannot be read is left out: both can be made again. */
 export function parseJob(stored: unknown): Result<Job> {
   const words: ShapeWords = { what: 'The stored job', code: 'bad-record', passOverUnknown: true };
   const read = readShape(jobSchema, stored, words);
   if (!read.ok) return read;
-  const why = contradictionIn(read.value);
-  if (why !== null) return refuse('bad-record', `The stored job cannot be used: ${why}.`);
+  const content = readContent(stored as object, words);
+  if (!content.ok) return content;
+  if (!liesInOrder(content.value, read.value.bytes)) {
+    const why = 'its files do not lie one behind the other';
+    return refuse('bad-record', `The stored job cannot be used: ${why}.`);
+  }
   const { picture, bounds, deleted } = stored as Readonly<Record<string, unknown>>;
   return success({
     ...read.value,
+    content: content.value,
     picture: isPicture(picture) ? picture : null,
     ...(isBox(bounds) && { bounds }),
     deleted: deletionOf(deleted),
   });
 }
 
-/** What of a job does not go together, in words; null when all does. */
-function contradictionIn({
-  files,
-  model,
-  bytes,
-}: Pick<Job, 'files' | 'model' | 'bytes'>): string | null {
-  if (!files) return null;
-  if (model) return 'it is a model and several sliced files at once';
-  const isInOrder = files.every(
-    ({ start, end }, i) => start <= end && end <= (files[i + 1]?.start ?? bytes),
-  );
-  return isInOrder ? null : 'its files do not lie one behind the other';
+function liesInOrder(content: JobContent, bytes: number): boolean {
+  if (content.kind !== 'files') return true;
+  const { files } = content;
+  return files.every(({ start, end }, i) => start <= end && end <= (files[i + 1]?.start ?? bytes));
 }
 
 function isPicture(value: unknown): value is PrintPicture {

@@ -31,6 +31,14 @@ export interface JobFile {
   readonly end: number;
 }
 
+/** What a job is made of: one sliced file, several that are printed together, or a model that is not sliced yet. */
+export type JobContent =
+  | { readonly kind: 'file' }
+  /** Where they lie in the job's file, one behind another; two or more. */
+  | { readonly kind: 'files'; readonly files: readonly JobFile[] }
+  /** How it is set up. */
+  | { readonly kind: 'model'; readonly setup: ModelSetup };
+
 /** A job as the Bench lists it. The file and the plans are kept beside it, under the same id. */
 export interface Job {
   readonly id: string;
@@ -48,10 +56,7 @@ export interface Job {
   readonly isDemo: boolean;
   /** Seen from above; null for jobs from before there were pictures, until they are opened. */
   readonly picture: PrintPicture | null;
-  /** Where several files lie in it that are printed together; missing for one. */
-  readonly files?: readonly JobFile[];
-  /** How it is set up, where it is a model that is not sliced yet. */
-  readonly model?: ModelSetup;
+  readonly content: JobContent;
   /** Where it lies on the bed, machine mm; unknown for jobs from before it was kept. */
   readonly bounds?: LevelBox;
   /** The folder that it lies in on the Bench; missing for none. */

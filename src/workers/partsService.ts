@@ -1,3 +1,4 @@
+import type { PrintOrder } from '@/core/plan/arrangementOfPlan';
 import type { ByteSource } from '@/core/byteSource';
 import { success, type Result } from '@/core/findings';
 import { carries, purgeSections } from '@/core/order/purgeBlock';
@@ -8,23 +9,22 @@ import { dipOf } from '@/core/order/touches';
 import type { FoundStop } from '@/core/gcode/stops';
 import type { Printer } from '@/core/printer/printer';
 import { findParts, looksFor, orderInputs, planOrder, survey } from '@/core/write/partsRequest';
-import type { PrintOrder } from '@/core/write/planRequest';
 import { stopsReplaced } from '@/core/write/stopsReplaced';
-import type { Reading } from '@/core/read/reading';
+import type { SlicedFile } from '@/core/read/slicedFile';
 import { sectionPicture, type SectionPicture } from '@/core/read/sectionPicture';
 import type { OrderChoice, OrdersAnswer, OrdersQuestion, PartFindings } from './protocol';
 
 /** The open print, as far as its parts care. */
 interface HeldPrint {
   readonly input: ByteSource;
-  readonly reading: Reading;
+  readonly reading: SlicedFile;
 }
 
 /** Answers what is asked of the parts of a print. What takes long is kept for the next question of the same print. */
 export class PartsService {
   private asked = 0;
-  private known: { reading: Reading; key: string; survey: Survey } | null = null;
-  private picture: { reading: Reading; picture: SectionPicture } | null = null;
+  private known: { reading: SlicedFile; key: string; survey: Survey } | null = null;
+  private picture: { reading: SlicedFile; picture: SectionPicture } | null = null;
 
   /** What the file itself shows of its parts, and where each section lies. */
   async find({ input, reading }: HeldPrint, filamentDiameter: number): Promise<PartFindings> {

@@ -1,7 +1,7 @@
+import type { PrintOrder } from '@/core/plan/arrangementOfPlan';
 import { transfer } from 'comlink';
 import type { Result } from '@/core/findings';
 import type { PrinterModel } from '@/core/motion/limits';
-import type { PrintOrder } from '@/core/write/planRequest';
 import type { OutputRequest } from '@/core/write/request';
 import type { ChainFinding } from '@/core/delivery/chain';
 import type { NozzleShape } from '@/core/printer/nozzleShape';
@@ -16,7 +16,7 @@ import type {
   HandSurface,
   ModelDraft,
   OpenModel,
-  OpenPrint,
+  OpenFile,
   OrdersAnswer,
   OrdersQuestion,
   PrintWorkerApi,
@@ -70,16 +70,16 @@ export class PrintClient {
     model: PrinterModel,
     onProgress: (progress: ReadProgress) => void,
     files?: readonly FilePlace[],
-  ): Promise<Result<OpenPrint>> {
+  ): Promise<Result<OpenFile>> {
     const opened = await this.ask((remote) =>
       withProgress(onProgress, (port) => remote.open(file, model, transfer(port, [port]), files)),
     );
-    if (opened.ok) this.held = { file: opened.value.gcode, model, files };
+    if (opened.ok) this.held = { file: opened.value.file, model, files };
     return opened;
   }
 
   /** Opens what was kept of a file that was read before; null when the file has to be read. */
-  async openKept(gcode: Blob, model: PrinterModel, kept: KeptReading): Promise<OpenPrint | null> {
+  async openKept(gcode: Blob, model: PrinterModel, kept: KeptReading): Promise<OpenFile | null> {
     const opened = await this.ask((remote) => remote.openKept(gcode, model, kept));
     if (opened) this.held = { file: gcode, model };
     return opened;

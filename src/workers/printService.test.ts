@@ -1,9 +1,9 @@
 import { gzipSync, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
-import { layerNumber } from '@/core/gcode/layers';
+import { layerNumber } from '@/core/layers';
 import { PATH_STRIDE } from '@/core/geometry/paths';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
-import type { Reading } from '@/core/read/reading';
+import type { SlicedFile } from '@/core/read/slicedFile';
 import { emptyPlan } from '@/core/plan/jobPlan';
 import { withSwap } from '@/core/plan/partEdits';
 import { requestOfPlan } from '@/core/write/planRequest';
@@ -21,7 +21,7 @@ async function opened(blob: Blob = file) {
   return { service, result };
 }
 
-function print(result: Awaited<ReturnType<typeof opened>>['result']): Reading {
+function print(result: Awaited<ReturnType<typeof opened>>['result']): SlicedFile {
   if (!result.ok) throw new Error(result.refusal.message);
   return result.value.reading;
 }
@@ -34,7 +34,7 @@ describe('the print service', () => {
       const { result } = await opened(blob);
       if (!result.ok) throw new Error(result.refusal.message);
       expect(result.value.reading.layers).toHaveLength(9);
-      expect(await result.value.gcode.text()).toBe(text);
+      expect(await result.value.file.text()).toBe(text);
       expect(result.value.fingerprint).toMatch(/^[0-9a-f]{64}$/);
     }
   });
@@ -96,7 +96,7 @@ describe('the print service', () => {
     expect(shares.at(-1)).toBeCloseTo(1, 1);
     const again = await opened(written.value.files[0]);
     if (!again.result.ok || !result.ok) throw new Error('not opened');
-    expect(await again.result.value.gcode.text()).toBe(text);
+    expect(await again.result.value.file.text()).toBe(text);
     expect(again.result.value.fingerprint).toBe(result.value.fingerprint);
     expect(again.result.value.blocks).toMatchObject([{ layer: 4, filament: 'B Bone white' }]);
     const torn = (await written.value.files[0].text()).replace('; lamella: end swap 1', '');

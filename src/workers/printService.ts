@@ -1,15 +1,14 @@
 import { transfer } from 'comlink';
 import { refuse, success, type Result } from '@/core/findings';
 import { Mode } from '@/core/gcode/extrusionModes';
-import type { Layer } from '@/core/gcode/layers';
 import { entryFor, LINES_PER_ENTRY } from '@/core/gcode/lineIndex';
 import { NO_LINES } from '@/core/geometry/lineSink';
-import { analysePrint } from '@/core/read/analysis';
+import { analysePrint } from '@/core/print/analysis';
 import { buffersOf } from '@/core/read/keptForm';
 import { keepReading, openKept } from '@/core/read/keptReading';
 import { GcodeReader } from '@/core/read/reader';
-import type { Reading } from '@/core/read/reading';
-import { sectionsOf } from '@/core/read/sections';
+import type { SlicedFile } from '@/core/read/slicedFile';
+import { sectionsOf } from '@/core/print/sections';
 import { timesOf, type PrintTimes } from '@/core/read/times';
 import { readingKeyOf } from '@/core/printer/model';
 import { handMesh } from '@/core/geometry/handMesh';
@@ -41,7 +40,7 @@ import type {
   FilePlace,
   HandSurface,
   OpenModel,
-  OpenPrint,
+  OpenFile,
   PrintService,
   SwapPreview,
   WrittenFile,
@@ -59,15 +58,16 @@ const NOT_SLICED = refuse(
 
 const OVERTAKEN = refuse('overtaken', 'Another file was opened meanwhile.');
 
-interface Held {
+interface HeldFile {
+  readonly kind: 'sliced';
   readonly gcode: Blob;
-  readonly reading: Reading;
+  readonly reading: SlicedFile;
   readonly model: PrinterModel;
   /** Where several files lie in it; none for one. */
   readonly files: readonly FilePlace[];
-  /** Where it is no sliced file but a model, which has no G-code. */
-  readonly solid: HeldModel | null;
 }
+
+type Held = HeldFile | HeldModel;
 
 /**
  * What the print worker does, apart from being a worker: one service holds one print.
@@ -78,7 +78,7 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
   let opened = 0;
   const parts = new PartsService();
   return {
-    async open(file, model, onProgress, files = []): Promise<Result<OpenPrint>> {
+    async open(file, model, onProgress, files = []): Promise<Result<OpenFile>> {
       const mine = ++opened;
       if (files.length > 1) {
         const read = await readTogether(file, files, model, sides, (bytes, layers) => {
@@ -88,9 +88,17 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
         if (read === 'stopped' || mine !== opened) return OVERTAKEN;
         if (!read.ok) return read;
         const { reading, fingerprint } = read.value;
-        held = { gcode: file, reading, model, files, solid: null };
+        held = { kind: 'sliced', gcode: file, reading, model, files };
         const analysis = analysePrint(reading);
-        return success({ reading, analysis, fingerprint, gcode: file, blocks: [], kept: null });
+        return success({
+          kind: 'sliced',
+          reading,
+          analysis,
+          fingerprint,
+          file,
+          blocks: [],
+          kept: null,
+        });
       }
       const found = await gcodeOf(file, ({ packed, ofPacked }) =>
         onProgress({ phase: 'unpacking', bytes: packed, totalBytes: ofPacked, layers: 0 }),
@@ -114,20 +122,21 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
       const { reading, fingerprint } = whole;
       const unusable = reading.findings.find(({ severity }) => severity === 'error');
       if (unusable) return refuse(unusable.code, unusable.message, unusable.line ?? undefined);
-      held = { gcode, reading, model, files: [], solid: null };
+      held = { kind: 'sliced', gcode, reading, model, files: [] };
       const analysis = analysePrint(reading);
       const kept = keepReading({ fingerprint, printer: readingKeyOf(model) }, reading, analysis);
-      const open: OpenPrint = { reading, analysis, fingerprint, gcode, blocks, kept };
+      const print = { reading, analysis, fingerprint, file: gcode };
+      const open: OpenFile = { kind: 'sliced', ...print, blocks, kept };
       return transfer(success(open), buffersOf(kept));
     },
 
-    async openKept(gcode, model, kept): Promise<OpenPrint | null> {
+    async openKept(gcode, model, kept): Promise<OpenFile | null> {
       const mine = ++opened;
       const { fingerprint } = kept;
       const known = openKept(kept, { fingerprint, printer: readingKeyOf(model) });
       if (known === null || known.reading.bytes !== gcode.size || mine !== opened) return null;
-      held = { gcode, reading: known.reading, model, files: [], solid: null };
-      return { ...known, fingerprint, gcode, blocks: [], kept: null };
+      held = { kind: 'sliced', gcode, reading: known.reading, model, files: [] };
+      return { kind: 'sliced', ...known, fingerprint, file: gcode, blocks: [], kept: null };
     },
 
     async openModel(file, name, setup, printer, onProgress): Promise<Result<OpenModel>> {
@@ -137,17 +146,16 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
       );
       if (mine !== opened) return OVERTAKEN;
       if (!read.ok) return read;
-      const { reading, facts, fingerprint, setup: own } = read.value;
-      held = { gcode: file, reading, model: printer, files: [], solid: read.value };
+      held = read.value;
+      const { kind, reading, facts, fingerprint, setup: own } = held;
       const analysis = analysePrint(reading);
-      const print = { reading, analysis, fingerprint, gcode: file, blocks: [], kept: null };
-      return success({ ...print, facts, setup: own });
+      return success({ kind, reading, analysis, fingerprint, file, facts, setup: own });
     },
 
     async surface(bySections, mostFaces): Promise<HandSurface> {
       if (!held) return { corners: new Float32Array(0) };
-      const { solid, reading, gcode, model } = held;
-      if (solid) return surfaceOf(solid.model.place(solid.setup), reading);
+      if (held.kind === 'model') return surfaceOf(held.model.place(held.setup), held.reading);
+      const { reading, gcode, model } = held;
       const found = bySections
         ? await parts.find({ input: blobSource(gcode), reading }, model.filamentDiameter)
         : null;
@@ -158,17 +166,18 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
     },
 
     async modelDraft(setup) {
-      return held?.solid ? draftOf(held.solid, setup) : null;
+      return held?.kind === 'model' ? draftOf(held, setup) : null;
     },
 
     async modelCut(setup, z) {
-      return held?.solid?.model.cut(setup, z) ?? null;
+      return held?.kind === 'model' ? held.model.cut(setup, z) : null;
     },
 
     async layerPaths(number: number): Promise<LayerPaths> {
-      const layer = held?.reading.layers[number - 1];
-      if (!held || !layer) return { lines: new Float32Array(0), ends: [] };
-      const paths = held.solid ? outlinesOf(held.solid, number) : await pathsOf(held, layer);
+      if (!held || number > held.reading.layers.length) {
+        return { lines: new Float32Array(0), ends: [] };
+      }
+      const paths = held.kind === 'model' ? outlinesOf(held, number) : await pathsOf(held, number);
       return transfer(paths, [paths.lines.buffer]);
     },
 
@@ -188,7 +197,7 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
       onProgress: (share: number) => void,
     ): Promise<Result<WrittenFile>> {
       if (!held) return NO_PRINT;
-      if (held.solid) return NOT_SLICED;
+      if (held.kind === 'model') return NOT_SLICED;
       const { gcode, reading } = held;
       const input = blobSource(gcode);
       const prepared = await prepareOutput(input, reading, request);
@@ -209,8 +218,8 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
 
     async times(model: PrinterModel): Promise<PrintTimes | null> {
       if (!held) return null;
+      if (held.kind === 'model') return timesIn(held.reading);
       const { gcode, reading, files } = held;
-      if (held.solid) return timesIn(reading);
       if (files.length > 1) {
         const read = await readTogether(gcode, files, model, sides, () => true);
         return typeof read !== 'string' && read.ok ? timesIn(read.value.reading) : null;
@@ -222,7 +231,7 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
 
     async preview(request: OutputRequest): Promise<Result<SwapPreview>> {
       if (!held) return NO_PRINT;
-      if (held.solid) return NOT_SLICED;
+      if (held.kind === 'model') return NOT_SLICED;
       const { gcode, reading } = held;
       const input = blobSource(gcode);
       const impossible = impossibleMove(reading, request);
@@ -247,25 +256,25 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
     },
 
     async findParts() {
-      if (!held || held.solid) return null;
+      if (held?.kind !== 'sliced') return null;
       const { gcode, reading, model } = held;
       return parts.find({ input: blobSource(gcode), reading }, model.filamentDiameter);
     },
 
     async orders(asked, onProgress) {
-      if (!held || held.solid) return null;
+      if (held?.kind !== 'sliced') return null;
       const { gcode, reading } = held;
       return parts.orders({ input: blobSource(gcode), reading }, asked, onProgress);
     },
 
     async orderOf(asked) {
-      if (!held || held.solid) return null;
+      if (held?.kind !== 'sliced') return null;
       const { gcode, reading } = held;
       return parts.orderOf({ input: blobSource(gcode), reading }, asked);
     },
 
     async chain(nozzle): Promise<ChainFinding[][]> {
-      if (!held || held.solid) return [];
+      if (held?.kind !== 'sliced') return [];
       const { gcode, files, model } = held;
       const alone = [];
       for (const { name, start, end } of files) {
@@ -283,7 +292,7 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
     },
 
     async lines(from: number, count: number): Promise<FileLines> {
-      if (!held || held.solid) return { first: 1, text: '' };
+      if (held?.kind !== 'sliced') return { first: 1, text: '' };
       const { gcode, reading } = held;
       const first = Math.max(1, Math.min(from, reading.lines));
       const file = reading.sources.findLast(({ firstLine }) => firstLine <= first)!;
@@ -304,7 +313,8 @@ export function createPrintService(sides: SideKinds | null = null): PrintService
 }
 
 /** The printed lines of a layer: in one stretch of one file, or in a stretch for each section of several. */
-async function pathsOf({ gcode, reading, model }: Held, layer: Layer): Promise<LayerPaths> {
+async function pathsOf({ gcode, reading, model }: HeldFile, number: number): Promise<LayerPaths> {
+  const layer = reading.layers[number - 1];
   const input = blobSource(gcode);
   const sections = sectionsOf(reading, layer.number);
   if (reading.sources.length === 1) {

@@ -1,10 +1,11 @@
 import type { Result } from '@/core/findings';
-import type { Reading } from '@/core/read/reading';
+import type { Print } from '@/core/print/print';
+import type { SlicedFile } from '@/core/read/slicedFile';
 import type { SettingLine } from '@/core/gcode/settingName';
 import type { Footprint } from '@/core/geometry/footprint';
 import type { HandMesh, LayerHeights } from '@/core/geometry/handMesh';
 import type { LayerPaths } from '@/core/geometry/paths';
-import type { PrintAnalysis } from '@/core/read/analysis';
+import type { PrintAnalysis } from '@/core/print/analysis';
 import type { KeptReading } from '@/core/read/keptForm';
 import type { PrintTimes } from '@/core/read/times';
 import type { Spool } from '@/core/filament/spool';
@@ -23,7 +24,7 @@ import type { Proof } from '@/core/proof/proofTypes';
 import type { Block } from '@/core/blocks/blocks';
 import type { ChainFinding } from '@/core/delivery/chain';
 import type { Excerpt } from '@/core/write/excerpts';
-import type { PrintOrder } from '@/core/write/planRequest';
+import type { PrintOrder } from '@/core/plan/arrangementOfPlan';
 import type { OutputRequest } from '@/core/write/request';
 import type { SwapRoute } from '@/core/proof/dryRun';
 import type { HostMoment } from '@/core/recipe/hostScripts';
@@ -40,14 +41,19 @@ export interface ReadProgress {
   readonly layers: number;
 }
 
-/** A print that the worker holds open. */
-export interface OpenPrint {
-  readonly reading: Reading;
+interface OpenPrint {
+  readonly reading: Print;
   readonly analysis: PrintAnalysis;
-  /** SHA-256 of the G-code. */
+  /** SHA-256 of the file. */
   readonly fingerprint: string;
-  /** The G-code itself, unpacked when the file was an archive, and without Lamella's blocks. */
-  readonly gcode: Blob;
+  /** The file itself: G-code unpacked when it was an archive, and without Lamella's blocks. */
+  readonly file: Blob;
+}
+
+/** A sliced file that the worker holds open, or several that are printed together. */
+export interface OpenFile extends OpenPrint {
+  readonly kind: 'sliced';
+  readonly reading: SlicedFile;
   /** Blocks that Lamella had written into it before. */
   readonly blocks: readonly Block[];
   /** What was read, to be kept for the next time; null when it was opened from that. */
@@ -56,6 +62,7 @@ export interface OpenPrint {
 
 /** A model that the worker holds open as a print that is not sliced yet. */
 export interface OpenModel extends OpenPrint {
+  readonly kind: 'model';
   readonly facts: ModelFacts;
   readonly setup: ModelSetup;
 }
@@ -168,7 +175,7 @@ interface PrintQuestions {
    * file, printer or reader, or not whole: the file is then to be opened.
    * @param gcode the G-code that it was read from, without Lamella's blocks.
    */
-  openKept(gcode: Blob, model: PrinterModel, kept: KeptReading): Promise<OpenPrint | null>;
+  openKept(gcode: Blob, model: PrinterModel, kept: KeptReading): Promise<OpenFile | null>;
   /**
    * The surface of the open print to be turned in the hand, mm: see `core/geometry/handMesh`.
    * @param bySections whether its numbers are those of sections, and not of layers.
@@ -193,7 +200,7 @@ export interface PrintService extends PrintQuestions {
     model: PrinterModel,
     onProgress: (progress: ReadProgress) => void,
     files?: readonly FilePlace[],
-  ): Promise<Result<OpenPrint>>;
+  ): Promise<Result<OpenFile>>;
   /**
    * Reads a model and holds it open in place of a print.
    * @param setup how it is set up; guessed when null.
@@ -218,7 +225,7 @@ export interface PrintWorkerApi extends PrintQuestions {
     model: PrinterModel,
     progress: MessagePort,
     files?: readonly FilePlace[],
-  ): Promise<Result<OpenPrint>>;
+  ): Promise<Result<OpenFile>>;
   openModel(
     file: Blob,
     name: string,

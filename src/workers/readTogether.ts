@@ -1,7 +1,7 @@
 import { newSum } from './sums';
 import { success, type Result } from '@/core/findings';
 import type { PrinterModel } from '@/core/motion/limits';
-import type { Reading } from '@/core/read/reading';
+import type { Print } from '@/core/print/print';
 import type { PrintTimes } from '@/core/read/times';
 import { joinRead, type ReadFile } from '@/core/sources/readSources';
 import { blobSource, chunkedBlob } from './blobFiles';
@@ -55,7 +55,7 @@ export function timesIn({
   secondsAfter,
   layers,
   sections,
-}: Reading): PrintTimes {
+}: Print): PrintTimes {
   return {
     seconds,
     secondsBefore,

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { readGcode } from '@/core/read/reader';
-import type { Reading } from '@/core/read/reading';
+import type { SlicedFile } from '@/core/read/slicedFile';
 import { makeBigFile } from '../../bench/bigFile';
 import { chunkedBlob } from './blobFiles';
 import { readWhole } from './readWhole';
@@ -17,7 +17,7 @@ const goOn = () => true;
 
 /** A reading with digests in place of its cells: comparing millions of numbers one by one takes seconds. */
 function comparable(
-  read: Awaited<ReturnType<typeof readWhole>> | { reading: Reading; fingerprint: string },
+  read: Awaited<ReturnType<typeof readWhole>> | { reading: SlicedFile; fingerprint: string },
 ) {
   if (typeof read === 'string') return read;
   const { footprint } = read.reading;

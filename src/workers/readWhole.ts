@@ -2,7 +2,7 @@ import { fastCells } from '@/core/geometry/fastCells';
 import { plainCells } from '@/core/geometry/plainCells';
 import { assembleReading } from '@/core/read/assemble';
 import { GcodeReader } from '@/core/read/reader';
-import type { Reading } from '@/core/read/reading';
+import type { SlicedFile } from '@/core/read/slicedFile';
 import type { PrinterModel } from '@/core/motion/limits';
 import { SideDiedError, type SideKinds } from './sidePort';
 import { sideWorkBeside, sideWorkHere } from './sideWork';
@@ -19,7 +19,7 @@ export interface ChunkedFile {
 
 /** A file that was read to its end. */
 export interface WholeRead {
-  readonly reading: Reading;
+  readonly reading: SlicedFile;
   /** SHA-256 of its bytes. */
   readonly fingerprint: string;
 }

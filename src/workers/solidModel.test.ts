@@ -8,8 +8,13 @@ import { extrude } from '@/core/model/extrude';
 import { firstSetup, NO_TURN, type ModelSetup } from '@/core/model/setup';
 import { writeStl } from '@/core/model/writeStl';
 import { PATH_STRIDE } from '@/core/geometry/paths';
+import { readGcode } from '@/core/read/reader';
+import { bytesOf, writePrint } from '../../tests/support/printFiles';
 import { createPrintService } from './printService';
 
+/** What only a file has: its bytes and lines, places in it, and states of the machine. */
+const FILE_FIELDS = /bytes|line|offset|state|tool|stop|setting|temperature|finding|leavesHot/i;
+const SLICED = readGcode(bytesOf(writePrint({})), ORDINARY_PROFILE);
 const STL = writeStl(extrude(hidePlateSolids()));
 const SETUP: ModelSetup = {
   unit: 'mm',
@@ -62,9 +67,23 @@ describe('a model that a worker holds open', () => {
     expect(await service.layerPaths(41)).toMatchObject({ ends: [] });
   });
 
+  it('makes a print that has nothing of a file', async () => {
+    const { reading } = (await opened()).open;
+    const ofFile = (one: object) => Object.keys(one).filter((field) => FILE_FIELDS.test(field));
+    for (const [made, read] of [
+      [reading, SLICED],
+      [reading.layers[3], SLICED.layers[3]],
+      [reading.sections[3], SLICED.sections[3]],
+    ]) {
+      expect(ofFile(read)).not.toEqual([]);
+      expect(ofFile(made)).toEqual([]);
+    }
+    expect(reading.sources).toEqual([]);
+  });
+
   it('refuses what needs the sliced file', async () => {
-    const { service, open } = await opened();
-    const request = requestOfPlan(emptyPlan('ab'.repeat(32)), open.reading, ORDINARY_PROFILE);
+    const { service } = await opened();
+    const request = requestOfPlan(emptyPlan('ab'.repeat(32)), SLICED, ORDINARY_PROFILE);
     const preview = await service.preview(request);
     const written = await service.write(request, () => {});
     for (const answer of [preview, written]) {

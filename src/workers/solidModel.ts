@@ -10,7 +10,7 @@ import { readModel } from '@/core/model/readModel';
 import { firstSetup, type ModelSetup } from '@/core/model/setup';
 import { PATH_STRIDE, type LayerPaths } from '@/core/geometry/paths';
 import type { PrinterModel } from '@/core/motion/limits';
-import type { Reading } from '@/core/read/reading';
+import type { Print } from '@/core/print/print';
 import type { HandSurface, ModelDraft } from './protocol';
 
 /** Width at which outlines of a cut are drawn, mm. */
@@ -21,9 +21,10 @@ const MOST_BYTES = 1.5e9;
 
 /** A model that the worker holds open, and what planning sees of it. */
 export interface HeldModel {
+  readonly kind: 'model';
   readonly model: Model;
   readonly setup: ModelSetup;
-  readonly reading: Reading;
+  readonly reading: Print;
   readonly facts: ModelFacts;
   /** SHA-256 of the file. */
   readonly fingerprint: string;
@@ -52,8 +53,9 @@ export async function holdModel(
   const model = new Model(read.value);
   const own = setup ?? firstSetup(read.value);
   const { mesh, relief, facts } = model.place(own);
-  const reading = layModel(mesh, relief, own, bytes.length, printer.filamentDiameter);
-  return success({ model, setup: own, reading, facts, fingerprint: hash.digest('hex') });
+  const reading = layModel(mesh, relief, own, printer.filamentDiameter);
+  const fingerprint = hash.digest('hex');
+  return success({ kind: 'model', model, setup: own, reading, facts, fingerprint });
 }
 
 /** Outlines of a layer, cut through its middle, as lines to draw. */

@@ -40,6 +40,7 @@ function seededJob(demo: DemoJob, at: number): SeededJob {
       seconds: reading.seconds.total,
       bounds: boundsOf(reading.footprint),
       addedAt: 1,
+      content: { kind: 'file' },
       isDemo: true,
       deleted: null,
     },

@@ -3,7 +3,7 @@ import { swapsOf } from '../../src/core/plan/arrangement';
 import { unpackGcode } from '../../src/core/archive/unpack';
 import { sourceOf } from '../../src/core/byteSource';
 import { readGcode } from '../../src/core/read/reader';
-import type { Reading } from '../../src/core/read/reading';
+import type { SlicedFile } from '../../src/core/read/slicedFile';
 import { prepareOutput } from '../../src/core/write/prepare';
 import type { OutputRequest } from '../../src/core/write/request';
 import { writeOutput } from '../../src/core/blocks/pieces';
@@ -151,7 +151,7 @@ async function tryOwnLines(random: Random, result: FuzzResult, fail: Fail): Prom
 
 interface Asked {
   readonly text: string;
-  readonly reading: Reading;
+  readonly reading: SlicedFile;
   readonly request: OutputRequest;
 }
 

@@ -1,4 +1,4 @@
-import type { Reading } from '../../src/core/read/reading';
+import type { SlicedFile } from '../../src/core/read/slicedFile';
 import { sectionsOfSwaps } from '../../src/core/plan/partList';
 import { arrangeAsSliced } from '../../src/core/write/partsRequest';
 import type { OutputRequest } from '../../src/core/write/request';
@@ -80,7 +80,7 @@ export function randomRecipe({ chance, pick, int }: Random, own: () => string[])
 /** Swaps before some layers, and everything that may be asked along with them; null for none. */
 export function randomRequest(
   random: Random,
-  reading: Reading,
+  reading: SlicedFile,
   printer: Printer,
   recipe: Recipe,
 ): OutputRequest | null {

@@ -21,10 +21,13 @@ const WHOLE = {
     addedAt: START,
     picture: { ...picture, sections: [section('T0', 1), section('T1', 2), section('T1', 3)] },
     bounds: { minX: 0, minY: 0, maxX: 9, maxY: 9 },
-    files: [
-      { name: 'left', start: 0, end: 1 },
-      { name: 'right', start: 1, end: 3 },
-    ],
+    content: {
+      kind: 'files',
+      files: [
+        { name: 'left', start: 0, end: 1 },
+        { name: 'right', start: 1, end: 3 },
+      ],
+    },
     deleted: null,
   }),
   plans: wholeJob('one').plans,

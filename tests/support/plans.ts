@@ -1,4 +1,4 @@
-import { layerNumber } from '../../src/core/gcode/layers';
+import { layerNumber } from '../../src/core/layers';
 import type { JobPlan } from '../../src/core/plan/jobPlan';
 import { withSwap } from '../../src/core/plan/partEdits';
 import { mapParts, type PlannedPart } from '../../src/core/plan/parts';

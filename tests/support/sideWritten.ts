@@ -4,7 +4,7 @@ import type { OutputRequest } from '../../src/core/write/request';
 import { writeOutput } from '../../src/core/blocks/pieces';
 import { purgeSections } from '../../src/core/order/purgeBlock';
 import type { Arrangement, Visit } from '../../src/core/plan/arrangement';
-import type { Reading } from '../../src/core/read/reading';
+import type { SlicedFile } from '../../src/core/read/slicedFile';
 import { arrange, findParts, survey } from '../../src/core/write/partsRequest';
 import type { Order } from '../../src/core/order/ordering';
 import { sectionsOfList } from '../../src/core/plan/partList';
@@ -81,7 +81,7 @@ export async function writeSides(
 }
 
 /** An arrangement without the sections of a purge block. */
-function withoutPurgeBlock(arrangement: Arrangement, reading: Reading): Arrangement {
+function withoutPurgeBlock(arrangement: Arrangement, reading: SlicedFile): Arrangement {
   const leftOut = purgeSections(reading);
   const visits: Visit[] = [];
   for (const visit of arrangement.visits) {

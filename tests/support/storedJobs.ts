@@ -17,6 +17,7 @@ export function storedJob(id: string, given: Partial<Job> = {}): Job {
     height: 8.04,
     seconds: 2900,
     addedAt: 1,
+    content: { kind: 'file' },
     isDemo: true,
     picture: null,
     deleted: null,

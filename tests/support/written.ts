@@ -1,6 +1,6 @@
 import { sourceOf } from '../../src/core/byteSource';
 import { readGcode } from '../../src/core/read/reader';
-import type { Reading } from '../../src/core/read/reading';
+import type { SlicedFile } from '../../src/core/read/slicedFile';
 import { prepareOutput } from '../../src/core/write/prepare';
 import type { Insertion } from '../../src/core/blocks/insertion';
 import { arrangeAsSliced } from '../../src/core/write/partsRequest';
@@ -26,7 +26,7 @@ export interface WriteOptions extends Partial<Omit<OutputRequest, 'arrangement' 
 export interface Written {
   readonly input: Uint8Array;
   readonly output: Uint8Array;
-  readonly reading: Reading;
+  readonly reading: SlicedFile;
   readonly request: OutputRequest;
   readonly insertions: readonly Insertion[];
 }

@@ -3,7 +3,7 @@ import { withMain, withSwapsBefore } from '../../../tests/support/plans';
 import { describe, expect, it } from 'vitest';
 import { arbitraryStyle, writePrint } from '../../../tests/support/printFiles';
 import { sourceOf } from '../byteSource';
-import { layerNumber } from '../gcode/layers';
+import { layerNumber } from '../layers';
 import { prepareOutput } from '../write/prepare';
 import { writeOutput } from '../blocks/pieces';
 import { proveOutput } from '../proof/proof';

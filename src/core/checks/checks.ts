@@ -2,7 +2,7 @@ import type { PlanNote } from '../plan/notes';
 import { CHECK_LEVELS, type Check, type CheckLevel } from './check';
 import { bandChecks } from './bandChecks';
 import { fileChecks } from './fileChecks';
-import type { CheckInputs } from './inputs';
+import { isOfFile, type CheckInputs } from './inputs';
 import { printerChecks } from './printerChecks';
 import { joinedChecks } from './joinedChecks';
 import { partChecks } from './partChecks';
@@ -16,7 +16,7 @@ export function checksOf(inputs: CheckInputs, notes: readonly PlanNote[]): Check
     ...printerChecks(inputs),
     ...bandChecks(inputs, notes),
     ...partChecks(inputs),
-    ...joinedChecks(inputs),
+    ...(isOfFile(inputs) ? joinedChecks(inputs) : []),
     ...spoolChecks(inputs),
     ...timeChecks(inputs),
   ];

@@ -3,9 +3,10 @@ import { plural } from '../format';
 import { isBeforeLayer } from '../gcode/stops';
 import { allSwaps, withPart } from '../plan/partEdits';
 import type { CheckCode } from './catalogue';
+import type { Print } from '../print/print';
 import { bedFindings } from '../printer/bedFit';
 import { checkOf, type Check, type CheckLevel } from './check';
-import type { CheckInputs } from './inputs';
+import { isOfFile, type CheckInputs, type FileInputs } from './inputs';
 
 /** Findings of reading that matter for a print with swaps, what they are called here, and how bad they are. */
 const FROM_FINDINGS: readonly (readonly [FindingCode, CheckCode, CheckLevel])[] = [
@@ -20,8 +21,41 @@ const FROM_FINDINGS: readonly (readonly [FindingCode, CheckCode, CheckLevel])[] 
   ['mixed-extrusion', 'mixed-extrusion', 'good-to-know'],
 ];
 
-/** What the sliced file itself brings along. */
-export function fileChecks({ plan, fingerprint, printer, reading, bands }: CheckInputs): Check[] {
+/** What the print itself brings along, and the sliced file that it is made of. */
+export function fileChecks(inputs: CheckInputs): Check[] {
+  const { printer, reading } = inputs;
+  const checks = [
+    ...startChecks(inputs),
+    ...(isOfFile(inputs) ? stopChecks(inputs) : []),
+    ...(reading.continuous ? [SPIRAL] : []),
+    ...(isOfFile(inputs) ? findingChecks(inputs) : []),
+    ...bedFindings(reading, printer).map(({ message }) =>
+      checkOf('off-the-bed', 'may-fail', message),
+    ),
+    ...(isOfFile(inputs) ? remainingCheck(inputs) : []),
+    ...primingCheck(inputs),
+  ];
+  if (isOfFile(inputs) && inputs.reading.leavesHot) {
+    const sentence = 'The file leaves a heater on at its end. Switch it off yourself.';
+    checks.push(checkOf('heaters-left-on', 'may-fail', sentence));
+  }
+  const [first] = reading.layers;
+  const top = reading.layers.reduce((highest, { z }) => Math.max(highest, z), 0);
+  if (first && isTippy(first.footprintMm2, top)) {
+    const sentence = `The first layer covers ${(first.footprintMm2 / 100).toFixed(1)} cm², and the print is ${top.toFixed(0)} mm high.`;
+    checks.push(checkOf('small-first-layer', 'may-fail', sentence));
+  }
+  return checks;
+}
+
+const SPIRAL = checkOf(
+  'spiral',
+  'may-fail',
+  'The file is a spiral: swaps go where the path crosses the layer’s height.',
+);
+
+/** Whether the plan is for this print, and has swaps. */
+function startChecks({ plan, fingerprint, bands }: CheckInputs): Check[] {
   const checks: Check[] = [];
   if (plan.fingerprint !== fingerprint) {
     const sentence = 'This plan was made for another file than the one of this job.';
@@ -39,47 +73,36 @@ export function fileChecks({ plan, fingerprint, printer, reading, bands }: Check
     checks.push(checkOf('swap-in-first-layer', 'will-fail', sentence, { layer: 1, fix }));
   }
   if (bands.length < 2) checks.push(checkOf('no-swap', 'may-fail', 'The plan has no swap yet.'));
+  return checks;
+}
+
+/** Stops of the file's own that stay. */
+function stopChecks({ plan, reading }: FileInputs): Check[] {
   const gone = new Set([...plan.takenOut, ...plan.stretches.map(({ line }) => line)]);
   const kept = reading.stops.filter(({ line }) => !gone.has(line));
-  if (kept.length > 0) {
-    const lines = kept.map(({ line }) => line);
-    const sentence = `The file has ${plural(kept.length, 'stop')} of its own that ${kept.length === 1 ? 'stays' : 'stay'}, on line ${lines.slice(0, 3).join(', ')}${lines.length > 3 ? ' and more' : ''}.`;
-    // One inside a layer has a reason of its own, as for a magnet; it goes only when it is asked for.
-    const between = kept.filter(isBeforeLayer).map(({ line }) => line);
-    const takenOut = [...new Set([...plan.takenOut, ...between])].sort((a, b) => a - b);
-    const label =
-      between.length === kept.length ? 'Take them out' : 'Take out those between layers';
-    checks.push(
-      checkOf('stops-in-file', 'may-fail', sentence, {
-        layer: kept[0].layer,
-        ...(between.length > 0 && { fix: { kind: 'plan', label, plan: { ...plan, takenOut } } }),
-      }),
-    );
-  }
-  if (reading.continuous) {
-    const sentence = 'The file is a spiral: swaps go where the path crosses the layer’s height.';
-    checks.push(checkOf('spiral', 'may-fail', sentence));
-  }
+  if (kept.length === 0) return [];
+  const lines = kept.map(({ line }) => line);
+  const sentence = `The file has ${plural(kept.length, 'stop')} of its own that ${kept.length === 1 ? 'stays' : 'stay'}, on line ${lines.slice(0, 3).join(', ')}${lines.length > 3 ? ' and more' : ''}.`;
+  // One inside a layer has a reason of its own, as for a magnet; it goes only when it is asked for.
+  const between = kept.filter(isBeforeLayer).map(({ line }) => line);
+  const takenOut = [...new Set([...plan.takenOut, ...between])].sort((a, b) => a - b);
+  const label = between.length === kept.length ? 'Take them out' : 'Take out those between layers';
+  return [
+    checkOf('stops-in-file', 'may-fail', sentence, {
+      layer: kept[0].layer,
+      ...(between.length > 0 && { fix: { kind: 'plan', label, plan: { ...plan, takenOut } } }),
+    }),
+  ];
+}
+
+/** What reading has found that matters for swaps. */
+function findingChecks({ reading }: FileInputs): Check[] {
+  const checks: Check[] = [];
   for (const [finding, code, level] of FROM_FINDINGS) {
     const found = reading.findings.find((one) => one.code === finding);
     if (!found || checks.some((check) => check.code === code)) continue;
     const where = found.line === null ? '' : ` (line ${found.line})`;
     checks.push(checkOf(code, level, found.message.replace(/\.$/, `${where}.`)));
-  }
-  for (const { message } of bedFindings(reading, printer)) {
-    checks.push(checkOf('off-the-bed', 'may-fail', message));
-  }
-  checks.push(...remainingCheck(plan, reading, bands));
-  checks.push(...primingCheck(plan, reading, bands));
-  if (reading.leavesHot) {
-    const sentence = 'The file leaves a heater on at its end. Switch it off yourself.';
-    checks.push(checkOf('heaters-left-on', 'may-fail', sentence));
-  }
-  const [first] = reading.layers;
-  const top = reading.layers.reduce((highest, { z }) => Math.max(highest, z), 0);
-  if (first && isTippy(first.footprintMm2, top)) {
-    const sentence = `The first layer covers ${(first.footprintMm2 / 100).toFixed(1)} cm², and the print is ${top.toFixed(0)} mm high.`;
-    checks.push(checkOf('small-first-layer', 'may-fail', sentence));
   }
   return checks;
 }
@@ -88,15 +111,11 @@ export function fileChecks({ plan, fingerprint, printer, reading, bands }: Check
 const LEAST_PRIMED = 1;
 
 /** Filament that the file pushes out before its first layer, mm. */
-export function primedMm({ filamentMm, layers }: CheckInputs['reading']): number {
+export function primedMm({ filamentMm, layers }: Pick<Print, 'filamentMm' | 'layers'>): number {
   return filamentMm - layers.reduce((sum, layer) => sum + layer.filamentMm, 0);
 }
 
-function remainingCheck(
-  plan: CheckInputs['plan'],
-  reading: CheckInputs['reading'],
-  bands: CheckInputs['bands'],
-): Check[] {
+function remainingCheck({ plan, reading, bands }: FileInputs): Check[] {
   const shown = reading.settingLines.filter(({ what }) => what === 'remaining');
   if (shown.length === 0 || plan.addToRemaining || bands.length < 2) return [];
   const sentence = `The file shows the time left on ${plural(shown.length, 'line')}; it leaves the swaps out.`;
@@ -105,11 +124,7 @@ function remainingCheck(
   return [checkOf('time-left', 'good-to-know', sentence, { fix })];
 }
 
-function primingCheck(
-  plan: CheckInputs['plan'],
-  reading: CheckInputs['reading'],
-  [first]: CheckInputs['bands'],
-): Check[] {
+function primingCheck({ plan, reading, bands: [first] }: CheckInputs): Check[] {
   const primed = primedMm(reading);
   if (primed < LEAST_PRIMED || !plan.loadFirst || !first) return [];
   const { letter, name } = first.filament;

@@ -4,7 +4,8 @@ import type { Relation } from '../order/relations';
 import type { OrderDip } from '../order/touches';
 import type { SectionWish } from '../plan/wishes';
 import type { SectionPicture } from '../read/sectionPicture';
-import type { Reading } from '../read/reading';
+import type { Print } from '../print/print';
+import type { SlicedFile } from '../read/slicedFile';
 import type { PairPurge } from '../filament/purgeTable';
 import type { Spool } from '../filament/spool';
 import type { Band } from '../plan/bands';
@@ -16,32 +17,17 @@ import type { ClockForm } from '../schedule/clock';
 import type { Presence } from '../schedule/presence';
 import type { Recipe } from '../recipe/recipe';
 
-/** What all checks look at. */
-export interface CheckInputs {
+/** What all checks look at of a print, whatever it is made of. */
+export interface PrintInputs {
   readonly plan: JobPlan;
   /** SHA-256 of the job's file. */
   readonly fingerprint: string;
   readonly printer: Printer;
   readonly recipe: Recipe;
-  readonly reading: Pick<
-    Reading,
-    | 'layers'
-    | 'sections'
-    | 'filamentMm'
-    | 'stops'
-    | 'findings'
-    | 'continuous'
-    | 'settingLines'
-    | 'priming'
-    | 'sources'
-    | 'leavesHot'
-    | 'footprint'
-  >;
+  readonly reading: Pick<Print, PrintField>;
   readonly bands: readonly Band[];
   /** What is known of its parts, and of the order in which they print. */
   readonly parts: PartInputs;
-  /** What is to be written. */
-  readonly request: OutputRequest;
   /** Spools of the plan's filaments, by letter; those without one are missing. */
   readonly spools: ReadonlyMap<string, Spool>;
   /** The job, whose own reservations on the shelf are free to it. */
@@ -57,6 +43,27 @@ export interface CheckInputs {
   readonly clock: ClockForm;
   /** What a trial of the blocks found: see `proof/dryRun`. */
   readonly troubles: readonly { readonly layer: number; readonly message: string }[];
+}
+
+/** What they look at besides where the print is a sliced file. */
+export interface FileInputs extends PrintInputs {
+  readonly reading: Pick<
+    SlicedFile,
+    PrintField | 'stops' | 'findings' | 'settingLines' | 'leavesHot'
+  >;
+  /** What is to be written. */
+  readonly request: OutputRequest;
+}
+
+type PrintField =
+  'layers' | 'sections' | 'sources' | 'filamentMm' | 'continuous' | 'priming' | 'footprint';
+
+/** What checks look at: of a sliced file, or of a model, of which nothing can be written yet. */
+export type CheckInputs = PrintInputs | FileInputs;
+
+/** Whether the print is a sliced file. */
+export function isOfFile(inputs: CheckInputs): inputs is FileInputs {
+  return 'request' in inputs;
 }
 
 /** What checks know of the parts of a plan. */

@@ -2,7 +2,7 @@ import { HAIR } from '../tolerances';
 import type { Relation } from '../order/relations';
 import type { Home } from '../recipe/betweenFiles';
 import { checkOf, type Check } from './check';
-import type { CheckInputs, JoinedInputs } from './inputs';
+import type { FileInputs, JoinedInputs } from './inputs';
 
 /** Differences below this are none, °C and mm. */
 const SAME_HEAT = 1;
@@ -14,12 +14,12 @@ const RELATION_WORDS: Readonly<Record<Relation['kind'], string>> = {
 };
 
 /** What to know before several files are printed together. */
-export function joinedChecks(inputs: CheckInputs): Check[] {
+export function joinedChecks(inputs: FileInputs): Check[] {
   const joined = inputs.parts.joined;
   return [...(joined ? togetherChecks(inputs, joined) : []), ...deliveryChecks(inputs)];
 }
 
-function togetherChecks({ reading }: CheckInputs, joined: JoinedInputs): Check[] {
+function togetherChecks({ reading }: FileInputs, joined: JoinedInputs): Check[] {
   const { names, overlaps, relations, nozzle, bed, heights } = joined;
   const checks: Check[] = [];
   const [overlap] = overlaps;
@@ -56,7 +56,7 @@ const HOMING: Readonly<Record<Exclude<Home, 'nothing'>, string>> = {
   all: 'All axes are homed between the files, at X 0 Y 0. A printer that homes Z over the middle of the bed drives into the part.',
 };
 
-function deliveryChecks({ plan, request }: CheckInputs): Check[] {
+function deliveryChecks({ plan, request }: FileInputs): Check[] {
   if (request.arrangement.opens.length === 0) return [];
   const { home } = plan;
   const warm =

@@ -10,7 +10,7 @@ import { LEAST_CLEARANCE, PURGE_HEIGHT } from '../recipe/actions';
 import { KIND_WORDS } from '../printer/stopKinds';
 import { numbersOf } from '../recipe/recipe';
 import { checkOf, type Check } from './check';
-import type { CheckInputs } from './inputs';
+import { isOfFile, type CheckInputs, type FileInputs } from './inputs';
 
 /** How long a printer usually waits until someone comes, s, until a logbook knows better. */
 const USUAL_ARRIVAL = 300;
@@ -28,7 +28,7 @@ export function printerChecks(inputs: CheckInputs): Check[] {
     ...understandingChecks(inputs),
     ...waitingChecks({ printer, recipe, plan }),
     ...purgeChecks(inputs),
-    ...undoneChecks(inputs),
+    ...(isOfFile(inputs) ? undoneChecks(inputs) : []),
   ];
 }
 
@@ -136,7 +136,7 @@ const UNDONE_WORDS: Readonly<Record<SettingName, string>> = {
   remaining: 'time left',
 };
 
-function undoneChecks({ plan, request, reading }: CheckInputs): Check[] {
+function undoneChecks({ plan, request, reading }: FileInputs): Check[] {
   if (plan.rewrite) return [];
   const undone = undoingLines(reading, request);
   const [first] = undone;

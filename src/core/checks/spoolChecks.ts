@@ -3,7 +3,7 @@ import { SPARE } from '../filament/leftovers';
 import { gramsNeeded, neededBySpool, type FilamentNeeds } from '../filament/needs';
 import { freeGrams } from '../filament/reserve';
 import { doBond, sharedRange, type Spool } from '../filament/spool';
-import type { Layer } from '../gcode/layers';
+import type { Layer } from '../layers';
 import { checkOf, type Check } from './check';
 import { primedMm } from './fileChecks';
 import type { CheckInputs } from './inputs';

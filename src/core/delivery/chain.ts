@@ -8,7 +8,7 @@ import { forEachPiece, hasPrinted, isCurve, printedWidth } from '../geometry/mov
 import type { Severity } from '../findings';
 import type { Printer } from '../printer/printer';
 import { StandingMap } from '../printer/standingMap';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import { joinFootprints } from '../sources/joinFootprints';
 import { layersByHeight } from '../sources/joinLayers';
 
@@ -44,7 +44,7 @@ export interface ChainFile {
   readonly name: string;
   readonly fingerprint: string;
   readonly bytes: Uint8Array;
-  readonly reading: Reading;
+  readonly reading: SlicedFile;
 }
 
 /** How much of a first layer may hang over the edge of what is below, as a share of its length. */
@@ -79,7 +79,7 @@ export function chainFindings(
   });
 }
 
-function hopeless({ findings }: Reading): ChainFinding[] {
+function hopeless({ findings }: SlicedFile): ChainFinding[] {
   const why = findings.find(({ severity }) => severity === 'error')?.message;
   return [whole('no-extrusion', 'error', why ?? 'Nothing is printed by it.')];
 }
@@ -88,7 +88,7 @@ function whole(code: ChainCode, severity: Severity, message: string): ChainFindi
   return { code, severity, line: null, message, at: null };
 }
 
-type Section = Reading['sections'][number];
+type Section = SlicedFile['sections'][number];
 
 /** A straight piece of a move, machine mm. */
 interface Piece {
@@ -268,7 +268,7 @@ class ChainLook {
     }
   }
 
-  judgeStart({ layers, skirtCells }: Reading): void {
+  judgeStart({ layers, skirtCells }: SlicedFile): void {
     const [{ z, thickness, firstLine }] = layers;
     const floor = z - thickness;
     const hits = this.counts.get('hits-print') ?? 0;

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import qr from 'qrcode';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { analysePrint } from '../read/analysis';
+import { analysePrint } from '../print/analysis';
 import { layModel } from '../model/layModel';
 import { Model } from '../model/model';
 import { readModel } from '../model/readModel';
@@ -96,7 +96,7 @@ describe('a plate', () => {
     if (!file.ok) throw new Error(file.refusal.message);
     const setup = { ...firstSetup(file.value), ...drawing };
     const { mesh, relief } = new Model(file.value).place(setup);
-    const reading = layModel(mesh, relief, setup, 0, 1.75);
+    const reading = layModel(mesh, relief, setup, 1.75);
     expect(analysePrint(reading).steps.map(({ layer }) => layer)).toEqual(
       bodies.swaps.map(({ layer }) => layer),
     );

@@ -1,6 +1,6 @@
 import { converter, formatHex } from 'culori/fn';
 import './colourModes';
-import type { Layer } from '../gcode/layers';
+import type { Layer } from '../layers';
 import type { PaletteFilament } from './palette';
 
 /**

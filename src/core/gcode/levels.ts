@@ -22,6 +22,13 @@ export interface LevelPlace {
   readonly state: MachineState;
 }
 
+/** Where something that is printed in one go stands in the file. */
+export interface PrintedPlace extends LevelPlace {
+  /** Offset after the last extruding line, and that line's number. */
+  readonly endOffset: number;
+  readonly endLine: number;
+}
+
 /**
  * A stretch of extrusion at one height, as met in the file. Levels are raw: a purge block at its
  * own height or the first line of a second object makes a level too. `groupLevels` makes layers

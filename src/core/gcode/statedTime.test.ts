@@ -3,7 +3,7 @@ import { bytesOf, writePrint } from '../../../tests/support/printFiles';
 import { ORDINARY_PRINTER } from '../motion/limits';
 import { entryFor } from './lineIndex';
 import { readGcode } from '../read/reader';
-import { layerOfLine } from '../read/reading';
+import { layerOfLine } from '../read/slicedFile';
 import { scanLine } from './scan';
 import { statedTime } from './statedTime';
 import { Words } from './words';

@@ -1,6 +1,7 @@
+import type { Layer } from '../layers';
+import type { PrintedPlace } from './levels';
 import { textOfBytes } from '../text';
 import { firstIndex } from '../search';
-import type { Layer } from './layers';
 import { lineEndFrom } from './scan';
 import type { Words } from './words';
 
@@ -34,7 +35,7 @@ export function commandText(words: Words, bytes: Uint8Array, start: number): str
 
 /** The layer that a stop at `offset` belongs to, and whether it stands before or inside of it. */
 export function stopPlace(
-  layers: readonly Layer[],
+  layers: readonly (Layer & PrintedPlace)[],
   offset: number,
 ): Pick<FoundStop, 'layer' | 'place'> {
   const index = firstIndex(layers.length, (i) => layers[i].endOffset > offset);

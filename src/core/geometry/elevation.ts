@@ -1,5 +1,5 @@
-import type { Layer } from '../gcode/layers';
-import { bottomOf } from '../gcode/layers';
+import type { Layer } from '../layers';
+import { bottomOf } from '../layers';
 import type { Footprint } from './footprint';
 
 /** Numbers per piece of an elevation: left and right X, lower and upper Z in mm, and the layer. */

@@ -1,4 +1,4 @@
-import { bottomOf, type Layer } from '../gcode/layers';
+import { bottomOf, type Layer } from '../layers';
 import type { Footprint } from './footprint';
 import { cornerShifts, type CornerShifts } from './cornerShifts';
 import { coarser, facesOf, handCells, type CellNumbers, type HandCells } from './handCells';

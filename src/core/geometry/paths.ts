@@ -1,4 +1,5 @@
-import type { Layer } from '../gcode/layers';
+import type { PrintedPlace } from '../gcode/levels';
+import type { Layer } from '../layers';
 import { Effect } from '../gcode/effect';
 import { Machine } from '../gcode/machine';
 import { obeyLines } from '../gcode/obey';
@@ -25,7 +26,7 @@ export interface LayerPaths {
  */
 export function layerPaths(
   bytes: Uint8Array,
-  layer: Pick<Layer, 'firstOffset' | 'state' | 'thickness'>,
+  layer: Pick<PrintedPlace, 'firstOffset' | 'state'> & Pick<Layer, 'thickness'>,
   sectionEnds: readonly number[],
   filamentDiameter: number,
 ): LayerPaths {

@@ -4,7 +4,7 @@ import { makeRingTags } from '../../../demo/jobs/ringTags';
 import { bytesOf, writePrint } from '../../../tests/support/printFiles';
 import { readGcode } from '../read/reader';
 import { ORDINARY_PRINTER } from '../motion/limits';
-import { analysePrint } from '../read/analysis';
+import { analysePrint } from '../print/analysis';
 import { ELEVATION_STRIDE, elevationOf } from './elevation';
 import { narrowestWidth } from './narrow';
 import { countObjects, shapesFrom } from './patches';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { layerNumber, type Layer } from '../gcode/layers';
+import { layerNumber, type Layer } from '../layers';
 import { findSteps } from './steps';
 
 /** Layers of 0.2 mm with the given exposed areas, mm², over a footprint of 1000 mm². */

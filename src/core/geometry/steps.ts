@@ -1,4 +1,4 @@
-import { bottomOf, type Layer, type LayerNumber } from '../gcode/layers';
+import { bottomOf, type Layer, type LayerNumber } from '../layers';
 
 /** A layer at whose start much of the layer below becomes finished surface. */
 export interface Step {

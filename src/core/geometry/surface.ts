@@ -1,4 +1,4 @@
-import type { Layer } from '../gcode/layers';
+import type { Layer } from '../layers';
 import type { Footprint } from './footprint';
 
 /**

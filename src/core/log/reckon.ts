@@ -6,7 +6,7 @@ import type { JobPlan } from '../plan/jobPlan';
 import { SWAP_SECONDS } from '../plan/time';
 import type { Timeline } from '../plan/timeline';
 import type { Printer } from '../printer/printer';
-import type { Reading } from '../read/reading';
+import type { Print } from '../print/print';
 import type { RunPlan } from '../run/runPlan';
 import type { LearnedPerson, LearnedPrinter } from './learn';
 import type { Learning } from './learning';
@@ -78,9 +78,9 @@ export function reckonedBands(bands: readonly Band[], { motion }: LearnedPrinter
 
 /** What comes before and after printing, as it was learned, s. */
 export function reckonedEnds(
-  { secondsBefore, secondsAfter }: Pick<Reading, 'secondsBefore' | 'secondsAfter'>,
+  { secondsBefore, secondsAfter }: Pick<Print, 'secondsBefore' | 'secondsAfter'>,
   { motion, heating }: LearnedPrinter,
-): Pick<Reading, 'secondsBefore' | 'secondsAfter'> {
+): Pick<Print, 'secondsBefore' | 'secondsAfter'> {
   return {
     secondsBefore: secondsBefore * heating.value,
     secondsAfter: secondsAfter * motion.value,

@@ -1,10 +1,9 @@
 import type { Footprint } from '../geometry/footprint';
 import { cellsByLevel } from '../geometry/footprint';
 import { spannedCells } from '../geometry/columns';
-import { Machine } from '../gcode/machine';
-import { layerNumber, type Layer } from '../gcode/layers';
-import { wholeSource, type Section } from '../read/sections';
-import type { Reading } from '../read/reading';
+import { layerNumber, type Layer } from '../layers';
+import type { Section } from '../print/sections';
+import type { Print } from '../print/print';
 import { cutLayers } from './cuts';
 import { layerGrid, layersBelow, topOf, type LayerGrid } from './layerGrid';
 import { boxOf, type Mesh } from './mesh';
@@ -29,8 +28,7 @@ export function footprintOfRelief(relief: Relief, grid: LayerGrid): Footprint {
 }
 
 /**
- * A model as a print that is not sliced yet: layers of even height, what shows of each, and rough times, in
- * the form that a sliced file has once it was read. There are no bytes behind it: its places in a file are all 0.
+ * A model as a print that is not sliced yet: layers of even height, what shows of each, and rough times.
  * @param mesh on the bed, mm.
  * @param filamentDiameter mm.
  */
@@ -38,9 +36,8 @@ export function layModel(
   mesh: Mesh,
   relief: Relief,
   setup: ModelSetup,
-  bytes: number,
   filamentDiameter: number,
-): Reading {
+): Print {
   const grid = layerGrid(boxOf(mesh)?.to[2] ?? 0, setup.firstLayer, setup.layerHeight);
   const footprint = footprintOfRelief(relief, grid);
   const cellArea = footprint.cellMm ** 2;
@@ -51,22 +48,9 @@ export function layModel(
   const spans = spannedCells(footprint, grid.count);
   const surfaces = { exposed, begins };
   const rough = roughLayers(cutLayers(mesh, grid), surfaces, grid, filamentDiameter);
-  const state = new Machine().capture();
-  const nowhere = {
-    firstLine: 0,
-    firstOffset: 0,
-    endLine: 0,
-    endOffset: 0,
-    restartOffset: 0,
-    restartLine: 0,
-    travelOffset: 0,
-    travelLine: 0,
-    state,
-  };
   const layers = Array.from({ length: grid.count }, (_, i): Layer => {
     const z = topOf(grid, i + 1);
     return {
-      ...nowhere,
       number: layerNumber(i + 1),
       label: null,
       z,
@@ -77,15 +61,11 @@ export function layModel(
       footprintMm2: spans[i] * cellArea,
       exposedMm2: exposed[i],
       spanMm2: spans[i] * cellArea,
-      tools: [0],
     };
   });
   const sections = layers.map(({ number, thickness, z, seconds, filamentMm }): Section => ({
-    ...nowhere,
-    source: 0,
     layer: number,
     thickness,
-    tool: 0,
     z,
     seconds,
     filamentMm,
@@ -93,18 +73,13 @@ export function layModel(
   const sum = (numbers: Float64Array): number => numbers.reduce((all, one) => all + one, 0);
   const motion = sum(rough.seconds);
   return {
-    bytes,
-    lines: 0,
-    lineEnding: 'lf',
-    units: 'mm',
-    extrusion: 'absolute',
     continuous: false,
     layers,
     seconds: { motion, dwell: 0, heating: ROUGHLY.heating, total: motion + ROUGHLY.heating },
     secondsBefore: ROUGHLY.heating,
     secondsAfter: 0,
     sections,
-    sources: [wholeSource(bytes, sections.length, layers.length, [0])],
+    sources: [],
     firstSections: Uint32Array.from({ length: layers.length + 1 }, (_, i) => i),
     filamentMm: sum(rough.filamentMm),
     footprint,
@@ -112,13 +87,6 @@ export function layModel(
     hasUndrawn: false,
     skirtMm2: 0,
     largestFootprintMm2: layers.reduce((most, one) => Math.max(most, one.footprintMm2), 0),
-    stops: [],
-    statedSeconds: null,
-    temperatures: { nozzle: [], bed: [] },
-    leavesHot: false,
-    settingLines: [],
     priming: [],
-    lineIndex: [0],
-    findings: [],
   };
 }

@@ -6,7 +6,7 @@ import { makeRingTags, ringTagSolids } from '../../../demo/jobs/ringTags';
 import { boxTriangles, type Tri } from '../../../tests/support/modelFiles';
 import { bytesOf } from '../../../tests/support/printFiles';
 import { ORDINARY_PRINTER } from '../motion/limits';
-import { analysePrint } from '../read/analysis';
+import { analysePrint } from '../print/analysis';
 import { readGcode } from '../read/reader';
 import { cutAt, cutLayers } from './cuts';
 import { directionsOf, directionWords } from './directions';
@@ -29,7 +29,7 @@ function lay(corners: Float32Array<ArrayBuffer>, part: Partial<ModelSetup> = {})
   const file = fileOf(corners);
   const setup = { ...firstSetup(file), ...part };
   const { mesh, relief, facts } = new Model(file).place(setup);
-  const reading = layModel(mesh, relief, setup, 0, ORDINARY_PRINTER.filamentDiameter);
+  const reading = layModel(mesh, relief, setup, ORDINARY_PRINTER.filamentDiameter);
   return { mesh, facts, reading, analysis: analysePrint(reading) };
 }
 

@@ -1,10 +1,9 @@
-import type { Reading } from '../read/reading';
-import type { Section } from '../read/sections';
+import type { SlicedFile, SlicedSection } from '../read/slicedFile';
 import { nozzleRadius, type NozzleShape } from '../printer/nozzleShape';
 import { NearWay } from './precedence';
 import type { SectionShape, SectionShapes } from './sectionShapes';
 
-type Files = Pick<Reading, 'sections' | 'sources'>;
+type Files = Pick<SlicedFile, 'sections' | 'sources'>;
 
 /** The sections that are skirts with which files begin, as places among the reading's. */
 export function leadInsOf({ sources }: Pick<Files, 'sources'>): Set<number> {
@@ -32,7 +31,7 @@ export function withoutShapes(
 export function standsNear(
   skirt: number,
   { shapes, ...grid }: SectionShapes,
-  sections: readonly Pick<Section, 'source' | 'z'>[],
+  sections: readonly Pick<SlicedSection, 'source' | 'z'>[],
   nozzle: NozzleShape,
 ): boolean {
   const { source, z } = sections[skirt];
@@ -59,15 +58,17 @@ export interface OrderWithoutLeadIns {
  * skirt comes first, as the file has it, unless another file prints over it.
  */
 export function withoutLeadIns(
-  { sections, sources }: Files,
+  sources: Files['sources'],
   order: readonly number[],
   inTheWay: readonly number[],
 ): OrderWithoutLeadIns {
   const leadIns = leadInsOf({ sources });
   const rest = order.filter((section) => !leadIns.has(section));
-  const { firstSection, leadIns: count } = sources[sections[rest[0]].source];
-  const kept = rest[0] === firstSection + count && !inTheWay.includes(firstSection) ? count : 0;
-  const first = Array.from({ length: kept }, (_, i) => firstSection + i);
+  const file = sources.find(({ endSection }) => rest[0] < endSection);
+  const begins = file?.firstSection ?? 0;
+  const count = file?.leadIns ?? 0;
+  const kept = rest[0] === begins + count && !inTheWay.includes(begins) ? count : 0;
+  const first = Array.from({ length: kept }, (_, i) => begins + i);
   const leftOut = [...leadIns].filter((section) => !first.includes(section));
   return { printed: [...first, ...rest], leftOut };
 }

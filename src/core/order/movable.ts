@@ -6,7 +6,7 @@ import { G_COMMANDS, M_COMMANDS, mayActByName } from '../gcode/commandTable';
 import { isNamedSetting } from '../gcode/namedSettings';
 import { commandText } from '../gcode/stops';
 import { Words } from '../gcode/words';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 
 const G = 71;
 const M = 77;
@@ -33,7 +33,7 @@ export class HeldFinder {
 
   /** @param takenOut lines of stops that are no stops any more. */
   constructor(
-    private readonly reading: Pick<Reading, 'sections' | 'sources' | 'stops'>,
+    private readonly reading: Pick<SlicedFile, 'sections' | 'sources' | 'stops'>,
     private readonly takenOut: ReadonlySet<number>,
   ) {
     this.waits = new Set(reading.stops.map((stop) => stop.line));
@@ -60,7 +60,7 @@ export class HeldFinder {
 /** The sections of a file that are printed in their place: see `HeldFinder`. */
 export async function heldSections(
   input: ByteSource,
-  reading: Pick<Reading, 'sections' | 'sources' | 'stops'>,
+  reading: Pick<SlicedFile, 'sections' | 'sources' | 'stops'>,
   takenOut: ReadonlySet<number>,
 ): Promise<HeldSection[]> {
   const finder = new HeldFinder(reading, takenOut);

@@ -1,4 +1,4 @@
-import type { LayerNumber } from '../gcode/layers';
+import type { LayerNumber } from '../layers';
 
 /** The orders in which the sections of a print can be printed. */
 export const ORDERS = ['as-sliced', 'fewest-swaps', 'colour-by-colour'] as const;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { layerNumber } from '../gcode/layers';
+import { layerNumber } from '../layers';
 import { colourByColour } from './colourByColour';
 import { fewestSwaps } from './fewestSwaps';
 import { asSliced, costOf, type Orderable } from './ordering';

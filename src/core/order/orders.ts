@@ -1,4 +1,4 @@
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import { colourByColour, type OnStage, type Precedence } from './colourByColour';
 import { fewestSwaps } from './fewestSwaps';
 import { asSliced, type Order, type Orderable, type Ordered } from './ordering';
@@ -6,7 +6,7 @@ import { precedenceFor, type Standing } from './precedence';
 
 /** A print whose sections are to be put in order. */
 export interface OrderInputs {
-  readonly reading: Pick<Reading, 'sections'>;
+  readonly reading: Pick<SlicedFile, 'sections'>;
   /** Filament of each section, by any name that tells filaments apart. */
   readonly filaments: readonly string[];
   /** Sections that are printed in their place. */

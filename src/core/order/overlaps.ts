@@ -1,5 +1,5 @@
+import type { SlicedSection } from '../read/slicedFile';
 import { HAIR } from '../tolerances';
-import type { Section } from '../read/sections';
 import type { SectionShapes } from './sectionShapes';
 
 /** Two sections of different files that print in one place. */
@@ -17,7 +17,7 @@ const LEAST_AREA = 0.5;
 /** Finds where sections of different files fill the same place at the same height. */
 export function overlapsOf(
   { shapes, cellMm }: Pick<SectionShapes, 'shapes' | 'cellMm'>,
-  sections: readonly Pick<Section, 'source' | 'z' | 'thickness'>[],
+  sections: readonly Pick<SlicedSection, 'source' | 'z' | 'thickness'>[],
 ): Overlap[] {
   const found: Overlap[] = [];
   const byHeight = sections.map((_, i) => i).sort((a, b) => sections[a].z - sections[b].z);

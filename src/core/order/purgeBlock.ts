@@ -1,5 +1,5 @@
 import { HAIR } from '../tolerances';
-import type { Reading } from '../read/reading';
+import type { Print } from '../print/print';
 import type { Standing } from './precedence';
 
 /** A purge block takes less than this of a layer's filament, and of the whole print's. */
@@ -11,10 +11,10 @@ const MOST_OF_IT = 0.5;
  * such heights is most of the print, or all of a layer.
  * @returns places among the reading's sections.
  */
-export function purgeSections({ sections }: Pick<Reading, 'sections'>): number[] {
+export function purgeSections({ sections }: Pick<Print, 'sections'>): number[] {
   const atHeight = new Map<string, number>();
   const ofLayer = new Map<number, number>();
-  const keyOf = ({ layer, z }: Reading['sections'][number]): string =>
+  const keyOf = ({ layer, z }: Print['sections'][number]): string =>
     `${layer} ${Math.round(z / HAIR)}`;
   for (const section of sections) {
     const { layer, filamentMm } = section;

@@ -1,5 +1,5 @@
 import { HAIR } from '../tolerances';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import type { Standing } from './precedence';
 
 /** How a file lies to another one that is printed with it. */
@@ -12,7 +12,7 @@ export interface Relation {
 
 /** How each file lies to those before it: on one of them, in the pocket of one, or beside all. */
 export function relationsOf(
-  { sections, sources }: Pick<Reading, 'sections' | 'sources'>,
+  { sections, sources }: Pick<SlicedFile, 'sections' | 'sources'>,
   { liesOn }: Pick<Standing, 'liesOn'>,
 ): Relation[] {
   const tops = sources.map(({ firstSection, endSection }) =>

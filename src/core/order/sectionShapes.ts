@@ -2,7 +2,7 @@ import type { ByteSource } from '../byteSource';
 import { LineMerger } from '../geometry/lineMerger';
 import { stampBits, type BitGrid } from '../geometry/stampBits';
 import { forEachSectionMove, type OnLine, type OnSectionMove } from '../read/sectionMoves';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 
 /** A rectangle, machine mm; empty ones have a maximum below the minimum. */
 export interface Box {
@@ -38,7 +38,7 @@ const MOST_BYTES = 400e6;
 export function canShape({
   sections,
   footprint,
-}: Pick<Reading, 'sections' | 'footprint'>): boolean {
+}: Pick<SlicedFile, 'sections' | 'footprint'>): boolean {
   const words = Math.ceil((footprint.columns + 2) / 32) * (footprint.rows + 2);
   return 3 * 4 * words * sections.length <= MOST_BYTES;
 }
@@ -51,7 +51,7 @@ export function canShape({
  */
 export async function sectionShapes(
   input: ByteSource,
-  reading: Pick<Reading, 'sections' | 'sources' | 'footprint'>,
+  reading: Pick<SlicedFile, 'sections' | 'sources' | 'footprint'>,
   filamentDiameter: number,
   onLine?: OnLine,
 ): Promise<SectionShapes> {

@@ -1,6 +1,6 @@
 import type { ByteSource } from '../byteSource';
 import type { Printer } from '../printer/printer';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import { HeldFinder, heldSections, type HeldSection } from './movable';
 import { standingOf, type OnSection, type Standing } from './precedence';
 import { leadInsOf, standsNear, withoutShapes } from './leadIns';
@@ -22,7 +22,7 @@ export interface Survey {
 /** What is known of a print that is not looked at any further; any skirt may be in the way. */
 export function plainSurvey(
   held: readonly HeldSection[],
-  { sources }: Pick<Reading, 'sources'>,
+  { sources }: Pick<SlicedFile, 'sources'>,
 ): Survey {
   return { held, standing: null, overlaps: [], skirtsInTheWay: [...leadInsOf({ sources })] };
 }
@@ -40,7 +40,7 @@ export type Looks = 'commands' | 'below' | 'beside';
  */
 export async function surveyOf(
   input: ByteSource,
-  reading: Pick<Reading, 'sections' | 'sources' | 'footprint' | 'stops'>,
+  reading: Pick<SlicedFile, 'sections' | 'sources' | 'footprint' | 'stops'>,
   { filamentDiameter, nozzle }: Pick<Printer, 'filamentDiameter' | 'nozzle'>,
   takenOut: ReadonlySet<number>,
   looks: Looks,

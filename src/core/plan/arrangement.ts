@@ -1,8 +1,10 @@
-import type { LayerNumber } from '../gcode/layers';
+import type { LayerNumber } from '../layers';
 import type { Order } from '../order/ordering';
 import type { Home } from '../recipe/betweenFiles';
 import type { BandSettings } from '../recipe/settings';
-import type { Reading } from '../read/reading';
+import type { Print } from '../print/print';
+import type { Section } from '../print/sections';
+import { isSlicedSection } from '../read/slicedFile';
 
 /** A section as it is to be printed. */
 interface PlannedSection {
@@ -109,7 +111,7 @@ export interface SectionSwap {
 
 /** The swaps of an arrangement, in the order of printing; what is loaded first is none. */
 export function swapsOf(
-  { sections }: Pick<Reading, 'sections'>,
+  { sections }: Pick<Print, 'sections'>,
   { visits, opens }: Pick<Arrangement, 'visits' | 'opens'>,
 ): SectionSwap[] {
   let at = 0;
@@ -133,7 +135,7 @@ export type Delivery = (typeof DELIVERIES)[number];
 
 /** With which places in an order the files of a delivery begin, but for the first. */
 export function openingsOf(
-  { sections }: Pick<Reading, 'sections'>,
+  { sections }: Pick<Print, 'sections'>,
   visits: readonly Visit[],
   delivery: Delivery,
 ): number[] {
@@ -144,9 +146,14 @@ export function openingsOf(
     const opens =
       delivery === 'file-per-band'
         ? begins
-        : sections[printed[i - 1].section].source !== sections[section].source;
+        : sourceOf(sections[printed[i - 1].section]) !== sourceOf(sections[section]);
     return opens ? [i] : [];
   });
+}
+
+/** The sliced file of a section; null for a model's. */
+function sourceOf(section: Section): number | null {
+  return isSlicedSection(section) ? section.source : null;
 }
 
 /** How many swaps the same sections take in the order of the file. */

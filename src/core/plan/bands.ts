@@ -1,9 +1,9 @@
 import { gramsOf } from '../filament/mass';
 import type { PaletteFilament } from '../filament/palette';
 import type { Spool } from '../filament/spool';
-import { bottomOf, type LayerNumber } from '../gcode/layers';
+import { bottomOf, type LayerNumber } from '../layers';
 import { seenShare, type SeenShare, type Surface } from '../geometry/surface';
-import type { Reading } from '../read/reading';
+import type { Print } from '../print/print';
 import type { SectionPicture } from '../read/sectionPicture';
 import type { BandSettings } from '../recipe/settings';
 import { inVisits } from './arrangement';
@@ -54,7 +54,7 @@ export function shownBySections(picture: SectionPicture | null): Shown {
 
 /** What bands are made of besides the plan. */
 export interface BandInputs {
-  readonly reading: Pick<Reading, 'sections' | 'layers'>;
+  readonly reading: Pick<Print, 'sections' | 'layers'>;
   readonly shown: Shown;
   /** mm */
   readonly filamentDiameter: number;

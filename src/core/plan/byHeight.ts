@@ -1,5 +1,5 @@
-import type { Layer, LayerNumber } from '../gcode/layers';
-import { bottomOf } from '../gcode/layers';
+import type { Layer, LayerNumber } from '../layers';
+import { bottomOf } from '../layers';
 import { firstIndex } from '../search';
 import type { Surface } from '../geometry/surface';
 import type { JobPlan } from './jobPlan';

@@ -2,17 +2,17 @@ import { describe, expect, it } from 'vitest';
 import { boxPrint, type BoxStyle } from '../../../tests/support/boxPrints';
 import { joinTexts } from '../../../tests/support/joinWritten';
 import { bytesOf } from '../../../tests/support/printFiles';
-import { layerNumber } from '../gcode/layers';
+import { layerNumber } from '../layers';
 import { ORDINARY_PROFILE } from '../printer/printer';
 import { readGcode } from '../read/reader';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import { withChangedFiles, withPartsOfFiles } from './changedFiles';
 import { emptyPlan, type JobPlan } from './jobPlan';
 import { withSwap } from './partEdits';
 import { withFoundParts, withLayerOrder } from './partPlan';
 import { sectionWishes } from './wishes';
 
-async function readTogether(boxes: readonly Partial<BoxStyle>[]): Promise<Reading> {
+async function readTogether(boxes: readonly Partial<BoxStyle>[]): Promise<SlicedFile> {
   if (boxes.length === 1) return readGcode(bytesOf(boxPrint(boxes[0])), ORDINARY_PROFILE);
   const joined = await joinTexts(boxes.map((box) => boxPrint(box)));
   if (!joined.ok) throw new Error(joined.refusal.message);
@@ -29,7 +29,7 @@ const plan = withLayerOrder(
 );
 
 /** What each file prints in, layer by layer: the third file in C and from layer 3 on in the next filament. */
-function letters(made: JobPlan, after: Reading): string[] {
+function letters(made: JobPlan, after: SlicedFile): string[] {
   const wishes = sectionWishes(made, after);
   return after.sources.map(({ firstSection, endSection }) =>
     wishes

@@ -1,9 +1,9 @@
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import type { JobPlan } from './jobPlan';
 import { foundParts, partOfSections, wholePart, type PlannedPart } from './parts';
 import { withStretches } from './partPlan';
 
-type Sections = Pick<Reading, 'sections'>;
+type Sections = Pick<SlicedFile, 'sections'>;
 
 /**
  * Takes a plan along when the files of its print are other ones, or in another order: each part keeps its

@@ -1,4 +1,4 @@
-import type { LayerNumber } from '../gcode/layers';
+import type { LayerNumber } from '../layers';
 import type { OwnPurge } from '../filament/purgeTable';
 import { STARTING_PALETTE, type PaletteFilament } from '../filament/palette';
 import type { Order } from '../order/ordering';

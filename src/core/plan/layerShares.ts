@@ -1,6 +1,6 @@
 import type { PaletteFilament } from '../filament/palette';
-import { bottomOf } from '../gcode/layers';
-import type { Reading } from '../read/reading';
+import { bottomOf } from '../layers';
+import type { Print } from '../print/print';
 import type { Band } from './bands';
 import { filamentOf, type JobPlan } from './jobPlan';
 import { isWhole } from './parts';
@@ -14,7 +14,7 @@ export interface LayerShare {
 }
 
 interface SharedPrint {
-  readonly reading: Pick<Reading, 'sections'>;
+  readonly reading: Pick<Print, 'sections'>;
   readonly plan: JobPlan;
   readonly wishes: readonly SectionWish[];
 }
@@ -55,7 +55,7 @@ export function mainBands({
   plan,
   wishes,
 }: SharedPrint & {
-  readonly reading: Pick<Reading, 'sections' | 'layers'>;
+  readonly reading: Pick<Print, 'sections' | 'layers'>;
   readonly bands: readonly Band[];
 }): readonly MainBand[] {
   if (isWhole(plan)) return bands;

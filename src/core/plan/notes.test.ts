@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { withMain } from '../../../tests/support/plans';
 import { bytesOf, writePrint } from '../../../tests/support/printFiles';
-import { layerNumber } from '../gcode/layers';
+import { layerNumber } from '../layers';
 import { readGcode } from '../read/reader';
-import { analysePrint } from '../read/analysis';
+import { analysePrint } from '../print/analysis';
 import { ORDINARY_PRINTER } from '../motion/limits';
 import { bandsOf, shownByLayers } from './bands';
 import { emptyPlan, type JobPlan } from './jobPlan';

@@ -1,7 +1,7 @@
 import { FINE } from '../tolerances';
 import { differenceOf } from '../filament/colour';
 import { formatMm } from '../format';
-import { bottomOf, type Layer, type LayerNumber } from '../gcode/layers';
+import { bottomOf, type Layer, type LayerNumber } from '../layers';
 import type { Step } from '../geometry/steps';
 import { firstIndex } from '../search';
 import { mergeWithBelow } from './bandEdits';

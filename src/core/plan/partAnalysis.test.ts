@@ -3,7 +3,7 @@ import { bytesOf } from '../../../tests/support/printFiles';
 import { sidePrint } from '../../../tests/support/sidePrints';
 import { sourceOf } from '../byteSource';
 import { ORDINARY_PROFILE } from '../printer/printer';
-import { analysePrint } from '../read/analysis';
+import { analysePrint } from '../print/analysis';
 import { readGcode } from '../read/reader';
 import { sectionPicture } from '../read/sectionPicture';
 import { foundParts } from './parts';

@@ -1,6 +1,6 @@
 import { findSteps } from '../geometry/steps';
-import type { PrintAnalysis } from '../read/analysis';
-import type { Reading } from '../read/reading';
+import type { PrintAnalysis } from '../print/analysis';
+import type { Print } from '../print/print';
 import type { SectionPicture } from '../read/sectionPicture';
 
 /**
@@ -9,7 +9,7 @@ import type { SectionPicture } from '../read/sectionPicture';
  * @param parts the part of each section, in file order.
  */
 export function partAnalysis(
-  { sections, layers }: Pick<Reading, 'sections' | 'layers'>,
+  { sections, layers }: Pick<Print, 'sections' | 'layers'>,
   parts: readonly string[],
   part: string,
   picture: SectionPicture,

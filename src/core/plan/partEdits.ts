@@ -1,4 +1,4 @@
-import type { LayerNumber } from '../gcode/layers';
+import type { LayerNumber } from '../layers';
 import type { PaletteFilament } from '../filament/palette';
 import type { BandSettings } from '../recipe/settings';
 import type { JobPlan } from './jobPlan';

@@ -1,6 +1,6 @@
 import { refuse, success, type Result } from '../findings';
-import { layerNumber, type Layer } from '../gcode/layers';
-import type { Reading } from '../read/reading';
+import { layerNumber, type Layer } from '../layers';
+import type { SlicedFile } from '../read/slicedFile';
 import { NO_SETTINGS } from '../recipe/settings';
 import type { WantedSection } from './arrangement';
 import { foundParts, type Stretch } from './parts';
@@ -12,7 +12,7 @@ import type { PartWish, PartWishes } from './swapList';
  * part's latest swap on. A part that it does not name prints in a filament that is called like the part.
  */
 export function sectionsOfList(
-  reading: Pick<Reading, 'sections' | 'sources' | 'layers'>,
+  reading: Pick<SlicedFile, 'sections' | 'sources' | 'layers'>,
   parts: PartWishes['parts'],
   stretches: readonly Stretch[],
 ): Result<WantedSection[]> {
@@ -66,7 +66,7 @@ function wantedAtFirst(section: number, filament: string): WantedSection {
  * @param first the filament to begin with; empty when nobody says.
  */
 export function sectionsOfSwaps(
-  { sections }: Pick<Reading, 'sections'>,
+  { sections }: Pick<SlicedFile, 'sections'>,
   swaps: readonly ResolvedSwap[],
   first: string,
 ): WantedSection[] {

@@ -1,4 +1,4 @@
-import type { SourceSpan } from '../read/sections';
+import type { SourceSpan } from '../print/sources';
 
 /** What a person reads for the key of a part: `Part T1`, or the name of its file where there are several. */
 export function partName(key: string, sources: readonly Pick<SourceSpan, 'name'>[]): string {

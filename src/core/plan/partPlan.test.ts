@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { withMain } from '../../../tests/support/plans';
 import { bytesOf } from '../../../tests/support/printFiles';
 import { sidePrint } from '../../../tests/support/sidePrints';
-import { layerNumber } from '../gcode/layers';
+import { layerNumber } from '../layers';
 import { ORDINARY_PROFILE } from '../printer/printer';
 import { readGcode } from '../read/reader';
 import { emptyPlan } from './jobPlan';

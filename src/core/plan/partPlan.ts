@@ -1,5 +1,5 @@
-import type { LayerNumber } from '../gcode/layers';
-import type { Reading } from '../read/reading';
+import type { LayerNumber } from '../layers';
+import type { SlicedFile } from '../read/slicedFile';
 import type { JobPlan } from './jobPlan';
 import {
   foundParts,
@@ -16,7 +16,7 @@ import {
  */
 export function withFoundParts(
   plan: JobPlan,
-  reading: Pick<Reading, 'sections'>,
+  reading: Pick<SlicedFile, 'sections'>,
   stretches: readonly Stretch[],
 ): JobPlan {
   // Parts of another slice keep their filaments; only what is behind the stops is found anew.
@@ -28,7 +28,7 @@ export function withFoundParts(
 /** The same for stretches that the person has changed: known parts stay as they are. */
 export function withStretches(
   plan: JobPlan,
-  reading: Pick<Reading, 'sections'>,
+  reading: Pick<SlicedFile, 'sections'>,
   stretches: readonly Stretch[],
 ): JobPlan {
   const keys = [...new Set(foundParts(reading, stretches))];

@@ -1,5 +1,6 @@
-import { layerNumber, type LayerNumber } from '../gcode/layers';
-import type { Reading } from '../read/reading';
+import { layerNumber, type LayerNumber } from '../layers';
+import type { Print } from '../print/print';
+import { isSlicedSection, type SlicedFile } from '../read/slicedFile';
 import type { BandSettings } from '../recipe/settings';
 import { chosenLayer, type PlannedSwap } from './plannedSwap';
 
@@ -57,7 +58,7 @@ export const FIRST_STRETCH = 'P1';
 
 /** The stop that each section lies behind, of those that stand for a change; null before the first. */
 export function stretchOfSections(
-  { sections }: Pick<Reading, 'sections'>,
+  { sections }: Pick<SlicedFile, 'sections'>,
   stretches: readonly Stretch[],
 ): (Stretch | null)[] {
   let at = 0;
@@ -67,15 +68,15 @@ export function stretchOfSections(
   });
 }
 
-/** The key of the part that each section belongs to, as a plan has it. */
-export function partOfSections(plan: Parted, { sections }: Pick<Reading, 'sections'>): string[] {
-  if (isWhole(plan)) return sections.map(() => WHOLE);
+/** The key of the part that each section belongs to, as a plan has it. A model is one part. */
+export function partOfSections(plan: Parted, { sections }: Pick<Print, 'sections'>): string[] {
+  if (isWhole(plan) || !sections.every(isSlicedSection)) return sections.map(() => WHOLE);
   return foundParts({ sections }, plan.stretches);
 }
 
 /** The key of the part that each section belongs to, as the file itself shows it. */
 export function foundParts(
-  { sections }: Pick<Reading, 'sections'>,
+  { sections }: Pick<SlicedFile, 'sections'>,
   stretches: readonly Stretch[],
 ): string[] {
   if (sections.some(({ source }) => source > 0)) return partsOfSources(sections);
@@ -84,7 +85,7 @@ export function foundParts(
 }
 
 /** Parts of several files: `1` for what the first prints, `2.T1` where a file has several tools. */
-function partsOfSources(sections: Reading['sections']): string[] {
+function partsOfSources(sections: SlicedFile['sections']): string[] {
   const tools = new Map<number, Set<number>>();
   for (const { source, tool } of sections) {
     tools.set(source, (tools.get(source) ?? new Set()).add(tool));

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { withMain } from '../../../tests/support/plans';
-import { layerNumber } from '../gcode/layers';
+import { layerNumber } from '../layers';
 import { emptyPlan } from './jobPlan';
 import { withSwap } from './partEdits';
 import {

@@ -1,6 +1,6 @@
 import { array, number, object, string, mixed } from 'yup';
 import { refuse, success, type Result } from '../findings';
-import { layerNumber } from '../gcode/layers';
+import { layerNumber } from '../layers';
 import type { JobPlan } from './jobPlan';
 import { chosenVariant, parsePlanBook } from './planBook';
 import { parseJobPlan } from './planSchema';

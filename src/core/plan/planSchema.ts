@@ -1,6 +1,6 @@
 import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
 import { refuse, success, type Result } from '../findings';
-import { layerNumber } from '../gcode/layers';
+import { layerNumber } from '../layers';
 import { parseRecipe } from '../recipe/recipeFile';
 import { NO_SETTINGS } from '../recipe/settings';
 import { isMoment, readShape, type ShapeWords } from '../shape';

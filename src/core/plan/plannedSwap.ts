@@ -1,4 +1,4 @@
-import type { LayerNumber } from '../gcode/layers';
+import type { LayerNumber } from '../layers';
 import type { BandSettings } from '../recipe/settings';
 
 /** The layer that the plan names for a swap, wherever it is printed. */

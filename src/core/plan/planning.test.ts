@@ -2,9 +2,9 @@ import fc from 'fast-check';
 import { withMain } from '../../../tests/support/plans';
 import { describe, expect, it } from 'vitest';
 import { bytesOf, writePrint } from '../../../tests/support/printFiles';
-import { layerNumber } from '../gcode/layers';
+import { layerNumber } from '../layers';
 import { readGcode } from '../read/reader';
-import { analysePrint } from '../read/analysis';
+import { analysePrint } from '../print/analysis';
 import { ORDINARY_PRINTER } from '../motion/limits';
 import {
   exchangeColours,

@@ -2,7 +2,7 @@ import type { FoundStop } from '../gcode/stops';
 import { meansChange } from '../gcode/stopCommands';
 import { forEachBit } from '../geometry/stampBits';
 import type { SectionShapes } from '../order/sectionShapes';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import { FIRST_STRETCH, type Stretch } from './parts';
 
 /** Least share of a part's area that its next layer has to cover to be the same part. */
@@ -17,7 +17,7 @@ const TOOL_WORD = /\bT(\d+)\b/i;
 export function changingStops({
   stops,
   sections,
-}: Pick<Reading, 'stops' | 'sections'>): FoundStop[] {
+}: Pick<SlicedFile, 'stops' | 'sections'>): FoundStop[] {
   // Where tools change, they say it themselves.
   if (new Set(sections.map(({ tool }) => tool)).size > 1) return [];
   const kinds = new Map<string, FoundStop[]>();
@@ -37,7 +37,7 @@ export function changingStops({
 export function stopsBesideTools({
   stops,
   sections,
-}: Pick<Reading, 'stops' | 'sections'>): FoundStop[] {
+}: Pick<SlicedFile, 'stops' | 'sections'>): FoundStop[] {
   return stops.filter(({ line }) => {
     const at = sections.findIndex(({ firstLine }) => firstLine > line);
     return at > 0 && line > sections[at - 1].endLine && sections[at].tool !== sections[at - 1].tool;
@@ -49,7 +49,7 @@ export function stopsBesideTools({
  * shape, since what lies over a part in the next layer is that part; anything else is a part of its own.
  */
 export function proposeStretches(
-  { sections }: Pick<Reading, 'sections'>,
+  { sections }: Pick<SlicedFile, 'sections'>,
   changes: readonly FoundStop[],
   shapes: SectionShapes | null,
 ): Stretch[] {

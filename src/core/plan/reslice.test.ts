@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { makeHidePlate } from '../../../demo/jobs/hidePlate';
 import { bytesOf, writePrint } from '../../../tests/support/printFiles';
-import { layerNumber } from '../gcode/layers';
+import { layerNumber } from '../layers';
 import { readGcode } from '../read/reader';
 import { findSteps } from '../geometry/steps';
 import { ORDINARY_PRINTER } from '../motion/limits';

@@ -1,5 +1,5 @@
 import { formatMm } from '../format';
-import { bottomOf, type Layer, type LayerNumber } from '../gcode/layers';
+import { bottomOf, type Layer, type LayerNumber } from '../layers';
 import type { Step } from '../geometry/steps';
 import type { JobPlan } from './jobPlan';
 import { allSwaps } from './partEdits';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arbitraryStyle, bytesOf, writePrint } from '../../../tests/support/printFiles';
-import { bottomOf } from '../gcode/layers';
+import { bottomOf } from '../layers';
 import { readGcode } from '../read/reader';
 import { ORDINARY_PRINTER } from '../motion/limits';
 import { NO_SETTINGS } from '../recipe/settings';

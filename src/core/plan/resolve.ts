@@ -1,6 +1,6 @@
 import { HAIR, ROUNDING } from '../tolerances';
 import { refuse, success, type Result } from '../findings';
-import { bottomOf, type Layer, type LayerNumber } from '../gcode/layers';
+import { bottomOf, type Layer, type LayerNumber } from '../layers';
 import type { BandSettings } from '../recipe/settings';
 import type { SwapList } from './swapList';
 

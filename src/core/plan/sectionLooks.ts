@@ -1,6 +1,6 @@
 import { mixedLook } from '../filament/look';
 import type { PaletteFilament } from '../filament/palette';
-import type { Reading } from '../read/reading';
+import type { Print } from '../print/print';
 
 /** The plain colour of every section; entry 0 is empty. */
 export function plainSectionLooks(filaments: readonly PaletteFilament[]): string[] {
@@ -13,7 +13,7 @@ export function plainSectionLooks(filaments: readonly PaletteFilament[]): string
  * @param filaments and `parts` of the sections, in file order.
  */
 export function sectionLooks(
-  { sections, layers }: Pick<Reading, 'sections' | 'layers'>,
+  { sections, layers }: Pick<Print, 'sections' | 'layers'>,
   filaments: readonly PaletteFilament[],
   parts: readonly string[],
   side: 'above' | 'below',

@@ -1,5 +1,5 @@
 import { isBeforeLayer, type FoundStop } from '../gcode/stops';
-import { layerNumber } from '../gcode/layers';
+import { layerNumber } from '../layers';
 import type { JobPlan } from './jobPlan';
 import { allSwaps, withoutSwap, withSwap } from './partEdits';
 

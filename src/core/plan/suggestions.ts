@@ -1,4 +1,4 @@
-import type { Layer } from '../gcode/layers';
+import type { Layer } from '../layers';
 import { seenFromAbove, type Surface } from '../geometry/surface';
 import type { Step } from '../geometry/steps';
 import { formatCm2, plural } from '../format';

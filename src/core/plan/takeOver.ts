@@ -1,4 +1,4 @@
-import { layerNumber } from '../gcode/layers';
+import { layerNumber } from '../layers';
 import type { Block } from '../blocks/blocks';
 import { hasSettings } from '../recipe/settings';
 import type { JobPlan } from './jobPlan';

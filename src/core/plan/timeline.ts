@@ -1,4 +1,4 @@
-import type { Reading } from '../read/reading';
+import type { Print } from '../print/print';
 import type { Band } from './bands';
 import { machineSeconds } from './time';
 
@@ -30,7 +30,7 @@ export interface Timeline {
  */
 export function timelineOf(
   bands: readonly Band[],
-  reading: Pick<Reading, 'secondsBefore' | 'secondsAfter'>,
+  reading: Pick<Print, 'secondsBefore' | 'secondsAfter'>,
   handsAt: (swap: number) => number,
   purges: readonly { readonly mm: number }[],
 ): Timeline {

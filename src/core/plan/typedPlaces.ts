@@ -1,6 +1,6 @@
 import { formatMm } from '../format';
-import { describeLayer } from '../gcode/describeLayer';
-import { bottomOf, type Layer, type LayerNumber } from '../gcode/layers';
+import { describeLayer } from '../describeLayer';
+import { bottomOf, type Layer, type LayerNumber } from '../layers';
 import { resolveHeight } from './resolve';
 
 /** What a typed number means when it does not say so itself. */

@@ -1,4 +1,4 @@
-import type { Reading } from '../read/reading';
+import type { Print } from '../print/print';
 import { NO_SETTINGS, type BandSettings } from '../recipe/settings';
 import type { JobPlan } from './jobPlan';
 import { isWhole, partOfSections, printedSwapsOf, stretchFrom, swapAt } from './parts';
@@ -21,7 +21,7 @@ export interface SectionWish {
   readonly asks: boolean;
 }
 
-type Sectioned = Pick<Reading, 'sections' | 'layers'>;
+type Sectioned = Pick<Print, 'sections' | 'layers'>;
 
 /** What a plan wants of every section, in file order. A part that it does not know prints as its first one. */
 export function sectionWishes(plan: JobPlan, { sections, layers }: Sectioned): SectionWish[] {
@@ -58,7 +58,7 @@ export function stretchOf({ part, swap }: SectionWish): PartStretch {
 /** The orders of single layers that a plan lays down: places among the sections, by layer. */
 export function givenOrders(
   plan: Pick<JobPlan, 'parts' | 'layerOrders' | 'stretches'>,
-  { sections }: Pick<Reading, 'sections'>,
+  { sections }: Pick<Print, 'sections'>,
 ): Map<number, number[]> {
   const keys = partOfSections(plan, { sections });
   const given = new Map<number, number[]>();

@@ -1,5 +1,5 @@
 import type { Finding } from '../findings';
-import type { Reading } from '../read/reading';
+import type { Print } from '../print/print';
 import { boundsOf } from '../geometry/columns';
 import { reachOf, type Printer } from './printer';
 
@@ -10,7 +10,7 @@ const ROUND_ORIGIN = 0.25;
 
 /** Where a print does not fit the printer that it is for; empty when it does. */
 export function bedFindings(
-  { layers, footprint }: Pick<Reading, 'layers' | 'footprint'>,
+  { layers, footprint }: Pick<Print, 'layers' | 'footprint'>,
   printer: Pick<Printer, 'bed' | 'volume' | 'name'>,
 ): Finding[] {
   if (layers.length === 0) return [];
@@ -51,7 +51,7 @@ export function bedFindings(
 }
 
 /** How far from X 0 Y 0 anything is printed, mm. */
-function farthest({ originX, originY, columns, rows, cellMm, top }: Reading['footprint']): number {
+function farthest({ originX, originY, columns, rows, cellMm, top }: Print['footprint']): number {
   let most = 0;
   for (let row = 0; row < rows; row++) {
     const y = originY + (row + 0.5) * cellMm;

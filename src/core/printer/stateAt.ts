@@ -3,7 +3,7 @@ import { LineStream } from '../gcode/lineStream';
 import { Machine, type MachineState } from '../gcode/machine';
 import { obeyLines } from '../gcode/obey';
 import { Words } from '../gcode/words';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import { firstIndex } from '../search';
 
 /**
@@ -13,7 +13,7 @@ import { firstIndex } from '../search';
  */
 export async function stateAt(
   input: ByteSource,
-  { sections, sources }: Pick<Reading, 'sections' | 'sources'>,
+  { sections, sources }: Pick<SlicedFile, 'sections' | 'sources'>,
   offset: number,
 ): Promise<MachineState> {
   const file = sources.findLast(({ start }) => start < offset) ?? sources[0];

@@ -1,4 +1,4 @@
-import { NOT_FOLLOWED, type Reading } from '../read/reading';
+import { NOT_FOLLOWED, type SlicedFile } from '../read/slicedFile';
 import { swapsOf } from '../plan/arrangement';
 import { reachOf } from '../printer/printer';
 import { settingsText, stateWith } from '../recipe/settings';
@@ -12,7 +12,7 @@ import { nameOf, type ProofCheck, type ProvenRun } from './proofTypes';
 import { describeState, stateDifferences } from './stateCheck';
 
 /** Check 2, of the file itself: every line that moves or counts can be followed. */
-export function checkFile({ findings }: Pick<Reading, 'findings'>): ProofCheck[] {
+export function checkFile({ findings }: Pick<SlicedFile, 'findings'>): ProofCheck[] {
   const lost = findings.find(({ code }) => NOT_FOLLOWED.has(code));
   if (!lost) return [];
   const message = `The file cannot be followed to its end. ${lost.message}`;

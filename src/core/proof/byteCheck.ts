@@ -1,6 +1,6 @@
 import { chunksOf, type ByteSource } from '../byteSource';
 import { CR, LF } from '../gcode/words';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import type { BlockFinder } from '../blocks/blocks';
 import { copiesOf, type Copy } from '../blocks/copies';
 import type { ProofCheck } from './proofTypes';
@@ -13,7 +13,7 @@ export async function checkBytes(
   input: ByteSource,
   output: ByteSource,
   found: BlockFinder,
-  reading: Pick<Reading, 'sections' | 'sources' | 'bytes'>,
+  reading: Pick<SlicedFile, 'sections' | 'sources' | 'bytes'>,
 ): Promise<ProofCheck> {
   const { brokenLine } = found;
   if (brokenLine !== null) {
@@ -49,7 +49,7 @@ export async function checkBytes(
 function checkTiling(
   copies: readonly Copy[],
   { jumps, gaps }: BlockFinder,
-  { sections, sources }: Pick<Reading, 'sections' | 'sources'>,
+  { sections, sources }: Pick<SlicedFile, 'sections' | 'sources'>,
 ): ProofCheck {
   const fail = (message: string, line?: number): ProofCheck => ({
     check: 1,

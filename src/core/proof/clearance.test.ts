@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { bytesOf, writePrint } from '../../../tests/support/printFiles';
 import { readGcode } from '../read/reader';
 import { ORDINARY_PROFILE, reachOf } from '../printer/printer';
-import { PrintedHeights } from '../read/printedHeights';
+import { PrintedHeights } from '../print/printedHeights';
 import type { BlockTrace, NozzlePoint, TracedMove } from './blockTrace';
 import { findCollision } from './clearance';
 

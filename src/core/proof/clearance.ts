@@ -1,5 +1,5 @@
 import { HAIR } from '../tolerances';
-import type { PrintedHeights } from '../read/printedHeights';
+import type { PrintedHeights } from '../print/printedHeights';
 import { LEAST_CLEARANCE } from '../recipe/actions';
 import { PARK_DISTANCE } from '../printer/nozzleShape';
 import { isInReach, type Reach } from '../printer/printer';

@@ -1,5 +1,5 @@
 import type { ByteSource } from '../byteSource';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import { Machine, type MachineState } from '../gcode/machine';
 import { commandText } from '../gcode/stops';
 import { obeyLines } from '../gcode/obey';
@@ -8,7 +8,7 @@ import { Words } from '../gcode/words';
 import { stateAt } from '../printer/stateAt';
 import { BlockTrace, type NozzlePoint } from './blockTrace';
 import { BlockFinder } from '../blocks/blocks';
-import { PrintedHeights } from '../read/printedHeights';
+import { PrintedHeights } from '../print/printedHeights';
 import { reachOf, type Printer } from '../printer/printer';
 import { brokenPromises, NO_PROMISES, type BlockPromises } from '../recipe/promises';
 import { stateWith } from '../recipe/settings';
@@ -42,7 +42,7 @@ export interface DryRun {
  */
 export async function dryRuns(
   input: ByteSource,
-  reading: Reading,
+  reading: SlicedFile,
   printer: Printer,
   insertions: readonly Insertion[],
 ): Promise<DryRun[]> {
@@ -63,7 +63,7 @@ export async function dryRuns(
 
 async function dryRun(
   input: ByteSource,
-  reading: Reading,
+  reading: SlicedFile,
   printer: Printer,
   insertion: Insertion,
   { moment, section, before }: Standing,

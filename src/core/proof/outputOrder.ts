@@ -1,8 +1,8 @@
 import type { MachineState } from '../gcode/machine';
 import type { ToolLine } from '../gcode/toolHeat';
 import type { SimulatedPrinter } from '../printer/simulate';
-import type { PrintedHeights } from '../read/printedHeights';
-import type { Reading } from '../read/reading';
+import type { PrintedHeights } from '../print/printedHeights';
+import type { SlicedFile } from '../read/slicedFile';
 import { firstIndex } from '../search';
 import type { Block, BlockFinder } from '../blocks/blocks';
 import type { PrintedSoFar } from './clearance';
@@ -46,7 +46,7 @@ export interface OutputOrder {
   readonly printedBefore: (
     block: Block,
     heights: PrintedHeights,
-    reading: Pick<Reading, 'priming' | 'hasUndrawn'>,
+    reading: Pick<SlicedFile, 'priming' | 'hasUndrawn'>,
   ) => PrintedSoFar;
   /** Whether a block stands before a section of its layer, or where the file has printed its last. */
   readonly standsAtSection: (block: Block, place: number) => boolean;
@@ -60,7 +60,7 @@ export interface OutputOrder {
  */
 export function toolChangesOf(
   { blocks }: BlockFinder,
-  { sources }: Pick<Reading, 'sources'>,
+  { sources }: Pick<SlicedFile, 'sources'>,
   planned: OutputRequest | null,
   toolLines: readonly ToolLine[],
   muted: readonly (MutedLine | undefined)[],
@@ -80,7 +80,7 @@ export function toolChangesOf(
 
 /** Places of the input at which its state is wanted. */
 export function sectionPlaces(
-  { sections, sources }: Pick<Reading, 'sections' | 'sources'>,
+  { sections, sources }: Pick<SlicedFile, 'sections' | 'sources'>,
   size: number,
 ): number[] {
   const places = sections.flatMap(({ travelOffset, restartOffset, firstOffset, endOffset }) => [
@@ -101,7 +101,7 @@ export function sectionPlaces(
 export function outputOrder(
   before: SimulatedPrinter,
   captured: readonly number[],
-  reading: Pick<Reading, 'sections' | 'sources'>,
+  reading: Pick<SlicedFile, 'sections' | 'sources'>,
   { blocks, mutes, jumps, gaps }: BlockFinder,
   copies: readonly Copy[],
   muted: readonly (MutedLine | undefined)[],
@@ -195,7 +195,7 @@ export function outputOrder(
 function wantedStates(
   before: SimulatedPrinter,
   captured: readonly number[],
-  sections: Reading['sections'],
+  sections: SlicedFile['sections'],
   toolLines: readonly ToolLine[],
   isOneNozzle: boolean,
   assumed: AssumedSettings,

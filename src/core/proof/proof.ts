@@ -7,7 +7,7 @@ import {
   type SimulationOptions,
   type WatchedStretch,
 } from '../printer/simulate';
-import { PrintedHeights } from '../read/printedHeights';
+import { PrintedHeights } from '../print/printedHeights';
 import { BlockTrace } from './blockTrace';
 import { findBlocks } from '../blocks/findBlocks';
 import { checkOrder } from './orderChecks';

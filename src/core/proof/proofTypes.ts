@@ -1,8 +1,8 @@
 import type { MutedLine } from './mutedLine';
 import type { Printer } from '../printer/printer';
 import type { SimulatedPrinter } from '../printer/simulate';
-import type { PrintedHeights } from '../read/printedHeights';
-import type { Reading } from '../read/reading';
+import type { PrintedHeights } from '../print/printedHeights';
+import type { SlicedFile } from '../read/slicedFile';
 import type { MachineState } from '../gcode/machine';
 import type { Block, BlockFinder } from '../blocks/blocks';
 import type { BlockTrace } from './blockTrace';
@@ -27,7 +27,7 @@ export interface Proof {
 
 /** What an output is proven against. */
 export interface ProofInputs {
-  readonly reading: Reading;
+  readonly reading: SlicedFile;
   /** What was asked for; null to take the blocks' own words for it. */
   readonly planned: OutputRequest | null;
   readonly printer?: Printer;
@@ -59,7 +59,7 @@ export interface ProvenRun {
   readonly traces: readonly BlockTrace[];
   readonly printer: Printer;
   readonly planned: ProofInputs['planned'];
-  readonly reading: Reading;
+  readonly reading: SlicedFile;
   readonly heights: PrintedHeights;
 }
 

@@ -5,7 +5,7 @@ import { filamentArea } from '../geometry/lineWidth';
 import { forEachPiece, hasPrinted, printedWidth } from '../geometry/movePieces';
 import type { Printer } from '../printer/printer';
 import { StandingMap } from '../printer/standingMap';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import { firstIndex } from '../search';
 import { LEADS, type Block } from '../blocks/blocks';
 import type { Copy } from '../blocks/copies';
@@ -35,7 +35,7 @@ export class WayCheck {
    * @param withMap whether to keep a map of heights.
    */
   constructor(
-    private readonly reading: Pick<Reading, 'sections' | 'footprint'>,
+    private readonly reading: Pick<SlicedFile, 'sections' | 'footprint'>,
     printer: Pick<Printer, 'nozzle' | 'filamentDiameter'>,
     private readonly copies: readonly Copy[],
     private readonly blocks: readonly Block[],
@@ -93,7 +93,7 @@ export class WayCheck {
     const { sections } = reading;
     const { start, inputStart } = copies[this.copy];
     const inInput = inputStart + offset - start;
-    const isHere = (one: Reading['sections'][number] | undefined): boolean =>
+    const isHere = (one: SlicedFile['sections'][number] | undefined): boolean =>
       one !== undefined && inInput >= one.restartOffset && inInput < one.endOffset;
     if (!isHere(sections[this.section])) {
       this.section = firstIndex(sections.length, (i) => inInput < sections[i].endOffset);

@@ -1,16 +1,17 @@
+import { wholeSource } from '../print/sources';
 import type { FindingList } from '../findings';
 import { spannedCells, takeSkirtOut } from '../geometry/columns';
 import { cellsByLevel, footprintOf, MOST_LEVELS, type SettledRaster } from '../geometry/footprint';
 import { trustedLabels, type TrustedLabels } from '../gcode/labelSeries';
 import { groupLevels, type LevelGroups } from './layerGroups';
-import { layerNumber, type Layer } from '../gcode/layers';
+import { layerNumber } from '../layers';
 import type { LineIndex } from '../gcode/lineIndex';
 import type { LevelTracker } from '../gcode/levelTracker';
-import type { ExtrusionMode, LineEnding, Reading } from './reading';
+import type { ExtrusionMode, LineEnding, SlicedFile, SlicedLayer } from './slicedFile';
 import { reportWholeFile } from './report';
 import { stopPlace, type StopAt } from '../gcode/stops';
 import { firstIndex } from '../search';
-import { sectionsBySlot, wholeSource } from './sections';
+import { sectionsBySlot } from '../print/sections';
 import { timesOf, type CountedSeconds, type PrintTimes } from './times';
 
 /** Above this share of extruded way that rises or falls, a file is a spiral. */
@@ -27,9 +28,9 @@ export interface GatheredFile extends CountedSeconds {
   readonly stops: readonly StopAt[];
   readonly findings: FindingList;
   readonly statedSeconds: number | null;
-  readonly temperatures: Reading['temperatures'];
+  readonly temperatures: SlicedFile['temperatures'];
   readonly leavesHot: boolean;
-  readonly settingLines: Reading['settingLines'];
+  readonly settingLines: SlicedFile['settingLines'];
   readonly lineIndex: LineIndex;
   readonly cutOff: boolean;
   /** Nothing after the last printing move shuts the printer down. */
@@ -38,7 +39,7 @@ export interface GatheredFile extends CountedSeconds {
 }
 
 /** Makes the reading of what was gathered: layers, sections, footprint, and the findings on the whole. */
-export function assembleReading(file: GatheredFile, raster: SettledRaster): Reading {
+export function assembleReading(file: GatheredFile, raster: SettledRaster): SlicedFile {
   const { tracker } = file;
   const { levels } = tracker;
   const stamped = raster.covered.length - 1;
@@ -60,7 +61,7 @@ export function assembleReading(file: GatheredFile, raster: SettledRaster): Read
   const firstSections = firstSectionsOf(tracker, groups);
   const times = timesOf(file, firstSections);
   const layers = layersOf(file, groups, labels, { raster, exposed, spans, cellArea, times });
-  const whole: Omit<Reading, 'findings'> = {
+  const whole: Omit<SlicedFile, 'findings'> = {
     bytes: file.bytes,
     lines: file.lines,
     lineEnding: lineEndingOf(file.endings),
@@ -135,9 +136,9 @@ function layersOf(
   groups: LevelGroups,
   { labels }: TrustedLabels,
   { raster: { covered }, exposed, spans, cellArea, times }: Measured,
-): Layer[] {
+): SlicedLayer[] {
   const { levels } = tracker;
-  return groups.members.map((members, index): Layer => {
+  return groups.members.map((members, index): SlicedLayer => {
     const first = levels[members[0]];
     const last = levels[members[members.length - 1]];
     const total = (of: (level: number) => number): number =>

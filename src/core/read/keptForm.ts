@@ -1,6 +1,6 @@
 import type { Footprint } from '../geometry/footprint';
-import type { PrintAnalysis } from './analysis';
-import type { Reading } from './reading';
+import type { PrintAnalysis } from '../print/analysis';
+import type { SlicedFile } from './slicedFile';
 
 /** Rises whenever reading a file brings something else than before: what was kept is then read anew. */
 export const READER_VERSION = 5;
@@ -39,7 +39,7 @@ export interface KeptReading extends ReadingKey {
 
 /** What of a reading is small. `Omit` keeps this honest: a new field of a reading is kept by itself. */
 type SmallReading = Omit<
-  Reading,
+  SlicedFile,
   | 'layers'
   | 'sections'
   | 'footprint'

@@ -7,7 +7,7 @@ import { bytesOf, writePrint } from '../../../tests/support/printFiles';
 import { randomFrom } from '../../../tests/support/random';
 import { STATE_FILES } from '../../../tests/support/stateFiles';
 import { ORDINARY_PRINTER } from '../motion/limits';
-import { analysePrint } from './analysis';
+import { analysePrint } from '../print/analysis';
 import { buffersOf, READER_VERSION, type KeptReading } from './keptForm';
 import { keepReading, openKept } from './keptReading';
 import { readGcode } from './reader';

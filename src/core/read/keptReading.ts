@@ -1,10 +1,11 @@
+import { wholeSource } from '../print/sources';
 import { bytesOfText } from '../text';
 import { crc32 } from '../archive/crc32';
-import { layerNumber, type Layer } from '../gcode/layers';
+import { layerNumber } from '../layers';
 import type { MachineState } from '../gcode/machine';
 import type { SettingLine } from '../gcode/settingName';
 import { STATE_FIELDS, type StateField } from '../gcode/stateFields';
-import type { PrintAnalysis } from './analysis';
+import type { PrintAnalysis } from '../print/analysis';
 import {
   columnsOf,
   READER_VERSION,
@@ -13,8 +14,8 @@ import {
   type ReadingKey,
   type Rest,
 } from './keptForm';
-import type { Reading } from './reading';
-import { sectionsBySlot, wholeSource, type Section } from './sections';
+import type { SlicedFile, SlicedLayer, SlicedSection } from './slicedFile';
+import { sectionsBySlot } from '../print/sections';
 
 const LAYER_NUMBERS = [
   'z',
@@ -33,7 +34,7 @@ const LAYER_NUMBERS = [
   'footprintMm2',
   'exposedMm2',
   'spanMm2',
-] as const satisfies readonly (keyof Layer)[];
+] as const satisfies readonly (keyof SlicedLayer)[];
 const SECTION_NUMBERS = [
   'tool',
   'z',
@@ -47,7 +48,7 @@ const SECTION_NUMBERS = [
   'travelLine',
   'seconds',
   'filamentMm',
-] as const satisfies readonly (keyof Section)[];
+] as const satisfies readonly (keyof SlicedSection)[];
 const BOOLEANS: ReadonlySet<StateField> = new Set<StateField>([
   'relativeE',
   'firmwareRetracted',
@@ -66,7 +67,7 @@ const SETTING_ROW = 6;
 /** Makes columns of a reading. They share no memory with it. */
 export function keepReading(
   { fingerprint, printer }: ReadingKey,
-  whole: Reading,
+  whole: SlicedFile,
   analysis: PrintAnalysis,
 ): KeptReading {
   const { layers, sections, footprint, lineIndex, settingLines, ...others } = whole;
@@ -159,7 +160,7 @@ class SettingsTable {
 export function openKept(
   kept: KeptReading,
   { fingerprint, printer }: ReadingKey,
-): { readonly reading: Reading; readonly analysis: PrintAnalysis } | null {
+): { readonly reading: SlicedFile; readonly analysis: PrintAnalysis } | null {
   const isWanted =
     kept.version === READER_VERSION &&
     kept.fingerprint === fingerprint &&
@@ -172,7 +173,7 @@ export function openKept(
     sectionAt(kept, layers[layer - 1], place),
   );
   const lineIndex = Array.from(kept.lineIndex);
-  const reading: Reading = {
+  const reading: SlicedFile = {
     ...rest.reading,
     layers,
     sections,
@@ -194,7 +195,7 @@ export function openKept(
   return { reading, analysis };
 }
 
-function layerAt(kept: KeptReading, i: number, label: string | null): Layer {
+function layerAt(kept: KeptReading, i: number, label: string | null): SlicedLayer {
   const row = kept.layers.subarray(i * LAYER_ROW, (i + 1) * LAYER_ROW);
   return {
     number: layerNumber(i + 1),
@@ -205,7 +206,11 @@ function layerAt(kept: KeptReading, i: number, label: string | null): Layer {
   };
 }
 
-function sectionAt(kept: KeptReading, { number, thickness }: Layer, place: number): Section {
+function sectionAt(
+  kept: KeptReading,
+  { number, thickness }: SlicedLayer,
+  place: number,
+): SlicedSection {
   const row = kept.sections.subarray(place * SECTION_ROW, (place + 1) * SECTION_ROW);
   const where = { source: 0, layer: number, thickness };
   return { ...where, state: stateIn(kept, row), ...numbersIn(row, SECTION_NUMBERS) };

@@ -12,7 +12,7 @@ import { ORDINARY_PRINTER } from '../motion/limits';
 import { FootprintRaster } from '../geometry/raster';
 import { assembleReading } from './assemble';
 import { GcodeReader, readGcode } from './reader';
-import { bottomOf } from '../gcode/layers';
+import { bottomOf } from '../layers';
 
 const read = (text: string) => readGcode(bytesOf(text), ORDINARY_PRINTER);
 

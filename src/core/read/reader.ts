@@ -16,7 +16,7 @@ import { LINES_PER_ENTRY } from '../gcode/lineIndex';
 import { LineStream } from '../gcode/lineStream';
 import { Effect } from '../gcode/effect';
 import { Machine } from '../gcode/machine';
-import type { Reading } from './reading';
+import type { SlicedFile } from './slicedFile';
 import type { SettingLine } from '../gcode/settingName';
 import { settingName, settingValue } from '../gcode/settingName';
 import { obeyLines } from '../gcode/obey';
@@ -367,7 +367,7 @@ export class GcodeReader {
 }
 
 /** Reads a file that is wholly in memory. */
-export function readGcode(bytes: Uint8Array, model: PrinterModel): Reading {
+export function readGcode(bytes: Uint8Array, model: PrinterModel): SlicedFile {
   const raster = new FootprintRaster();
   const reader = new GcodeReader(model, raster);
   reader.push(bytes);

@@ -2,8 +2,8 @@ import { HAIR } from '../tolerances';
 import type { FindingList } from '../findings';
 import { MOST_LEVELS } from '../geometry/footprint';
 import type { TrustedLabels } from '../gcode/labelSeries';
-import { bottomOf, type Layer } from '../gcode/layers';
-import type { Reading } from './reading';
+import { bottomOf } from '../layers';
+import type { SlicedFile, SlicedLayer } from './slicedFile';
 
 /** What reading knows at the end besides the reading itself. */
 export interface WholeFileFacts {
@@ -22,7 +22,7 @@ export interface WholeFileFacts {
 /** Adds the findings that only the whole file shows. */
 export function reportWholeFile(
   findings: FindingList,
-  reading: Omit<Reading, 'findings'>,
+  reading: Omit<SlicedFile, 'findings'>,
   facts: WholeFileFacts,
 ): void {
   const warn = (code: Parameters<FindingList['add']>[0], message: string): void =>
@@ -103,7 +103,7 @@ export function reportWholeFile(
 const THICK_FIRST_LAYER = 0.4;
 
 /** A first layer that is none may mean that layers below it were not found. */
-function reportFirstLayer(findings: FindingList, first: Layer | undefined): void {
+function reportFirstLayer(findings: FindingList, first: SlicedLayer | undefined): void {
   if (!first) return;
   const floor = bottomOf(first);
   if (floor > HAIR) {
@@ -116,7 +116,7 @@ function reportFirstLayer(findings: FindingList, first: Layer | undefined): void
 }
 
 /** Layers that the labels announce (`layer 5 of 12`) and that never come. */
-function missingLayers(layers: readonly Layer[], total: number | null): number {
+function missingLayers(layers: readonly SlicedLayer[], total: number | null): number {
   if (total === null) return 0;
   const last = Number(layers.findLast(({ label }) => label !== null)?.label);
   return Math.max(0, total - Math.max(layers.length, last));
@@ -128,7 +128,7 @@ const LABEL_TOLERANCE = 0.011;
 /** Where the file's own labels and its moves disagree. */
 function reportLabels(
   findings: FindingList,
-  layers: readonly Layer[],
+  layers: readonly SlicedLayer[],
   { labelHeights: heights, labels }: Pick<WholeFileFacts, 'labelHeights' | 'labels'>,
 ): void {
   if (labels.contradicts) {

@@ -1,7 +1,7 @@
 import type { ByteSource } from '../byteSource';
 import { CELL_MM, cellsByLevel, MOST_LEVELS } from '../geometry/footprint';
 import { FootprintRaster } from '../geometry/raster';
-import type { Reading } from './reading';
+import type { SlicedFile } from './slicedFile';
 import { forEachSectionMove } from './sectionMoves';
 
 /** Areas of parts, mm², by their keys. */
@@ -18,7 +18,7 @@ export interface PartAreas {
  */
 export async function sectionAreas(
   input: ByteSource,
-  reading: Pick<Reading, 'sections' | 'sources' | 'layers' | 'footprint' | 'skirtCells'>,
+  reading: Pick<SlicedFile, 'sections' | 'sources' | 'layers' | 'footprint' | 'skirtCells'>,
   filamentDiameter: number,
   keys: readonly string[],
 ): Promise<PartAreas> {
@@ -48,7 +48,7 @@ export async function sectionAreas(
 
 /** What is known of the only part of a print without another look at its lines. */
 function wholeAreas(
-  { layers, footprint, skirtCells }: Pick<Reading, 'layers' | 'footprint' | 'skirtCells'>,
+  { layers, footprint, skirtCells }: Pick<SlicedFile, 'layers' | 'footprint' | 'skirtCells'>,
   key: string,
 ): PartAreas {
   const cells = footprint.low.reduce((count, layer) => count + (layer > 0 ? 1 : 0), 0);

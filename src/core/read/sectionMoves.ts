@@ -7,7 +7,7 @@ import { obeyLines } from '../gcode/obey';
 import { Words } from '../gcode/words';
 import { filamentArea } from '../geometry/lineWidth';
 import { forEachPiece, hasPrinted, printedWidth, type OnPiece } from '../geometry/movePieces';
-import type { Reading } from './reading';
+import type { SlicedFile } from './slicedFile';
 
 /**
  * A straight piece of a section's way, machine mm; `width` is that of the printed line, 0 for a move
@@ -32,7 +32,7 @@ export type OnLine = (words: Words, bytes: Uint8Array, at: number, offset: numbe
  */
 export async function forEachSectionMove(
   input: ByteSource,
-  { sections, sources }: Pick<Reading, 'sections' | 'sources'>,
+  { sections, sources }: Pick<SlicedFile, 'sections' | 'sources'>,
   filamentDiameter: number,
   onMove: OnSectionMove,
   onLine?: OnLine,

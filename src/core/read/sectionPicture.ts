@@ -1,7 +1,7 @@
 import type { ByteSource } from '../byteSource';
 import { CELL_MM, cellsByLevel, MOST_LEVELS, type Footprint } from '../geometry/footprint';
 import { FootprintRaster } from '../geometry/raster';
-import type { Reading } from './reading';
+import type { SlicedFile } from './slicedFile';
 import { forEachSectionMove } from './sectionMoves';
 
 /** What prints where by sections: the footprint with the number of a section, from 1, in place of a layer's. */
@@ -17,7 +17,7 @@ export interface SectionPicture {
 /** Draws a print once more, by its sections. What its footprint leaves out is left out here too. */
 export async function sectionPicture(
   input: ByteSource,
-  reading: Pick<Reading, 'sections' | 'sources' | 'footprint'>,
+  reading: Pick<SlicedFile, 'sections' | 'sources' | 'footprint'>,
   filamentDiameter: number,
 ): Promise<SectionPicture> {
   const raster = new FootprintRaster();

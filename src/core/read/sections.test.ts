@@ -4,14 +4,14 @@ import { describe, expect, it } from 'vitest';
 import { shapedPrint } from '../../../tests/support/fuzzShapes';
 import { bytesOf, writePrint } from '../../../tests/support/printFiles';
 import { randomFrom } from '../../../tests/support/random';
-import { layerNumber } from '../gcode/layers';
+import { layerNumber } from '../layers';
 import { ORDINARY_PRINTER } from '../motion/limits';
-import type { Reading } from './reading';
+import type { SlicedFile } from '../read/slicedFile';
 import { readGcode } from './reader';
-import { sectionsOf } from './sections';
+import { sectionsOf } from '../print/sections';
 
-const read = (text: string): Reading => readGcode(bytesOf(text), ORDINARY_PRINTER);
-const toolsByLayer = (reading: Reading): number[][] =>
+const read = (text: string): SlicedFile => readGcode(bytesOf(text), ORDINARY_PRINTER);
+const toolsByLayer = (reading: SlicedFile): number[][] =>
   reading.layers.map(({ number }) => sectionsOf(reading, number).map(({ tool }) => tool));
 
 /** A print of two layers whose squares are drawn in halves, with `between` in the middle of the second. */

@@ -1,5 +1,5 @@
 import type { PrintSeconds } from '../motion/clock';
-import type { Reading } from './reading';
+import type { SlicedFile } from './slicedFile';
 
 /** How long a print takes on one printer, seconds. */
 export interface PrintTimes {
@@ -44,7 +44,7 @@ export function timesOf(
 }
 
 /** The same print with the times of another printer. */
-export function withTimes(reading: Reading, times: PrintTimes): Reading {
+export function withTimes(reading: SlicedFile, times: PrintTimes): SlicedFile {
   const { seconds, secondsBefore, secondsAfter } = times;
   const layers = reading.layers.map((layer, i) => ({ ...layer, seconds: times.layers[i] }));
   const sections = reading.sections.map((one, i) => ({ ...one, seconds: times.sections[i] }));

@@ -5,7 +5,7 @@ import type { JobPlan } from '../plan/jobPlan';
 import { machineSeconds } from '../plan/time';
 import type { Printer } from '../printer/printer';
 import type { RecipeKind } from '../printer/stopKinds';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import { holdsMotors, numbersOf, type Recipe } from '../recipe/recipe';
 import type { RunPlan } from './runPlan';
 
@@ -23,7 +23,7 @@ export interface RunPlanInputs {
   readonly fileNames: readonly string[];
   readonly plan: JobPlan;
   readonly reading: Pick<
-    Reading,
+    SlicedFile,
     'layers' | 'sections' | 'secondsBefore' | 'secondsAfter' | 'temperatures'
   >;
   readonly printer: Printer;

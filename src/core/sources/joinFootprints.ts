@@ -1,6 +1,6 @@
 import { CELL_MM, type Footprint } from '../geometry/footprint';
-import type { LayerNumber } from '../gcode/layers';
-import type { Reading } from '../read/reading';
+import type { LayerNumber } from '../layers';
+import type { SlicedFile } from '../read/slicedFile';
 
 /** Where the prints of several files lie together, and the cells of their skirts. */
 export interface JoinedGround {
@@ -13,7 +13,7 @@ export interface JoinedGround {
  * @param layerOf for each file, the joined layer of each of its own.
  */
 export function joinFootprints(
-  files: readonly Pick<Reading, 'footprint' | 'skirtCells'>[],
+  files: readonly Pick<SlicedFile, 'footprint' | 'skirtCells'>[],
   layerOf: readonly (readonly LayerNumber[])[],
 ): JoinedGround {
   const places = files.map(({ footprint: { originX, originY, columns, rows } }) => {

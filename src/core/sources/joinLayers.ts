@@ -1,5 +1,6 @@
+import type { SlicedLayer } from '../read/slicedFile';
 import { HAIR, ROUNDING } from '../tolerances';
-import { layerNumber, type Layer, type LayerNumber } from '../gcode/layers';
+import { layerNumber, type LayerNumber } from '../layers';
 
 /** Layers of several files that are printed together, by height. */
 export interface JoinedLayers {
@@ -10,7 +11,9 @@ export interface JoinedLayers {
 }
 
 /** Puts layers of one height together. */
-export function layersByHeight(files: readonly (readonly Pick<Layer, 'z'>[])[]): JoinedLayers {
+export function layersByHeight(
+  files: readonly (readonly Pick<SlicedLayer, 'z'>[])[],
+): JoinedLayers {
   const all = files.flatMap((layers) => layers.map(({ z }) => z)).sort((a, b) => a - b);
   const heights: number[] = [];
   for (const z of all) {
@@ -35,12 +38,12 @@ export interface LayerAreas {
  */
 export function joinedLayer(
   number: LayerNumber,
-  members: readonly Layer[],
+  members: readonly SlicedLayer[],
   below: number | null,
   { exposedMm2, spanMm2 }: LayerAreas,
-): Layer {
+): SlicedLayer {
   const [first] = members;
-  const sum = (of: (layer: Layer) => number): number =>
+  const sum = (of: (layer: SlicedLayer) => number): number =>
     members.reduce((total, layer) => total + of(layer), 0);
   const own = Math.max(...members.map(({ thickness }) => thickness));
   return {

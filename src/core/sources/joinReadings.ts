@@ -1,9 +1,9 @@
+import type { SourceSpan } from '../print/sources';
 import { spannedCells } from '../geometry/columns';
 import { cellsByLevel } from '../geometry/footprint';
-import { layerNumber } from '../gcode/layers';
+import { layerNumber } from '../layers';
 import type { Finding } from '../findings';
-import type { Reading } from '../read/reading';
-import type { Section, SourceSpan } from '../read/sections';
+import type { SlicedFile, SlicedSection } from '../read/slicedFile';
 import type { JoinedPlaces } from './joinBytes';
 import { joinFootprints } from './joinFootprints';
 import { joinedLayer, layersByHeight } from './joinLayers';
@@ -13,7 +13,7 @@ export interface ReadSource {
   readonly name: string;
   /** SHA-256 of its bytes. */
   readonly fingerprint: string;
-  readonly reading: Reading;
+  readonly reading: SlicedFile;
   /** Its first sections that are a skirt: see `withLeadIn`. */
   readonly leadIns: number;
 }
@@ -24,7 +24,7 @@ export interface ReadSource {
  * printed line of a file and what comes behind its last one is printed for one of them only, so the totals
  * count the start of the first and the end of the last.
  */
-export function joinReadings(sources: readonly ReadSource[], places: JoinedPlaces): Reading {
+export function joinReadings(sources: readonly ReadSource[], places: JoinedPlaces): SlicedFile {
   const readings = sources.map(({ reading }) => reading);
   const [first] = readings;
   const last = readings[readings.length - 1];
@@ -49,7 +49,7 @@ export function joinReadings(sources: readonly ReadSource[], places: JoinedPlace
       spanMm2: spanned[i] * cellArea,
     });
   });
-  const sum = (of: (reading: Reading) => number): number =>
+  const sum = (of: (reading: SlicedFile) => number): number =>
     readings.reduce((total, reading) => total + of(reading), 0);
   // Heating, homing and priming of all but the first, and the end of all but the last, are left out.
   const before = sum(({ secondsBefore }) => secondsBefore) - first.secondsBefore;
@@ -57,7 +57,7 @@ export function joinReadings(sources: readonly ReadSource[], places: JoinedPlace
   const heating = first.seconds.heating;
   const waits = sum(({ seconds }) => seconds.dwell);
   const total = sum(({ seconds }) => seconds.total) - before - after;
-  const primedMm = (reading: Reading): number =>
+  const primedMm = (reading: SlicedFile): number =>
     reading.filamentMm - reading.sections.reduce((mm, { filamentMm }) => mm + filamentMm, 0);
   const stated = readings.map(({ statedSeconds }) => statedSeconds);
   return {
@@ -131,12 +131,12 @@ function spansOf(
   return spans;
 }
 
-function lastLine(spans: readonly SourceSpan[], last: Reading): number {
+function lastLine(spans: readonly SourceSpan[], last: SlicedFile): number {
   return spans[spans.length - 1].firstLine - 1 + last.lines;
 }
 
 type Place = Pick<
-  Section,
+  SlicedSection,
   | 'firstOffset'
   | 'firstLine'
   | 'restartOffset'
@@ -162,7 +162,7 @@ function moved(place: Place, { start, firstLine }: SourceSpan): Place {
   };
 }
 
-function sectionsIn({ sections }: Reading, source: number, span: SourceSpan): Section[] {
+function sectionsIn({ sections }: SlicedFile, source: number, span: SourceSpan): SlicedSection[] {
   return sections.map((section) => ({
     ...section,
     ...moved(section, span),

@@ -4,12 +4,11 @@ import type { LevelPlace } from '../gcode/levels';
 import { Machine, type MachineState } from '../gcode/machine';
 import { obeyLines } from '../gcode/obey';
 import { Words } from '../gcode/words';
-import type { Reading } from '../read/reading';
-import type { Section } from '../read/sections';
+import type { SlicedFile, SlicedSection } from '../read/slicedFile';
 
 /** A reading whose skirt, where it has one that comes first, is a section of its own. */
 export interface SplitReading {
-  readonly reading: Reading;
+  readonly reading: SlicedFile;
   readonly leadIns: number;
 }
 
@@ -17,7 +16,7 @@ export interface SplitReading {
  * Makes a section of its own of a skirt that a file begins with, so that it can be left out where other
  * files are printed before. A skirt that comes later stays where it is.
  */
-export async function withLeadIn(input: ByteSource, reading: Reading): Promise<SplitReading> {
+export async function withLeadIn(input: ByteSource, reading: SlicedFile): Promise<SplitReading> {
   const [first] = reading.sections;
   if (!first || reading.skirtCells.length === 0) return { reading, leadIns: 0 };
   const isSkirt = skirtTest(reading);
@@ -26,13 +25,13 @@ export async function withLeadIn(input: ByteSource, reading: Reading): Promise<S
   const { place, end } = cut;
   const all = first.filamentMm || 1;
   const share = Math.min(1, Math.max(0, (place.state.filament - first.state.filament) / all));
-  const lead: Section = {
+  const lead: SlicedSection = {
     ...first,
     ...end,
     seconds: first.seconds * share,
     filamentMm: first.filamentMm * share,
   };
-  const rest: Section = {
+  const rest: SlicedSection = {
     ...first,
     ...place,
     seconds: first.seconds - lead.seconds,
@@ -45,7 +44,7 @@ export async function withLeadIn(input: ByteSource, reading: Reading): Promise<S
 }
 
 /** Tells whether a place lies on the cells of the skirt, or right beside them. */
-function skirtTest({ footprint, skirtCells }: Reading): (x: number, y: number) => boolean {
+function skirtTest({ footprint, skirtCells }: SlicedFile): (x: number, y: number) => boolean {
   const { cellMm, originX, originY, columns } = footprint;
   const cells = new Set(skirtCells);
   return (x, y) => {
@@ -69,7 +68,7 @@ interface Cut {
 /** The first printed line of a section that is no skirt; null where the section does not begin with one. */
 async function firstOther(
   input: ByteSource,
-  { firstOffset, firstLine, endOffset, state }: Section,
+  { firstOffset, firstLine, endOffset, state }: SlicedSection,
   isSkirt: (x: number, y: number) => boolean,
 ): Promise<Cut | null> {
   const bytes = await input.slice(firstOffset, endOffset);

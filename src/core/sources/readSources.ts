@@ -1,6 +1,6 @@
 import { sourceOf, type ByteSource } from '../byteSource';
 import { success, type Result } from '../findings';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import { joinBytes, type JoinedPlaces } from './joinBytes';
 import { whyNotTogether } from './joinable';
 import { joinReadings, type ReadSource } from './joinReadings';
@@ -12,7 +12,7 @@ export interface ReadFile {
   /** SHA-256 of its bytes. */
   readonly fingerprint: string;
   readonly input: ByteSource;
-  readonly reading: Reading;
+  readonly reading: SlicedFile;
 }
 
 /** The same in memory. */
@@ -23,7 +23,7 @@ export interface SourceFile extends Omit<ReadFile, 'input'> {
 /** Several files as one input, and its reading. */
 export interface JoinedInput {
   readonly bytes: Uint8Array;
-  readonly reading: Reading;
+  readonly reading: SlicedFile;
 }
 
 /**
@@ -33,7 +33,7 @@ export interface JoinedInput {
 export async function joinRead(
   files: readonly ReadFile[],
   places: JoinedPlaces,
-): Promise<Result<Reading>> {
+): Promise<Result<SlicedFile>> {
   const sources: ReadSource[] = [];
   for (const { name, fingerprint, input, reading } of files) {
     sources.push({ name, fingerprint, ...(await withLeadIn(input, reading)) });

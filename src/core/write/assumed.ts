@@ -5,7 +5,7 @@ import { slotNamed, unsetSlots } from '../gcode/settingSlots';
 import type { MachineState } from '../gcode/machine';
 import type { MotionLimits } from '../motion/limits';
 import type { Printer } from '../printer/printer';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 
 /** A setting that a file sets on the way and not at its start, and what is taken to hold before. */
 interface AssumedSetting {
@@ -29,7 +29,7 @@ export interface AssumedSettings {
  */
 export async function assumedSettings(
   input: ByteSource,
-  reading: Pick<Reading, 'sections' | 'sources'>,
+  reading: Pick<SlicedFile, 'sections' | 'sources'>,
   { limits }: Pick<Printer, 'limits'>,
 ): Promise<AssumedSettings> {
   const { sections, sources } = reading;

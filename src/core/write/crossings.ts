@@ -8,7 +8,7 @@ import { filamentArea } from '../geometry/lineWidth';
 import { forEachPiece, hasPrinted, isCurve, printedWidth } from '../geometry/movePieces';
 import type { Printer } from '../printer/printer';
 import { StandingMap } from '../printer/standingMap';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import type { Place } from '../blocks/insertion';
 import { onlyRises } from './rising';
 
@@ -48,7 +48,7 @@ const CHUNK = 1 << 20;
  */
 export async function findCrossings(
   input: ByteSource,
-  reading: Pick<Reading, 'sections' | 'footprint'>,
+  reading: Pick<SlicedFile, 'sections' | 'footprint'>,
   runs: readonly StartOfRun[],
   { nozzle, filamentDiameter }: Pick<Printer, 'nozzle' | 'filamentDiameter'>,
 ): Promise<Crossing[]> {
@@ -77,7 +77,7 @@ class CrossingFinder {
 
   constructor(
     private readonly map: StandingMap,
-    private readonly reading: Pick<Reading, 'sections'>,
+    private readonly reading: Pick<SlicedFile, 'sections'>,
     private readonly area: number,
   ) {}
 

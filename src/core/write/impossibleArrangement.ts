@@ -1,8 +1,7 @@
 import { refuse, type Result } from '../findings';
 import { countsOtherSteps } from '../gcode/settingSlots';
-import type { Reading } from '../read/reading';
-import type { Section } from '../read/sections';
-import { PrintedHeights } from '../read/printedHeights';
+import type { SlicedFile, SlicedSection } from '../read/slicedFile';
+import { PrintedHeights } from '../print/printedHeights';
 import { reachOf } from '../printer/printer';
 import { LEAST_CLEARANCE } from '../recipe/actions';
 import { printedSections } from '../plan/arrangement';
@@ -11,7 +10,7 @@ import { seamsOf } from './seams';
 
 /** Why the order that is asked for cannot be written; null when it can. */
 export function impossibleArrangement(
-  reading: Reading,
+  reading: SlicedFile,
   request: OutputRequest,
 ): Result<never> | null {
   const { arrangement } = request;
@@ -40,7 +39,7 @@ export function impossibleArrangement(
 
 /** Homing all axes brings the nozzle down to the bed where the printer homes: nothing may stand there. */
 function impossibleHoming(
-  reading: Reading,
+  reading: SlicedFile,
   { arrangement, printer }: OutputRequest,
 ): Result<never> | null {
   if (arrangement.opens.length === 0 || arrangement.home !== 'all') return null;
@@ -60,7 +59,7 @@ export function whyNoOtherOrder({
   continuous,
   hasUndrawn,
 }: Pick<
-  Reading,
+  SlicedFile,
   'sections' | 'sources' | 'layers' | 'continuous' | 'hasUndrawn'
 >): Result<never> | null {
   const no = (why: string): Result<never> =>
@@ -94,10 +93,10 @@ export function whyNoOtherOrder({
   return null;
 }
 
-function movesOrigin({ state: a }: Section, { state: b }: Section): boolean {
+function movesOrigin({ state: a }: SlicedSection, { state: b }: SlicedSection): boolean {
   return a.offsetX !== b.offsetX || a.offsetY !== b.offsetY || a.offsetZ !== b.offsetZ;
 }
 
-function countsOtherwise({ state: a }: Section, { state: b }: Section): boolean {
+function countsOtherwise({ state: a }: SlicedSection, { state: b }: SlicedSection): boolean {
   return a.volumetricArea !== b.volumetricArea || a.oddPlane !== b.oddPlane;
 }

@@ -5,7 +5,7 @@ import type { Insertion, Place } from '../blocks/insertion';
 import { Machine, type MachineState } from '../gcode/machine';
 import type { Arrangement } from '../plan/arrangement';
 import { stateAt } from '../printer/stateAt';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import { assumedSettings } from './assumed';
 import { crossingDrafts } from './crossingBlocks';
 import { findCrossings } from './crossings';
@@ -25,7 +25,7 @@ import { warningDrafts } from './warnings';
  */
 export async function makeInsertions(
   input: ByteSource,
-  reading: Reading,
+  reading: SlicedFile,
   request: OutputRequest,
 ): Promise<Insertion[]> {
   const { arrangement } = request;
@@ -86,7 +86,7 @@ function rankOf({ title }: Insertion): number {
 /** What stands where the output goes on at another place of the input. */
 async function openingsOf(
   input: ByteSource,
-  reading: Reading,
+  reading: SlicedFile,
   arrangement: Arrangement,
   blocks: readonly SeamBlock[],
   runs: readonly CopiedRun[],
@@ -106,7 +106,7 @@ async function openingsOf(
 /** The mark of an output that begins with a file that is not the first of the input. */
 async function beginning(
   input: ByteSource,
-  reading: Reading,
+  reading: SlicedFile,
   { start, end }: CopiedRun,
   { fingerprint }: Arrangement,
 ): Promise<Insertion> {
@@ -119,7 +119,7 @@ async function beginning(
 }
 
 /** Files of the input behind the one with whose end the output ends. */
-function ending({ bytes, lines }: Reading, { last, end }: Edges): Insertion {
+function ending({ bytes, lines }: SlicedFile, { last, end }: Edges): Insertion {
   const place = { offset: last.end, line: end.endLine + 1 };
   const resume = { offset: bytes, line: lines + 1 };
   const nothing = { title: null, commands: [], bytes: new Uint8Array(0), lines: 0 };
@@ -129,7 +129,7 @@ function ending({ bytes, lines }: Reading, { last, end }: Edges): Insertion {
 /** Ways over what other files have printed. A file alone knows its own ways. */
 async function crossingLines(
   input: ByteSource,
-  reading: Reading,
+  reading: SlicedFile,
   request: OutputRequest,
   runs: readonly CopiedRun[],
   { stateAt: known }: SeamStates,
@@ -155,7 +155,7 @@ async function crossingLines(
 /** A block behind which the input goes on at another place, which its last line names. */
 async function jumping(
   input: ByteSource,
-  { sources }: Reading,
+  { sources }: SlicedFile,
   { draft, resumes }: { readonly draft: Draft; readonly resumes: Place },
   { end }: CopiedRun,
   { fingerprint }: Arrangement,
@@ -172,7 +172,7 @@ async function jumping(
 /** Marks that name what is left out; they stand before the first way that steps over it. */
 async function leftMarks(
   input: ByteSource,
-  reading: Reading,
+  reading: SlicedFile,
   arrangement: Arrangement,
   place: Place,
 ): Promise<Insertion[]> {

@@ -1,6 +1,6 @@
 import { leadInsOf } from '../order/leadIns';
 import type { Arrangement } from '../plan/arrangement';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import type { LeftOutWhy } from '../blocks/blocks';
 import { edgesOf } from './seams';
 
@@ -19,7 +19,7 @@ export interface LeftOut {
  * but the last, skirts of later files, and what the plan does without. Ways from one place to another are
  * not told one by one.
  */
-export function leftOutOf(reading: Reading, arrangement: Arrangement): LeftOut[] {
+export function leftOutOf(reading: SlicedFile, arrangement: Arrangement): LeftOut[] {
   const { sections, sources } = reading;
   const { first, last } = edgesOf(reading, arrangement);
   const edges = sources.flatMap((file): LeftOut[] => {
@@ -55,8 +55,8 @@ export function leftOutOf(reading: Reading, arrangement: Arrangement): LeftOut[]
 }
 
 function lastLineOf(
-  { sources, lines }: Pick<Reading, 'sources' | 'lines'>,
-  file: Reading['sources'][number],
+  { sources, lines }: Pick<SlicedFile, 'sources' | 'lines'>,
+  file: SlicedFile['sources'][number],
 ): number {
   const next = sources[sources.indexOf(file) + 1];
   return next ? next.firstLine - 1 : lines;

@@ -1,3 +1,4 @@
+import type { PrintOrder } from '../plan/arrangementOfPlan';
 import { HAIR } from '../tolerances';
 import type { ByteSource } from '../byteSource';
 import { refuse, success, type Result } from '../findings';
@@ -24,10 +25,9 @@ import { changingStops, proposeStretches, stopsBesideTools } from '../plan/propo
 import { givenOrders, sectionWishes } from '../plan/wishes';
 import type { NozzleShape } from '../printer/nozzleShape';
 import type { Printer } from '../printer/printer';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import type { Home } from '../recipe/betweenFiles';
 import { whyNoOtherOrder } from './impossibleArrangement';
-import type { PrintOrder } from './planRequest';
 
 /** What a file itself shows of its parts. */
 export interface FoundParts {
@@ -40,7 +40,7 @@ export interface FoundParts {
 /** Finds which parts a file prints side by side. */
 export async function findParts(
   input: ByteSource,
-  reading: Reading,
+  reading: SlicedFile,
   { filamentDiameter }: Pick<Printer, 'filamentDiameter'>,
 ): Promise<FoundParts> {
   // Of several files each is a part of its own, whatever stops in it.
@@ -53,7 +53,7 @@ export async function findParts(
 
 /** What an order is made of. */
 export interface ArrangeInputs {
-  readonly reading: Reading;
+  readonly reading: SlicedFile;
   readonly survey: Survey;
   /** What is wanted of every section, in file order. */
   readonly sections: readonly WantedSection[];
@@ -86,7 +86,7 @@ export function arrange(inputs: ArrangeInputs): Result<Arrangement> {
   const result = orderOrWhy(order, dipMm, reading, print);
   if (!result.ok) return result;
   const ordered = result.value;
-  const { printed, leftOut } = withoutLeadIns(reading, ordered.order, found.skirtsInTheWay);
+  const { printed, leftOut } = withoutLeadIns(reading.sources, ordered.order, found.skirtsInTheWay);
   const depth = depthOrWhy(order, dipMm, printed, reading, found, nozzle);
   if (!depth.ok) return depth;
   const visits = visitsOf(printed.map((i) => sections[i]));
@@ -129,7 +129,7 @@ function depthOrWhy(
   order: Order,
   dipMm: number,
   printed: readonly number[],
-  reading: Reading,
+  reading: SlicedFile,
   { standing, overlaps }: Pick<Survey, 'standing' | 'overlaps'>,
   nozzle: NozzleShape,
 ): Result<number> {
@@ -186,7 +186,7 @@ const IN_A_CIRCLE = refuse(
 function orderOrWhy(
   order: Order,
   dipMm: number,
-  reading: Reading,
+  reading: SlicedFile,
   inputs: OrderInputs,
 ): Result<Ordered> {
   if (order !== 'as-sliced' || inputs.given.size > 0 || reading.sources.length > 1) {
@@ -207,7 +207,7 @@ function orderOrWhy(
 }
 
 /** How far to look for an order. */
-export function looksFor(order: Order, { sources }: Pick<Reading, 'sources'>): Looks {
+export function looksFor(order: Order, { sources }: Pick<SlicedFile, 'sources'>): Looks {
   if (order === 'colour-by-colour') return 'beside';
   // Files one after another may lie on one another, and stand beside; layer by layer only skirts are in the way.
   if (sources.length > 1 && order === 'as-sliced') return 'beside';
@@ -217,7 +217,7 @@ export function looksFor(order: Order, { sources }: Pick<Reading, 'sources'>): L
 /** Surveys a print for its orders; nothing is given up on. */
 export async function survey(
   input: ByteSource,
-  reading: Reading,
+  reading: SlicedFile,
   printer: Printer,
   replaced: readonly FoundStop[],
   looks: Looks,
@@ -231,7 +231,7 @@ export async function survey(
 export function planOrder(
   order: Order,
   plan: Pick<JobPlan, 'dipMm' | 'delivery'>,
-  reading: Reading,
+  reading: SlicedFile,
   inputs: OrderInputs,
   found: Survey,
   nozzle: NozzleShape,
@@ -239,7 +239,7 @@ export function planOrder(
   const made = orderOrWhy(order, plan.dipMm, reading, inputs);
   if (!made.ok) return made;
   const { skirtsInTheWay } = found;
-  const { printed } = withoutLeadIns(reading, made.value.order, skirtsInTheWay);
+  const { printed } = withoutLeadIns(reading.sources, made.value.order, skirtsInTheWay);
   // File by file, a plan lets the nozzle go as deep as it has to.
   const wanted = order === 'colour-by-colour' ? plan.dipMm : 0;
   const depth = depthOrWhy(order, wanted, printed, reading, found, nozzle);
@@ -249,7 +249,7 @@ export function planOrder(
 /** What decides in which orders a plan's sections can be printed: see `orderSections`. */
 export function orderInputs(
   plan: JobPlan,
-  reading: Reading,
+  reading: SlicedFile,
   printer: Printer,
   spools: ReadonlyMap<string, Spool>,
   { held, standing }: Survey,

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { swapsOf } from '../plan/arrangement';
 import type { OutputRequest } from './request';
 import { bytesOf, writePrint } from '../../../tests/support/printFiles';
-import { layerNumber } from '../gcode/layers';
+import { layerNumber } from '../layers';
 import { readGcode } from '../read/reader';
 import { EXAMPLE_PRINTERS } from '../printer/examples';
 import { ORDINARY_PROFILE } from '../printer/printer';

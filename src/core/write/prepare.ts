@@ -1,6 +1,6 @@
 import type { ByteSource } from '../byteSource';
 import { refuse, success, type Result } from '../findings';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import { isInReach, reachOf } from '../printer/printer';
 import { LEAST_CLEARANCE } from '../recipe/actions';
 import { numbersOf } from '../recipe/recipe';
@@ -10,10 +10,10 @@ import { printedSections, swapsOf } from '../plan/arrangement';
 import { makeInsertions } from './insertions';
 import type { OutputRequest } from './request';
 import { seamsOf } from './seams';
-import { PrintedHeights } from '../read/printedHeights';
+import { PrintedHeights } from '../print/printedHeights';
 import { ownStopWord } from '../printer/stopKinds';
 import { findBlocks } from '../blocks/findBlocks';
-import { NOT_FOLLOWED } from '../read/reading';
+import { NOT_FOLLOWED } from '../read/slicedFile';
 import { PARK_DISTANCE } from '../printer/nozzleShape';
 import { brokenBlocks } from '../blocks/strip';
 
@@ -30,7 +30,7 @@ const BLOCKING = new Set([
 /** Checks that a file can take swaps at all, and makes their blocks. */
 export async function prepareOutput(
   input: ByteSource,
-  reading: Reading,
+  reading: SlicedFile,
   request: OutputRequest,
 ): Promise<Result<Insertion[]>> {
   const { blocks, brokenLine, foundAny } = await findBlocks(input);
@@ -42,7 +42,7 @@ export async function prepareOutput(
 }
 
 /** Refuses what the proof would refuse anyway, with the way out. */
-export function impossibleMove(reading: Reading, request: OutputRequest): Result<never> | null {
+export function impossibleMove(reading: SlicedFile, request: OutputRequest): Result<never> | null {
   const blockers = reading.findings.filter(({ code }) => BLOCKING.has(code));
   const blocking = blockers.find(({ severity }) => severity === 'error') ?? blockers[0];
   if (blocking) return refuse(blocking.code, blocking.message, blocking.line ?? undefined);
@@ -54,7 +54,7 @@ export function impossibleMove(reading: Reading, request: OutputRequest): Result
   );
 }
 
-function impossibleSwap({ layers }: Reading, { unplaced }: OutputRequest): Result<never> | null {
+function impossibleSwap({ layers }: SlicedFile, { unplaced }: OutputRequest): Result<never> | null {
   const [late] = unplaced;
   if (late === undefined) return null;
   return refuse(
@@ -65,7 +65,7 @@ function impossibleSwap({ layers }: Reading, { unplaced }: OutputRequest): Resul
 
 /** A temperature that the file never tells, since a macro at its start sets it, cannot be gone back to. */
 function unknownTemperature(
-  reading: Reading,
+  reading: SlicedFile,
   { arrangement, recipe, loadFirst }: OutputRequest,
 ): Result<never> | null {
   const printed = printedSections(arrangement);
@@ -103,7 +103,7 @@ function unknownTemperature(
   );
 }
 
-function impossibleStop(reading: Reading, request: OutputRequest): Result<never> | null {
+function impossibleStop(reading: SlicedFile, request: OutputRequest): Result<never> | null {
   const { recipe, printer } = request;
   const word = ownStopWord(recipe.command);
   if (word !== null && !printer.stopWords.includes(word)) {

@@ -1,5 +1,5 @@
 import type { FoundStop } from '../gcode/stops';
-import type { LayerNumber } from '../gcode/layers';
+import type { LayerNumber } from '../layers';
 import type { Arrangement } from '../plan/arrangement';
 import type { StopPlace } from '../plan/stopPlace';
 import type { Printer } from '../printer/printer';

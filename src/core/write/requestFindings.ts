@@ -1,5 +1,5 @@
 import { FindingList, type Finding } from '../findings';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import type { SettingName } from '../gcode/settingName';
 import { isBeforeLayer } from '../gcode/stops';
 import { swapsOf } from '../plan/arrangement';
@@ -15,7 +15,7 @@ const NAMES: Readonly<Record<SettingName, string>> = {
 };
 
 /** What is worth saying of a request although it can be written. */
-export function requestFindings(reading: Reading, request: OutputRequest): Finding[] {
+export function requestFindings(reading: SlicedFile, request: OutputRequest): Finding[] {
   const findings = new FindingList();
   for (const { setting, filament } of undoingLines(reading, request)) {
     if (request.rewrite.some((what) => what === setting.what)) continue;

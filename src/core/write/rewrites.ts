@@ -1,7 +1,7 @@
 import { ROUNDING } from '../tolerances';
 import { textOfBytes } from '../text';
 import type { ByteSource } from '../byteSource';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import type { SettingLine } from '../gcode/settingName';
 import { swapsOf, type SectionSwap } from '../plan/arrangement';
 import { digits, settingLine, type RecipeLine } from '../recipe/render';
@@ -23,7 +23,7 @@ export interface Rewrite {
   readonly value: number;
 }
 
-type Ground = Pick<Reading, 'sections' | 'sources' | 'priming' | 'settingLines'>;
+type Ground = Pick<SlicedFile, 'sections' | 'sources' | 'priming' | 'settingLines'>;
 type Asked = Pick<OutputRequest, 'arrangement' | 'stopAt'>;
 
 /** Lines of the file that set what a band has of its own, and so would undo it. */

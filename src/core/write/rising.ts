@@ -1,5 +1,5 @@
 import { HAIR } from '../tolerances';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import { firstIndex } from '../search';
 
 /**
@@ -7,7 +7,7 @@ import { firstIndex } from '../search';
  * @param stretches of the input, in the order in which it copies them.
  */
 export function onlyRises(
-  { sections }: Pick<Reading, 'sections'>,
+  { sections }: Pick<SlicedFile, 'sections'>,
   stretches: readonly { readonly offset: number; readonly end: number }[],
 ): boolean {
   let top = 0;

@@ -4,7 +4,7 @@ import { Machine, type MachineState } from '../gcode/machine';
 import { obeyLines } from '../gcode/obey';
 import { Words } from '../gcode/words';
 import { firstIndex } from '../search';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import type { ToolChanges } from '../plan/arrangement';
 import { stateAt } from '../printer/stateAt';
 import { settingsText, type BandSettings } from '../recipe/settings';
@@ -30,7 +30,7 @@ export interface SeamStates {
   readonly stateAt: (place: number) => MachineState;
 }
 
-type Files = Pick<Reading, 'sections' | 'sources'>;
+type Files = Pick<SlicedFile, 'sections' | 'sources'>;
 
 /** Finds the states round the seams of an output. */
 export function statesOfSeams(

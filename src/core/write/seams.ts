@@ -1,8 +1,8 @@
+import type { SourceSpan } from '../print/sources';
 import type { Place } from '../blocks/insertion';
 import { printedSections, type Arrangement, type PrintedSection } from '../plan/arrangement';
 import type { StopPlace } from '../plan/stopPlace';
-import type { Reading } from '../read/reading';
-import type { Section, SourceSpan } from '../read/sections';
+import type { SlicedFile, SlicedSection } from '../read/slicedFile';
 import { firstIndex } from '../search';
 import type { OutputRequest } from './request';
 
@@ -12,7 +12,7 @@ export interface Seam {
   readonly place: number;
   readonly planned: PrintedSection;
   readonly before: PrintedSection | null;
-  readonly section: Section;
+  readonly section: SlicedSection;
   /** It follows in the input what is printed before it. */
   readonly follows: boolean;
   /** Another file of the output begins here. */
@@ -36,7 +36,7 @@ export interface CopiedRun {
   readonly line: number;
 }
 
-type Sectioned = Pick<Reading, 'sections' | 'sources' | 'priming'>;
+type Sectioned = Pick<SlicedFile, 'sections' | 'sources' | 'priming'>;
 type Asked = Pick<OutputRequest, 'arrangement' | 'stopAt'>;
 
 /** The seams of an arrangement, in the order of printing; the first one is before the first section. */
@@ -91,8 +91,8 @@ export function seamsOf(reading: Sectioned, { arrangement, stopAt }: Asked): Sea
  * pushes is for another nozzle, and the stop goes where the section goes on.
  */
 function placeOfStop(
-  { travelOffset, travelLine, restartOffset, restartLine, tool }: Section,
-  last: Section | null,
+  { travelOffset, travelLine, restartOffset, restartLine, tool }: SlicedSection,
+  last: SlicedSection | null,
   { tools }: Pick<Arrangement, 'tools'>,
   stopAt: StopPlace,
 ): Place {
@@ -106,15 +106,15 @@ function placeOfStop(
 export interface Edges {
   readonly first: SourceSpan;
   /** The first section of that file, up to which its start reaches. */
-  readonly begin: Section;
+  readonly begin: SlicedSection;
   readonly last: SourceSpan;
   /** The last section of that file, behind which its end begins. */
-  readonly end: Section;
+  readonly end: SlicedSection;
 }
 
 /** The file whose start the output has is the one that is printed first; its end is that of the one printed last. */
 export function edgesOf(
-  { sections, sources }: Pick<Reading, 'sections' | 'sources'>,
+  { sections, sources }: Pick<SlicedFile, 'sections' | 'sources'>,
   { visits }: Pick<Arrangement, 'visits'>,
 ): Edges {
   const [{ section: opening }] = visits[0].sections;
@@ -124,7 +124,7 @@ export function edgesOf(
   return { first, begin: sections[first.firstSection], last, end: sections[last.endSection - 1] };
 }
 
-type Files = Pick<Reading, 'sections' | 'sources'>;
+type Files = Pick<SlicedFile, 'sections' | 'sources'>;
 
 /** The file that holds a place of the input. */
 function sourceAt({ sources }: Pick<Files, 'sources'>, offset: number): SourceSpan {
@@ -140,8 +140,8 @@ export function printedUpTo(files: Files, offset: number): number {
 function sectionWhere(
   { sections }: Files,
   { firstSection, endSection }: SourceSpan,
-  holds: (section: Section) => boolean,
-): Section {
+  holds: (section: SlicedSection) => boolean,
+): SlicedSection {
   const count = endSection - firstSection;
   const i = firstIndex(count, (k) => holds(sections[firstSection + k]));
   return sections[firstSection + Math.min(i, count - 1)];

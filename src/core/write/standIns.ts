@@ -2,7 +2,7 @@ import type { ByteSource } from '../byteSource';
 import { NO_WORDS } from '../blocks/blocks';
 import type { Insertion, Place } from '../blocks/insertion';
 import type { ToolLine } from '../gcode/toolHeat';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import { NO_PROMISES } from '../recipe/promises';
 import { settingLine } from '../recipe/render';
 import { NO_SETTINGS } from '../recipe/settings';
@@ -24,7 +24,7 @@ export interface StandIns {
  */
 export async function standInsOf(
   input: ByteSource,
-  reading: Reading,
+  reading: SlicedFile,
   request: OutputRequest,
   toolLines: readonly ToolLine[],
 ): Promise<StandIns> {
@@ -52,7 +52,7 @@ export async function standInsOf(
 
 async function rewriteDrafts(
   input: ByteSource,
-  reading: Reading,
+  reading: SlicedFile,
   { recipe }: OutputRequest,
   rewritten: readonly Rewrite[],
 ): Promise<Draft[]> {
@@ -75,7 +75,7 @@ async function rewriteDrafts(
 }
 
 /** A temperature for a tool by its number, as one nozzle is told it. */
-function withoutTool(line: ToolLine, i: number, count: number, reading: Reading): Draft {
+function withoutTool(line: ToolLine, i: number, count: number, reading: SlicedFile): Draft {
   const { celsius, waits, tool } = line;
   const layer = layerRound(reading, line.offset);
   const filament = `heat of tool ${tool}`;
@@ -95,7 +95,7 @@ function withoutTool(line: ToolLine, i: number, count: number, reading: Reading)
 }
 
 /** A numbered line that goes leaves its number behind, so that there is no gap. */
-function numberDrafts(reading: Reading, takeOut: readonly Place[]): Draft[] {
+function numberDrafts(reading: SlicedFile, takeOut: readonly Place[]): Draft[] {
   return takeOut.map((stop, i): Draft => ({
     title: {
       kind: 'number',

@@ -2,12 +2,12 @@ import type { FoundStop } from '../gcode/stops';
 import type { JobPlan } from '../plan/jobPlan';
 import { isWhole } from '../plan/parts';
 import { stopsBesideTools } from '../plan/proposeStretches';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 
 /** Stops of the file that a plan has no use for: swaps stand in their place, or it takes them out. */
 export function stopsReplaced(
   plan: Pick<JobPlan, 'parts' | 'takenOut' | 'stretches'>,
-  reading: Pick<Reading, 'stops' | 'sections'>,
+  reading: Pick<SlicedFile, 'stops' | 'sections'>,
 ): FoundStop[] {
   const gone = new Set([...plan.takenOut, ...plan.stretches.map(({ line }) => line)]);
   // Where tool changes stay, so does what stands beside them.

@@ -2,7 +2,7 @@ import { chunksOf, type ByteSource } from '../byteSource';
 import type { MachineState } from '../gcode/machine';
 import { laterStarts } from '../gcode/freshStarts';
 import type { ToolLine } from '../gcode/toolHeat';
-import type { Reading } from '../read/reading';
+import type { SlicedFile } from '../read/slicedFile';
 import { SimulatedPrinter } from '../printer/simulate';
 
 /** What a file says of its tools, and its states at some places. */
@@ -19,7 +19,7 @@ export interface ToolScan {
 export async function scanTools(
   input: ByteSource,
   places: readonly number[],
-  sources: Reading['sources'],
+  sources: SlicedFile['sources'],
 ): Promise<ToolScan> {
   const freshAt = laterStarts(sources);
   const simulated = new SimulatedPrinter({ captureAt: places, stopWords: [], freshAt });

@@ -96,7 +96,9 @@ export function BenchScreen() {
           </Button>
           <Button
             onClick={() => {
-              const there = all.filter(({ id, model }) => !bench.withoutFile.has(id) && !model);
+              const there = all.filter(
+                ({ id, content }) => !bench.withoutFile.has(id) && content.kind !== 'model',
+              );
               setJoining({ choices: there.map(joinableJob), files: null });
             }}
             disabled={all.length < 2}

@@ -76,7 +76,10 @@ export function JobCard({ job, plan, state, isLost, folders, onRemove }: JobCard
         <dl className="grid min-w-0 flex-1 grid-cols-4 gap-2">
           <Fact term="Layers" value={String(job.layers)} />
           <Fact term="Height" value={`${formatMm(job.height)} mm`} />
-          <Fact term={job.model ? 'Roughly' : 'Print time'} value={formatDuration(job.seconds)} />
+          <Fact
+            term={job.content.kind === 'model' ? 'Roughly' : 'Print time'}
+            value={formatDuration(job.seconds)}
+          />
           <Fact term="Plan" value={plan ? planFact(plan) : '–'} />
         </dl>
         <div className="relative flex">

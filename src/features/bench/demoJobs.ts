@@ -1,4 +1,4 @@
-import { layerNumber } from '@/core/gcode/layers';
+import { layerNumber } from '@/core/layers';
 import type { PlannedPart } from '@/core/plan/parts';
 import { emptyPlan, type JobPlan } from '@/core/plan/jobPlan';
 import { withLetterAt, withSwap } from '@/core/plan/partEdits';

@@ -70,10 +70,11 @@ export function importFile(
     if (!opened.ok) return { kind: 'refused', refusal: opened.refusal };
     // It may have been read to its end while the person reached for the button.
     if (cancelled) return { kind: 'cancelled' };
-    const { fingerprint, gcode, blocks, reading } = opened.value;
-    const found = mayHaveParts(reading) ? await client.findParts() : null;
+    const { fingerprint, file: plain } = opened.value;
+    const sliced = opened.value.kind === 'sliced' ? opened.value : null;
+    const found = sliced && mayHaveParts(sliced.reading) ? await client.findParts() : null;
     const waiting = await jobWithoutFile(fingerprint);
-    if (waiting && (await giveFile(waiting, gcode))) return { kind: 'given-back', job: waiting };
+    if (waiting && (await giveFile(waiting, plain))) return { kind: 'given-back', job: waiting };
     const job: Job = {
       id: newId(),
       name: details.name ?? nameFrom(fileName),
@@ -81,14 +82,16 @@ export function importFile(
       isDemo: details.isDemo,
       deleted: null,
       ...factsOf(fileName, opened.value),
-      ...(found && { picture: partsPicture(reading, found) }),
+      ...(sliced && found && { picture: partsPicture(sliced.reading, found) }),
     };
     const beginning = details.planFor?.(fingerprint) ?? emptyPlan(fingerprint);
+    const blocks = sliced?.blocks ?? [];
     const swapped = withSwapsOf(beginning, blocks);
-    const plan = found ? withFoundParts(swapped, reading, found.stretches) : swapped;
+    const plan =
+      sliced && found ? withFoundParts(swapped, sliced.reading, found.stretches) : swapped;
     const plans = newPlans(job.id, bookOf(plan));
     const demoFile = details.isDemo ? fileName : undefined;
-    const saved = await saveWholeJob({ job, file: gcode, plans }, demoFile);
+    const saved = await saveWholeJob({ job, file: plain, plans }, demoFile);
     if (!saved.ok) return { kind: 'refused', refusal: saved.refusal };
     // What is their own should not be cleared when the disk runs full.
     if (!details.isDemo) await askToKeep();
@@ -111,11 +114,13 @@ export function importFile(
 export async function readFileOf(file: Blob, job: Job): Promise<Result<Blob>> {
   const client = new PrintClient();
   try {
-    const opened = job.model
-      ? await client.openModel(file, job.fileName, job.model, ORDINARY_PRINTER, () => {})
-      : await client.open(file, ORDINARY_PRINTER, () => {});
+    const { content, fileName } = job;
+    const opened =
+      content.kind === 'model'
+        ? await client.openModel(file, fileName, content.setup, ORDINARY_PRINTER, () => {})
+        : await client.open(file, ORDINARY_PRINTER, () => {});
     if (!opened.ok) return opened;
-    if (opened.value.fingerprint === job.fingerprint) return success(opened.value.gcode);
+    if (opened.value.fingerprint === job.fingerprint) return success(opened.value.file);
     return refuse(
       'another-file',
       `This is another file than the one that ${job.name} was made from.`,

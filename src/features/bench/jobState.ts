@@ -29,7 +29,7 @@ export function stateOf(
   if (own.some(({ phase }) => phase === 'printing' || phase === 'at-swap')) return 'printing';
   if (own.some(({ phase }) => phase === 'finished')) return 'printed';
   if (all.some(({ jobId, isRehearsal }) => jobId === job.id && !isRehearsal)) return 'written';
-  if (job.model) return 'model';
+  if (job.content.kind === 'model') return 'model';
   return plan && (!isWhole(plan) || plan.parts[0].swaps.length > 0) ? 'planned' : 'new';
 }
 

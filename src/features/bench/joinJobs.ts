@@ -21,7 +21,9 @@ export async function filesOfJob(job: Job): Promise<Result<NamedFile[]>> {
     return refuse('cannot-read', `The file of ${job.name} is not in this browser.`);
   }
   const { file } = found.value;
-  const { files = [{ name: job.fileName, start: 0, end: file.size }] } = found.value.job;
+  const { content } = found.value.job;
+  const files =
+    content.kind === 'files' ? content.files : [{ name: job.fileName, start: 0, end: file.size }];
   return success(files.map(({ name, start, end }) => ({ name, gcode: file.slice(start, end) })));
 }
 

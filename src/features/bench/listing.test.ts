@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { emptyPlan } from '@/core/plan/jobPlan';
 import { withSwap } from '@/core/plan/partEdits';
-import { layerNumber } from '@/core/gcode/layers';
+import { layerNumber } from '@/core/layers';
 import { NO_TURN, type ModelSetup } from '@/core/model/setup';
 import type { Job } from '@/store/records';
 import { storedJob } from '../../../tests/support/storedJobs';
@@ -46,7 +46,9 @@ describe('how far a job has come', () => {
   });
 
   it('is a model until it is sliced', () => {
-    expect(stateOf(job('a', { model: MODEL }), plan, none)).toBe('model');
+    expect(stateOf(job('a', { content: { kind: 'model', setup: MODEL } }), plan, none)).toBe(
+      'model',
+    );
   });
 });
 

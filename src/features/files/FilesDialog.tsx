@@ -4,10 +4,11 @@ import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
-import { useJob } from '@/features/job/jobContext';
+import { useSlicedJob } from '@/features/job/jobContext';
 import { pickFile, SLICED } from '@/features/pickers/pickFile';
 import type { Moving } from '@/features/reslice/useMoving';
 import { jobs } from '@/store/jobs';
+import type { JobContent } from '@/store/records';
 import { plainFile, type NamedFile } from './namedFiles';
 import { OrderButtons, withMoved } from './OrderButtons';
 import { newId } from '@/workers/ids';
@@ -36,6 +37,8 @@ export function FilesDialog({ open, onClose, ...rest }: FilesDialogProps) {
   );
 }
 
+type SeveralFiles = Extract<JobContent, { kind: 'files' }>;
+
 /** A file of the list: `from` is the one of the job that it is or stands for, null for a new one. */
 interface ListedFile extends NamedFile {
   readonly key: string;
@@ -45,7 +48,7 @@ interface ListedFile extends NamedFile {
 }
 
 function FilesForm({ onClose, dropped, openFiles, onRenamed }: Omit<FilesDialogProps, 'open'>) {
-  const { job, gcode, reading } = useJob();
+  const { job, file: gcode, reading } = useSlicedJob();
   const [before] = useState(() =>
     reading.sources.map(({ name, start, end }, from): ListedFile => {
       const only = reading.sources.length === 1;
@@ -84,8 +87,8 @@ function FilesForm({ onClose, dropped, openFiles, onRenamed }: Omit<FilesDialogP
       const names = files.map(({ name }) => name.trim());
       const stored = await jobs.edit(job.id, (now) => ({
         ...now,
-        ...(now.files
-          ? { files: now.files.map((one, i) => ({ ...one, name: names[i] })) }
+        ...(now.content.kind === 'files'
+          ? { content: withNames(now.content, names) }
           : { fileName: names[0] }),
       }));
       if (!stored) return;
@@ -167,6 +170,10 @@ function withFile(
 ): readonly ListedFile[] {
   if (at === null) return [...files, { ...file, key: newId(), from: null, isNew: true }];
   return files.map((one, i) => (i === at ? { ...one, ...file, isNew: true } : one));
+}
+
+function withNames({ files }: SeveralFiles, names: readonly string[]): SeveralFiles {
+  return { kind: 'files', files: files.map((one, i) => ({ ...one, name: names[i] })) };
 }
 
 function placeOf({ name }: NamedFile, files: readonly ListedFile[]): number | null {

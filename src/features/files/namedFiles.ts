@@ -33,7 +33,7 @@ export async function plainFile(file: File): Promise<Result<NamedFile>> {
   try {
     const opened = await client.open(file, ORDINARY_PRINTER, () => {});
     if (!opened.ok) return refuse(opened.refusal.code, `${file.name}: ${opened.refusal.message}`);
-    return success({ name: file.name.replace(/\.(gz|zip)$/i, ''), gcode: opened.value.gcode });
+    return success({ name: file.name.replace(/\.(gz|zip)$/i, ''), gcode: opened.value.file });
   } finally {
     client.close();
   }

@@ -9,7 +9,7 @@ import { download } from '@/components/download';
 import { hasWebGl, isWebGlSlow } from '@/components/webgl';
 import { MOST_FACES } from '@/core/geometry/handMesh';
 import { lampDepth, opticalDepths } from '@/core/filament/look';
-import { describeLayer } from '@/core/gcode/describeLayer';
+import { describeLayer } from '@/core/describeLayer';
 import { mainBands } from '@/core/plan/layerShares';
 import { useJob, type OpenedJob } from '@/features/job/jobContext';
 import { showLayer, useViewStore } from '@/store/viewStore';

@@ -18,12 +18,13 @@ import { DropOnJob } from '@/features/reslice/DropOnJob';
 import { WatchStrip } from '@/features/reslice/WatchStrip';
 import { DeletedJob, MissingFile, UnopenedJob } from './LostJob';
 import { ModelStrip } from './ModelStrip';
-import { JobContext } from './jobContext';
+import { JobContext, type OpenedJob } from './jobContext';
 import { JobHeader } from './JobHeader';
 import { PlanFindingsProvider } from './PlanFindings';
 import { useActionKeys } from './useActionKeys';
 import { useDesk } from './useDesk';
 import { useFollowJob } from './useFollowJob';
+import { useRequest } from './useRequest';
 import { usePlanWork } from './usePlanWork';
 import { useOpenJob, type ReadyJob } from './useOpenJob';
 
@@ -87,22 +88,30 @@ function AtWork({ ready, plan, reopen, children }: AtWorkProps) {
   const printers = usePrinters((state) => state.records);
   const printer = printerWithId(printers, plan.printerId);
   const work = usePlanWork(ready, plan, printer);
-  const desk = useDesk(ready, plan, printer, work, reopen);
+  const request = useRequest(ready, printer, work);
+  const desk = useDesk(ready, plan, printer, work, request, reopen);
   const { actions, output } = desk;
   const { setUp } = desk.moving;
-  const value = useMemo(
-    () => ({ ...ready, ...work, plan, actions, printer, output, setUp }),
-    [ready, work, plan, actions, printer, output, setUp],
-  );
+  const value = useMemo((): OpenedJob | null => {
+    const opened = { ...work, plan, actions, printer, output, setUp };
+    if (ready.kind === 'model') return { ...ready, ...opened };
+    return request && { ...ready, ...opened, request };
+  }, [ready, work, plan, actions, printer, output, setUp, request]);
   useActionKeys(actions, desk.isBusy ? 'none' : onPlan ? 'all' : 'anywhere');
   return (
     <JobContext.Provider value={value}>
-      <PlanFindingsProvider ready={ready} plan={plan} printer={printer} work={work}>
+      <PlanFindingsProvider
+        ready={ready}
+        plan={plan}
+        printer={printer}
+        work={work}
+        request={request}
+      >
         <Tooltip.Provider delayDuration={500}>
           <DropOnJob moving={desk.moving} onSlice={desk.takeSlice}>
             <JobHeader />
             <WatchStrip watch={desk.watch} />
-            {ready.solid && <ModelStrip onSliced={actions.desk.openNewSlice} />}
+            {ready.kind === 'model' && <ModelStrip onSliced={actions.desk.openNewSlice} />}
             {children}
           </DropOnJob>
         </Tooltip.Provider>

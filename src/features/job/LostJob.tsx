@@ -63,7 +63,10 @@ export function MissingFile({ job, onFile }: { job: Job; onFile: () => void }) {
         </p>
       )}
       <div className="mt-4 flex items-center gap-3">
-        <Button kind="primary" onClick={() => pickFile(job.model ? MODELS : SLICED, take)}>
+        <Button
+          kind="primary"
+          onClick={() => pickFile(job.content.kind === 'model' ? MODELS : SLICED, take)}
+        >
           Open {job.fileName}
         </Button>
         <ToBench />

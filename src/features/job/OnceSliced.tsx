@@ -12,8 +12,8 @@ interface OnceSlicedProps {
 
 /** A station that needs a sliced file: for a job that is still a model it says what to do. */
 export function OnceSliced({ does, children }: OnceSlicedProps) {
-  const { solid, actions } = useJob();
-  if (!solid) return children;
+  const { kind, actions } = useJob();
+  if (kind === 'sliced') return children;
   return (
     <section aria-label="Once sliced" className="m-auto max-w-xl p-8">
       <h2 className="text-xl font-semibold">This waits for the sliced file</h2>

@@ -3,12 +3,14 @@
 import { createContext, useContext, useMemo, type ReactNode } from 'react';
 import type { Check } from '@/core/checks/check';
 import { checksOf, worstFirst } from '@/core/checks/checks';
-import type { PartInputs } from '@/core/checks/inputs';
+import type { PartInputs, PrintInputs } from '@/core/checks/inputs';
 import { ORDERS } from '@/core/order/ordering';
 import { swapsOf } from '@/core/plan/arrangement';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { isWhole } from '@/core/plan/parts';
-import type { Reading } from '@/core/read/reading';
+import type { Print } from '@/core/print/print';
+import { isSliced, type SlicedFile } from '@/core/read/slicedFile';
+import type { OutputRequest } from '@/core/write/request';
 import { planNotes, type PlanNote } from '@/core/plan/notes';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import type { Printer } from '@/core/printer/printer';
@@ -44,6 +46,8 @@ interface FindingsProps {
   readonly plan: JobPlan;
   readonly printer: Printer;
   readonly work: PlanWork;
+  /** What is to be written; null of a model. */
+  readonly request: OutputRequest | null;
 }
 
 /**
@@ -57,9 +61,9 @@ export function PlanFindingsProvider({
   return <FindingsContext.Provider value={useFindings(given)}>{children}</FindingsContext.Provider>;
 }
 
-function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFindings {
+function useFindings({ ready, plan, printer, work, request }: FindingsProps): PlanFindings {
   const { job, reading, analysis, client, fingerprint } = ready;
-  const { bands, spools, purges, timeline, parts, request } = work;
+  const { bands, spools, purges, timeline, parts, arrangement } = work;
   const { layers } = reading;
   const widths = useWidths(client, bands);
   const notes = useMemo(
@@ -75,8 +79,8 @@ function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFinding
     const refused =
       refusal === null
         ? []
-        : [{ layer: swapsOf(reading, request.arrangement)[0]?.layer ?? 1, message: refusal }];
-    const inputs = {
+        : [{ layer: swapsOf(reading, arrangement)[0]?.layer ?? 1, message: refusal }];
+    const inputs: PrintInputs = {
       plan,
       fingerprint,
       printer,
@@ -84,7 +88,6 @@ function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFinding
       reading,
       bands,
       parts: partInputs(parts, plan, reading),
-      request,
       spools,
       jobId: job.id,
       purges,
@@ -94,7 +97,8 @@ function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFinding
       clock: clockForm(),
       troubles: [...refused, ...troubles],
     };
-    return checksOf(inputs, notes);
+    const ofFile = request && isSliced(reading) ? { ...inputs, reading, request } : inputs;
+    return checksOf(ofFile, notes);
   }, [
     plan,
     fingerprint,
@@ -110,6 +114,7 @@ function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFinding
     preview,
     notes,
     request,
+    arrangement,
     job.id,
   ]);
   const advice = useAdvice(job.isDemo, plan, printer, reading, work);
@@ -123,7 +128,7 @@ function useFindings({ ready, plan, printer, work }: FindingsProps): PlanFinding
 function partInputs(
   { wishes, picture, answer }: PartsView,
   { order }: JobPlan,
-  reading: Reading,
+  reading: Print,
 ): PartInputs {
   const known = (answer?.choices ?? []).flatMap((one) => (one.ok ? [one.value.swaps] : []));
   const choice = answer?.choices[ORDERS.indexOf(order)];
@@ -134,13 +139,13 @@ function partInputs(
     dip: choice?.ok ? choice.value : null,
     held: answer?.held ?? [],
     carriesBlock: answer?.carriesBlock ?? null,
-    joined: reading.sources.length > 1 ? joinedInputs(reading, answer) : null,
+    joined: isSliced(reading) && reading.sources.length > 1 ? joinedInputs(reading, answer) : null,
   };
 }
 
 /** What the files that are printed together say of themselves, and how they lie to each other. */
 function joinedInputs(
-  { sources, sections }: Reading,
+  { sources, sections }: SlicedFile,
   answer: PartsView['answer'],
 ): PartInputs['joined'] {
   const firsts = sources.map(({ firstSection, leadIns }) => sections[firstSection + leadIns]);

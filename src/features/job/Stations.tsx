@@ -10,10 +10,13 @@ import { usePlanFindings } from './PlanFindings';
 
 /** A job's stations in working order; each says how it stands. */
 export function Stations() {
-  const { job, reading, plan, printer, output, request, solid } = useJob();
+  const opened = useJob();
   const { checks } = usePlanFindings();
-  if (solid)
-    return <StationLinks jobId={job.id} isModel notes={solid.setup.isUnitSure ? LATER : ASKED} />;
+  if (opened.kind === 'model') {
+    const { job, setup } = opened;
+    return <StationLinks jobId={job.id} isModel notes={setup.isUnitSure ? LATER : ASKED} />;
+  }
+  const { job, reading, plan, printer, output, arrangement } = opened;
   const warnings = reading.findings.filter(({ severity }) => severity === 'warning').length;
   const notes = {
     '/read': warnings > 0 ? { text: String(warnings), words: 'to look at', isTrouble: true } : null,
@@ -22,7 +25,7 @@ export function Stations() {
         ? { text: 'not tried', words: 'on your printer', isTrouble: true }
         : null,
     '/checks': checksNote(checks, plan),
-    '/output': outputNote(output, swapsOf(reading, request.arrangement).length),
+    '/output': outputNote(output, swapsOf(reading, arrangement).length),
   };
   return <StationLinks jobId={job.id} notes={notes} />;
 }

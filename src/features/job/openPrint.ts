@@ -1,3 +1,4 @@
+import type { ModelSetup } from '@/core/model/setup';
 import type { PrinterModel } from '@/core/motion/limits';
 import { timesAlike } from '@/core/printer/model';
 import { success, type Result } from '@/core/findings';
@@ -5,7 +6,7 @@ import { withTimes, type PrintTimes } from '@/core/read/times';
 import { keepPrint, keepTimes, keptPrint, keptTimes } from '@/store/readings';
 import type { PrintClient } from '@/workers/printClient';
 import type { Job } from '@/store/records';
-import type { FilePlace, OpenModel, OpenPrint, ReadProgress } from '@/workers/protocol';
+import type { FilePlace, OpenModel, OpenFile, ReadProgress } from '@/workers/protocol';
 
 /** Reads a file, and keeps what was read for the next time. */
 export async function readPrint(
@@ -14,7 +15,7 @@ export async function readPrint(
   model: PrinterModel,
   onProgress: (progress: ReadProgress) => void,
   files?: readonly FilePlace[],
-): Promise<Result<OpenPrint>> {
+): Promise<Result<OpenFile>> {
   const opened = await client.open(file, model, onProgress, files);
   if (!opened.ok) return opened;
   const { kept } = opened.value;
@@ -26,11 +27,12 @@ export async function readPrint(
 export function openModel(
   client: PrintClient,
   file: Blob,
-  { fileName, model }: Pick<Job, 'fileName' | 'model'>,
+  { fileName }: Pick<Job, 'fileName'>,
+  setup: ModelSetup,
   printer: PrinterModel,
   onProgress: (progress: ReadProgress) => void,
 ): Promise<Result<OpenModel>> {
-  return client.openModel(file, fileName, model ?? null, printer, onProgress);
+  return client.openModel(file, fileName, setup, printer, onProgress);
 }
 
 /** Opens a file that was read before from what was kept of it; null when it has to be read. */
@@ -39,7 +41,7 @@ export async function openKnown(
   gcode: Blob,
   fingerprint: string,
   model: PrinterModel,
-): Promise<OpenPrint | null> {
+): Promise<OpenFile | null> {
   const found = await keptPrint(fingerprint, model);
   if (!found) return null;
   const opened = await client.openKept(gcode, model, found.kept);

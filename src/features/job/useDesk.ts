@@ -7,6 +7,7 @@ import { toast } from '@/store/toast';
 import type { ActionContext, Desk, DeskDialogName } from '@/actions/action';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Printer } from '@/core/printer/printer';
+import type { OutputRequest } from '@/core/write/request';
 import { writePlanFile } from '@/core/plan/planFile';
 import { useOutputSettings } from '@/store/settings';
 import { saveJobToHandOn } from '@/features/safe/saveJob';
@@ -52,6 +53,7 @@ export function useDesk(
   plan: JobPlan,
   printer: Printer,
   work: PlanWork,
+  request: OutputRequest | null,
   reopen: () => void,
 ): DeskState {
   const router = useRouter();
@@ -60,7 +62,7 @@ export function useDesk(
     location.hash === ASK_LEFTOVERS ? 'leftovers' : null,
   );
   const { needs } = work;
-  const output = useOutput(ready, plan, printer, work);
+  const output = useOutput(ready, plan, printer, work, request);
   const { write } = output;
   const moving = useMoving(ready, printer, reopen);
   const { openPlanFile, openSlice } = moving;

@@ -6,8 +6,8 @@ import type { Job } from '@/store/records';
 import type { OpenJob } from './useOpenJob';
 
 /** What an open job has to be opened anew for when it is changed elsewhere: what it is made of and called. */
-function madeOf({ fingerprint, model, files, name, fileName }: Job): string {
-  return recordText([fingerprint, model ?? null, files ?? null, name, fileName]);
+function madeOf({ fingerprint, content, name, fileName }: Job): string {
+  return recordText([fingerprint, content, name, fileName]);
 }
 
 /**

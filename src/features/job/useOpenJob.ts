@@ -3,8 +3,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { toast } from '@/store/toast';
 import { PICTURE_CELLS, pictureOf } from '@/core/geometry/picture';
-import type { PrintAnalysis } from '@/core/read/analysis';
-import type { Reading } from '@/core/read/reading';
 import { chosenVariant } from '@/core/plan/planBook';
 import { readingKeyOf, timesAlike } from '@/core/printer/model';
 import type { PrinterModel } from '@/core/motion/limits';
@@ -16,11 +14,11 @@ import { jobs, loadJob, type FoundJob } from '@/store/jobs';
 import { openPlans, type OpenPlans } from '@/store/openPlans';
 import { usePlanStore } from '@/store/planStore';
 import { printers, printerWithId, usePrinters } from '@/store/printers';
-import type { Job } from '@/store/records';
+import type { Job, JobContent } from '@/store/records';
 import { shelf } from '@/store/shelf';
 import { openView } from '@/store/viewStore';
 import { PrintClient, WorkerClosedError } from '@/workers/printClient';
-import type { OpenModel, OpenPrint, ReadProgress } from '@/workers/protocol';
+import type { FilePlace, OpenFile, OpenModel, ReadProgress } from '@/workers/protocol';
 import { openKnown, openModel, readPrint, timesFor } from './openPrint';
 import { tellOfPlans } from './tellOfPlans';
 
@@ -36,21 +34,21 @@ export type OpenJob =
   | { readonly stage: 'no-file'; readonly job: Job }
   | { readonly stage: 'ready'; readonly open: ReadyJob };
 
-/** Everything the job page needs once the print is read. */
-export interface ReadyJob {
+interface ReadyPrint {
   readonly job: Job;
-  readonly reading: Reading;
-  readonly analysis: PrintAnalysis;
   /** The printer whose limits made the times. */
   readonly timedFor: PrinterModel;
-  /** SHA-256 of the file. */
-  readonly fingerprint: string;
   readonly client: PrintClient;
-  /** The file itself, without swaps that Lamella wrote before. */
-  readonly gcode: Blob;
-  /** Where the job is a model that is not sliced yet: what it tells, and how it is set up. */
-  readonly solid: Pick<OpenModel, 'facts' | 'setup'> | null;
 }
+
+/** A job of one sliced file or several, once they are read. */
+export type ReadyFile = ReadyPrint & Omit<OpenFile, 'blocks' | 'kept'>;
+
+/** A job of a model that is not sliced yet, once it is read. */
+export type ReadyModel = ReadyPrint & OpenModel;
+
+/** Everything the job page needs once the print is read. */
+export type ReadyJob = ReadyFile | ReadyModel;
 
 const say = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 
@@ -74,13 +72,15 @@ export function useOpenJob(jobId: string, version: number): OpenJob {
       job: Job,
       file: Blob,
       timedFor: Printer,
-    ): Promise<Result<OpenPrint | OpenModel>> => {
-      const { fingerprint, files } = job;
+    ): Promise<Result<OpenFile | OpenModel>> => {
+      const { fingerprint, content } = job;
       const tell = (progress: ReadProgress): void => show({ stage: 'loading', progress });
-      if (job.model) return openModel(client, file, job, timedFor, tell);
+      if (content.kind === 'model') {
+        return openModel(client, file, job, content.setup, timedFor, tell);
+      }
       const known = await openKnown(client, file, fingerprint, timedFor);
       if (known) return success(known);
-      return readPrint(client, file, timedFor, tell, files);
+      return readPrint(client, file, timedFor, tell, placesOf(content));
     };
 
     const read = async (found: FoundJob, file: Blob): Promise<void> => {
@@ -90,7 +90,7 @@ export function useOpenJob(jobId: string, version: number): OpenJob {
       const result = await openFile(job, file, timedFor);
       if (!active) return;
       if (!result.ok) return show({ stage: 'failed', message: result.refusal.message, job });
-      const { reading, analysis, fingerprint, gcode } = result.value;
+      const { reading } = result.value;
       plans = openPlans(found.plans, found.isRestored);
       tellOfPlans(found);
       openView(reading.layers.length);
@@ -98,10 +98,7 @@ export function useOpenJob(jobId: string, version: number): OpenJob {
         const picture = pictureOf(reading.footprint, PICTURE_CELLS);
         await jobs.edit(job.id, (now) => ({ ...now, picture }));
       }
-      const { value } = result;
-      const solid = 'facts' in value ? { facts: value.facts, setup: value.setup } : null;
-      const open = { job, reading, analysis, timedFor, fingerprint, client, gcode, solid };
-      show({ stage: 'ready', open });
+      show({ stage: 'ready', open: { ...result.value, job, timedFor, client } });
     };
 
     const open = async (): Promise<void> => {
@@ -144,7 +141,7 @@ function useTimesOfPrinter(
   const ready = opened.stage === 'ready' ? opened.open : null;
   const asked = useRef<Printer | null>(null);
   const readFor = useCallback(
-    async (ready: ReadyJob, wanted: Printer): Promise<void> => {
+    async (ready: ReadyFile, wanted: Printer): Promise<void> => {
       const result = await printFor(ready, wanted);
       // Another printer was chosen meanwhile, and its answer is on the way.
       if (asked.current !== wanted) return;
@@ -155,17 +152,18 @@ function useTimesOfPrinter(
         );
         return;
       }
-      const { reading, analysis } = result.value;
+      const print = result.value;
       setOpened((now) =>
-        now.stage === 'ready'
-          ? { ...now, open: { ...now.open, reading, analysis, timedFor: wanted } }
+        now.stage === 'ready' && now.open.kind === 'sliced'
+          ? { ...now, open: { ...now.open, ...print, timedFor: wanted } }
           : now,
       );
     },
     [setOpened],
   );
   useEffect(() => {
-    if (!ready || usePlanStore.getState().plan === null) return;
+    // The rough times of a model are the same on every printer.
+    if (ready?.kind !== 'sliced' || usePlanStore.getState().plan === null) return;
     // What the worker is on its way to counts: going back in the middle has to be asked for, too.
     if (timesAlike(asked.current ?? ready.timedFor, printer)) return;
     asked.current = printer;
@@ -177,14 +175,18 @@ function useTimesOfPrinter(
 
 /** The open print for another printer: with other times, or read anew where more than times depends on it. */
 async function printFor(
-  { job, client, gcode, fingerprint, reading, analysis, timedFor, solid }: ReadyJob,
+  { job, client, file, fingerprint, reading, analysis, timedFor }: ReadyFile,
   wanted: Printer,
-): Promise<Result<Pick<OpenPrint, 'reading' | 'analysis'>>> {
-  // The rough times of a model are the same on every printer.
-  if (solid) return success({ reading, analysis });
+): Promise<Result<Pick<ReadyFile, 'reading' | 'analysis'>>> {
   if (readingKeyOf(timedFor) !== readingKeyOf(wanted)) {
-    return readPrint(client, gcode, wanted, () => {}, job.files);
+    const read = await readPrint(client, file, wanted, () => {}, placesOf(job.content));
+    return read.ok ? success({ reading: read.value.reading, analysis: read.value.analysis }) : read;
   }
   const times = await timesFor(client, fingerprint, wanted);
   return success({ reading: times ? withTimes(reading, times) : reading, analysis });
+}
+
+/** Where several files lie in the job's; undefined for one. */
+function placesOf(content: JobContent): readonly FilePlace[] | undefined {
+  return content.kind === 'files' ? content.files : undefined;
 }

@@ -1,12 +1,12 @@
 'use client';
 
+import { orderOfFile, type PrintOrder } from '@/core/plan/arrangementOfPlan';
 import { useEffect, useMemo, useState } from 'react';
 import type { Spool } from '@/core/filament/spool';
 import { ORDERS } from '@/core/order/ordering';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { isWhole } from '@/core/plan/parts';
 import { sectionWishes, type SectionWish } from '@/core/plan/wishes';
-import { orderOfFile, type PrintOrder } from '@/core/write/planRequest';
 import { withFoundParts } from '@/core/plan/partPlan';
 import type { Printer } from '@/core/printer/printer';
 import type { SectionPicture } from '@/core/read/sectionPicture';
@@ -77,8 +77,9 @@ const say = (error: unknown): void => {
 /** Looks once at which parts a print shows; a plan that has nothing on it yet gets them. */
 function useFindings(ready: ReadyJob, plan: JobPlan): SectionPicture | null {
   const [known, setKnown] = useState<{ ready: ReadyJob; picture: SectionPicture } | null>(null);
-  const wanted = !isWhole(plan) || mayHaveParts(ready.reading);
-  const { client, reading, job } = ready;
+  const file = ready.kind === 'sliced' ? ready.reading : null;
+  const wanted = file !== null && (!isWhole(plan) || mayHaveParts(file));
+  const { client, job } = ready;
   useEffect(() => {
     if (!wanted) return;
     let active = true;
@@ -87,16 +88,16 @@ function useFindings(ready: ReadyJob, plan: JobPlan): SectionPicture | null {
       .then((found) => {
         if (!active || !found) return;
         setKnown({ ready, picture: found.picture });
-        adoptParts((one) => withFoundParts(one, reading, found.stretches));
+        adoptParts((one) => withFoundParts(one, file, found.stretches));
         if (job.picture?.sections) return;
-        const picture = partsPicture(reading, found);
+        const picture = partsPicture(file, found);
         jobs.edit(job.id, (now) => ({ ...now, picture })).catch(say);
       })
       .catch(say);
     return () => {
       active = false;
     };
-  }, [wanted, client, reading, job, ready]);
+  }, [wanted, client, file, job, ready]);
   return known?.ready === ready ? known.picture : null;
 }
 

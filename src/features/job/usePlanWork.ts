@@ -5,14 +5,13 @@ import { primedMm } from '@/core/checks/fileChecks';
 import { gramsNeeded, neededBySpool, type SpoolNeed } from '@/core/filament/needs';
 import type { PairPurge } from '@/core/filament/purgeTable';
 import { spoolsOf, type Spool } from '@/core/filament/spool';
-import { printedSections } from '@/core/plan/arrangement';
+import { printedSections, type Arrangement } from '@/core/plan/arrangement';
 import { bandsOf, shownByLayers, shownBySections, type Band } from '@/core/plan/bands';
 import { isWhole } from '@/core/plan/parts';
 import { partAnalysis } from '@/core/plan/partAnalysis';
-import type { PrintAnalysis } from '@/core/read/analysis';
+import type { PrintAnalysis } from '@/core/print/analysis';
 import type { JobPlan } from '@/core/plan/jobPlan';
-import { requestOfPlan } from '@/core/write/planRequest';
-import type { OutputRequest } from '@/core/write/request';
+import { arrangementOfPlan } from '@/core/plan/arrangementOfPlan';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { reckon, reckonedBands, reckonedEnds, type Reckoned } from '@/core/log/reckon';
 import { planPurges } from '@/core/plan/purges';
@@ -40,8 +39,8 @@ export interface PlanWork {
   readonly parts: PartsView;
   /** The plan with what earlier runs have taught. */
   readonly reckoned: Reckoned;
-  /** What is to be written. */
-  readonly request: OutputRequest;
+  /** Its sections in the order of printing. */
+  readonly arrangement: Arrangement;
 }
 
 /** Works out bands, times and filament of the plan, once for all stations. */
@@ -55,17 +54,17 @@ export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): P
     () => reckon(plan, printer, spools, learning),
     [plan, printer, spools, learning],
   );
-  const request = useMemo(
-    () => requestOfPlan(reckoned.plan, reading, printer, spools, parts),
+  const arrangement = useMemo(
+    () => arrangementOfPlan(reckoned.plan, reading, printer, spools, parts),
     [parts, reckoned, reading, printer, spools],
   );
   const modelBands = useMemo(() => {
     const { wishes, picture } = parts;
     const shown = isWhole(plan) ? shownByLayers(whole.surface) : shownBySections(picture);
-    const order = printedSections(request.arrangement).map(({ section }) => section);
+    const order = printedSections(arrangement).map(({ section }) => section);
     const { filamentDiameter } = printer;
     return bandsOf(plan, { reading, shown, filamentDiameter, spools, order, wishes });
-  }, [plan, reading, whole, printer, spools, parts, request]);
+  }, [plan, reading, whole, printer, spools, parts, arrangement]);
   const bands = useMemo(() => reckonedBands(modelBands, reckoned.printer), [modelBands, reckoned]);
   const purges = useMemo(() => {
     const recipe = recipeOfPlan(plan, printer);
@@ -87,7 +86,7 @@ export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): P
     return partAnalysis(reading, keys, worked, picture);
   }, [parts, reading, whole, worked]);
   return useMemo(
-    () => ({ analysis, bands, timeline, spools, purges, needs, parts, reckoned, request }),
-    [analysis, bands, timeline, spools, purges, needs, parts, reckoned, request],
+    () => ({ analysis, bands, timeline, spools, purges, needs, parts, reckoned, arrangement }),
+    [analysis, bands, timeline, spools, purges, needs, parts, reckoned, arrangement],
   );
 }

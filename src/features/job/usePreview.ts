@@ -14,8 +14,8 @@ export interface PreviewState {
 }
 
 interface PreviewInputs {
-  /** What is to be written. */
-  readonly request: OutputRequest;
+  /** What is to be written; null of a model. */
+  readonly request: OutputRequest | null;
   /** Why it cannot be; null when it can. */
   readonly refusal: string | null;
   readonly client: PrintClient;
@@ -29,6 +29,7 @@ const CALM = 120;
 export function usePreview({ request, refusal, client }: PreviewInputs): PreviewState {
   const [state, setState] = useState<PreviewState>(NOTHING);
   useEffect(() => {
+    if (request === null) return;
     let wanted = true;
     const timer = setTimeout(() => {
       client

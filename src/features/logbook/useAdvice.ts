@@ -7,7 +7,8 @@ import type { Check } from '@/core/checks/check';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Printer } from '@/core/printer/printer';
-import type { Reading } from '@/core/read/reading';
+import { isSliced } from '@/core/read/slicedFile';
+import type { Print } from '@/core/print/print';
 import type { PlanWork } from '@/features/job/usePlanWork';
 import { useLogbook } from '@/store/logbook';
 import { teachers } from './teachers';
@@ -17,7 +18,7 @@ export function useAdvice(
   isDemo: boolean,
   plan: JobPlan,
   printer: Printer,
-  reading: Reading,
+  reading: Print,
   { bands, purges }: Pick<PlanWork, 'bands' | 'purges'>,
 ): readonly Check[] {
   const entries = useLogbook(({ records }) => records);
@@ -30,7 +31,7 @@ export function useAdvice(
         printer: printer.name,
         stopCommand: command === '' ? null : command,
         contactMm2: reading.layers[0]?.footprintMm2 ?? null,
-        bed: reading.temperatures.bed[0] ?? null,
+        bed: isSliced(reading) ? (reading.temperatures.bed[0] ?? null) : null,
         swaps: bands.slice(1).map(({ filament: to, first }, i) => {
           const from = bands[i].filament;
           return {

@@ -12,7 +12,7 @@ import { layersBelow } from '@/core/model/layerGrid';
 import type { ModelSetup } from '@/core/model/setup';
 import { layerPaint } from '@/features/hand/handPaint';
 import { FIRST_VIEW, FROM_ABOVE, FROM_BELOW, type HandView } from '@/features/hand/handView';
-import { useJob, type OpenedJob } from '@/features/job/jobContext';
+import { useJob, type OpenedModel } from '@/features/job/jobContext';
 import { bandAt } from '@/core/plan/bands';
 import type { ModelDraft } from '@/workers/protocol';
 import { FitPanel } from './FitPanel';
@@ -35,23 +35,23 @@ const MOST_HEIGHTS = 12;
 /** The Model station: where the colours of a model that is not sliced yet can begin. */
 export function ModelDesk() {
   const job = useJob();
-  if (!job.solid) {
+  if (job.kind !== 'model') {
     return (
       <p className="m-auto max-w-md p-8 text-center">
         This job is a sliced file. What is in it stands under Read.
       </p>
     );
   }
-  return <Desk key={JSON.stringify(job.solid.setup)} job={job} applied={job.solid.setup} />;
+  return <Desk key={JSON.stringify(job.setup)} job={job} applied={job.setup} />;
 }
 
-function Desk({ job, applied }: { readonly job: OpenedJob; readonly applied: ModelSetup }) {
-  const { client, solid } = job;
+function Desk({ job, applied }: { readonly job: OpenedModel; readonly applied: ModelSetup }) {
+  const { client } = job;
   const draft = useDraft(client, applied);
   const { setup, made, madeFor } = draft;
   const router = useRouter();
   const [isBusy, setBusy] = useState(false);
-  const facts = made?.facts ?? solid!.facts;
+  const facts = made?.facts ?? job.facts;
   const isSettled = madeFor === setup;
   const [cut, setCut] = useState(() => firstCut(facts.flats, facts.size[2]));
   const isChanged = JSON.stringify(setup) !== JSON.stringify(applied);
@@ -114,7 +114,7 @@ function firstCut(
 }
 
 interface DrawingProps {
-  readonly job: OpenedJob;
+  readonly job: OpenedModel;
   readonly made: ModelDraft | null;
   readonly setup: ModelSetup;
   readonly cut: number;
@@ -208,7 +208,7 @@ const bottom = (made: ModelDraft | null, layer: number): number => {
 };
 
 /** Colours of the plan on the layers of a set-up that is tried: by the share of the height. */
-function draftColours({ bands, reading, plan }: OpenedJob, made: ModelDraft | null): string[] {
+function draftColours({ bands, reading, plan }: OpenedModel, made: ModelDraft | null): string[] {
   const count = made?.layers.length ?? 0;
   if (plan.parts[0].swaps.length === 0) return ['', ...new Array<string>(count).fill(UNPLANNED)];
   const planned = reading.layers.length;
@@ -223,7 +223,7 @@ function draftColours({ bands, reading, plan }: OpenedJob, made: ModelDraft | nu
 
 /** The numbers of the cut, a moment after it was moved. */
 function useCut(
-  { client }: OpenedJob,
+  { client }: OpenedModel,
   setup: ModelSetup,
   made: ModelDraft | null,
   z: number,

@@ -1,7 +1,7 @@
 'use client';
 
 import { lineWords } from '@/core/read/sourceLine';
-import { useJob } from '@/features/job/jobContext';
+import { useSlicedJob } from '@/features/job/jobContext';
 import { isBeforeLayer, type FoundStop } from '@/core/gcode/stops';
 import { swapsOf } from '@/core/plan/arrangement';
 import { answerStop } from '@/store/planStore';
@@ -9,9 +9,9 @@ import { Button } from '@/components/Button';
 
 /** Stops that the file has itself, and what becomes of each, so that none stops the printer twice. */
 export function FileStops() {
-  const { plan, reading, request } = useJob();
+  const { plan, reading, arrangement } = useSlicedJob();
   if (reading.stops.length === 0) return null;
-  const swaps = swapsOf(reading, request.arrangement);
+  const swaps = swapsOf(reading, arrangement);
   const doubles = (stop: FoundStop): boolean =>
     isBeforeLayer(stop) && swaps.some(({ layer }) => layer === stop.layer);
   return (

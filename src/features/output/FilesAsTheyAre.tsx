@@ -7,7 +7,7 @@ import { PrintPictureCanvas } from '@/components/PrintPictureCanvas';
 import type { Severity } from '@/core/findings';
 import { boundsOf } from '@/core/geometry/columns';
 import type { ChainFinding } from '@/core/delivery/chain';
-import { useJob } from '@/features/job/jobContext';
+import { useSlicedJob } from '@/features/job/jobContext';
 import { changePlan } from '@/store/planStore';
 import { toast } from '@/store/toast';
 
@@ -24,7 +24,7 @@ const SEVERITIES: Readonly<Record<Severity, string>> = {
 
 /** What would go wrong if somebody printed the files one after another, as they are; and the way out. */
 export function FilesAsTheyAre() {
-  const { reading, client, printer } = useJob();
+  const { reading, client, printer } = useSlicedJob();
   const [found, setFound] = useState<readonly (readonly ChainFinding[])[] | null>(null);
   const [isBusy, setBusy] = useState(false);
   if (reading.sources.length === 1) return null;
@@ -110,7 +110,7 @@ function FindingItem({ finding: { severity, line, message } }: { finding: ChainF
 
 /** Where the print from above would be hit. */
 function HitPicture({ findings }: { findings: readonly ChainFinding[] }) {
-  const { job, plan, reading } = useJob();
+  const { job, plan, reading } = useSlicedJob();
   if (!job.picture) return null;
   const { minX, maxX, minY, maxY } = boundsOf(reading.footprint);
   const [width, height] = [maxX - minX, maxY - minY];

@@ -1,7 +1,7 @@
 'use client';
 
 import { leftOutOf, type LeftOut } from '@/core/write/leftOut';
-import { useJob } from '@/features/job/jobContext';
+import { useSlicedJob } from '@/features/job/jobContext';
 
 const WHY: Readonly<Record<LeftOut['why'], string>> = {
   'start block': 'its start: homing, heating and priming are done by the first file',
@@ -12,8 +12,7 @@ const WHY: Readonly<Record<LeftOut['why'], string>> = {
 
 /** What of several files is not printed, and why, by the lines of each. */
 export function LeftOutList() {
-  const { reading, request } = useJob();
-  const { arrangement } = request;
+  const { reading, arrangement } = useSlicedJob();
   if (reading.sources.length === 1 && arrangement.leftOut.length === 0) return null;
   const left = leftOutOf(reading, arrangement);
   return (

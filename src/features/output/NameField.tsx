@@ -8,7 +8,7 @@ import { changePlan } from '@/store/planStore';
 
 /** The pattern of the output's name, and what it comes to. */
 export function NameField() {
-  const { plan, job, request } = useJob();
+  const { plan, job, arrangement, printer } = useJob();
   const {
     text: namePattern,
     onType,
@@ -17,7 +17,7 @@ export function NameField() {
     if (typed.trim() === '' || typed === plan.namePattern) return;
     changePlan('name of the file', (one) => ({ ...one, namePattern: typed.slice(0, 80) }));
   });
-  const name = fileNameOf({ ...plan, namePattern }, job.fileName, request);
+  const name = fileNameOf({ ...plan, namePattern }, job.fileName, arrangement, printer);
   return (
     <div className="pt-1">
       <label className="flex items-center gap-2">

@@ -7,10 +7,10 @@ import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 
 /** What to do with the file. */
 export function NextSteps() {
-  const { plan, printer, request } = useJob();
+  const { plan, printer, arrangement } = useJob();
   const { kind } = recipeOfPlan(plan, printer);
-  const isMany = request.arrangement.opens.length > 0;
-  const first = request.arrangement.visits[0].filament;
+  const isMany = arrangement.opens.length > 0;
+  const first = arrangement.visits[0].filament;
   return (
     <section aria-labelledby="next-title" className="pt-5">
       <h2 id="next-title" className="text-base font-semibold">

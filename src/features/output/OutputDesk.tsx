@@ -3,7 +3,7 @@
 import { FileDown, RotateCcw } from 'lucide-react';
 import { Button } from '@/components/Button';
 import { download } from '@/components/download';
-import { useJob } from '@/features/job/jobContext';
+import { useSlicedJob } from '@/features/job/jobContext';
 import { usePlanFindings } from '@/features/job/PlanFindings';
 import { ActionButton } from '@/features/job/ActionButton';
 import { plural } from '@/core/format';
@@ -25,8 +25,8 @@ import { ShelfPart } from './ShelfPart';
 
 /** The Output station: write, prove, hand out; and what is in the file that was not there before. */
 export function OutputDesk() {
-  const job = useJob();
-  const { plan, printer, output, actions, gcode } = job;
+  const job = useSlicedJob();
+  const { plan, printer, output, actions, file } = job;
   const { preview, refusal } = usePlanFindings().preview;
   const { progress, result } = output;
   const trouble = output.refusal ?? refusal;
@@ -53,7 +53,7 @@ export function OutputDesk() {
               Save the plan as JSON
             </ActionButton>
             {job.reading.sources.length === 1 && (
-              <Button onClick={() => download(gcode, job.job.fileName)}>
+              <Button onClick={() => download(file, job.job.fileName)}>
                 <RotateCcw aria-hidden size={15} />
                 The file as it was
               </Button>

@@ -2,12 +2,12 @@
 
 import { Tick } from '@/components/Tick';
 import { plural } from '@/core/format';
-import { useJob } from '@/features/job/jobContext';
+import { useSlicedJob } from '@/features/job/jobContext';
 import { changePlan } from '@/store/planStore';
 
 /** The times left that a file shows on the display, which know nothing of swaps. */
 export function TimeLeft() {
-  const { plan, reading } = useJob();
+  const { plan, reading } = useSlicedJob();
   const lines = reading.settingLines.filter(({ what }) => what === 'remaining');
   if (lines.length === 0) return null;
   return (

@@ -7,7 +7,7 @@ import type { Printer } from '@/core/printer/printer';
 import { makeRunPlan } from '@/core/run/makeRunPlan';
 import { runPictureOf } from '@/core/run/runPicture';
 import type { PlanWork } from '@/features/job/usePlanWork';
-import type { ReadyJob } from '@/features/job/useOpenJob';
+import type { ReadyFile } from '@/features/job/useOpenJob';
 import { jobs } from '@/store/jobs';
 import type { WrittenOutput } from '@/store/records';
 import { rememberOutput } from '@/store/newRuns';
@@ -16,7 +16,7 @@ import { newId } from '@/workers/ids';
 import { sumOf } from '@/workers/sums';
 
 interface WrittenPlan {
-  readonly ready: Pick<ReadyJob, 'job' | 'reading'>;
+  readonly ready: Pick<ReadyFile, 'job' | 'reading'>;
   readonly plan: JobPlan;
   readonly printer: Printer;
   readonly work: Pick<PlanWork, 'bands' | 'purges' | 'spools' | 'reckoned'>;

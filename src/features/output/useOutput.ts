@@ -4,7 +4,7 @@ import type { OutputFile } from './outputFile';
 import { useCallback, useState } from 'react';
 import type { OutputRequest } from '@/core/write/request';
 import { deliveryNames } from '@/core/delivery/deliveryNames';
-import { printedSections } from '@/core/plan/arrangement';
+import { printedSections, type Arrangement } from '@/core/plan/arrangement';
 import { isWhole } from '@/core/plan/parts';
 import { outputName } from '@/core/delivery/fileName';
 import type { Excerpt } from '@/core/write/excerpts';
@@ -46,7 +46,8 @@ export interface OutputState {
 export function fileNameOf(
   { namePattern }: JobPlan,
   fileName: string,
-  { arrangement: { visits }, printer }: OutputRequest,
+  { visits }: Pick<Arrangement, 'visits'>,
+  printer: Printer,
 ) {
   return outputName(namePattern, {
     fileName,
@@ -63,7 +64,7 @@ function jobStem(fileName: string): string {
 }
 
 /** The filament that each file of an output begins with. */
-function filamentsOfFiles({ arrangement }: OutputRequest): string[] {
+function filamentsOfFiles(arrangement: Arrangement): string[] {
   const printed = printedSections(arrangement);
   return [0, ...arrangement.opens].map((at) => printed[at].visit.filament);
 }
@@ -77,19 +78,23 @@ export function useOutput(
   ready: ReadyJob,
   plan: JobPlan,
   printer: Printer,
-  work: Pick<PlanWork, 'request' | 'parts' | 'bands' | 'purges' | 'spools' | 'reckoned'>,
+  work: Pick<PlanWork, 'arrangement' | 'parts' | 'bands' | 'purges' | 'spools' | 'reckoned'>,
+  request: OutputRequest | null,
 ): OutputState {
   const { job, client } = ready;
-  const { request, parts } = work;
+  const { arrangement, parts } = work;
   const [progress, setProgress] = useState<number | null>(null);
   const [outcome, setOutcome] = useState<Outcome | null>(null);
-  const fileName = fileNameOf(plan, job.fileName, request);
+  const fileName = fileNameOf(plan, job.fileName, arrangement, printer);
 
   const write = useCallback(async () => {
     const refuse = (message: string): false => {
       setOutcome({ kind: 'refused', plan, message });
       return false;
     };
+    if (ready.kind === 'model' || request === null) {
+      return refuse('This job is a model. Slice it, and open the sliced file here.');
+    }
     if (parts.refusal) return refuse(parts.refusal);
     if (!isWhole(plan) && (parts.answer === null || parts.progress !== null)) {
       return refuse('The order of printing is still being worked out. Try again in a moment.');
@@ -99,7 +104,7 @@ export function useOutput(
       const written = await client.write(request, setProgress);
       if (!written.ok) return refuse(written.refusal.message);
       const { files: blobs, proof, excerpts } = written.value;
-      const filaments = filamentsOfFiles(request);
+      const filaments = filamentsOfFiles(arrangement);
       const stem = fileName.replace(/\.gcode$/, '');
       const names = deliveryNames(blobs.length > 1 ? jobStem(job.fileName) : stem, filaments);
       const files = blobs.map((blob, i) => {
@@ -109,7 +114,7 @@ export function useOutput(
       if (files.length > 0) await keepOutput({ ready, plan, printer, work, files });
       const isMany = files.length > 1;
       const given = isMany ? `${jobStem(job.fileName)}.zip` : fileName;
-      if (isMany) download(await zipOf(files, request.arrangement.home), given);
+      if (isMany) download(await zipOf(files, arrangement.home), given);
       else if (files[0]) download(files[0].blob, given);
       setOutcome({
         kind: 'written',
@@ -121,7 +126,7 @@ export function useOutput(
     } finally {
       setProgress(null);
     }
-  }, [ready, client, fileName, job.fileName, plan, printer, work, request, parts]);
+  }, [ready, client, fileName, job.fileName, plan, printer, work, arrangement, request, parts]);
 
   const written = outcome?.kind === 'written' ? outcome.result : null;
   const isCurrent = written?.plan === plan && written.printer === printer;

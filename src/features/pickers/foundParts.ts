@@ -1,17 +1,17 @@
 import { PICTURE_CELLS, pictureOf, type PrintPicture } from '@/core/geometry/picture';
 import { foundParts } from '@/core/plan/parts';
-import type { Reading } from '@/core/read/reading';
+import type { SlicedFile } from '@/core/read/slicedFile';
 import type { PartFindings } from '@/workers/protocol';
 
 /** Whether a print changes tools or stops inside of layers, so that it may have parts side by side. */
-export function mayHaveParts({ sections, sources, layers }: Reading): boolean {
+export function mayHaveParts({ sections, sources, layers }: SlicedFile): boolean {
   if (sources.length > 1) return true;
   return sections.length > layers.length || new Set(sections.map(({ tool }) => tool)).size > 1;
 }
 
 /** A picture of a print that tells its parts apart: from above, or turned over when more of them show there. */
 export function partsPicture(
-  { sections }: Reading,
+  { sections }: SlicedFile,
   { stretches, picture }: PartFindings,
 ): PrintPicture {
   const keys = foundParts({ sections }, stretches);

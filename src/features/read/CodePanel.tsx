@@ -2,10 +2,10 @@
 
 import { useEffect, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
-import { describeLayer } from '@/core/gcode/describeLayer';
-import { layerOfLine } from '@/core/read/reading';
+import { describeLayer } from '@/core/describeLayer';
+import { layerOfLine } from '@/core/read/slicedFile';
 import { lineWords, sourceLine } from '@/core/read/sourceLine';
-import { useJob } from '@/features/job/jobContext';
+import { useSlicedJob } from '@/features/job/jobContext';
 import type { FileLines } from '@/workers/protocol';
 import { WorkerClosedError } from '@/workers/printClient';
 import { codeView, type CodeView } from './codeView';
@@ -21,7 +21,7 @@ interface CodePanelProps {
 
 /** The file's text round a line, with the lines of its layer marked. Only looked at, never changed. */
 export function CodePanel({ line, onLine }: CodePanelProps) {
-  const { client, reading } = useJob();
+  const { client, reading } = useSlicedJob();
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<CodeView | null>(null);
   const [lines, setLines] = useState<FileLines | null>(null);

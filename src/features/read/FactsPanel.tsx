@@ -1,13 +1,13 @@
 'use client';
 
-import { describeLayer } from '@/core/gcode/describeLayer';
-import type { Reading } from '@/core/read/reading';
+import { describeLayer } from '@/core/describeLayer';
+import type { SlicedFile } from '@/core/read/slicedFile';
 import type { Printer } from '@/core/printer/printer';
 import { useViewStore, showLayer } from '@/store/viewStore';
 import { factsOf } from './facts';
 
 interface FactsPanelProps {
-  readonly reading: Reading;
+  readonly reading: SlicedFile;
   readonly printer: Printer;
   readonly onLine: (line: number) => void;
 }

@@ -1,11 +1,11 @@
 'use client';
 
 import { lineWords } from '@/core/read/sourceLine';
-import { useJob } from '@/features/job/jobContext';
+import { useSlicedJob } from '@/features/job/jobContext';
 
 /** A line number that shows its line in the file's text. */
 export function LineLink({ line, onLine }: { line: number; onLine: (line: number) => void }) {
-  const { reading } = useJob();
+  const { reading } = useSlicedJob();
   return (
     <button
       type="button"

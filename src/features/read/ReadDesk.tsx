@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { Boundary } from '@/components/Boundary';
 import { useViewStore } from '@/store/viewStore';
-import { useJob } from '@/features/job/jobContext';
+import { useSlicedJob } from '@/features/job/jobContext';
 import { FactsPanel } from './FactsPanel';
 import { FindingsList } from './FindingsList';
 import { StopsList } from './StopsList';
@@ -17,7 +17,7 @@ const CodePanel = dynamic(() => import('./CodePanel').then((module) => module.Co
 
 /** The Read station: what Lamella found in the file, and the file itself. */
 export function ReadDesk() {
-  const { reading, plan, printer } = useJob();
+  const { reading, plan, printer } = useSlicedJob();
   const [line, setLine] = useState(() => {
     const shown = reading.layers[useViewStore.getState().layer - 1];
     return shown?.firstLine ?? 1;

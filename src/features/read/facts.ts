@@ -1,8 +1,7 @@
 import { gramsOf } from '@/core/filament/mass';
 import { formatBytes, formatDuration, formatGrams, formatMm, plural } from '@/core/format';
 import { filamentArea } from '@/core/geometry/lineWidth';
-import type { Layer } from '@/core/gcode/layers';
-import type { LineEnding, Reading } from '@/core/read/reading';
+import type { LineEnding, SlicedFile, SlicedLayer } from '@/core/read/slicedFile';
 
 /** One fact for a person: a term, its value, and a remark where one helps. */
 export interface Fact {
@@ -19,7 +18,7 @@ const ENDINGS: Readonly<Record<LineEnding, string>> = {
 };
 
 /** What reading found, in the words of the person at the printer. */
-export function factsOf(reading: Reading, filamentDiameter: number): Fact[] {
+export function factsOf(reading: SlicedFile, filamentDiameter: number): Fact[] {
   const { layers, footprint } = reading;
   const width = footprint.columns * footprint.cellMm;
   const depth = footprint.rows * footprint.cellMm;
@@ -61,7 +60,7 @@ export function factsOf(reading: Reading, filamentDiameter: number): Fact[] {
   ];
 }
 
-function heightsInWords(layers: readonly Layer[]): string {
+function heightsInWords(layers: readonly SlicedLayer[]): string {
   const counts = new Map<string, number>();
   for (const layer of layers.slice(1)) {
     const thickness = formatMm(layer.thickness);
@@ -74,7 +73,7 @@ function heightsInWords(layers: readonly Layer[]): string {
   return `${kinds[0][0]} mm mostly, from ${formatMm(Math.min(...thicknesses))} to ${formatMm(Math.max(...thicknesses))} mm`;
 }
 
-function timeFact({ seconds }: Reading): Fact {
+function timeFact({ seconds }: SlicedFile): Fact {
   const dwell = seconds.dwell > 0 ? `, waiting ${formatDuration(seconds.dwell)}` : '';
   return {
     term: 'Print time',
@@ -84,7 +83,7 @@ function timeFact({ seconds }: Reading): Fact {
 }
 
 /** The file's own estimate beside ours, with what can explain the difference. */
-function statedFact({ statedSeconds, seconds }: Reading): Fact[] {
+function statedFact({ statedSeconds, seconds }: SlicedFile): Fact[] {
   if (statedSeconds === null) return [];
   const difference = seconds.total - statedSeconds;
   const size = formatDuration(Math.abs(difference));
@@ -103,7 +102,7 @@ function statedFact({ statedSeconds, seconds }: Reading): Fact[] {
   ];
 }
 
-function filamentFact({ filamentMm, layers }: Reading, diameter: number): Fact {
+function filamentFact({ filamentMm, layers }: SlicedFile, diameter: number): Fact {
   const priming = filamentMm - layers.reduce((sum, layer) => sum + layer.filamentMm, 0);
   const cm3 = (filamentMm * filamentArea(diameter)) / 1000;
   return {
@@ -117,7 +116,7 @@ function inDegrees(targets: readonly number[]): string {
   return targets.length === 0 ? 'not set' : `${targets.join(', ')} °C`;
 }
 
-function toolsInWords(layers: readonly Layer[]): string {
+function toolsInWords(layers: readonly SlicedLayer[]): string {
   const tools = [...new Set(layers.flatMap((layer) => layer.tools))].sort((a, b) => a - b);
   return tools.length === 1 ? 'one tool' : `tools ${tools.join(', ')}`;
 }

@@ -12,7 +12,7 @@ import { partName } from '@/core/plan/partName';
 import type { Recipe } from '@/core/recipe/recipe';
 import { hasSettings, NO_SETTINGS, type BandSettings } from '@/core/recipe/settings';
 import { lineWords } from '@/core/read/sourceLine';
-import { useJob } from '@/features/job/jobContext';
+import { useSlicedJob } from '@/features/job/jobContext';
 import { changePlan } from '@/store/planStore';
 
 interface BandSettingsProps {
@@ -37,7 +37,7 @@ function listOf(lines: readonly SettingLine[]): string {
 
 /** What a band wants otherwise than the file, part by part. */
 export function BandSettingsForm({ band, recipe, undoing }: BandSettingsProps) {
-  const { plan, reading } = useJob();
+  const { plan, reading } = useSlicedJob();
   return (
     <section aria-label="Settings of the band" className="pt-3">
       {band.stretches.map((stretch) => (
@@ -75,7 +75,7 @@ interface StretchFieldsProps {
 
 /** What one part wants from one of its swaps on. */
 function StretchFields({ stretch, from, recipe }: StretchFieldsProps) {
-  const { plan, reading } = useJob();
+  const { plan, reading } = useSlicedJob();
   const title = isWhole(plan)
     ? 'From this layer on'
     : `${partName(stretch.part, reading.sources)}, from layer ${from} on`;

@@ -2,7 +2,7 @@
 
 import { Swatch } from '@/components/Swatch';
 import { formatMm } from '@/core/format';
-import { bottomOf } from '@/core/gcode/layers';
+import { bottomOf } from '@/core/layers';
 import type { Excerpt } from '@/core/write/excerpts';
 import { swapsOf, type SectionSwap } from '@/core/plan/arrangement';
 import { isWhole } from '@/core/plan/parts';
@@ -23,8 +23,8 @@ interface CommandsPanelProps {
 
 /** One swap as it will be written: each line with what it does, its way on the bed, its settings. */
 export function CommandsPanel({ state, recipe, index, onIndex }: CommandsPanelProps) {
-  const { plan, reading, bands, request } = useJob();
-  const swaps = swapsOf(reading, request.arrangement);
+  const { plan, reading, bands, arrangement } = useJob();
+  const swaps = swapsOf(reading, arrangement);
   const at = Math.min(index, swaps.length);
   const band = bands[at];
   if (!band || (swaps.length === 0 && isWhole(plan))) {

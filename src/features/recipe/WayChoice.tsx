@@ -1,7 +1,7 @@
 'use client';
 
 import { lineWords } from '@/core/read/sourceLine';
-import { useJob } from '@/features/job/jobContext';
+import { useSlicedJob } from '@/features/job/jobContext';
 import { Tick } from '@/components/Tick';
 import { filamentOf } from '@/core/plan/jobPlan';
 import { withStopAnswer } from '@/core/plan/stopAnswers';
@@ -25,7 +25,7 @@ const PLACES: readonly { place: StopPlace; name: string; about: string }[] = [
 
 /** The way to stop, and where in the file the stop goes. */
 export function WayChoice({ recipe }: { recipe: Recipe }) {
-  const { plan, printer, reading, bands } = useJob();
+  const { plan, printer, reading, bands } = useSlicedJob();
   const own = recipeFor(printer);
   const first = bands[0]?.filament ?? filamentOf(plan, plan.parts[0].firstLetter);
   const early = reading.stops.filter(({ layer, line }) => {

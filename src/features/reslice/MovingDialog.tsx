@@ -6,7 +6,7 @@ import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
 import { Swatch } from '@/components/Swatch';
 import { plural } from '@/core/format';
-import { layerNumber, type LayerNumber } from '@/core/gcode/layers';
+import { layerNumber, type LayerNumber } from '@/core/layers';
 import { moveSwaps, type MovedSwap } from '@/core/plan/reslice';
 import { useJob } from '@/features/job/jobContext';
 import type { Moving, MovingQuestion } from './useMoving';

@@ -2,7 +2,7 @@
 
 import { useCallback, useState } from 'react';
 import { toast } from '@/store/toast';
-import type { LayerNumber } from '@/core/gcode/layers';
+import type { LayerNumber } from '@/core/layers';
 import { refuse, success, type Result } from '@/core/findings';
 import { MODEL_NAME } from '@/core/model/modelName';
 import type { PrintPicture } from '@/core/geometry/picture';
@@ -11,6 +11,7 @@ import { plural } from '@/core/format';
 import { commonStem } from '@/core/delivery/deliveryNames';
 import { withChangedFiles, withPartsOfFiles } from '@/core/plan/changedFiles';
 import type { JobPlan } from '@/core/plan/jobPlan';
+import { isSliced } from '@/core/read/slicedFile';
 import { chosenVariant, mapPlans, withCopy, withPlan, withVariantName } from '@/core/plan/planBook';
 import type { Printer } from '@/core/printer/printer';
 import { readPlanFile } from '@/core/plan/planFile';
@@ -27,7 +28,7 @@ import { replaceSlice, type UndoSlice } from '@/store/jobs';
 import { changeBook, usePlanStore } from '@/store/planStore';
 import { missingRoom } from '@/store/room';
 import { PrintClient, WorkerClosedError } from '@/workers/printClient';
-import type { OpenModel, OpenPrint, ReadProgress } from '@/workers/protocol';
+import type { OpenModel, OpenFile, ReadProgress } from '@/workers/protocol';
 import { readPrint } from '@/features/job/openPrint';
 import type { ReadyJob } from '@/features/job/useOpenJob';
 import { layTogether, type NamedFile } from '@/features/files/namedFiles';
@@ -71,7 +72,7 @@ export interface Moving {
 interface NewPrint {
   readonly kind: 'new-slice' | 'files' | 'set-up';
   readonly fileName: string;
-  readonly opened: OpenPrint | OpenModel;
+  readonly opened: OpenFile | OpenModel;
   readonly picture?: PrintPicture;
   readonly carry: (plan: JobPlan) => JobPlan;
   readonly settle: (plan: JobPlan) => JobPlan;
@@ -81,7 +82,8 @@ const AS_IT_IS = (plan: JobPlan): JobPlan => plan;
 
 /** Brings plans to another file and other plans to this one; nothing changes until the person agrees. */
 export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void): Moving {
-  const { job, reading: print, analysis, fingerprint, solid } = ready;
+  const { job, reading: print, analysis, fingerprint } = ready;
+  const solid = ready.kind === 'model' ? ready.setup : null;
   const [question, setQuestion] = useState<MovingQuestion | null>(null);
   const [reading, setReading] = useState<Moving['reading']>(null);
   const done = useCallback(() => setQuestion(null), []);
@@ -115,7 +117,7 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
           return settle(movedPlan(carried, opened.fingerprint, anchors, to));
         });
         const facts = { ...factsOf(fileName, opened), ...(picture && { picture }) };
-        const file = kind === 'set-up' ? null : opened.gcode;
+        const file = kind === 'set-up' ? null : opened.file;
         const undo = await replaceSlice(job, facts, file, moved);
         if (!undo.ok) {
           toast.error(`${undo.refusal.message} The old file and plan are as they were.`);
@@ -160,7 +162,7 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
           throw new Error('It is a model and not sliced. Open it on the Bench to plan on it.');
         }
         const opened = isModel
-          ? await client.openModel(file, file.name, solid?.setup ?? null, printer, note)
+          ? await client.openModel(file, file.name, solid, printer, note)
           : await readPrint(client, file, printer, note);
         if (!opened.ok) throw new Error(opened.refusal.message);
         if (opened.value.fingerprint === fingerprint) {
@@ -186,7 +188,7 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
       const client = new PrintClient();
       try {
         const { fileName } = job;
-        const opened = await client.openModel(ready.gcode, fileName, setup, printer, () => {});
+        const opened = await client.openModel(ready.file, fileName, setup, printer, () => {});
         if (!opened.ok) throw new Error(opened.refusal.message);
         const [carry, settle] = [AS_IT_IS, AS_IT_IS];
         await ask({ kind: 'set-up', fileName, opened: opened.value, carry, settle });
@@ -227,7 +229,7 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
           fileName: isOne ? only.name : `${commonStem(files.map(({ name }) => name))}.gcode`,
           opened: opened.value,
           ...(found && { picture: partsPicture(after, found) }),
-          carry: (plan) => withChangedFiles(plan, from, print, after),
+          carry: (plan) => (isSliced(print) ? withChangedFiles(plan, from, print, after) : plan),
           settle: (plan) => withPartsOfFiles(plan, after),
         });
         return success(null);

@@ -50,6 +50,7 @@ const JOB: Job = {
   height: 6,
   seconds: 100,
   addedAt: 1,
+  content: { kind: 'file' },
   isDemo: false,
   picture: { columns: 1, rows: 2, top: new Uint16Array([1, 65535]) },
   deleted: null,

@@ -85,8 +85,8 @@ function packedRecord(
     const attached = blob instanceof Blob ? { name: id, ending: 'jpg' as const, blob } : null;
     return { id, changedAt, record: photo, attached };
   }
-  const { name, fileName, model } = record as Partial<Job>;
-  const ending = endingOf(String(fileName), model !== undefined);
+  const { name, fileName, content } = record as Partial<Job>;
+  const ending = endingOf(String(fileName), content?.kind === 'model');
   const attached = file instanceof Blob ? { name: String(name), ending, blob: file } : null;
   return { id, changedAt, record, attached };
 }

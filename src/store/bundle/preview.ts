@@ -172,8 +172,11 @@ function partOf(
 
 /** What a job's layers come from: the fingerprint of its file, and how it is set up where that is a model. */
 function sliceOf(job: unknown): string {
-  const { fingerprint, model } = (job ?? {}) as Partial<Job>;
-  return JSON.stringify([fingerprint, model ? recordText(model) : null]);
+  const { fingerprint, content } = (job ?? {}) as Partial<Job>;
+  return JSON.stringify([
+    fingerprint,
+    content?.kind === 'model' ? recordText(content.setup) : null,
+  ]);
 }
 
 function textAsRead(kind: BundleKind, stored: unknown): string | null {

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Layer } from '@/core/gcode/layers';
+import type { Layer } from '@/core/layers';
 import type { MainBand } from '@/core/plan/layerShares';
 import { panCore, useViewStore } from '@/store/viewStore';
 import { OVERVIEW_LEFT, OVERVIEW_WIDTH } from './corePlaces';

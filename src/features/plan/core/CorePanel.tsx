@@ -3,8 +3,8 @@
 import { Minus, Plus } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useSize } from '@/components/useSize';
-import { describeLayer } from '@/core/gcode/describeLayer';
-import { bottomOf } from '@/core/gcode/layers';
+import { describeLayer } from '@/core/describeLayer';
+import { bottomOf } from '@/core/layers';
 import { ActionButton } from '@/features/job/ActionButton';
 import { mainBands, sharesByLayer } from '@/core/plan/layerShares';
 import { isWhole } from '@/core/plan/parts';

@@ -1,8 +1,8 @@
 'use client';
 
 import { formatCm2, formatDuration, formatShare } from '@/core/format';
-import { describeLayer } from '@/core/gcode/describeLayer';
-import type { Layer } from '@/core/gcode/layers';
+import { describeLayer } from '@/core/describeLayer';
+import type { Layer } from '@/core/layers';
 import { recolouredBy } from '@/core/plan/suggestions';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { CORE_RIGHT } from './corePlaces';

@@ -1,4 +1,4 @@
-import { bottomOf, type Layer } from '@/core/gcode/layers';
+import { bottomOf, type Layer } from '@/core/layers';
 import { CORE_RIGHT, RULER_LEFT } from './corePlaces';
 import { layerTicks, type CoreScale } from './coreScale';
 

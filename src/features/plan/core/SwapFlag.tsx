@@ -4,7 +4,7 @@ import { X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { Swatch } from '@/components/Swatch';
 import { formatMm } from '@/core/format';
-import type { Layer } from '@/core/gcode/layers';
+import type { Layer } from '@/core/layers';
 import { nudgeSwap } from '@/actions/swapActions';
 import { filamentOf, type JobPlan } from '@/core/plan/jobPlan';
 import type { PlannedSwap } from '@/core/plan/plannedSwap';

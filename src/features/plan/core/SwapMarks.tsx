@@ -1,6 +1,6 @@
 'use client';
 
-import { bottomOf, type Layer } from '@/core/gcode/layers';
+import { bottomOf, type Layer } from '@/core/layers';
 import type { Step } from '@/core/geometry/steps';
 import { swapsOf } from '@/core/plan/arrangement';
 import { printedSwaps } from '@/core/plan/partEdits';
@@ -97,9 +97,9 @@ function flagsOf(
     }));
 }
 
-function combsOf({ reading, request }: OpenedJob, scale: CoreScale): Mark[] {
+function combsOf({ reading, arrangement }: OpenedJob, scale: CoreScale): Mark[] {
   const counts = new Map<number, number>();
-  for (const { layer, inside } of swapsOf(reading, request.arrangement)) {
+  for (const { layer, inside } of swapsOf(reading, arrangement)) {
     if (inside) counts.set(layer, (counts.get(layer) ?? 0) + 1);
   }
   return [...counts].map(([layer, count]): Mark => {

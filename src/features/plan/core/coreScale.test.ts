@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { bottomOf } from '@/core/gcode/layers';
+import { bottomOf } from '@/core/layers';
 import { readGcode } from '@/core/read/reader';
 import { findSteps } from '@/core/geometry/steps';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';

@@ -1,5 +1,5 @@
 import { linearScale } from '@/components/linearScale';
-import { bottomOf, type Layer } from '@/core/gcode/layers';
+import { bottomOf, type Layer } from '@/core/layers';
 import type { Step } from '@/core/geometry/steps';
 
 /** Room above and below the core, px. */

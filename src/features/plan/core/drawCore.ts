@@ -1,5 +1,5 @@
 import { HATCH_PATH, HATCH_TILE, inkOn } from '@/components/hatch';
-import { bottomOf, type Layer } from '@/core/gcode/layers';
+import { bottomOf, type Layer } from '@/core/layers';
 import type { Band } from '@/core/plan/bands';
 import type { PaletteFilament } from '@/core/filament/palette';
 import type { LayerShare } from '@/core/plan/layerShares';

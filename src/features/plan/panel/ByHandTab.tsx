@@ -4,7 +4,7 @@ import { useWorkedPart } from '@/features/job/useWorkedPart';
 import { useRef, useState } from 'react';
 import { Button } from '@/components/Button';
 import { formatMm, plural } from '@/core/format';
-import { bottomOf, type LayerNumber } from '@/core/gcode/layers';
+import { bottomOf, type LayerNumber } from '@/core/layers';
 import { partOf } from '@/core/plan/partEdits';
 import {
   commaMeaning,

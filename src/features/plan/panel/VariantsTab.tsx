@@ -8,7 +8,7 @@ import { spoolsOf } from '@/core/filament/spool';
 import { formatDuration, formatGrams } from '@/core/format';
 import { printedSections } from '@/core/plan/arrangement';
 import { bandsOf, shownByLayers } from '@/core/plan/bands';
-import { requestOfPlan } from '@/core/write/planRequest';
+import { arrangementOfPlan } from '@/core/plan/arrangementOfPlan';
 import { copyCosts } from '@/core/plan/copies';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { planPurges } from '@/core/plan/purges';
@@ -73,14 +73,20 @@ function VariantCard({ variant, view, isChosen, isOnly }: VariantCardProps) {
   const spools = spoolsOf(plan.palette, useShelf((state) => state.records) ?? []);
   const reckoned = reckon(plan, printer, spools, useLearning(job.isDemo));
   const order = useVariantOrder(view, plan, printer, spools);
-  const request = requestOfPlan(reckoned.plan, reading, printer, spools, order ?? undefined);
+  const arrangement = arrangementOfPlan(
+    reckoned.plan,
+    reading,
+    printer,
+    spools,
+    order ?? undefined,
+  );
   const modelBands = bandsOf(plan, {
     reading,
     // What shows of a plan is its picture beside these figures.
     shown: shownByLayers(analysis.surface),
     filamentDiameter: printer.filamentDiameter,
     spools,
-    order: printedSections(request.arrangement).map(({ section }) => section),
+    order: printedSections(arrangement).map(({ section }) => section),
   });
   const bands = reckonedBands(modelBands, reckoned.printer);
   const ends = reckonedEnds(reading, reckoned.printer);

@@ -1,9 +1,10 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import type { Reading } from '@/core/read/reading';
+import type { Print } from '@/core/print/print';
 import { timesAlike } from '@/core/printer/model';
 import type { Printer } from '@/core/printer/printer';
+import { isSliced } from '@/core/read/slicedFile';
 import { withTimes } from '@/core/read/times';
 import { timesFor } from '@/features/job/openPrint';
 import type { ReadyJob } from '@/features/job/useOpenJob';
@@ -13,22 +14,23 @@ type TimedJob = Pick<ReadyJob, 'reading' | 'timedFor' | 'client' | 'fingerprint'
 /** A reading with the times of one printer. */
 interface TimedReading {
   readonly printer: Printer;
-  readonly reading: Reading;
+  readonly reading: Print;
 }
 
 /** The open print with the times that a printer makes; null while they are being worked out. */
 export function useTimesFor(
   { reading, timedFor, client, fingerprint }: TimedJob,
   printer: Printer,
-): Reading | null {
+): Print | null {
   const [timed, setTimed] = useState<TimedReading | null>(null);
-  const isOpen = timesAlike(timedFor, printer);
+  // The rough times of a model are the same on every printer.
+  const isOpen = !isSliced(reading) || timesAlike(timedFor, printer);
   useEffect(() => {
     if (isOpen) return;
     let wanted = true;
     timesFor(client, fingerprint, printer).then(
       (times) => {
-        if (!wanted || !times) return;
+        if (!wanted || !times || !isSliced(reading)) return;
         setTimed({ printer, reading: withTimes(reading, times) });
       },
       () => {

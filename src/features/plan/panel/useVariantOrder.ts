@@ -1,11 +1,11 @@
 'use client';
 
+import { orderOfFile, type PrintOrder } from '@/core/plan/arrangementOfPlan';
 import { useEffect, useState } from 'react';
 import type { Spool } from '@/core/filament/spool';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { isWhole } from '@/core/plan/parts';
 import type { Printer } from '@/core/printer/printer';
-import { orderOfFile, type PrintOrder } from '@/core/write/planRequest';
 import type { OpenedJob } from '@/features/job/jobContext';
 import { toast } from '@/store/toast';
 import { WorkerClosedError } from '@/workers/printClient';

@@ -4,7 +4,7 @@ import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { Swatch } from '@/components/Swatch';
-import { layerNumber, type LayerNumber } from '@/core/gcode/layers';
+import { layerNumber, type LayerNumber } from '@/core/layers';
 import { filamentOf } from '@/core/plan/jobPlan';
 import { withLayerOrder } from '@/core/plan/partPlan';
 import type { OpenedJob } from '@/features/job/jobContext';

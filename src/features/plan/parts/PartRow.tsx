@@ -4,7 +4,7 @@ import { Plus, X } from 'lucide-react';
 import { Button } from '@/components/Button';
 import { FilamentChoice } from '@/features/pickers/FilamentChoice';
 import { formatDuration, plural } from '@/core/format';
-import { layerNumber } from '@/core/gcode/layers';
+import { layerNumber } from '@/core/layers';
 import { filamentOf } from '@/core/plan/jobPlan';
 import type { PlannedPart } from '@/core/plan/parts';
 import { withLetterOf, withoutSwap, withSwap } from '@/core/plan/partEdits';

@@ -9,11 +9,11 @@ import { StretchSelect } from './StretchSelect';
  * it, and the person may say otherwise, here or on the sheet.
  */
 export function StretchList({ view }: { view: OpenedJob }) {
-  const { plan, reading } = view;
+  const { plan } = view;
   const layer = useViewStore((state) => state.layer);
-  if (plan.stretches.length === 0) return null;
+  if (view.kind === 'model' || plan.stretches.length === 0) return null;
   const here = plan.stretches.filter(({ line }) => {
-    const stop = reading.stops.find((one) => one.line === line);
+    const stop = view.reading.stops.find((one) => one.line === line);
     return stop?.layer === layer;
   });
   return (

@@ -2,12 +2,12 @@
 
 import { foundParts, type Stretch } from '@/core/plan/parts';
 import { withStretches } from '@/core/plan/partPlan';
-import type { OpenedJob } from '@/features/job/jobContext';
+import type { OpenedFile } from '@/features/job/jobContext';
 import { changePlan } from '@/store/planStore';
 import { partName } from '@/core/plan/partName';
 
 interface StretchSelectProps {
-  readonly view: OpenedJob;
+  readonly view: OpenedFile;
   readonly stretch: Stretch;
   readonly label: string;
   readonly className?: string;

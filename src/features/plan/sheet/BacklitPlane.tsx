@@ -4,7 +4,7 @@ import { useThree } from '@react-three/fiber';
 import { useEffect, useMemo } from 'react';
 import { Vector2, type DataTexture, type ShaderMaterial } from 'three';
 import { lampDepth, opticalDepths } from '@/core/filament/look';
-import type { Layer } from '@/core/gcode/layers';
+import type { Layer } from '@/core/layers';
 import type { Footprint } from '@/core/geometry/footprint';
 import type { Band } from '@/core/plan/bands';
 import { CellPlane } from './CellPlane';

@@ -2,9 +2,9 @@
 
 import { placeOfSection } from '@/core/geometry/paths';
 import { FIRST_STRETCH, stretchOfSections } from '@/core/plan/parts';
-import type { OpenedJob } from '@/features/job/jobContext';
+import type { OpenedFile, OpenedJob } from '@/features/job/jobContext';
 import { partName } from '@/core/plan/partName';
-import { placesOfLayer } from '@/core/read/sections';
+import { placesOfLayer } from '@/core/print/sections';
 import { StretchSelect } from '@/features/plan/parts/StretchSelect';
 import { useViewStore } from '@/store/viewStore';
 import { pointOver, type SheetPoint, type SheetView } from './sheetView';
@@ -22,10 +22,12 @@ interface PartTagsProps {
  */
 export function PartTags(props: PartTagsProps) {
   const isAsked = useViewStore(({ tab, measuring }) => tab === 'parts' && !measuring);
-  return isAsked && props.job.plan.stretches.length > 0 ? <Tags {...props} /> : null;
+  const { job, ...place } = props;
+  if (!isAsked || job.kind === 'model' || job.plan.stretches.length === 0) return null;
+  return <Tags {...place} job={job} />;
 }
 
-function Tags({ job, view, size }: PartTagsProps) {
+function Tags({ job, view, size }: PartTagsProps & { readonly job: OpenedFile }) {
   const layer = useViewStore((state) => state.layer);
   const paths = usePaths(job.client, layer);
   if (paths?.layer !== layer) return null;

@@ -17,8 +17,8 @@ interface RouteLayerProps {
 /** The way of the nozzle round the swaps before and in the shown layer, over the layer's lines. */
 export function RouteLayer({ job, view, size }: RouteLayerProps) {
   const layer = useViewStore((state) => state.layer);
-  const { reading, request } = job;
-  const hasSwap = swapsOf(reading, request.arrangement).some((swap) => swap.layer === layer);
+  const { reading, arrangement } = job;
+  const hasSwap = swapsOf(reading, arrangement).some((swap) => swap.layer === layer);
   return hasSwap ? <RouteOfLayer view={view} size={size} layer={layer} /> : null;
 }
 

@@ -5,7 +5,7 @@ import { bandAt } from '@/core/plan/bands';
 import { isWhole } from '@/core/plan/parts';
 import { filamentOf } from '@/core/plan/jobPlan';
 import { plainSectionLooks, sectionLooks } from '@/core/plan/sectionLooks';
-import { placesOfLayer } from '@/core/read/sections';
+import { placesOfLayer } from '@/core/print/sections';
 import { mainBands } from '@/core/plan/layerShares';
 import type { OpenedJob } from '@/features/job/jobContext';
 

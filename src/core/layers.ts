@@ -1,5 +1,3 @@
-import type { MachineState } from './machine';
-
 declare const layerBrand: unique symbol;
 /** A layer's number, counted from 1. Never a label of the file, never an index. */
 export type LayerNumber = number & { readonly [layerBrand]: true };
@@ -13,27 +11,13 @@ export function layerNumber(value: number): LayerNumber {
 /** One level of extrusion, the unit of everything that Lamella plans. */
 export interface Layer {
   readonly number: LayerNumber;
-  /** What the file itself calls it, often counted from 0. */
+  /** What the sliced file itself calls it, often counted from 0; null where nothing does. */
   readonly label: string | null;
   /** Height of its top, machine mm, and its thickness, mm. */
   readonly z: number;
   readonly thickness: number;
   /** Highest place that it prints at, machine mm: above `z` where a purge block has heights of its own. */
   readonly highest: number;
-  /** First extruding move: line (from 1) and byte offset. */
-  readonly firstLine: number;
-  readonly firstOffset: number;
-  /** Last extruding move: its line, and the offset after it. */
-  readonly endLine: number;
-  readonly endOffset: number;
-  /** Where a stop before this layer goes by default: offset and line of what follows the stop. */
-  readonly restartOffset: number;
-  readonly restartLine: number;
-  /** Right after the last extrusion of the layer before. */
-  readonly travelOffset: number;
-  readonly travelLine: number;
-  /** State of the machine before the first extruding move. */
-  readonly state: MachineState;
   readonly seconds: number;
   /** Filament that stays, mm. */
   readonly filamentMm: number;
@@ -42,7 +26,6 @@ export interface Layer {
   readonly exposedMm2: number;
   /** Area inside the print at this height, its open fill counted as full, mm². */
   readonly spanMm2: number;
-  readonly tools: readonly number[];
 }
 
 /** Height of the layer's underside, machine mm. */

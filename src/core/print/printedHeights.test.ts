@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Layer } from '../gcode/layers';
+import type { Layer } from '../layers';
 import { PrintedHeights, type PrintedGround } from './printedHeights';
 
 const CELL = 0.15;

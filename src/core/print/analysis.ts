@@ -1,4 +1,4 @@
-import type { Reading } from './reading';
+import type { Print } from '../print/print';
 import { countObjects, shapesFrom } from '../geometry/patches';
 import { findSteps, type Step } from '../geometry/steps';
 import { surfaceOf, type Surface } from '../geometry/surface';
@@ -14,7 +14,7 @@ export interface PrintAnalysis {
 }
 
 /** Finds steps, what they carry, what shows of each layer, and the objects on the plate. */
-export function analysePrint({ layers, footprint, skirtMm2 }: Reading): PrintAnalysis {
+export function analysePrint({ layers, footprint, skirtMm2 }: Print): PrintAnalysis {
   const steps = findSteps(layers, skirtMm2);
   return {
     steps,

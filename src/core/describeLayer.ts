@@ -1,4 +1,4 @@
-import { formatMm } from '../format';
+import { formatMm } from './format';
 import { bottomOf, type Layer } from './layers';
 
 /** `layer 11 · the file calls it 10 · 2.04 to 2.24 mm`: number, label and heights, always together. */

@@ -1,10 +1,10 @@
-import type { Reading } from './reading';
+import type { Print } from '../print/print';
 import type { LevelBox } from '../geometry/footprint';
 import { NearCells } from '../geometry/nearCells';
 
 /** Of what is printed, where it lies and how high. */
 export type PrintedGround = Pick<
-  Reading,
+  Print,
   'layers' | 'footprint' | 'skirtCells' | 'priming' | 'hasUndrawn'
 >;
 
