@@ -1,4 +1,4 @@
-/** Circles of imports, those of types included: two files that need each other are one, or lack a third. */
+/** What ESLint cannot see: circles of imports, and stations that lean on each other. Types count. */
 const config = {
   forbidden: [
     {
@@ -7,6 +7,13 @@ const config = {
       severity: 'error',
       from: {},
       to: { circular: true },
+    },
+    {
+      name: 'stations-apart',
+      comment: 'What several stations need lies in base; what puts them together, in frame.',
+      severity: 'error',
+      from: { path: '^src/features/([^/]+)/' },
+      to: { path: '^src/features/', pathNot: '^src/features/$1/' },
     },
   ],
   options: {

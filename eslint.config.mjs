@@ -2,16 +2,20 @@ import next from 'eslint-config-next';
 import globals from 'globals';
 import tseslint from 'typescript-eslint';
 
-/** Imports point one way: app → features → components, actions, store → workers → core. */
-const tiers = ['core', 'workers', 'store', 'actions', 'components', 'features', 'app'];
-const above = {
-  core: ['workers', 'store', 'actions', 'components', 'features', 'app'],
-  workers: ['store', 'actions', 'components', 'features', 'app'],
-  store: ['components', 'features', 'app'],
-  actions: ['components', 'features', 'app'],
-  components: ['features', 'app'],
-  features: ['app'],
-};
+/** Imports point one way: each of these may import those before it. */
+const tiers = [
+  'core',
+  'workers',
+  'store',
+  'browser',
+  'actions',
+  'components',
+  'base',
+  'features',
+  'frame',
+  'app',
+];
+const above = Object.fromEntries(tiers.slice(0, -1).map((tier, i) => [tier, tiers.slice(i + 1)]));
 const outsideCore =
   '^(react|react-dom|next|idb|zustand|immer|zundo|three|@react-three/.*|comlink|sonner|radix-ui|lucide-react|node:.*|fs|path|crypto|stream|zlib|os)(/.*)?$';
 

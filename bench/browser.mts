@@ -6,9 +6,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import type { Browser, Page } from 'puppeteer-core';
-import { startApp, startBrowser } from '../tests/e2e/app';
-import { byRole, openPage, seeText } from '../tests/e2e/harness';
-import { demoId, seedJobs } from '../tests/e2e/seed';
+import { startApp, startBrowser } from '../tests/e2e/harness/app';
+import { byRole, openPage, seeText } from '../tests/e2e/harness/harness';
+import { demoId, seedJobs } from '../tests/e2e/harness/seed';
 import { makeBigFile } from './bigFile';
 
 const megabytes = Number(process.argv[2] ?? 100);

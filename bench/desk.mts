@@ -4,8 +4,8 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
-import { startApp, startBrowser } from '../tests/e2e/app';
-import { byRole, openPage, seeText } from '../tests/e2e/harness';
+import { startApp, startBrowser } from '../tests/e2e/harness/app';
+import { byRole, openPage, seeText } from '../tests/e2e/harness/harness';
 import { makeBigFile } from './bigFile';
 
 /** About 1000 layers. */

@@ -1,6 +1,6 @@
-import { joinRasters, rasterOf } from '../src/core/geometry/joinRasters';
-import { LineBatcher, stampBatch } from '../src/core/geometry/lineBatch';
-import { FootprintRaster } from '../src/core/geometry/raster';
+import { joinRasters, rasterOf } from '../src/core/geometry/raster/joinRasters';
+import { LineBatcher, stampBatch } from '../src/core/geometry/raster/lineBatch';
+import { FootprintRaster } from '../src/core/geometry/raster/raster';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
 import { analysePrint } from '../src/core/print/analysis';
 import { assembleReading } from '../src/core/read/assemble';

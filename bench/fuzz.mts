@@ -1,6 +1,6 @@
 // Puts made-up prints, own lines, archives and torn files through reading, writing and proving, and
 // asks the oracle about all that was proven: `npm run fuzz [-- COUNT [SEED [KIND…]]]`.
-import { fuzz, FUZZ_KINDS, type FuzzKind } from '../tests/support/fuzz';
+import { fuzz, FUZZ_KINDS, type FuzzKind } from '../tests/support/fuzz/fuzz';
 
 const count = Number(process.argv[2] ?? 20_000);
 const seed = Number(process.argv[3] ?? 1);

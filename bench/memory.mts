@@ -2,7 +2,7 @@
 // the page does; prints the peak of its memory, MB.
 import { openAsBlob } from 'node:fs';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
-import { createPrintService } from '../src/workers/printService';
+import { createPrintService } from '../src/workers/print/printService';
 import { peakMb } from './peak';
 
 const file = await openAsBlob(process.argv[2]);

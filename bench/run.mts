@@ -6,30 +6,30 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import gcodeParser from 'gcode-parser';
 import { deserialize, serialize } from 'node:v8';
-import { threadSides } from '../cli/threads';
+import { threadHelpers } from '../cli/threads';
 import { sourceOf } from '../src/core/byteSource';
 import { GcodeReader, readGcode } from '../src/core/read/reader';
-import { NO_LINES } from '../src/core/geometry/lineSink';
+import { NO_LINES } from '../src/core/geometry/raster/lineSink';
 import { colourTable, recolour, shadedCells } from '../src/core/geometry/recolour';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
 import { prepareOutput } from '../src/core/write/prepare';
-import { sectionsOfSwaps } from '../src/core/plan/partList';
-import { arrangeAsSliced } from '../src/core/write/partsRequest';
-import type { OutputRequest } from '../src/core/write/request';
+import { sectionsOfSwaps } from '../src/core/plan/lists/partList';
+import { arrangeAsSliced } from '../src/core/write/request/partsRequest';
+import type { OutputRequest } from '../src/core/write/request/request';
 import { writeOutput } from '../src/core/blocks/pieces';
-import { resolveSwaps } from '../src/core/plan/resolve';
+import { resolveSwaps } from '../src/core/plan/lists/resolve';
 import { ORDINARY_PROFILE } from '../src/core/printer/printer';
 import { plainRecipe } from '../src/core/recipe/recipe';
-import { createPrintService } from '../src/workers/printService';
-import type { OpenFile } from '../src/workers/protocol';
+import { createPrintService } from '../src/workers/print/printService';
+import type { OpenFile } from '../src/workers/print/protocol';
 import { bareScan } from './bareScan';
 import type { BundleFigures } from './bundleMemory.mts';
 import { onFourCores } from './fourCores';
-import { joinSeconds } from './joinFigures';
-import { learnSeconds } from './learnFigures';
-import { modelSeconds } from './modelFigures';
-import { followSeconds } from './runFigures';
-import { sideSeconds } from './sideFigures';
+import { joinSeconds } from './figures/joinFigures';
+import { learnSeconds } from './figures/learnFigures';
+import { modelSeconds } from './figures/modelFigures';
+import { followSeconds } from './figures/runFigures';
+import { partsSeconds } from './figures/partsFigures';
 import { inTurns, median, secondsOf } from './turns';
 import { makeBigFile } from './bigFile';
 
@@ -75,7 +75,7 @@ const onDisk = await openAsBlob(saved);
 
 /** As the page opens a file that it does not know: everything, and what is kept as the browser stores it. */
 async function openNew(): Promise<{ print: OpenFile; stored: Buffer }> {
-  const opened = await createPrintService(threadSides()).open(onDisk, ORDINARY_PRINTER, () => {});
+  const opened = await createPrintService(threadHelpers()).open(onDisk, ORDINARY_PRINTER, () => {});
   if (!opened.ok) throw new Error(opened.refusal.message);
   return { print: opened.value, stored: serialize(opened.value.kept) };
 }
@@ -128,7 +128,7 @@ const request: OutputRequest = {
 const prepared = await prepareOutput(sourceOf(file), reading, request);
 if (!prepared.ok) throw new Error(prepared.refusal.message);
 const insertions = prepared.value;
-const proving = createPrintService(threadSides());
+const proving = createPrintService(threadHelpers());
 await proving.openKept(onDisk, ORDINARY_PRINTER, deserialize(stored));
 const [copy, write, writeAndProve] = await inTurns(
   ROUNDS,
@@ -143,7 +143,7 @@ const [copy, write, writeAndProve] = await inTurns(
   },
 );
 
-const sides = await sideSeconds(100 * MB, ROUNDS);
+const parts = await partsSeconds(100 * MB, ROUNDS);
 const joins = [];
 for (const order of ['fewest-swaps', 'as-sliced'] as const) {
   joins.push({ order, ...(await joinSeconds(10 * MB, order)) });
@@ -228,33 +228,33 @@ const rows: Row[] = [
   },
   {
     what: 'Reading a file whose tool changes three times a layer, against the same without',
-    measured: against(sides.withSections, sides.plain),
+    measured: against(parts.withSections, parts.plain),
     wanted: 'at most 1.05 ×',
-    reached: sides.withSections / sides.plain <= 1.05,
+    reached: parts.withSections / parts.plain <= 1.05,
   },
   {
     what: 'Fewest swaps, 300 layers of 8 filaments',
-    measured: ms(sides.fewest),
+    measured: ms(parts.fewest),
     wanted: 'under 50 ms',
-    reached: sides.fewest < 0.05,
+    reached: parts.fewest < 0.05,
   },
   {
     what: 'Colour by colour, 12 layers of 4 filaments, exact',
-    measured: ms(sides.byColour),
+    measured: ms(parts.byColour),
     wanted: 'under 1 s',
-    reached: sides.byColour < 1,
+    reached: parts.byColour < 1,
   },
   {
     what: 'Writing 100 MB in another order, against copying the bytes',
-    measured: against(sides.write, sides.copy),
+    measured: against(parts.write, parts.copy),
     wanted: 'at most 2 ×',
-    reached: sides.write / sides.copy <= 2,
+    reached: parts.write / parts.copy <= 2,
   },
   {
     what: 'Proving that output, against reading its input',
-    measured: against(sides.prove, sides.read),
+    measured: against(parts.prove, parts.read),
     wanted: 'at most 2 ×',
-    reached: sides.prove / sides.read <= 2,
+    reached: parts.prove / parts.read <= 2,
   },
   ...joins.map(({ order, read, join, write, prove }): Row => {
     const how = order === 'as-sliced' ? 'file by file' : 'layer by layer';

@@ -1,9 +1,9 @@
 // Where reading spends its time: each line adds one stage to the one before, on the same file.
-import { scanLine } from '../src/core/gcode/scan';
+import { scanLine } from '../src/core/gcode/lines/scan';
 import { Effect } from '../src/core/gcode/effect';
 import { Machine } from '../src/core/gcode/machine';
 import { readGcode } from '../src/core/read/reader';
-import { Words } from '../src/core/gcode/words';
+import { Words } from '../src/core/gcode/lines/words';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
 import { Planner } from '../src/core/motion/planner';
 import { bareScan } from './bareScan';

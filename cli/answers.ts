@@ -1,7 +1,7 @@
 import type { SlicedFile, SlicedLayer } from '../src/core/read/slicedFile';
 import { findSteps } from '../src/core/geometry/steps';
 import type { Insertion } from '../src/core/blocks/insertion';
-import type { OutputRequest } from '../src/core/write/request';
+import type { OutputRequest } from '../src/core/write/request/request';
 import type { Proof } from '../src/core/proof/proofTypes';
 import { bottomOf } from '../src/core/layers';
 import { leftOutOf } from '../src/core/write/leftOut';
@@ -13,10 +13,10 @@ import {
   type SectionSwap,
 } from '../src/core/plan/arrangement';
 import type { FoundStop } from '../src/core/gcode/stops';
-import { requestFindings } from '../src/core/write/requestFindings';
+import { requestFindings } from '../src/core/write/request/requestFindings';
 import { bedFindings } from '../src/core/printer/bedFit';
 import type { Printer } from '../src/core/printer/printer';
-import { fixedPurge } from '../src/core/plan/purges';
+import { fixedPurge } from '../src/core/plan/work/purges';
 import { swapSeconds } from '../src/core/plan/time';
 import { numbersOf } from '../src/core/recipe/recipe';
 

@@ -4,7 +4,7 @@ import { sourceOf } from '../src/core/byteSource';
 import { commonStem, deliveryNames } from '../src/core/delivery/deliveryNames';
 import { chainFindings } from '../src/core/delivery/chain';
 import { applyAnswer, filamentsOfFiles, inspectAnswer } from './answers';
-import { sidesAnswer } from './sides';
+import { partsAnswer } from './parts';
 import { checkTarget, makeFolder, readJson, writeWhole } from './files';
 import { place, type PlaceOptions } from './place';
 import { proveFiles, writeProven } from './proven';
@@ -19,8 +19,8 @@ async function inspect(names: readonly string[], options: { printer?: string }):
   const printer = printerFrom(options.printer);
   const { bytes, reading, fingerprint } = await readInput(names, printer, unwrap);
   const file = { name: names.map((name) => basename(name)).join(' + '), sha256: fingerprint };
-  const sides = await sidesAnswer(sourceOf(bytes), reading, printer);
-  return { ...inspectAnswer(file, reading, printer), ...sides };
+  const byParts = await partsAnswer(sourceOf(bytes), reading, printer);
+  return { ...inspectAnswer(file, reading, printer), ...byParts };
 }
 
 interface ApplyOptions {

@@ -10,7 +10,7 @@ import {
 } from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
 import { refuse, success, type Result } from '../src/core/findings';
-import type { ChunkedFile } from '../src/workers/readWhole';
+import type { ChunkedFile } from '../src/workers/beside/readWhole';
 
 /** Paths are meant from where the person typed the command, also through `npm run`. */
 export function pathOf(name: string): string {

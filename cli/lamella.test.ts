@@ -24,9 +24,9 @@ import { readGcode } from '../src/core/read/reader';
 import { findSteps } from '../src/core/geometry/steps';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
 import { emptyPlan } from '../src/core/plan/jobPlan';
-import { withSwap } from '../src/core/plan/partEdits';
-import { bookOf } from '../src/core/plan/planBook';
-import { writePlanFile } from '../src/core/plan/planFile';
+import { withSwap } from '../src/core/plan/edits/partEdits';
+import { bookOf } from '../src/core/plan/file/planBook';
+import { writePlanFile } from '../src/core/plan/file/planFile';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const DEMO = join(ROOT, 'public/demo/hide-plate-7.gcode');

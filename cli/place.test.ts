@@ -10,8 +10,8 @@ import { layerNumber } from '../src/core/layers';
 import { findSteps } from '../src/core/geometry/steps';
 import { ORDINARY_PRINTER } from '../src/core/motion/limits';
 import { emptyPlan } from '../src/core/plan/jobPlan';
-import { withSwap } from '../src/core/plan/partEdits';
-import { writePlanFile } from '../src/core/plan/planFile';
+import { withSwap } from '../src/core/plan/edits/partEdits';
+import { writePlanFile } from '../src/core/plan/file/planFile';
 import { readGcode } from '../src/core/read/reader';
 import { runCommand } from './commands';
 

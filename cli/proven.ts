@@ -1,7 +1,7 @@
 import { sourceOf } from '../src/core/byteSource';
 import { prepareOutput } from '../src/core/write/prepare';
 import type { Insertion } from '../src/core/blocks/insertion';
-import type { OutputRequest } from '../src/core/write/request';
+import type { OutputRequest } from '../src/core/write/request/request';
 import { cutsOf, joined, writeOutputFiles } from '../src/core/blocks/pieces';
 import { proveOutput } from '../src/core/proof/proof';
 import type { Proof, ProofInputs } from '../src/core/proof/proofTypes';

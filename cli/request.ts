@@ -9,27 +9,27 @@ import {
   orderInputs,
   planOrder,
   survey,
-} from '../src/core/write/partsRequest';
-import { stopsReplaced } from '../src/core/write/stopsReplaced';
+} from '../src/core/write/request/partsRequest';
+import { stopsReplaced } from '../src/core/write/request/stopsReplaced';
 import { openingsOf, swapsOf, type Arrangement } from '../src/core/plan/arrangement';
 import { isWhole } from '../src/core/plan/parts';
-import { allSwaps } from '../src/core/plan/partEdits';
-import { sectionsOfList, sectionsOfSwaps } from '../src/core/plan/partList';
+import { allSwaps } from '../src/core/plan/edits/partEdits';
+import { sectionsOfList, sectionsOfSwaps } from '../src/core/plan/lists/partList';
 import type { SlicedFile } from '../src/core/read/slicedFile';
-import type { OutputRequest } from '../src/core/write/request';
+import type { OutputRequest } from '../src/core/write/request/request';
 import type { JobPlan } from '../src/core/plan/jobPlan';
 import { arrangementOfPlan } from '../src/core/plan/arrangementOfPlan';
-import { requestOfPlan } from '../src/core/write/planRequest';
-import { savedPlan } from '../src/core/plan/planFile';
-import { resolveSwaps } from '../src/core/plan/resolve';
+import { requestOfPlan } from '../src/core/write/request/planRequest';
+import { savedPlan } from '../src/core/plan/file/planFile';
+import { resolveSwaps } from '../src/core/plan/lists/resolve';
 import {
   parseSwapList,
   rewrittenSettings,
   type PartWishes,
   type SwapList,
-} from '../src/core/plan/swapList';
+} from '../src/core/plan/lists/swapList';
 import { machineSeconds, SWAP_SECONDS } from '../src/core/plan/time';
-import { fixedPurge } from '../src/core/plan/purges';
+import { fixedPurge } from '../src/core/plan/work/purges';
 import type { Printer } from '../src/core/printer/printer';
 import { numbersOf } from '../src/core/recipe/recipe';
 import { parseRecipe } from '../src/core/recipe/recipeFile';

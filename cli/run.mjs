@@ -5,5 +5,9 @@ import { compiled } from '../scripts/lib/compiled.mjs';
 
 const FOLDER = 'node_modules/.cache/lamella/cli';
 
-await compiled(FOLDER, ['cli/lamella.ts', 'cli/sideThread.ts'], ['cli', 'src/core', 'src/workers']);
+await compiled(
+  FOLDER,
+  ['cli/lamella.ts', 'cli/helperThread.ts'],
+  ['cli', 'src/core', 'src/workers'],
+);
 await import(new URL(`../${FOLDER}/lamella.js`, import.meta.url).href);

@@ -5,9 +5,9 @@ import { stripBlocks } from '../src/core/blocks/strip';
 import type { Printer } from '../src/core/printer/printer';
 import type { SlicedFile } from '../src/core/read/slicedFile';
 import { joinFiles, type SourceFile } from '../src/core/sources/readSources';
-import { readWhole, type WholeRead } from '../src/workers/readWhole';
+import { readWhole, type WholeRead } from '../src/workers/beside/readWhole';
 import { chunked, readBytes } from './files';
-import { threadSides } from './threads';
+import { threadHelpers } from './threads';
 
 /** What a command is given to work on: one sliced file, or several as one input. */
 export interface Input {
@@ -26,7 +26,7 @@ export async function readGcodeFile(name: string, unwrap: Unwrap): Promise<Uint8
 
 /** Reads G-code; what goes on beside a large file runs in threads of its own. */
 export async function readPrint(bytes: Uint8Array, printer: Printer): Promise<WholeRead> {
-  const whole = await readWhole(chunked(bytes), printer, threadSides(), false, () => true);
+  const whole = await readWhole(chunked(bytes), printer, threadHelpers(), false, () => true);
   if (typeof whole === 'string') throw new Error(`SlicedFile has ${whole}.`);
   return whole;
 }

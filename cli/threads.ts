@@ -1,12 +1,14 @@
 import { availableParallelism } from 'node:os';
 import { Worker, type TransferListItem } from 'node:worker_threads';
-import type { SideKinds, SidePort } from '../src/workers/sidePort';
+import type { HelperKinds, HelperPort } from '../src/workers/beside/helper';
 
 const MOST_RASTERS = 4;
 
-function startThread(kind: 'raster' | 'hash'): SidePort {
+function startThread(kind: 'raster' | 'hash'): HelperPort {
   const type = import.meta.url.endsWith('.ts') ? 'ts' : 'js';
-  const thread = new Worker(new URL(`./sideThread.${type}`, import.meta.url), { workerData: kind });
+  const thread = new Worker(new URL(`./helperThread.${type}`, import.meta.url), {
+    workerData: kind,
+  });
   return {
     post: (message, transfer) => thread.postMessage(message, transfer as TransferListItem[]),
     listen: (onMessage, onDeath) => {
@@ -20,7 +22,7 @@ function startThread(kind: 'raster' | 'hash'): SidePort {
 }
 
 /** Helpers of the reader as threads of Node; null where there is no second core for them. */
-export function threadSides(cores = availableParallelism()): SideKinds | null {
+export function threadHelpers(cores = availableParallelism()): HelperKinds | null {
   if (cores < 2) return null;
   return {
     startRaster: () => startThread('raster'),

@@ -8,7 +8,7 @@ import { ORDINARY_PRINTER } from '../src/core/motion/limits';
 import { factsOf } from '../src/core/log/facts';
 import { learnPerson, learnPrinter } from '../src/core/log/learn';
 import { Learning } from '../src/core/log/learning';
-import { parseEvents } from '../src/core/run/events';
+import { parseEvents } from '../src/core/run/following/events';
 import { parseRunPlan } from '../src/core/run/runPlan';
 import { DEMO_FILES } from './files';
 import { makeDemoLog } from './logbook';

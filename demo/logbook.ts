@@ -1,8 +1,8 @@
-import { DEMO_SHELF } from '../src/core/filament/demoShelf';
+import { DEMO_SHELF } from '../src/core/filament/shelf/demoShelf';
 import { EMPTY_LOG, type RunLog, type RunResult } from '../src/core/log/runLog';
 import type { Rating } from '../src/core/log/seams';
 import { machineSeconds } from '../src/core/plan/time';
-import type { RunEvent } from '../src/core/run/events';
+import type { RunEvent } from '../src/core/run/following/events';
 import type { RunPlan } from '../src/core/run/runPlan';
 
 /** When the made-up logbook ends, ms since 1970; it is moved to end today when it is taken over. */

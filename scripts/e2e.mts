@@ -4,9 +4,9 @@ import { mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
-import { freePort, ROOT, startApp, startBrowser } from '../tests/e2e/app';
+import { freePort, ROOT, startApp, startBrowser } from '../tests/e2e/harness/app';
 import { homeCertificate, keySum } from './lib/home.mjs';
-import { makeSeeds } from '../tests/e2e/makeSeeds';
+import { makeSeeds } from '../tests/e2e/harness/makeSeeds';
 
 const FOLDER = 'tests/e2e';
 /** Files whose few lines take long. */

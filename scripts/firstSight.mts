@@ -1,8 +1,8 @@
 // Takes the picture of the Bench's first sight, from the built application and the demo data.
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { startApp, startBrowser } from '../tests/e2e/app';
-import { byRole, openPage, ROOT, seeText } from '../tests/e2e/harness';
+import { startApp, startBrowser } from '../tests/e2e/harness/app';
+import { byRole, openPage, ROOT, seeText } from '../tests/e2e/harness/harness';
 
 const SIZE = { width: 760, height: 420 };
 

@@ -1,7 +1,7 @@
 // Draws the icons for a browser's list of programs from src/app/icon.svg.
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { ROOT, startBrowser } from '../tests/e2e/app';
+import { ROOT, startBrowser } from '../tests/e2e/harness/app';
 
 const svg = readFileSync(join(ROOT, 'src/app/icon.svg'), 'utf8');
 const folder = join(ROOT, 'public/icons');

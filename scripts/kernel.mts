@@ -6,7 +6,7 @@ import { rasterModule } from './lib/rasterModule.mjs';
 
 const text = await rasterModule();
 writeFileSync(
-  join(ROOT, 'src/core/geometry/rasterModule.ts'),
+  join(ROOT, 'src/core/geometry/raster/rasterModule.ts'),
   `/** assembly/raster.ts as a WebAssembly module, in base64 without padding. Made by \`npm run kernel\`. */\nexport const RASTER_MODULE =\n  '${text}';\n`,
 );
 console.log(`The module has ${Math.floor((text.length * 3) / 4)} bytes.`);

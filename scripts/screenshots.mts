@@ -5,9 +5,9 @@ import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { hidePlateSolids } from '../demo/jobs/hidePlate';
 import { extrude } from '../src/core/model/extrude';
-import { writeStl } from '../src/core/model/writeStl';
-import { startApp, startBrowser } from '../tests/e2e/app';
-import { byRole, openPage, ROOT, seeText } from '../tests/e2e/harness';
+import { writeStl } from '../src/core/model/formats/writeStl';
+import { startApp, startBrowser } from '../tests/e2e/harness/app';
+import { byRole, openPage, ROOT, seeText } from '../tests/e2e/harness/harness';
 
 const FOLDER = join(ROOT, 'docs/screenshots');
 

@@ -1,8 +1,8 @@
 import { isSliced } from '@/core/read/slicedFile';
-import { withCopy } from '@/core/plan/planBook';
+import { withCopy } from '@/core/plan/file/planBook';
 import { isWhole } from '@/core/plan/parts';
-import { changeBook, historyNames, redo, undo, usePlanStore } from '@/store/planStore';
-import { showTab } from '@/store/viewStore';
+import { changeBook, historyNames, redo, undo, usePlanStore } from '@/store/plans/planStore';
+import { showTab } from '@/store/plans/viewStore';
 import type { Action } from './action';
 
 /** What concerns the plan as a whole, and help. */

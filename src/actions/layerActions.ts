@@ -1,4 +1,4 @@
-import { showLayer, useViewStore } from '@/store/viewStore';
+import { showLayer, useViewStore } from '@/store/plans/viewStore';
 import type { Action, ActionContext } from './action';
 
 const shown = (): number => useViewStore.getState().layer;

@@ -1,11 +1,11 @@
 import { layerNumber, type LayerNumber } from '@/core/layers';
-import { exchangeColours, mergeWithAbove, mergeWithBelow } from '@/core/plan/bandEdits';
-import { bandsOf, shownByLayers, type Band } from '@/core/plan/bands';
+import { exchangeColours, mergeWithAbove, mergeWithBelow } from '@/core/plan/edits/bandEdits';
+import { bandsOf, shownByLayers, type Band } from '@/core/plan/work/bands';
 import { sectionWishes } from '@/core/plan/wishes';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { type JobPlan } from '@/core/plan/jobPlan';
-import { withSwap } from '@/core/plan/partEdits';
-import { suggestSwaps } from '@/core/plan/suggestions';
+import { withSwap } from '@/core/plan/edits/partEdits';
+import { suggestSwaps } from '@/core/plan/edits/suggestions';
 import {
   addSwap,
   addSwaps,
@@ -16,8 +16,8 @@ import {
   swapsNow,
   usePlanStore,
   workedPart,
-} from '@/store/planStore';
-import { showLayer, useViewStore } from '@/store/viewStore';
+} from '@/store/plans/planStore';
+import { showLayer, useViewStore } from '@/store/plans/viewStore';
 import type { Action, ActionContext } from './action';
 
 const shown = (): number => useViewStore.getState().layer;

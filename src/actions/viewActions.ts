@@ -1,6 +1,6 @@
 import { flushSync } from 'react-dom';
 import { isWhole } from '@/core/plan/parts';
-import { usePlanStore } from '@/store/planStore';
+import { usePlanStore } from '@/store/plans/planStore';
 import {
   isTabFor,
   SHEET_MODES,
@@ -14,7 +14,7 @@ import {
   zoomCore,
   type PlanTab,
   type SheetMode,
-} from '@/store/viewStore';
+} from '@/store/plans/viewStore';
 import type { Action } from './action';
 
 /** The ways of looking at the print, as they stand on the sheet. */

@@ -1,6 +1,6 @@
 'use client';
 
-import { Trouble } from '@/components/Trouble';
+import { Trouble } from '@/components/trouble/Trouble';
 
 export default function ErrorPage({ error, reset }: { error: Error; reset: () => void }) {
   return <Trouble message={error.message} onRetry={reset} />;

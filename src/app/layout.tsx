@@ -3,11 +3,11 @@ import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { Rail } from '@/components/Rail';
 import { Messages } from '@/components/Messages';
-import { Offline } from '@/components/Offline';
+import { Offline } from '@/components/trouble/Offline';
 import { DropAnywhere } from '@/features/drop/DropAnywhere';
-import { OVERLAYS } from '@/components/overlays';
-import { StorageLost } from '@/components/StorageLost';
-import { THEME_SCRIPT } from '@/components/theme';
+import { OVERLAYS } from '@/browser/overlays';
+import { StorageLost } from '@/components/trouble/StorageLost';
+import { THEME_SCRIPT } from '@/browser/theme';
 import './globals.css';
 
 export const metadata: Metadata = {

@@ -3,8 +3,8 @@
 import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
-import { overlays } from '@/components/overlays';
-import { useReturnFocus } from './returnFocus';
+import { overlays } from '@/browser/overlays';
+import { useReturnFocus } from '@/browser/useReturnFocus';
 
 interface DialogFrameProps {
   readonly title: string;

@@ -1,6 +1,6 @@
 'use client';
 
-import { useTyped } from './useTyped';
+import { useTyped } from '@/browser/useTyped';
 
 interface InlineNumberProps {
   /** Read out; left out where a label stands round it. */

@@ -2,8 +2,8 @@
 
 import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
-import { takeBroughtBack } from '@/store/broughtBack';
-import { flushTyping, saveStateOf, useWrites } from '@/store/writes';
+import { takeBroughtBack } from '@/store/db/broughtBack';
+import { flushTyping, saveStateOf, useWrites } from '@/store/db/writes';
 import { onFirstToast, toast } from '@/store/toast';
 
 const Toasts = dynamic(() => import('./Toasts').then((module) => module.Toasts), { ssr: false });

@@ -1,7 +1,7 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { useTyped } from './useTyped';
+import { useTyped } from '@/browser/useTyped';
 
 interface NumberFieldProps {
   readonly label: ReactNode;

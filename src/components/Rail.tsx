@@ -3,9 +3,9 @@
 import { Link } from '@/components/Link';
 import { usePathname } from 'next/navigation';
 import { useEffect, type ComponentType } from 'react';
-import { SaveStatus } from './SaveStatus';
+import { SaveStatus } from './trouble/SaveStatus';
 import { Strokes } from './Strokes';
-import { followTheme, toggleTheme } from './theme';
+import { followTheme, toggleTheme } from '@/browser/theme';
 
 const ROOMS: readonly { href: string; name: string; icon: ComponentType<{ size: number }> }[] = [
   { href: '/', name: 'Bench', icon: Layers },

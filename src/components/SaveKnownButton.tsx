@@ -2,10 +2,10 @@
 
 import { useState } from 'react';
 import { bundleName } from '@/store/bundle/gather';
-import { saveKnown } from '@/store/recovery';
+import { saveKnown } from '@/store/db/recovery';
 import { toast } from '@/store/toast';
 import { Button } from './Button';
-import { download } from './download';
+import { download } from '@/browser/download';
 
 /** Saves what is known without the storage as a file that Lamella opens again. */
 export function SaveKnownButton({ kind }: { kind?: 'primary' }) {

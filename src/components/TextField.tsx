@@ -1,6 +1,6 @@
 'use client';
 
-import { useTyped } from './useTyped';
+import { useTyped } from '@/browser/useTyped';
 
 interface TextFieldProps {
   readonly label: string;

@@ -1,8 +1,8 @@
 import { EXAMPLE_PRINTERS } from '@/core/printer/examples';
 import { ORDINARY_PROFILE, type Printer } from '@/core/printer/printer';
-import { createCollection } from './collection';
-import { parseStoredPrinter } from './recordShapes';
-import type { StoredPrinter } from './records';
+import { createCollection } from './db/collection';
+import { parseStoredPrinter } from './records/recordShapes';
+import type { StoredPrinter } from './records/records';
 import { newId } from '@/workers/ids';
 
 /** The printers' profiles, in the order in which they came. */

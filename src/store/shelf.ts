@@ -1,7 +1,7 @@
-import { DEMO_SHELF } from '@/core/filament/demoShelf';
-import type { Spool } from '@/core/filament/spool';
-import { parseSpool } from '@/core/filament/spoolFile';
-import { createCollection } from './collection';
+import { DEMO_SHELF } from '@/core/filament/shelf/demoShelf';
+import type { Spool } from '@/core/filament/shelf/spool';
+import { parseSpool } from '@/core/filament/shelf/spoolFile';
+import { createCollection } from './db/collection';
 
 const { compare: byLanguage } = new Intl.Collator();
 

@@ -1,7 +1,7 @@
 import { checkPlain, isArchive, unpackArchive, type UnpackProgress } from '@/core/archive/unpack';
 import type { ByteSource } from '@/core/byteSource';
 import { success, type Result } from '@/core/findings';
-import type { ChunkedFile } from './readWhole';
+import type { ChunkedFile } from './beside/readWhole';
 
 /** What a file is, is told from its first bytes. */
 const MAGIC_BYTES = 4096;

@@ -1,6 +1,6 @@
-import { expose } from 'comlink';
 import { imageSize } from '@/core/imageSize';
 import { refuse, success, type Result } from '@/core/findings';
+import { offer } from './line/offer';
 
 /** A picture that was made small. */
 export interface SmallPhoto {
@@ -50,4 +50,4 @@ const photoService = {
 
 export type PhotoService = typeof photoService;
 
-expose(photoService);
+offer(photoService);

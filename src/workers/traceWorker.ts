@@ -1,13 +1,13 @@
-import { expose } from 'comlink';
 import { refuse, type Result } from '@/core/findings';
 import type { PlatePicture } from '@/core/draw/picture';
+import { offer } from './line/offer';
 import { tracePicture } from '@/core/draw/tracing';
 
 /** Longest side at which a picture is traced, px: finer than any nozzle. */
 const LONGEST = 800;
 
 /** Traces a picture file beside the page. */
-const api = {
+const service = {
   async trace(file: Blob, name: string): Promise<Result<PlatePicture>> {
     let bitmap: ImageBitmap;
     try {
@@ -26,6 +26,6 @@ const api = {
   },
 };
 
-export type TraceApi = typeof api;
+export type TraceService = typeof service;
 
-expose(api);
+offer(service);

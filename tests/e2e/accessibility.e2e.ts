@@ -2,9 +2,9 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import type { Page } from 'puppeteer-core';
 import { GUIDE_PAGES } from '../../src/core/guide/pages';
-import { violations, violationsBesideContrast, violationsInBothThemes } from './axe';
-import { byRole, openBench, openPage, openPlan, seeText, testBed, until } from './harness';
-import { demoId, editRaw } from './seed';
+import { violations, violationsBesideContrast, violationsInBothThemes } from './harness/axe';
+import { byRole, openBench, openPage, openPlan, seeText, testBed, until } from './harness/harness';
+import { demoId, editRaw } from './harness/seed';
 
 const bed = testBed();
 const PLATE = demoId('Hide plate 7');

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import type { Page } from 'puppeteer-core';
-import { violations } from './axe';
+import { violations } from './harness/axe';
 import {
   byRole,
   catchDownloads,
@@ -12,9 +12,9 @@ import {
   setText,
   testBed,
   until,
-} from './harness';
-import { tonesOf, withQuietAudio } from './quietAudio';
-import { allRecords, demoId, editAll, onlyRecord, putRecord, seedJobs } from './seed';
+} from './harness/harness';
+import { tonesOf, withQuietAudio } from './harness/quietAudio';
+import { allRecords, demoId, editAll, onlyRecord, putRecord, seedJobs } from './harness/seed';
 
 const bed = testBed();
 const PLATE = demoId('Hide plate 7');

@@ -9,7 +9,7 @@ import {
   setValue,
   testBed,
   seeNoText,
-} from './harness';
+} from './harness/harness';
 
 const bed = testBed();
 

@@ -5,9 +5,18 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, it } from 'node:test';
 import type { Browser, Page } from 'puppeteer-core';
-import { startBrowser } from './app';
-import { byRole, giveFile, prepare, ROOT, seeSaved, seeText, testBed, until } from './harness';
-import { demoId, fillDisk, seedJobs } from './seed';
+import { startBrowser } from './harness/app';
+import {
+  byRole,
+  giveFile,
+  prepare,
+  ROOT,
+  seeSaved,
+  seeText,
+  testBed,
+  until,
+} from './harness/harness';
+import { demoId, fillDisk, seedJobs } from './harness/seed';
 
 const bed = testBed();
 const PLATE = demoId('Hide plate 7');

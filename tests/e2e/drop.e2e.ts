@@ -5,8 +5,8 @@ import { join } from 'node:path';
 import { describe, it } from 'node:test';
 import type { Page } from 'puppeteer-core';
 import { boxPrint } from '../support/boxPrints';
-import { byRole, openPage, seeText, testBed } from './harness';
-import { demoId, seedJobs } from './seed';
+import { byRole, openPage, seeText, testBed } from './harness/harness';
+import { demoId, seedJobs } from './harness/seed';
 
 const bed = testBed();
 const PLATE = demoId('Hide plate 7');

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { describe, it } from 'node:test';
 import { unzipSync } from 'fflate';
 import type { Page } from 'puppeteer-core';
-import { beadsText, runJoined } from '../support/joinOracle';
+import { beadsText, runJoined } from '../support/oracles/joinOracle';
 import {
   byRole,
   catchDownloads,
@@ -15,7 +15,7 @@ import {
   setValue,
   testBed,
   until,
-} from './harness';
+} from './harness/harness';
 
 const PARTS = ['base', 'bird', 'rim'];
 const COASTER = PARTS.map((part) => `Wader coaster: ${part}`);

@@ -6,9 +6,9 @@ import { connect } from 'node:tls';
 import { describe, it } from 'node:test';
 import type { Browser, Page } from 'puppeteer-core';
 import { homeCertificate, secureFront } from '../../scripts/lib/home.mjs';
-import { HOME_NAME } from './app';
-import { violations } from './axe';
-import { byRole, prepare, ROOT, seeSaved, seeText, testBed, until } from './harness';
+import { HOME_NAME } from './harness/app';
+import { violations } from './harness/axe';
+import { byRole, prepare, ROOT, seeSaved, seeText, testBed, until } from './harness/harness';
 
 const bed = testBed();
 const DEMO = join(ROOT, 'public/demo/hide-plate-7.gcode');

@@ -3,9 +3,9 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, it } from 'node:test';
-import { violations, violationsInBothThemes } from './axe';
-import { byRole, catchDownloads, openPlan, seeText, testBed, until } from './harness';
-import { demoId } from './seed';
+import { violations, violationsInBothThemes } from './harness/axe';
+import { byRole, catchDownloads, openPlan, seeText, testBed, until } from './harness/harness';
+import { demoId } from './harness/seed';
 
 const bed = testBed();
 const PLATE = demoId('Hide plate 7');

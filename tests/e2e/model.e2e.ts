@@ -7,9 +7,9 @@ import qr from 'qrcode';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { hidePlateSolids, makeHidePlate } from '../../demo/jobs/hidePlate';
 import { extrude } from '../../src/core/model/extrude';
-import { readModel } from '../../src/core/model/readModel';
-import { writeStl } from '../../src/core/model/writeStl';
-import { violationsInBothThemes } from './axe';
+import { readModel } from '../../src/core/model/formats/readModel';
+import { writeStl } from '../../src/core/model/formats/writeStl';
+import { violationsInBothThemes } from './harness/axe';
 import {
   byRole,
   catchDownloads,
@@ -22,7 +22,7 @@ import {
   seeText,
   testBed,
   until,
-} from './harness';
+} from './harness/harness';
 
 const bed = testBed();
 const folder = mkdtempSync(join(tmpdir(), 'lamella-models-'));

@@ -3,8 +3,8 @@ import { describe, it } from 'node:test';
 import type { Page } from 'puppeteer-core';
 import { oddOnes, type OddStore } from '../support/oddOnes';
 import { literal } from '../support/oddRecords';
-import { byRole, openPage, seeNoText, seeText, testBed, until } from './harness';
-import { demoId, editAll, seedJobs } from './seed';
+import { byRole, openPage, seeNoText, seeText, testBed, until } from './harness/harness';
+import { demoId, editAll, seedJobs } from './harness/seed';
 
 const bed = testBed();
 const PLATE = demoId('Hide plate 7');

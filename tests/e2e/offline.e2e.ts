@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, it } from 'node:test';
-import { startApp } from './app';
+import { startApp } from './harness/app';
 import {
   byRole,
   catchDownloads,
@@ -13,9 +13,9 @@ import {
   seeText,
   testBed,
   until,
-} from './harness';
+} from './harness/harness';
 import { boxPrint } from '../support/boxPrints';
-import { demoId, seedJobs } from './seed';
+import { demoId, seedJobs } from './harness/seed';
 
 const bed = testBed();
 

@@ -20,7 +20,7 @@ import {
   testBed,
   type Complaints,
   until,
-} from './harness';
+} from './harness/harness';
 
 const DEMO = readFileSync(join(ROOT, 'public/demo/hide-plate-7.gcode'));
 const [, OLD_BITTERN] = EXAMPLE_PRINTERS;

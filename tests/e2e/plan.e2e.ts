@@ -21,7 +21,7 @@ import {
   swapLayers,
   testBed,
   until,
-} from './harness';
+} from './harness/harness';
 
 const DEMO = readFileSync(join(ROOT, 'public/demo/hide-plate-7.gcode'));
 

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import type { KeyInput, Page } from 'puppeteer-core';
-import { byRole, openPlan, seeSwaps, seeText, setValue, testBed, until } from './harness';
+import { byRole, openPlan, seeSwaps, seeText, setValue, testBed, until } from './harness/harness';
 
 const bed = testBed();
 

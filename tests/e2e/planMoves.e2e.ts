@@ -7,7 +7,7 @@ import type { KeyInput, Page } from 'puppeteer-core';
 import { makeHidePlate } from '../../demo/jobs/hidePlate';
 import { EXAMPLE_PRINTERS } from '../../src/core/printer/examples';
 import { writePrint } from '../support/printFiles';
-import { editRaw } from './seed';
+import { editRaw } from './harness/seed';
 import {
   byRole,
   catchDownloads,
@@ -18,7 +18,7 @@ import {
   seeText,
   testBed,
   until,
-} from './harness';
+} from './harness/harness';
 
 const bed = testBed();
 const folder = mkdtempSync(join(tmpdir(), 'lamella-slices-'));

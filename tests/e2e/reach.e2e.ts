@@ -1,9 +1,23 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import type { KeyInput, Page } from 'puppeteer-core';
-import { smallTargets, violations, violationsBesideContrast, violationsInBothThemes } from './axe';
-import { byRole, openPage, openPlan, seeSaved, seeSwaps, seeText, testBed, until } from './harness';
-import { demoId, fillDisk, seedJobs } from './seed';
+import {
+  smallTargets,
+  violations,
+  violationsBesideContrast,
+  violationsInBothThemes,
+} from './harness/axe';
+import {
+  byRole,
+  openPage,
+  openPlan,
+  seeSaved,
+  seeSwaps,
+  seeText,
+  testBed,
+  until,
+} from './harness/harness';
+import { demoId, fillDisk, seedJobs } from './harness/seed';
 
 const bed = testBed();
 const PLATE = demoId('Hide plate 7');

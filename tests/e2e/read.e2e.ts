@@ -14,7 +14,7 @@ import {
   testBed,
   until,
   seeNoText,
-} from './harness';
+} from './harness/harness';
 
 const DEMO = readFileSync(join(ROOT, 'public/demo/hide-plate-7.gcode'), 'utf8');
 const folder = mkdtempSync(join(tmpdir(), 'lamella-read-'));

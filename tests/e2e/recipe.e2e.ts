@@ -13,7 +13,7 @@ import {
   seeText,
   testBed,
   seeNoText,
-} from './harness';
+} from './harness/harness';
 
 const bed = testBed();
 

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { describe, it } from 'node:test';
 import type { Page } from 'puppeteer-core';
 import { makeHidePlate } from '../../demo/jobs/hidePlate';
-import { violations, violationsInBothThemes } from './axe';
+import { violations, violationsInBothThemes } from './harness/axe';
 import {
   byRole,
   catchDownloads,
@@ -20,8 +20,8 @@ import {
   seeText,
   testBed,
   until,
-} from './harness';
-import { demoId, editAll } from './seed';
+} from './harness/harness';
+import { demoId, editAll } from './harness/seed';
 
 const bed = testBed();
 const PLATE = demoId('Hide plate 7');

@@ -3,7 +3,7 @@ import { readdirSync } from 'node:fs';
 import { request } from 'node:http';
 import { join } from 'node:path';
 import { describe, it } from 'node:test';
-import { openPage, ROOT, seeText, testBed } from './harness';
+import { openPage, ROOT, seeText, testBed } from './harness/harness';
 
 const bed = testBed();
 

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import type { KeyInput, Page } from 'puppeteer-core';
-import { byRole, catchDownloads, openPlan, seeText, testBed } from './harness';
+import { byRole, catchDownloads, openPlan, seeText, testBed } from './harness/harness';
 
 const bed = testBed({ needsWebGl: true });
 

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, it } from 'node:test';
 import type { Page } from 'puppeteer-core';
-import { readShelfCsv } from '../../src/core/filament/shelfCsv';
+import { readShelfCsv } from '../../src/core/filament/shelf/shelfCsv';
 import {
   byRole,
   catchDownloads,
@@ -15,7 +15,7 @@ import {
   seeText,
   setValue,
   testBed,
-} from './harness';
+} from './harness/harness';
 
 const bed = testBed();
 const CSV = join(mkdtempSync(join(tmpdir(), 'lamella-shelf-')), 'shelf.csv');

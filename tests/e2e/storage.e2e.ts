@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { describe, it } from 'node:test';
 import { strFromU8, unzipSync } from 'fflate';
 import type { Page } from 'puppeteer-core';
-import { startBrowser } from './app';
+import { startBrowser } from './harness/app';
 import {
   byRole,
   catchDownloads,
@@ -19,8 +19,8 @@ import {
   seeSwaps,
   seeText,
   testBed,
-} from './harness';
-import { demoId, editAll, fillDisk, seedJobs } from './seed';
+} from './harness/harness';
+import { demoId, editAll, fillDisk, seedJobs } from './harness/seed';
 
 const bed = testBed();
 const PLATE = demoId('Hide plate 7');

@@ -1,8 +1,17 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import type { Page } from 'puppeteer-core';
-import { byRole, openPage, openPlan, prepare, seeSaved, seeText, testBed, until } from './harness';
-import { demoId, seedJobs } from './seed';
+import {
+  byRole,
+  openPage,
+  openPlan,
+  prepare,
+  seeSaved,
+  seeText,
+  testBed,
+  until,
+} from './harness/harness';
+import { demoId, seedJobs } from './harness/seed';
 
 const bed = testBed();
 const PLATE = demoId('Hide plate 7');

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import type { Page } from 'puppeteer-core';
 import { makeHidePlate } from '../../demo/jobs/hidePlate';
-import { violations } from './axe';
+import { violations } from './harness/axe';
 import {
   byRole,
   openBench,
@@ -12,7 +12,7 @@ import {
   seeText,
   testBed,
   until,
-} from './harness';
+} from './harness/harness';
 
 const bed = testBed();
 

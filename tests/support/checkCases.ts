@@ -8,19 +8,19 @@ import { analysePrint } from '../../src/core/print/analysis';
 import { impossibleMove } from '../../src/core/write/prepare';
 import { makeInsertions } from '../../src/core/write/insertions';
 import { dryRuns } from '../../src/core/proof/dryRun';
-import { bandsOf, shownByLayers, shownBySections } from '../../src/core/plan/bands';
+import { bandsOf, shownByLayers, shownBySections } from '../../src/core/plan/work/bands';
 import { emptyPlan, type JobPlan } from '../../src/core/plan/jobPlan';
-import { withSwap } from '../../src/core/plan/partEdits';
+import { withSwap } from '../../src/core/plan/edits/partEdits';
 import { isWhole } from '../../src/core/plan/parts';
-import { planNotes } from '../../src/core/plan/notes';
-import { requestOfPlan } from '../../src/core/write/planRequest';
+import { planNotes } from '../../src/core/plan/work/notes';
+import { requestOfPlan } from '../../src/core/write/request/planRequest';
 import { recipeOfPlan } from '../../src/core/plan/recipeOfPlan';
-import { planPurges } from '../../src/core/plan/purges';
-import { timelineOf } from '../../src/core/plan/timeline';
+import { planPurges } from '../../src/core/plan/work/purges';
+import { timelineOf } from '../../src/core/plan/work/timeline';
 import { ORDINARY_PROFILE, type Printer } from '../../src/core/printer/printer';
 import { plainRecipe } from '../../src/core/recipe/recipe';
 import { NO_SETTINGS } from '../../src/core/recipe/settings';
-import { ordinarySpool, spoolsOf, type Spool } from '../../src/core/filament/spool';
+import { ordinarySpool, spoolsOf, type Spool } from '../../src/core/filament/shelf/spool';
 import { ORDINARY_PRESENCE } from '../../src/core/schedule/presence';
 import { type CheckCode } from '../../src/core/checks/catalogue';
 import type { Check } from '../../src/core/checks/check';
@@ -28,7 +28,7 @@ import { checksOf } from '../../src/core/checks/checks';
 import type { JoinedInputs } from '../../src/core/checks/inputs';
 import type { PartInputs } from '../../src/core/checks/inputs';
 import { sectionWishes } from '../../src/core/plan/wishes';
-import { sidePrint } from './sidePrints';
+import { partsPrint } from './partsPrints';
 import type { CheckInputs } from '../../src/core/checks/inputs';
 
 export const FINGERPRINT = 'ab'.repeat(32);
@@ -132,7 +132,7 @@ export async function checksFor({
 export const codes = (checks: readonly Check[]): CheckCode[] => checks.map(({ code }) => code);
 
 /** The quiet plan for three parts side by side. */
-const sides = (plan: JobPlan): JobPlan => ({
+const inParts = (plan: JobPlan): JobPlan => ({
   ...plan,
   parts: [
     { key: 'T0', firstLetter: 'A', swaps: [] },
@@ -140,14 +140,14 @@ const sides = (plan: JobPlan): JobPlan => ({
     { key: 'T2', firstLetter: 'C', swaps: [] },
   ],
 });
-export const SIDES: CheckCase = { text: sidePrint({ tools: () => [0, 1, 2] }), plan: sides };
+export const IN_PARTS: CheckCase = { text: partsPrint({ tools: () => [0, 1, 2] }), plan: inParts };
 const FACE_DOWN: CheckCase = {
-  ...SIDES,
-  text: sidePrint({ layers: 6, tools: (layer) => (layer < 3 ? [0, 1, 2] : [0]) }),
+  ...IN_PARTS,
+  text: partsPrint({ layers: 6, tools: (layer) => (layer < 3 ? [0, 1, 2] : [0]) }),
 };
 /** The same without the third part. */
 function withTwoParts(plan: JobPlan): JobPlan {
-  const made = sides(plan);
+  const made = inParts(plan);
   const [first, second] = made.parts;
   return { ...made, parts: [first, second] };
 }
@@ -177,7 +177,7 @@ const joinedAs = (other: Partial<JoinedInputs>): Partial<PartInputs> => ({
 /** The plan of three parts, as one file for each filament in turn. */
 const inFiles =
   (home: JobPlan['home']) =>
-  (plan: JobPlan): JobPlan => ({ ...sides(plan), delivery: 'file-per-band', home });
+  (plan: JobPlan): JobPlan => ({ ...inParts(plan), delivery: 'file-per-band', home });
 
 const spelledOut = (plan: JobPlan): JobPlan => ({ ...plan, recipe: plainRecipe('spelled-out') });
 
@@ -373,31 +373,31 @@ export const FIRING: readonly (readonly [CheckCode, Check['level'], CheckCase])[
   ['two-readings', 'may-fail', { text: QUIET.replace('M82\n', 'M83\nG90\n') }],
   ['off-the-bed', 'may-fail', { printer: { ...TRIED, volume: { x: 60, y: 60, z: 240 } } }],
   ['time-left', 'good-to-know', { text: QUIET.replace('; layer 2\n', 'M73 P40 R9\n; layer 2\n') }],
-  ['absurd-count', 'may-fail', { ...SIDES, parts: { fewest: 26 } }],
-  ['first-layer-colours', 'good-to-know', SIDES],
+  ['absurd-count', 'may-fail', { ...IN_PARTS, parts: { fewest: 26 } }],
+  ['first-layer-colours', 'good-to-know', IN_PARTS],
   ['face-down', 'good-to-know', FACE_DOWN],
   ['thin-inlay', 'may-fail', FACE_DOWN],
-  ['small-colour', 'good-to-know', SIDES],
-  ['touches-neighbour', 'will-fail', { ...SIDES, parts: { dip: touching(0.3) } }],
+  ['small-colour', 'good-to-know', IN_PARTS],
+  ['touches-neighbour', 'will-fail', { ...IN_PARTS, parts: { dip: touching(0.3) } }],
   [
     'section-held',
     'good-to-know',
-    { ...SIDES, parts: { held: [{ section: 3, lead: 2, line: 88, text: 'M486 S1' }] } },
+    { ...IN_PARTS, parts: { held: [{ section: 3, lead: 2, line: 88, text: 'M486 S1' }] } },
   ],
-  ['part-without-filament', 'may-fail', { ...SIDES, plan: withTwoParts }],
-  ['purge-block', 'good-to-know', { text: withTower(), plan: (plan) => sides(plan) }],
+  ['part-without-filament', 'may-fail', { ...IN_PARTS, plan: withTwoParts }],
+  ['purge-block', 'good-to-know', { text: withTower(), plan: (plan) => inParts(plan) }],
   [
     'one-place',
     'will-fail',
-    { ...SIDES, parts: joinedAs({ overlaps: [{ one: 0, other: 1, areaMm2: 12 }] }) },
+    { ...IN_PARTS, parts: joinedAs({ overlaps: [{ one: 0, other: 1, areaMm2: 12 }] }) },
   ],
-  ['how-they-lie', 'good-to-know', { ...SIDES, parts: joinedAs({}) }],
-  ['different-heat', 'may-fail', { ...SIDES, parts: joinedAs({ bed: [60, 80] }) }],
+  ['how-they-lie', 'good-to-know', { ...IN_PARTS, parts: joinedAs({}) }],
+  ['different-heat', 'may-fail', { ...IN_PARTS, parts: joinedAs({ bed: [60, 80] }) }],
   [
     'different-heights',
     'good-to-know',
     {
-      ...SIDES,
+      ...IN_PARTS,
       parts: joinedAs({
         heights: [
           { first: 0.2, next: 0.2 },
@@ -406,7 +406,7 @@ export const FIRING: readonly (readonly [CheckCode, Check['level'], CheckCase])[
       }),
     },
   ],
-  ['bed-between-files', 'may-fail', { ...SIDES, plan: inFiles('nothing') }],
-  ['fresh-start', 'good-to-know', { ...SIDES, plan: inFiles('xy') }],
-  ['homes-between', 'may-fail', { ...SIDES, plan: inFiles('all') }],
+  ['bed-between-files', 'may-fail', { ...IN_PARTS, plan: inFiles('nothing') }],
+  ['fresh-start', 'good-to-know', { ...IN_PARTS, plan: inFiles('xy') }],
+  ['homes-between', 'may-fail', { ...IN_PARTS, plan: inFiles('all') }],
 ];

@@ -1,10 +1,10 @@
 import { EMPTY_LOG } from '../../src/core/log/runLog';
-import { ordinarySpool } from '../../src/core/filament/spool';
-import { parseSpool } from '../../src/core/filament/spoolFile';
+import { ordinarySpool } from '../../src/core/filament/shelf/spool';
+import { parseSpool } from '../../src/core/filament/shelf/spoolFile';
 import type { Result } from '../../src/core/findings';
 import { ORDINARY_PROFILE } from '../../src/core/printer/printer';
-import { parseJob, parsePlans, parseStoredPrinter } from '../../src/store/recordShapes';
-import { parseRun } from '../../src/store/runShape';
+import { parseJob, parsePlans, parseStoredPrinter } from '../../src/store/records/recordShapes';
+import { parseRun } from '../../src/store/records/runShape';
 import { oddRecords, type OddRecord } from './oddRecords';
 import { runPlan } from './runPlans';
 import { storedJob, wholeJob } from './storedJobs';

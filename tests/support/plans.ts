@@ -1,6 +1,6 @@
 import { layerNumber } from '../../src/core/layers';
 import type { JobPlan } from '../../src/core/plan/jobPlan';
-import { withSwap } from '../../src/core/plan/partEdits';
+import { withSwap } from '../../src/core/plan/edits/partEdits';
 import { mapParts, type PlannedPart } from '../../src/core/plan/parts';
 
 /** A plan whose first part is changed. */

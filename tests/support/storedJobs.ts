@@ -1,7 +1,7 @@
 import { emptyPlan } from '../../src/core/plan/jobPlan';
-import { bookOf } from '../../src/core/plan/planBook';
-import { newPlans, type WholeJob } from '../../src/store/jobs';
-import type { Job } from '../../src/store/records';
+import { bookOf } from '../../src/core/plan/file/planBook';
+import { newPlans, type WholeJob } from '../../src/store/jobs/jobs';
+import type { Job } from '../../src/store/records/records';
 
 export const FINGERPRINT = 'cd'.repeat(32);
 

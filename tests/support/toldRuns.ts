@@ -1,7 +1,7 @@
-import type { RunEvent } from '../../src/core/run/events';
-import { follow } from '../../src/core/run/follow';
+import type { RunEvent } from '../../src/core/run/following/events';
+import { follow } from '../../src/core/run/following/follow';
 import type { RunPlan } from '../../src/core/run/runPlan';
-import type { RunState } from '../../src/core/run/runState';
+import type { RunState } from '../../src/core/run/following/runState';
 
 /** When made-up runs begin, ms since 1970. */
 export const START = Date.UTC(2026, 3, 5, 16);

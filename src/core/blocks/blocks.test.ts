@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOf } from '../../../tests/support/printFiles';
-import { LineStream } from '../gcode/lineStream';
+import { LineStream } from '../gcode/lines/lineStream';
 import { NO_PROMISES } from '../recipe/promises';
 import { BlockFinder, blockLines, blockTitle, MUTE, NO_WORDS } from './blocks';
 

@@ -1,6 +1,6 @@
 import type { SourceSpan } from '../print/sources';
 import { isOwnMark, OWN_MARK } from '../gcode/ownMark';
-import { lineEndFrom, afterLineEnd } from '../gcode/scan';
+import { lineEndFrom, afterLineEnd } from '../gcode/lines/scan';
 import { NO_PROMISES, parsePromises, promiseText, type BlockPromises } from '../recipe/promises';
 import { OWN_LINES, OWN_LINES_END } from '../recipe/render';
 import {

@@ -1,5 +1,5 @@
 import { chunksOf, type ByteSource } from '../byteSource';
-import { LineStream } from '../gcode/lineStream';
+import { LineStream } from '../gcode/lines/lineStream';
 import type { SlicedFile } from '../read/slicedFile';
 import { BlockFinder } from './blocks';
 

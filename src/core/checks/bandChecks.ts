@@ -1,5 +1,5 @@
 import { contrastOf } from '../filament/colour';
-import type { PlanNote } from '../plan/notes';
+import type { PlanNote } from '../plan/work/notes';
 import type { CheckCode } from './catalogue';
 import { checkOf, type Check, type CheckLevel } from './check';
 import type { CheckInputs } from './inputs';

@@ -8,7 +8,7 @@ import { prepareOutput } from '../write/prepare';
 import { writeOutput } from '../blocks/pieces';
 import { proveOutput } from '../proof/proof';
 import { emptyPlan, withKnown, type JobPlan } from '../plan/jobPlan';
-import { withSwap } from '../plan/partEdits';
+import { withSwap } from '../plan/edits/partEdits';
 import { EXAMPLE_PRINTERS } from '../printer/examples';
 import { ORDINARY_PROFILE } from '../printer/printer';
 import { RECIPE_KINDS } from '../printer/stopKinds';

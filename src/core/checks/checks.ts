@@ -1,4 +1,4 @@
-import type { PlanNote } from '../plan/notes';
+import type { PlanNote } from '../plan/work/notes';
 import { CHECK_LEVELS, type Check, type CheckLevel } from './check';
 import { bandChecks } from './bandChecks';
 import { fileChecks } from './fileChecks';

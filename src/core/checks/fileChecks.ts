@@ -1,7 +1,7 @@
 import type { FindingCode } from '../findings';
 import { plural } from '../format';
 import { isBeforeLayer } from '../gcode/stops';
-import { allSwaps, withPart } from '../plan/partEdits';
+import { allSwaps, withPart } from '../plan/edits/partEdits';
 import type { CheckCode } from './catalogue';
 import type { Print } from '../print/print';
 import { bedFindings } from '../printer/bedFit';

@@ -2,7 +2,7 @@ import { sourceLine } from '../read/sourceLine';
 import { formatDuration, plural } from '../format';
 import { SWAP_SECONDS } from '../plan/time';
 import type { SettingName } from '../gcode/settingName';
-import { allSwaps, wishesOf, withWishes } from '../plan/partEdits';
+import { allSwaps, wishesOf, withWishes } from '../plan/edits/partEdits';
 import { undoingLines } from '../write/rewrites';
 import { pairPurge } from '../filament/purgeTable';
 import { reachOf } from '../printer/printer';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { checksFor, QUIET, shelfOf, withSpools } from '../../../tests/support/checkCases';
-import { withReservation } from '../filament/reserve';
-import type { Spool } from '../filament/spool';
+import { withReservation } from '../filament/shelf/reserve';
+import type { Spool } from '../filament/shelf/spool';
 import type { JobPlan } from '../plan/jobPlan';
 import { primedMm } from './fileChecks';
 

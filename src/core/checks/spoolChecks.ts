@@ -1,8 +1,8 @@
 import { formatCm2, formatGrams } from '../format';
-import { SPARE } from '../filament/leftovers';
-import { gramsNeeded, neededBySpool, type FilamentNeeds } from '../filament/needs';
-import { freeGrams } from '../filament/reserve';
-import { doBond, sharedRange, type Spool } from '../filament/spool';
+import { SPARE } from '../filament/shelf/leftovers';
+import { gramsNeeded, neededBySpool, type FilamentNeeds } from '../filament/shelf/needs';
+import { freeGrams } from '../filament/shelf/reserve';
+import { doBond, sharedRange, type Spool } from '../filament/shelf/spool';
 import type { Layer } from '../layers';
 import { checkOf, type Check } from './check';
 import { primedMm } from './fileChecks';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { boxPrint, type BoxStyle } from '../../../tests/support/boxPrints';
-import { runJoined } from '../../../tests/support/joinOracle';
+import { runJoined } from '../../../tests/support/oracles/joinOracle';
 import { bytesOf } from '../../../tests/support/printFiles';
 import { ORDINARY_PROFILE } from '../printer/printer';
 import { readGcode } from '../read/reader';

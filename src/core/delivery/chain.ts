@@ -2,7 +2,7 @@ import { HAIR } from '../tolerances';
 import { Effect } from '../gcode/effect';
 import { Machine } from '../gcode/machine';
 import { obeyLines } from '../gcode/obey';
-import { Words } from '../gcode/words';
+import { Words } from '../gcode/lines/words';
 import { filamentArea } from '../geometry/lineWidth';
 import { forEachPiece, hasPrinted, isCurve, printedWidth } from '../geometry/movePieces';
 import type { Severity } from '../findings';

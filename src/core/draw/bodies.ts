@@ -1,5 +1,5 @@
 import { extrude, type Slab } from '../model/extrude';
-import type { WrittenObject } from '../model/writeThreeMf';
+import type { WrittenObject } from '../model/formats/writeThreeMf';
 import { heightOf, inkTops, type PlateDrawing } from './plate';
 import type { PlateRegions } from './regions';
 import type { Area } from './areas';

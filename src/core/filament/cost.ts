@@ -1,7 +1,7 @@
 import { gramsOf } from './mass';
 import type { PrintedFilament } from './palette';
 import type { PairPurge } from './purgeTable';
-import type { Spool } from './spool';
+import type { Spool } from './shelf/spool';
 
 /** What power costs, and in which currency all is counted. */
 export interface CostSettings {

@@ -1,4 +1,4 @@
-import { spoolLightness, spoolStain, type Spool } from './spool';
+import { spoolLightness, spoolStain, type Spool } from './shelf/spool';
 
 /** Ordinary starting values of the purge model. */
 const MELT_ZONE_MM3 = 75;

@@ -12,7 +12,7 @@ import {
   type PairPurge,
   type PurgeInputs,
 } from './purgeTable';
-import { ordinarySpool, type Spool } from './spool';
+import { ordinarySpool, type Spool } from './shelf/spool';
 
 const [black, white, green] = STARTING_PALETTE;
 const INPUTS: PurgeInputs = { own: [], spools: new Map(), filamentDiameter: 1.75 };

@@ -2,7 +2,7 @@ import { filamentArea } from '../geometry/lineWidth';
 import type { PaletteFilament } from './palette';
 import { gramsOf } from './mass';
 import { purgeVolume } from './purge';
-import type { Spool } from './spool';
+import type { Spool } from './shelf/spool';
 
 /** Filament to push through from one filament to another, as the person has found it, mm. */
 export interface OwnPurge {

@@ -5,7 +5,7 @@ import { G_COMMANDS, M_COMMANDS, mayActByName, type CommandFacts } from './comma
 import { Machine } from './machine';
 import { obeyLines } from './obey';
 import { canStopBy, meansChange } from './stopCommands';
-import { Words } from './words';
+import { Words } from './lines/words';
 
 /** What a fresh printer makes of one line. */
 function obey(line: string): { machine: Machine; effect: Effect } {

@@ -1,4 +1,4 @@
-import type { Words } from './words';
+import type { Words } from './lines/words';
 
 /** What a recipe may use a stop for: a change of filament by the firmware, or a mere pause. */
 export type StopUse = 'change' | 'pause';

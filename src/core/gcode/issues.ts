@@ -5,7 +5,7 @@ import {
   ISSUE_BAD_NUMBER,
   ISSUE_TWO_COMMANDS,
   type Words,
-} from './words';
+} from './lines/words';
 
 const SENTENCES = [
   [

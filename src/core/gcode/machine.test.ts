@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { bytesOf } from '../../../tests/support/printFiles';
-import type { ArcGeometry } from './arc';
+import type { ArcGeometry } from './curves/arc';
 import { Effect } from './effect';
 import { Machine } from './machine';
-import { scanLine } from './scan';
-import { Words } from './words';
+import { scanLine } from './lines/scan';
+import { Words } from './lines/words';
 
 function run(text: string, machine = new Machine()): Machine & { last: number } {
   const words = new Words();

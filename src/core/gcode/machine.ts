@@ -1,6 +1,6 @@
 import { FILAMENT_HAIR } from '../tolerances';
-import type { ArcGeometry } from './arc';
-import { CurveReader } from './curve';
+import type { ArcGeometry } from './curves/arc';
+import { CurveReader } from './curves/curve';
 import {
   ALL_BITS,
   decidedBy,
@@ -13,10 +13,10 @@ import {
 import { Effect } from './effect';
 import { ADDING_COMMAND, SLOTS_OF_COMMAND, unsetSlots } from './settingSlots';
 import { STATE_FIELDS, type StateField } from './stateFields';
-import type { SplineGeometry } from './spline';
+import type { SplineGeometry } from './curves/spline';
 import { isNumberedSetting, NamedSettings } from './namedSettings';
 import { isStopCommand, isStopMacro } from './stopCommands';
-import { letterBit, letterIndex, type Words } from './words';
+import { letterBit, letterIndex, type Words } from './lines/words';
 
 const X = letterBit('X');
 const Y = letterBit('Y');

@@ -1,6 +1,6 @@
 import { textOfBytes } from '../text';
 import { commandsWith } from './commandTable';
-import { letterIndex, type Words } from './words';
+import { letterIndex, type Words } from './lines/words';
 
 /**
  * Settings of a firmware that are told apart by more than a letter: those of another fan, of an extruder by its

@@ -1,7 +1,7 @@
 import type { Effect } from './effect';
 import type { Machine } from './machine';
-import { scanLine } from './scan';
-import type { Words } from './words';
+import { scanLine } from './lines/scan';
+import type { Words } from './lines/words';
 
 /** What those who follow a file hear of each line. */
 export interface LineListener {

@@ -1,6 +1,6 @@
 import { Effect } from './effect';
 import type { Machine } from './machine';
-import type { Words } from './words';
+import type { Words } from './lines/words';
 
 const M = 77;
 

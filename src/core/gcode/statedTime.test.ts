@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { bytesOf, writePrint } from '../../../tests/support/printFiles';
 import { ORDINARY_PRINTER } from '../motion/limits';
-import { entryFor } from './lineIndex';
+import { entryFor } from './lines/lineIndex';
 import { readGcode } from '../read/reader';
 import { layerOfLine } from '../read/slicedFile';
-import { scanLine } from './scan';
+import { scanLine } from './lines/scan';
 import { statedTime } from './statedTime';
-import { Words } from './words';
+import { Words } from './lines/words';
 
 function stated(line: string): number | null {
   const words = new Words();

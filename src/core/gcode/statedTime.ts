@@ -1,4 +1,4 @@
-import type { Words } from './words';
+import type { Words } from './lines/words';
 
 /** `1d 2h 3m 4s` in any selection, with short or long words. */
 const PARTS =

@@ -1,6 +1,6 @@
 import { commandsWith, type StopUse } from './commandTable';
 import { Effect } from './effect';
-import type { Words } from './words';
+import type { Words } from './lines/words';
 
 /** Names of firmware macros that commonly stop and wait; the user's own words come from the printer. */
 export const STOP_MACRO = /^(PAUSE|M600|FILAMENT_CHANGE|CHANGE_FILAMENT)\b/i;

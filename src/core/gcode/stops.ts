@@ -1,9 +1,9 @@
 import type { Layer } from '../layers';
-import type { PrintedPlace } from './levels';
+import type { PrintedPlace } from './levels/levels';
 import { textOfBytes } from '../text';
 import { firstIndex } from '../search';
-import { lineEndFrom } from './scan';
-import type { Words } from './words';
+import { lineEndFrom } from './lines/scan';
+import type { Words } from './lines/words';
 
 /** A command of the file itself that makes the printer wait for a person. */
 export interface FoundStop {

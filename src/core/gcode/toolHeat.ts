@@ -1,6 +1,6 @@
 import { Effect } from './effect';
 import type { Machine } from './machine';
-import type { Words } from './words';
+import type { Words } from './lines/words';
 
 /** A line that speaks of a tool which a printer with one nozzle does not have. */
 export interface ToolLine {

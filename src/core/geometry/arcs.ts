@@ -1,5 +1,5 @@
-import type { ArcGeometry } from '../gcode/arc';
-import type { SplineGeometry } from '../gcode/spline';
+import type { ArcGeometry } from '../gcode/curves/arc';
+import type { SplineGeometry } from '../gcode/curves/spline';
 
 /** A way that is not straight. */
 export type Curve = ArcGeometry | SplineGeometry;

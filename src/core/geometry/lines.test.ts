@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { curveDirections, curveLength, forEachChord } from './arcs';
-import { popcount } from './levelBits';
-import { LineMerger } from './lineMerger';
+import { popcount } from './raster/levelBits';
+import { LineMerger } from './raster/lineMerger';
 import { filamentArea, lineWidth } from './lineWidth';
 import { footprintOf, MOST_LEVELS } from './footprint';
-import { FootprintRaster } from './raster';
+import { FootprintRaster } from './raster/raster';
 
 const sameLevels = Uint16Array.from({ length: MOST_LEVELS + 1 }, (_, i) => i);
 

@@ -1,9 +1,9 @@
-import type { PrintedPlace } from '../gcode/levels';
+import type { PrintedPlace } from '../gcode/levels/levels';
 import type { Layer } from '../layers';
 import { Effect } from '../gcode/effect';
 import { Machine } from '../gcode/machine';
 import { obeyLines } from '../gcode/obey';
-import { Words } from '../gcode/words';
+import { Words } from '../gcode/lines/words';
 import { curveLength, forEachChord } from './arcs';
 import { filamentArea, lineWidth } from './lineWidth';
 

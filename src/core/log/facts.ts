@@ -1,6 +1,6 @@
-import { seenIn } from '../run/follow';
-import type { SeenRun } from '../run/runState';
-import type { RunEvent } from '../run/events';
+import { seenIn } from '../run/following/follow';
+import type { SeenRun } from '../run/following/runState';
+import type { RunEvent } from '../run/following/events';
 import type { RunPlan } from '../run/runPlan';
 import type { RunLog } from './runLog';
 import type { Rating } from './seams';

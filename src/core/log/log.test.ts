@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { runPlan } from '../../../tests/support/runPlans';
-import type { RunEvent } from '../run/events';
+import type { RunEvent } from '../run/following/events';
 import { gramsOf } from '../filament/mass';
 import { swapOffsets } from '../run/runPlan';
 import { SWAP_SECONDS } from '../plan/time';

@@ -1,10 +1,10 @@
 import { pairPurge, type OwnPurge } from '../filament/purgeTable';
 import type { PaletteFilament } from '../filament/palette';
-import type { Spool } from '../filament/spool';
-import type { Band } from '../plan/bands';
+import type { Spool } from '../filament/shelf/spool';
+import type { Band } from '../plan/work/bands';
 import type { JobPlan } from '../plan/jobPlan';
 import { SWAP_SECONDS } from '../plan/time';
-import type { Timeline } from '../plan/timeline';
+import type { Timeline } from '../plan/work/timeline';
 import type { Printer } from '../printer/printer';
 import type { Print } from '../print/print';
 import type { RunPlan } from '../run/runPlan';

@@ -1,5 +1,5 @@
 import { gramsOf } from '../filament/mass';
-import type { SeenRun } from '../run/runState';
+import type { SeenRun } from '../run/following/runState';
 import type { RunPlan } from '../run/runPlan';
 import type { RunLog } from './runLog';
 

@@ -15,7 +15,7 @@ import { fitHeight, bestLayers } from './fitHeights';
 import { layerGrid, layersBelow, middleOf, topOf } from './layerGrid';
 import { layModel } from './layModel';
 import { Model } from './model';
-import type { ModelFile } from './modelFile';
+import type { ModelFile } from './formats/modelFile';
 import { firstSetup, layFlat, NO_TURN, turnAbout, turned, type ModelSetup } from './setup';
 import { soundnessOf } from './soundness';
 

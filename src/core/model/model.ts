@@ -3,7 +3,7 @@ import { cutAt, type Cut } from './cuts';
 import { directionsOf, type Direction } from './directions';
 import { flatsOf, type Flats } from './flats';
 import { boxOf, sizeOf, triangleCount, type Mesh } from './mesh';
-import type { ModelFile, ModelKind, ModelUnit } from './modelFile';
+import type { ModelFile, ModelKind, ModelUnit } from './formats/modelFile';
 import { reliefOf, type Relief } from './relief';
 import { placeMesh, type ModelSetup } from './setup';
 import { soundnessOf, volumeOf, type Soundness } from './soundness';

@@ -1,6 +1,6 @@
 import type { Mesh, MeshBox } from './mesh';
 import { boxOf, sizeOf } from './mesh';
-import { UNIT_MM, type ModelFile, type ModelUnit } from './modelFile';
+import { UNIT_MM, type ModelFile, type ModelUnit } from './formats/modelFile';
 
 /** A turn as the rows of a 3 × 3 matrix: a place is a column behind it. */
 export type Turn = readonly number[];

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { bytesOf } from '../../../tests/support/printFiles';
 import { readGcode } from '../read/reader';
-import { Words } from '../gcode/words';
-import { scanLine } from '../gcode/scan';
+import { Words } from '../gcode/lines/words';
+import { scanLine } from '../gcode/lines/scan';
 import { Heater } from './heating';
 import { limitsAfter } from './limitCommands';
 import { ORDINARY_PRINTER } from './limits';

@@ -1,6 +1,6 @@
 import { Effect } from '../gcode/effect';
 import type { Machine } from '../gcode/machine';
-import type { Words } from '../gcode/words';
+import type { Words } from '../gcode/lines/words';
 import { Heater } from './heating';
 import { limitsAfter } from './limitCommands';
 import type { MotionLimits, PrinterModel } from './limits';

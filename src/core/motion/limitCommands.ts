@@ -1,4 +1,4 @@
-import type { Words } from '../gcode/words';
+import type { Words } from '../gcode/lines/words';
 import type { MotionLimits, PerAxis } from './limits';
 
 /** Above this, an M203 number can only be in mm/min, as some firmwares write it. */

@@ -1,11 +1,11 @@
 import { textOfBytes } from '../text';
 import { chunksOf, type ByteSource } from '../byteSource';
-import { LineStream } from '../gcode/lineStream';
-import { scanLine } from '../gcode/scan';
+import { LineStream } from '../gcode/lines/lineStream';
+import { scanLine } from '../gcode/lines/scan';
 import { G_COMMANDS, M_COMMANDS, mayActByName } from '../gcode/commandTable';
 import { isNamedSetting } from '../gcode/namedSettings';
 import { commandText } from '../gcode/stops';
-import { Words } from '../gcode/words';
+import { Words } from '../gcode/lines/words';
 import type { SlicedFile } from '../read/slicedFile';
 
 const G = 71;

@@ -6,7 +6,7 @@ import { fewestSwaps } from './fewestSwaps';
 import { asSliced, costOf, type Orderable } from './ordering';
 import { precedenceFor, type Standing } from './precedence';
 import { dipOf } from './touches';
-import { cheapestOf, everyOrder } from '../../../tests/support/orderOracle';
+import { cheapestOf, everyOrder } from '../../../tests/support/oracles/orderOracle';
 
 /** A small print: a few layers, each with a few sections in filaments. */
 const arbitraryPrint = fc

@@ -1,6 +1,6 @@
 import type { ByteSource } from '../byteSource';
-import { LineMerger } from '../geometry/lineMerger';
-import { stampBits, type BitGrid } from '../geometry/stampBits';
+import { LineMerger } from '../geometry/raster/lineMerger';
+import { stampBits, type BitGrid } from '../geometry/raster/stampBits';
 import { forEachSectionMove, type OnLine, type OnSectionMove } from '../read/sectionMoves';
 import type { SlicedFile } from '../read/slicedFile';
 

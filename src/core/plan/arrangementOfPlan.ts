@@ -1,4 +1,4 @@
-import type { Spool } from '../filament/spool';
+import type { Spool } from '../filament/shelf/spool';
 import { withoutLeadIns } from '../order/leadIns';
 import type { Ordered } from '../order/ordering';
 import { purgeSections } from '../order/purgeBlock';
@@ -7,7 +7,7 @@ import type { Printer } from '../printer/printer';
 import { openingsOf, visitsOf, type Arrangement, type WantedSection } from './arrangement';
 import { filamentOf, type JobPlan } from './jobPlan';
 import { isWhole } from './parts';
-import { purgeAt } from './purges';
+import { purgeAt } from './work/purges';
 import { recipeOfPlan } from './recipeOfPlan';
 import { sectionWishes } from './wishes';
 

@@ -3,8 +3,8 @@ import { bottomOf } from '../layers';
 import { firstIndex } from '../search';
 import type { Surface } from '../geometry/surface';
 import type { JobPlan } from './jobPlan';
-import { mainPart, withPart } from './partEdits';
-import { resolveHeight } from './resolve';
+import { mainPart, withPart } from './edits/partEdits';
+import { resolveHeight } from './lists/resolve';
 
 /** How a print without clear steps is divided into bands. */
 export type Division = 'equal-height' | 'equal-surface';

@@ -8,7 +8,7 @@ import { readGcode } from '../read/reader';
 import { ORDINARY_PRINTER } from '../motion/limits';
 import { plainRecipe } from '../recipe/recipe';
 import { NO_SETTINGS } from '../recipe/settings';
-import { bandsOf, shownByLayers } from './bands';
+import { bandsOf, shownByLayers } from './work/bands';
 import { emptyPlan, PLAN_DEFAULTS, type JobPlan } from './jobPlan';
 import {
   letterAt,
@@ -17,10 +17,10 @@ import {
   withSwap,
   withoutSwap,
   printedSwaps,
-} from './partEdits';
+} from './edits/partEdits';
 import { stopAnswer, withStopAnswer } from './stopAnswers';
-import { parseSwapList } from './swapList';
-import { parseJobPlan } from './planSchema';
+import { parseSwapList } from './lists/swapList';
+import { parseJobPlan } from './file/planSchema';
 
 const fingerprint = 'ab'.repeat(32);
 const plan = emptyPlan(fingerprint);

@@ -14,16 +14,16 @@ import {
   withColourOrder,
   withFilament,
   withLetters,
-} from './bandEdits';
+} from './edits/bandEdits';
 import { NO_SETTINGS } from '../recipe/settings';
-import { bandAt, bandsOf, shownByLayers, swapBefore } from './bands';
+import { bandAt, bandsOf, shownByLayers, swapBefore } from './work/bands';
 import { dividingLayers, withBandsAt } from './byHeight';
 import { PURGE_SPEED } from '../filament/purge';
-import { copyCosts } from './copies';
+import { copyCosts } from './edits/copies';
 import { emptyPlan, type JobPlan } from './jobPlan';
-import { printedSwaps, withSwap, withWishes } from './partEdits';
-import { suggestSwaps } from './suggestions';
-import { timelineOf } from './timeline';
+import { printedSwaps, withSwap, withWishes } from './edits/partEdits';
+import { suggestSwaps } from './edits/suggestions';
+import { timelineOf } from './work/timeline';
 
 const n = layerNumber;
 const plan = emptyPlan('ab'.repeat(32));

@@ -1,7 +1,7 @@
 import { isBeforeLayer, type FoundStop } from '../gcode/stops';
 import { layerNumber } from '../layers';
 import type { JobPlan } from './jobPlan';
-import { allSwaps, withoutSwap, withSwap } from './partEdits';
+import { allSwaps, withoutSwap, withSwap } from './edits/partEdits';
 
 /** What becomes of a stop that the file has itself. */
 export type StopAnswer = 'keep' | 'take-over' | 'remove';

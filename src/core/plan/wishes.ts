@@ -3,7 +3,7 @@ import { NO_SETTINGS, type BandSettings } from '../recipe/settings';
 import type { JobPlan } from './jobPlan';
 import { isWhole, partOfSections, printedSwapsOf, stretchFrom, swapAt } from './parts';
 import type { PartStretch } from './parts';
-import { partOf } from './partEdits';
+import { partOf } from './edits/partEdits';
 import type { PlannedSwap } from './plannedSwap';
 
 /** What a plan wants of one section. */

@@ -1,4 +1,4 @@
-import type { LineIndex } from '../gcode/lineIndex';
+import type { LineIndex } from '../gcode/lines/lineIndex';
 import { layerNumber, type LayerNumber } from '../layers';
 
 /** A stretch of the input that is one sliced file: all of it, unless several are printed together. */

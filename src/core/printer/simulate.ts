@@ -2,11 +2,11 @@ import { waitsForSomebody } from '../gcode/stopCommands';
 import { Effect } from '../gcode/effect';
 import { Machine, type MachineState } from '../gcode/machine';
 import { FreshStarts } from '../gcode/freshStarts';
-import { LineStream } from '../gcode/lineStream';
+import { LineStream } from '../gcode/lines/lineStream';
 import { obeyLines } from '../gcode/obey';
 import { commandText } from '../gcode/stops';
 import { ToolHeat, type ToolLine } from '../gcode/toolHeat';
-import { Words } from '../gcode/words';
+import { Words } from '../gcode/lines/words';
 
 /** A stop that the simulated printer came to. */
 export interface SimulatedStop {

@@ -1,7 +1,7 @@
 import { HAIR } from '../tolerances';
 import { CELL_MM, type Footprint } from '../geometry/footprint';
 import { NearCells, type CellGrid } from '../geometry/nearCells';
-import { stampBits, type BitGrid } from '../geometry/stampBits';
+import { stampBits, type BitGrid } from '../geometry/raster/stampBits';
 import { nozzleRadius, type NozzleShape } from './nozzleShape';
 
 /** What a nozzle on its way would come to. */

@@ -1,8 +1,8 @@
 import { chunksOf, type ByteSource } from '../byteSource';
-import { LineStream } from '../gcode/lineStream';
+import { LineStream } from '../gcode/lines/lineStream';
 import { Machine, type MachineState } from '../gcode/machine';
 import { obeyLines } from '../gcode/obey';
-import { Words } from '../gcode/words';
+import { Words } from '../gcode/lines/words';
 import type { SlicedFile } from '../read/slicedFile';
 import { firstIndex } from '../search';
 

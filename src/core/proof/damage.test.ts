@@ -3,7 +3,7 @@ import { bytesOf, textOf, writePrint } from '../../../tests/support/printFiles';
 import { numberedPrint } from '../../../tests/support/stateFiles';
 import { broken, proveWritten, writeSwaps, type Written } from '../../../tests/support/written';
 import { EXAMPLE_PRINTERS } from '../printer/examples';
-import type { ResolvedSwap } from '../plan/resolve';
+import type { ResolvedSwap } from '../plan/lists/resolve';
 import { RECIPE_KINDS } from '../printer/stopKinds';
 import { plainRecipe, recipeFor, type Recipe } from '../recipe/recipe';
 import { NO_SETTINGS } from '../recipe/settings';

@@ -4,7 +4,7 @@ import { Machine, type MachineState } from '../gcode/machine';
 import { commandText } from '../gcode/stops';
 import { obeyLines } from '../gcode/obey';
 import type { Effect } from '../gcode/effect';
-import { Words } from '../gcode/words';
+import { Words } from '../gcode/lines/words';
 import { stateAt } from '../printer/stateAt';
 import { BlockTrace, type NozzlePoint } from './blockTrace';
 import { BlockFinder } from '../blocks/blocks';
@@ -14,7 +14,7 @@ import { brokenPromises, NO_PROMISES, type BlockPromises } from '../recipe/promi
 import { stateWith } from '../recipe/settings';
 import { findCollision, type PrintedSoFar } from './clearance';
 import type { Insertion, Standing } from '../blocks/insertion';
-import { stateDifferences } from './stateCheck';
+import { stateDifferences } from './statements/stateCheck';
 
 /** The way of the nozzle round a swap, machine mm: from the old colour's end to the new one's start. */
 export interface SwapRoute {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fuzz, fuzzOne, type FuzzKind } from '../../../tests/support/fuzz';
+import { fuzz, fuzzOne, type FuzzKind } from '../../../tests/support/fuzz/fuzz';
 
 describe('made-up prints, own lines, archives, torn files, parts side by side and several files', () => {
   it.each([
@@ -7,7 +7,7 @@ describe('made-up prints, own lines, archives, torn files, parts side by side an
     ['own lines', 150, 12],
     ['archives', 90, 0],
     ['torn files', 120, 24],
-    ['sides', 40, 20],
+    ['parts', 40, 20],
     ['joined', 30, 8],
   ] as const)(
     'of the kind "%s" are never proven where the oracle finds a fault',

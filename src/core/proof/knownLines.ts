@@ -3,7 +3,7 @@ import { STOP_MACRO } from '../gcode/stopCommands';
 import { G_COMMANDS, M_COMMANDS } from '../gcode/commandTable';
 import { isNamedSetting } from '../gcode/namedSettings';
 import { SLOTS_OF_COMMAND } from '../gcode/settingSlots';
-import { letterBit, type Words } from '../gcode/words';
+import { letterBit, type Words } from '../gcode/lines/words';
 import type { Printer } from '../printer/printer';
 import type { ObeyedLine } from '../printer/simulate';
 

@@ -8,10 +8,10 @@ import type { Block, BlockFinder } from '../blocks/blocks';
 import type { PrintedSoFar } from './clearance';
 import { inOutput, type Copy } from '../blocks/copies';
 import type { ToolChanges } from '../plan/arrangement';
-import type { OutputRequest } from '../write/request';
+import type { OutputRequest } from '../write/request/request';
 import type { MutedLine } from './mutedLine';
-import { withAssumed, type AssumedSettings } from '../write/assumed';
-import { printedUpTo } from '../write/seams';
+import { withAssumed, type AssumedSettings } from '../write/seams/assumed';
+import { printedUpTo } from '../write/seams/seams';
 import { toolAnswer } from '../write/toolLines';
 
 /** A section where the output prints it. */

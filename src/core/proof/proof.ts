@@ -10,19 +10,19 @@ import {
 import { PrintedHeights } from '../print/printedHeights';
 import { BlockTrace } from './blockTrace';
 import { findBlocks } from '../blocks/findBlocks';
-import { checkOrder } from './orderChecks';
+import { checkOrder } from './statements/orderChecks';
 import { outputOrder, sectionPlaces, toolChangesOf } from './outputOrder';
-import { checkBytes } from './byteCheck';
+import { checkBytes } from './statements/byteCheck';
 import { copiesOf, inputBehind } from '../blocks/copies';
-import { mutedLine } from './muteCheck';
+import { mutedLine } from './statements/muteCheck';
 import type { MutedLine } from './mutedLine';
 import type { Proof, ProofInputs } from './proofTypes';
-import { checkCuts } from './cutChecks';
-import { checkLifts } from './liftChecks';
-import { checkBlocks, checkFile } from './blockChecks';
-import { assumedSettings, withAssumed } from '../write/assumed';
+import { checkCuts } from './statements/cutChecks';
+import { checkLifts } from './statements/liftChecks';
+import { checkBlocks, checkFile } from './statements/blockChecks';
+import { assumedSettings, withAssumed } from '../write/seams/assumed';
 import { onlyRises } from '../write/rising';
-import { WayCheck } from './wayCheck';
+import { WayCheck } from './statements/wayCheck';
 
 /**
  * Proves an output against its input:

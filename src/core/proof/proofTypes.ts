@@ -7,8 +7,8 @@ import type { MachineState } from '../gcode/machine';
 import type { Block, BlockFinder } from '../blocks/blocks';
 import type { BlockTrace } from './blockTrace';
 import type { OutputOrder } from './outputOrder';
-import type { AssumedSettings } from '../write/assumed';
-import type { OutputRequest } from '../write/request';
+import type { AssumedSettings } from '../write/seams/assumed';
+import type { OutputRequest } from '../write/request/request';
 
 /** One statement of the proof, by its number in {@link proveOutput}. */
 export interface ProofCheck {

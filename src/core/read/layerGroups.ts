@@ -1,6 +1,6 @@
 import { HAIR } from '../tolerances';
 import { MOST_LEVELS } from '../geometry/footprint';
-import { HIGHEST_FIRST_LAYER, type Level } from '../gcode/levels';
+import { HIGHEST_FIRST_LAYER, type Level } from '../gcode/levels/levels';
 import { boxesTouch, countPriming, type LevelBoxes } from './priming';
 
 /** Which levels make which layer. */

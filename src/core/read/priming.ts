@@ -1,6 +1,6 @@
 import { HAIR } from '../tolerances';
 import type { LevelBox } from '../geometry/footprint';
-import { type Level } from '../gcode/levels';
+import { type Level } from '../gcode/levels/levels';
 
 /** What is known of where the levels print, by level index. */
 export interface LevelBoxes {

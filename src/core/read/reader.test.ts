@@ -9,7 +9,7 @@ import {
   writePrint,
 } from '../../../tests/support/printFiles';
 import { ORDINARY_PRINTER } from '../motion/limits';
-import { FootprintRaster } from '../geometry/raster';
+import { FootprintRaster } from '../geometry/raster/raster';
 import { assembleReading } from './assemble';
 import { GcodeReader, readGcode } from './reader';
 import { bottomOf } from '../layers';

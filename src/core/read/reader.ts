@@ -1,19 +1,19 @@
 import { waitsForSomebody } from '../gcode/stopCommands';
 import { FindingList } from '../findings';
 import { curveDirections, curveLength, forEachChord } from '../geometry/arcs';
-import { LineMerger } from '../geometry/lineMerger';
+import { LineMerger } from '../geometry/raster/lineMerger';
 import { filamentArea, lineWidth } from '../geometry/lineWidth';
 import { MOST_LEVELS } from '../geometry/footprint';
-import type { LineSink } from '../geometry/lineSink';
-import { FootprintRaster } from '../geometry/raster';
+import type { LineSink } from '../geometry/raster/lineSink';
+import { FootprintRaster } from '../geometry/raster/raster';
 import { PrintClock } from '../motion/clock';
 import type { PrinterModel } from '../motion/limits';
 import { assembleReading, type GatheredFile } from './assemble';
 import { describeIssues } from '../gcode/issues';
-import { LabelReader } from '../gcode/labels';
-import { LevelTracker } from '../gcode/levelTracker';
-import { LINES_PER_ENTRY } from '../gcode/lineIndex';
-import { LineStream } from '../gcode/lineStream';
+import { LabelReader } from '../gcode/levels/labels';
+import { LevelTracker } from '../gcode/levels/levelTracker';
+import { LINES_PER_ENTRY } from '../gcode/lines/lineIndex';
+import { LineStream } from '../gcode/lines/lineStream';
 import { Effect } from '../gcode/effect';
 import { Machine } from '../gcode/machine';
 import type { SlicedFile } from './slicedFile';
@@ -31,7 +31,7 @@ import {
   LF,
   Words,
   letterBit,
-} from '../gcode/words';
+} from '../gcode/lines/words';
 
 const LETTER_G = 71;
 const LETTER_M = 77;

@@ -1,7 +1,7 @@
 import { HAIR } from '../tolerances';
 import type { FindingList } from '../findings';
 import { MOST_LEVELS } from '../geometry/footprint';
-import type { TrustedLabels } from '../gcode/labelSeries';
+import type { TrustedLabels } from '../gcode/levels/labelSeries';
 import { bottomOf } from '../layers';
 import type { SlicedFile, SlicedLayer } from './slicedFile';
 

@@ -1,6 +1,6 @@
 import type { ByteSource } from '../byteSource';
 import { CELL_MM, cellsByLevel, MOST_LEVELS } from '../geometry/footprint';
-import { FootprintRaster } from '../geometry/raster';
+import { FootprintRaster } from '../geometry/raster/raster';
 import type { SlicedFile } from './slicedFile';
 import { forEachSectionMove } from './sectionMoves';
 

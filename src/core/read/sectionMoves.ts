@@ -1,10 +1,10 @@
 import { chunksOf, type ByteSource } from '../byteSource';
 import { Effect } from '../gcode/effect';
 import { FreshStarts, laterStarts } from '../gcode/freshStarts';
-import { LineStream } from '../gcode/lineStream';
+import { LineStream } from '../gcode/lines/lineStream';
 import { Machine } from '../gcode/machine';
 import { obeyLines } from '../gcode/obey';
-import { Words } from '../gcode/words';
+import { Words } from '../gcode/lines/words';
 import { filamentArea } from '../geometry/lineWidth';
 import { forEachPiece, hasPrinted, printedWidth, type OnPiece } from '../geometry/movePieces';
 import type { SlicedFile } from './slicedFile';

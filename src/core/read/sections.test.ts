@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { shapedPrint } from '../../../tests/support/fuzzShapes';
+import { shapedPrint } from '../../../tests/support/fuzz/fuzzShapes';
 import { bytesOf, writePrint } from '../../../tests/support/printFiles';
-import { randomFrom } from '../../../tests/support/random';
+import { randomFrom } from '../../../tests/support/fuzz/random';
 import { layerNumber } from '../layers';
 import { ORDINARY_PRINTER } from '../motion/limits';
 import type { SlicedFile } from '../read/slicedFile';

@@ -1,6 +1,6 @@
 import type { Finding } from '../findings';
-import type { PrintedPlace } from '../gcode/levels';
-import type { LineIndex } from '../gcode/lineIndex';
+import type { PrintedPlace } from '../gcode/levels/levels';
+import type { LineIndex } from '../gcode/lines/lineIndex';
 import type { SettingLine } from '../gcode/settingName';
 import type { FoundStop } from '../gcode/stops';
 import type { Layer } from '../layers';

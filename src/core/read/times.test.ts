@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { shapedPrint } from '../../../tests/support/fuzzShapes';
+import { shapedPrint } from '../../../tests/support/fuzz/fuzzShapes';
 import { bytesOf } from '../../../tests/support/printFiles';
-import { randomFrom } from '../../../tests/support/random';
+import { randomFrom } from '../../../tests/support/fuzz/random';
 import { EXAMPLE_PRINTERS } from '../printer/examples';
 import { ORDINARY_PRINTER } from '../motion/limits';
-import { NO_LINES } from '../geometry/lineSink';
+import { NO_LINES } from '../geometry/raster/lineSink';
 import { GcodeReader, readGcode } from './reader';
 import { timesOf, withTimes } from './times';
 

@@ -7,7 +7,7 @@ import { EXAMPLE_PRINTERS } from '../printer/examples';
 import { reachOf } from '../printer/printer';
 import { SimulatedPrinter } from '../printer/simulate';
 import type { MachineState } from '../gcode/machine';
-import { stateDifferences } from '../proof/stateCheck';
+import { stateDifferences } from '../proof/statements/stateCheck';
 import { hostScripts } from './hostScripts';
 import { judgeProbe, PROBE_WAYS, probeFile, type ProbeAnswer } from './probe';
 import { plainRecipe } from './recipe';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOf } from '../../../tests/support/printFiles';
 import { Machine, type MachineState } from '../gcode/machine';
-import { stateDifferences } from '../proof/stateCheck';
+import { stateDifferences } from '../proof/statements/stateCheck';
 import { SimulatedPrinter } from '../printer/simulate';
 import type { SwapAction } from './actions';
 import { digits, renderActions } from './render';

@@ -1,6 +1,6 @@
 import { waitTimers } from './checklist';
 import type { RunPlan } from './runPlan';
-import type { ExpectedSwap, RunState } from './runState';
+import type { ExpectedSwap, RunState } from './following/runState';
 
 /** One call to the person at the printer. */
 export interface Call {

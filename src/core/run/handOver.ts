@@ -1,6 +1,6 @@
 import { deflateSync, inflateSync } from 'fflate';
 import { refuse, success, type Result } from '../findings';
-import { parseEvents, type RunEvent } from './events';
+import { parseEvents, type RunEvent } from './following/events';
 import { parseRunPlan, type RunPlan } from './runPlan';
 import { moment } from '../shape';
 

@@ -1,6 +1,6 @@
 import type { PairPurge } from '../filament/purgeTable';
-import type { Spool } from '../filament/spool';
-import type { Band } from '../plan/bands';
+import type { Spool } from '../filament/shelf/spool';
+import type { Band } from '../plan/work/bands';
 import type { JobPlan } from '../plan/jobPlan';
 import { machineSeconds } from '../plan/time';
 import type { Printer } from '../printer/printer';

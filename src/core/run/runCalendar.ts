@@ -1,8 +1,8 @@
 import type { CalendarEntry } from '../schedule/calendar';
-import type { RunEvent } from './events';
-import { asPlanned, followed } from './follow';
+import type { RunEvent } from './following/events';
+import { asPlanned, followed } from './following/follow';
 import type { RunPlan } from './runPlan';
-import type { RunState } from './runState';
+import type { RunState } from './following/runState';
 
 /** How long before a swap a calendar rings, min. */
 const ALARMS = [10, 2];

@@ -1,6 +1,6 @@
 import type { PrintPicture } from '../geometry/picture';
 import type { JobPlan } from '../plan/jobPlan';
-import { letterAt } from '../plan/partEdits';
+import { letterAt } from '../plan/edits/partEdits';
 import { isWhole } from '../plan/parts';
 import type { RunPlan } from './runPlan';
 

@@ -1,8 +1,8 @@
 import { Effect } from '../gcode/effect';
 import { Machine } from '../gcode/machine';
-import { scanLine } from '../gcode/scan';
+import { scanLine } from '../gcode/lines/scan';
 import { commandText } from '../gcode/stops';
-import { Words } from '../gcode/words';
+import { Words } from '../gcode/lines/words';
 import { waitsForSomebody } from '../gcode/stopCommands';
 
 /** How a stand-in behaves: what a profile says of the printer that it stands for. */

@@ -1,4 +1,4 @@
-import type { RunEvent } from './events';
+import type { RunEvent } from './following/events';
 import type { RunPlan } from './runPlan';
 
 const OVER: readonly RunEvent['kind'][] = ['failed', 'ended', 'finished'];

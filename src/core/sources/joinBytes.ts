@@ -1,4 +1,4 @@
-import { LF } from '../gcode/words';
+import { LF } from '../gcode/lines/words';
 
 /** A line end put between two files, so that the last line of one never runs into the first of the next. */
 const BETWEEN = new Uint8Array([LF]);

@@ -1,9 +1,9 @@
 import type { ByteSource } from '../byteSource';
 import { Effect } from '../gcode/effect';
-import type { LevelPlace } from '../gcode/levels';
+import type { LevelPlace } from '../gcode/levels/levels';
 import { Machine, type MachineState } from '../gcode/machine';
 import { obeyLines } from '../gcode/obey';
-import { Words } from '../gcode/words';
+import { Words } from '../gcode/lines/words';
 import type { SlicedFile, SlicedSection } from '../read/slicedFile';
 
 /** A reading whose skirt, where it has one that comes first, is a section of its own. */

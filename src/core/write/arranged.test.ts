@@ -2,9 +2,9 @@ import fc from 'fast-check';
 import { printedSections } from '../plan/arrangement';
 import { describe, expect, it } from 'vitest';
 import { bytesOf, textOf } from '../../../tests/support/printFiles';
-import { runSides, sideFaults } from '../../../tests/support/sideOracle';
-import { PLAIN_SIDES, sidePrint } from '../../../tests/support/sidePrints';
-import { writeSides } from '../../../tests/support/sideWritten';
+import { runParts, partsFaults } from '../../../tests/support/oracles/partsOracle';
+import { PLAIN_SIDES, partsPrint } from '../../../tests/support/partsPrints';
+import { writeParts } from '../../../tests/support/partsWritten';
 import { broken, proveWritten } from '../../../tests/support/written';
 import { purgeSections } from '../order/purgeBlock';
 import { ORDINARY_PROFILE } from '../printer/printer';
@@ -16,14 +16,14 @@ import { plainRecipe } from '../recipe/recipe';
 const FILAMENTS = ['Peat black', 'Bone white', 'Reed green', 'Ochre'];
 
 const faultsOf = (text: string, output: Uint8Array, kind: string): string[] =>
-  sideFaults(text, textOf(output), FILAMENTS, { tools: true, scripts: kind === 'host-scripts' });
+  partsFaults(text, textOf(output), FILAMENTS, { tools: true, scripts: kind === 'host-scripts' });
 
 const arbitraryTools = fc.array(fc.shuffledSubarray([0, 1, 2, 3], { minLength: 1, maxLength: 4 }), {
   minLength: 3,
   maxLength: 5,
 });
 
-const arbitrarySides = fc.record({
+const arbitraryParts = fc.record({
   tools: arbitraryTools,
   relativeE: fc.boolean(),
   retract: fc.constantFrom(0, 0.8, 4),
@@ -39,8 +39,8 @@ describe('colours inside of layers', () => {
     it.each(RECIPE_KINDS.filter((kind) => kind !== 'beep-only'))(
       'are written and proven with a swap of the kind %s',
       async (kind) => {
-        const text = sidePrint();
-        const written = await writeSides(text, FILAMENTS, {
+        const text = partsPrint();
+        const written = await writeParts(text, FILAMENTS, {
           order,
           dipMm: 1,
           recipe: plainRecipe(kind),
@@ -54,17 +54,17 @@ describe('colours inside of layers', () => {
     it('print what the file prints, each line in its filament, however it is written', async () => {
       await fc.assert(
         fc.asyncProperty(
-          arbitrarySides,
+          arbitraryParts,
           fc.constantFrom(...RECIPE_KINDS.filter((kind) => kind !== 'beep-only')),
           fc.constantFrom(0, 0.25, 2),
           async ({ tools, ...style }, kind, dipMm) => {
-            const text = sidePrint({
+            const text = partsPrint({
               ...style,
               layers: tools.length,
               tools: (layer) => tools[layer - 1],
             });
             const recipe = plainRecipe(kind);
-            const written = await writeSides(text, FILAMENTS, { order, dipMm, recipe });
+            const written = await writeParts(text, FILAMENTS, { order, dipMm, recipe });
             expect(broken(await proveWritten(written))).toEqual([]);
             expect(broken(await proveWritten(written, written.output, null))).toEqual([]);
             expect(faultsOf(text, written.output, kind)).toEqual([]);
@@ -76,30 +76,30 @@ describe('colours inside of layers', () => {
   });
 
   it('count as often as the design says: three filaments in each of five layers', async () => {
-    const text = sidePrint({ layers: 5, tools: (n) => [0, 1, 2].map((t) => (t + n) % 3) });
+    const text = partsPrint({ layers: 5, tools: (n) => [0, 1, 2].map((t) => (t + n) % 3) });
     const counts = [];
     for (const order of ORDERS) {
-      const { request } = await writeSides(text, FILAMENTS, { order, dipMm: 1 });
+      const { request } = await writeParts(text, FILAMENTS, { order, dipMm: 1 });
       counts.push(request.arrangement.visits.length - 1);
     }
     expect(counts).toEqual([14 - 0, 10, 2]);
   });
 
   it('are refused in another order where the file moves its origin', async () => {
-    const text = sidePrint({ before: new Map([[3, 'G92 X50']]) });
-    await expect(writeSides(text, FILAMENTS, { order: 'fewest-swaps' })).rejects.toThrow(/G92/);
-    const steps = sidePrint({ before: new Map([[3, 'M92 X81']]) });
-    await expect(writeSides(steps, FILAMENTS, { order: 'fewest-swaps' })).rejects.toThrow(
+    const text = partsPrint({ before: new Map([[3, 'G92 X50']]) });
+    await expect(writeParts(text, FILAMENTS, { order: 'fewest-swaps' })).rejects.toThrow(/G92/);
+    const steps = partsPrint({ before: new Map([[3, 'M92 X81']]) });
+    await expect(writeParts(steps, FILAMENTS, { order: 'fewest-swaps' })).rejects.toThrow(
       /steps of its motors/,
     );
   });
 
   it('leave what may act unseen in its place', async () => {
-    const text = sidePrint({
+    const text = partsPrint({
       tools: () => [0, 1, 2],
       before: new Map([[3, 'PARK_AND_PURGE']]),
     });
-    const { request, output } = await writeSides(text, FILAMENTS, {
+    const { request, output } = await writeParts(text, FILAMENTS, {
       order: 'colour-by-colour',
       dipMm: 5,
     });
@@ -108,7 +108,7 @@ describe('colours inside of layers', () => {
     const at = sections.indexOf(6);
     expect(sections[at - 1]).toBe(5);
     expect(new Set(sections.slice(0, at))).toEqual(new Set([0, 1, 2, 3, 4, 5]));
-    expect(sideFaults(text, textOf(output), FILAMENTS)).toEqual([]);
+    expect(partsFaults(text, textOf(output), FILAMENTS)).toEqual([]);
   });
 
   describe('with a purge block beside the part', () => {
@@ -116,7 +116,7 @@ describe('colours inside of layers', () => {
       const z = (0.2 * layer + 0.07).toFixed(2);
       return `G0 X100 Y40 Z${z}\nG1 X104 E0.3\nG1 Y44 E0.3\nG1 X100 E0.3\nG0 Z${(0.2 * layer).toFixed(2)}`;
     };
-    const text = sidePrint({
+    const text = partsPrint({
       layers: 6,
       tools: () => [0, 1, 2],
       relativeE: true,
@@ -126,15 +126,15 @@ describe('colours inside of layers', () => {
 
     it.each(ORDERS)('leave it out when that is asked for, %s', async (order) => {
       const asked = { order, dipMm: 1, withoutBlock: true };
-      const written = await writeSides(text, FILAMENTS, asked);
+      const written = await writeParts(text, FILAMENTS, asked);
       expect(written.request.arrangement.leftOut.length).toBeGreaterThan(3);
       expect(broken(await proveWritten(written))).toEqual([]);
       expect(broken(await proveWritten(written, written.output, null))).toEqual([]);
       // What is not printed is the block, and nothing else.
-      const faults = sideFaults(text, textOf(written.output), FILAMENTS);
+      const faults = partsFaults(text, textOf(written.output), FILAMENTS);
       expect(faults.filter((fault) => !/not printed|instead of \d+$/.test(fault))).toEqual([]);
-      const run = runSides(textOf(written.output), 'Peat black', null);
-      const whole = runSides(text, 'Peat black', (tool) => FILAMENTS[tool]);
+      const run = runParts(textOf(written.output), 'Peat black', null);
+      const whole = runParts(text, 'Peat black', (tool) => FILAMENTS[tool]);
       const parts = whole.lines.filter(({ x0 }) => x0 < 90);
       expect(run.lines.filter(({ x0 }) => x0 < 90)).toHaveLength(parts.length);
       expect(run.lines.length).toBeLessThan(whole.lines.length);
@@ -146,13 +146,13 @@ describe('colours inside of layers', () => {
       expect(block.map(({ z }) => z.toFixed(2))).toEqual(
         [1, 2, 3, 4, 5, 6].map((layer) => (0.2 * layer + 0.07).toFixed(2)),
       );
-      const alone = readGcode(bytesOf(sidePrint()), ORDINARY_PROFILE);
+      const alone = readGcode(bytesOf(partsPrint()), ORDINARY_PROFILE);
       expect(purgeSections(alone)).toEqual([]);
     });
 
     it('is not proven when more is left out, or when nobody says so', async () => {
       const asked = { order: 'fewest-swaps', withoutBlock: true } as const;
-      const written = await writeSides(text, FILAMENTS, asked);
+      const written = await writeParts(text, FILAMENTS, asked);
       const silent = textOf(written.output).replace(/^; lamella: left out .*\n/m, '');
       const proof = await proveWritten(written, bytesOf(silent), null);
       expect(broken(proof).some((words) => words.startsWith('1'))).toBe(true);
@@ -167,11 +167,11 @@ describe('colours inside of layers', () => {
 
   it('give the file back when its order stays, and say so when it does not', async () => {
     const { stripBlocks } = await import('../blocks/strip');
-    const text = sidePrint();
-    const sliced = await writeSides(text, FILAMENTS, { order: 'as-sliced' });
+    const text = partsPrint();
+    const sliced = await writeParts(text, FILAMENTS, { order: 'as-sliced' });
     const back = await stripBlocks(sliced.output);
     expect(back.ok && textOf(back.value)).toBe(text);
-    const other = await writeSides(text, FILAMENTS, { order: 'fewest-swaps' });
+    const other = await writeParts(text, FILAMENTS, { order: 'fewest-swaps' });
     expect(await stripBlocks(other.output)).toMatchObject({ refusal: { code: 'reordered-file' } });
     expect(bytesOf(text).length).toBe(sliced.input.length);
     expect(PLAIN_SIDES.layers).toBe(4);

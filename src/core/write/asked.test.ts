@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { findFaults } from '../../../tests/support/oracle';
-import { factsOf } from '../../../tests/support/fuzzRequests';
+import { findFaults } from '../../../tests/support/oracles/oracle';
+import { factsOf } from '../../../tests/support/fuzz/fuzzRequests';
 import { textOf, writePrint } from '../../../tests/support/printFiles';
 import {
   broken,
@@ -9,11 +9,11 @@ import {
   type WriteOptions,
   type Written,
 } from '../../../tests/support/written';
-import type { ResolvedSwap } from '../plan/resolve';
+import type { ResolvedSwap } from '../plan/lists/resolve';
 import { ORDINARY_PROFILE } from '../printer/printer';
 import { plainRecipe, type Recipe } from '../recipe/recipe';
 import { NO_SETTINGS, SETTING_NAMES, type BandSettings } from '../recipe/settings';
-import { requestFindings } from './requestFindings';
+import { requestFindings } from './request/requestFindings';
 import { stripBlocks } from '../blocks/strip';
 
 const SPELLED = plainRecipe('spelled-out');

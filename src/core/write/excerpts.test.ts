@@ -4,7 +4,7 @@ import { STATE_FILES } from '../../../tests/support/stateFiles';
 import { writeSwaps, type Written } from '../../../tests/support/written';
 import { sourceOf } from '../byteSource';
 import { emptyPlan } from '../plan/jobPlan';
-import { withSwapsOf } from '../plan/takeOver';
+import { withSwapsOf } from '../plan/edits/takeOver';
 import { stateAt } from '../printer/stateAt';
 import { SimulatedPrinter } from '../printer/simulate';
 import { plainRecipe } from '../recipe/recipe';

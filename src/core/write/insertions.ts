@@ -6,15 +6,22 @@ import { Machine, type MachineState } from '../gcode/machine';
 import type { Arrangement } from '../plan/arrangement';
 import { stateAt } from '../printer/stateAt';
 import type { SlicedFile } from '../read/slicedFile';
-import { assumedSettings } from './assumed';
-import { crossingDrafts } from './crossingBlocks';
-import { findCrossings } from './crossings';
+import { assumedSettings } from './seams/assumed';
+import { crossingDrafts } from './seams/crossingBlocks';
+import { findCrossings } from './seams/crossings';
 import { finished, marksAt, muteAt, type Draft } from './drafts';
 import { leftOutOf } from './leftOut';
-import type { OutputRequest } from './request';
-import { seamBlocks, type SeamBlock } from './seamBlocks';
-import { copiedRuns, edgesOf, layerOfPlace, seamsOf, type CopiedRun, type Edges } from './seams';
-import { statesOfSeams, type SeamStates } from './seamStates';
+import type { OutputRequest } from './request/request';
+import { seamBlocks, type SeamBlock } from './seams/seamBlocks';
+import {
+  copiedRuns,
+  edgesOf,
+  layerOfPlace,
+  seamsOf,
+  type CopiedRun,
+  type Edges,
+} from './seams/seams';
+import { statesOfSeams, type SeamStates } from './seams/seamStates';
 import { standInsOf } from './standIns';
 import { warningDrafts } from './warnings';
 

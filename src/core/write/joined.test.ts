@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { boxPrint, PLAIN_BOX, type BoxStyle } from '../../../tests/support/boxPrints';
-import { beadsText, runJoined } from '../../../tests/support/joinOracle';
+import { beadsText, runJoined } from '../../../tests/support/oracles/joinOracle';
 import { writeJoined } from '../../../tests/support/joinWritten';
 import { bytesOf, textOf } from '../../../tests/support/printFiles';
 import { broken, proveWritten, type Written } from '../../../tests/support/written';

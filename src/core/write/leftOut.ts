@@ -2,7 +2,7 @@ import { leadInsOf } from '../order/leadIns';
 import type { Arrangement } from '../plan/arrangement';
 import type { SlicedFile } from '../read/slicedFile';
 import type { LeftOutWhy } from '../blocks/blocks';
-import { edgesOf } from './seams';
+import { edgesOf } from './seams/seams';
 
 /** A stretch of the input that is not in the output, in bytes. */
 export interface LeftOut {

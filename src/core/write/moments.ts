@@ -7,9 +7,9 @@ import { handOverActions, takeUpActions } from '../recipe/betweenFiles';
 import { loadMessage, swapMessage } from '../recipe/message';
 import type { Recipe } from '../recipe/recipe';
 import { NO_SETTINGS } from '../recipe/settings';
-import type { OutputRequest } from './request';
-import type { Seam } from './seams';
-import type { StatesOfSeam } from './seamStates';
+import type { OutputRequest } from './request/request';
+import type { Seam } from './seams/seams';
+import type { StatesOfSeam } from './seams/seamStates';
 
 /** What stands at a seam: its title, what happens, and in which moment of the print. */
 export interface StandingBlock {

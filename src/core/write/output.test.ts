@@ -5,7 +5,7 @@ import { spiralPrint } from '../../../tests/support/stateFiles';
 import { proveWritten, writeSwaps, type Written } from '../../../tests/support/written';
 import { sourceOf } from '../byteSource';
 import type { StopPlace } from '../plan/stopPlace';
-import { requestFindings } from './requestFindings';
+import { requestFindings } from './request/requestFindings';
 import { blockTitle } from '../blocks/blocks';
 import { findBlocks } from '../blocks/findBlocks';
 import { stripBlocks } from '../blocks/strip';

@@ -1,5 +1,5 @@
 import { firstIndex } from '../search';
-import type { CopiedRun, Seam } from './seams';
+import type { CopiedRun, Seam } from './seams/seams';
 
 /** Where a line of the input comes to lie in the order of printing. */
 export type PrintPlace =

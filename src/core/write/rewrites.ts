@@ -7,8 +7,8 @@ import { swapsOf, type SectionSwap } from '../plan/arrangement';
 import { digits, settingLine, type RecipeLine } from '../recipe/render';
 import { NO_SETTINGS, type BandSettings } from '../recipe/settings';
 import { PrintPlaces, type PrintPlace } from './printPlaces';
-import type { OutputRequest } from './request';
-import { copiedRuns, edgesOf, seamsOf, type Seam } from './seams';
+import type { OutputRequest } from './request/request';
+import { copiedRuns, edgesOf, seamsOf, type Seam } from './seams/seams';
 
 /** A line of the file that a band's own wish, or the time of the swaps, stands against. */
 export interface Rewrite {

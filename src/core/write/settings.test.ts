@@ -1,15 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { textOf } from '../../../tests/support/printFiles';
-import { settingFaults } from '../../../tests/support/settingsOracle';
-import { sidePrint } from '../../../tests/support/sidePrints';
-import { sideFaults } from '../../../tests/support/sideOracle';
-import { writeSides } from '../../../tests/support/sideWritten';
+import { settingFaults } from '../../../tests/support/oracles/settingsOracle';
+import { partsPrint } from '../../../tests/support/partsPrints';
+import { partsFaults } from '../../../tests/support/oracles/partsOracle';
+import { writeParts } from '../../../tests/support/partsWritten';
 import { broken, proveWritten } from '../../../tests/support/written';
 import { sourceOf } from '../byteSource';
 import { ORDERS } from '../order/ordering';
 import { ORDINARY_PROFILE } from '../printer/printer';
-import { assumedSettings } from './assumed';
+import { assumedSettings } from './seams/assumed';
 
 const FILAMENTS = ['Peat black', 'Bone white', 'Reed green'];
 
@@ -39,7 +39,7 @@ describe('settings on the way', () => {
         fc.constantFrom(...ORDERS),
         async (places, order) => {
           const linesOf = (all: number[], n: number): string[] => all.map((k) => SETTINGS[k](n));
-          const text = sidePrint({
+          const text = partsPrint({
             tools: () => [0, 1, 2],
             settings: (layer, tool) => {
               const n = (layer - 1) * 3 + tool;
@@ -47,7 +47,7 @@ describe('settings on the way', () => {
               return [linesOf(way, n), linesOf(middle, n + 20)];
             },
           });
-          const written = await writeSides(text, FILAMENTS, { order, dipMm: 1 });
+          const written = await writeParts(text, FILAMENTS, { order, dipMm: 1 });
           expect(settingFaults(text, textOf(written.output))).toEqual([]);
           expect(broken(await proveWritten(written))).toEqual([]);
           expect(broken(await proveWritten(written, written.output, null))).toEqual([]);
@@ -58,14 +58,14 @@ describe('settings on the way', () => {
   });
 
   it('fail the proof where a seam leaves one as it was', async () => {
-    const text = sidePrint({
+    const text = partsPrint({
       tools: () => [0, 1, 2],
       settings: (layer, tool) => [
         [`M204 P${900 + 10 * tool}`, `SET_VELOCITY_LIMIT ACCEL=${3000 + 100 * layer}`],
         [],
       ],
     });
-    const written = await writeSides(text, FILAMENTS, { order: 'colour-by-colour', dipMm: 1 });
+    const written = await writeParts(text, FILAMENTS, { order: 'colour-by-colour', dipMm: 1 });
     const whole = textOf(written.output);
     expect(settingFaults(text, whole)).toEqual([]);
     const inBlocks = whole.split('\n').flatMap((line, i, all) => {
@@ -85,14 +85,14 @@ describe('settings on the way', () => {
   });
 
   it('are taken from the profile, or from the first of the file, where nothing was set before', async () => {
-    const text = sidePrint({
+    const text = partsPrint({
       tools: () => [0, 1],
       settings: (layer) => [
         layer < 3 ? [] : ['M201 X777', 'M900 K0.2', 'SET_FAN_SPEED SPEED=0.4'],
         [],
       ],
     });
-    const written = await writeSides(text, FILAMENTS, { order: 'fewest-swaps' });
+    const written = await writeParts(text, FILAMENTS, { order: 'fewest-swaps' });
     const { input, reading } = written;
     const { all } = await assumedSettings(sourceOf(input), reading, ORDINARY_PROFILE);
     expect(all).toEqual([
@@ -105,13 +105,13 @@ describe('settings on the way', () => {
   });
 
   it('go along with their section where nobody knows the word', async () => {
-    const text = sidePrint({
+    const text = partsPrint({
       tools: () => [0, 1, 2],
       settings: (_layer, tool) => [[`M486 S${tool}`, `EXCLUDE_OBJECT_START NAME=part_${tool}`], []],
     });
-    const { output, request } = await writeSides(text, FILAMENTS, { order: 'fewest-swaps' });
+    const { output, request } = await writeParts(text, FILAMENTS, { order: 'fewest-swaps' });
     expect(request.arrangement.visits).toHaveLength(9);
     expect(request.arrangement.exact).toBe(true);
-    expect(sideFaults(text, textOf(output), FILAMENTS)).toEqual([]);
+    expect(partsFaults(text, textOf(output), FILAMENTS)).toEqual([]);
   });
 });

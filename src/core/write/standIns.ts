@@ -7,9 +7,9 @@ import { NO_PROMISES } from '../recipe/promises';
 import { settingLine } from '../recipe/render';
 import { NO_SETTINGS } from '../recipe/settings';
 import { muteAt, type Draft } from './drafts';
-import type { OutputRequest } from './request';
+import type { OutputRequest } from './request/request';
 import { rewriteCommands, rewritesOf, type Rewrite } from './rewrites';
-import { layerRound, printedUpTo } from './seams';
+import { layerRound, printedUpTo } from './seams/seams';
 import { toolAnswer } from './toolLines';
 
 /** Lines of the file that go, and the blocks that stand for them. */

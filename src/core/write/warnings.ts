@@ -6,8 +6,8 @@ import { promisesOf } from '../recipe/promises';
 import type { Warning } from '../recipe/recipe';
 import { renderActions } from '../recipe/render';
 import type { Draft } from './drafts';
-import type { OutputRequest } from './request';
-import type { Seam } from './seams';
+import type { OutputRequest } from './request/request';
+import type { Seam } from './seams/seams';
 
 /** A call some time before a swap: before which section it sounds, and for what. */
 export interface PlannedWarning {

@@ -3,7 +3,7 @@
 import type { AtRunProps } from './atRunProps';
 import dynamic from 'next/dynamic';
 import { useState, type MouseEvent, type ReactNode } from 'react';
-import { isUnbegun } from '@/store/runs';
+import { isUnbegun } from '@/store/prints/runs';
 import { BeforeRun } from './before/BeforeRun';
 import { useNow } from './useNow';
 

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Link } from '@/components/Link';
 import { StationLinks } from '@/components/StationLinks';
-import { hasJob } from '@/store/runs';
+import { hasJob } from '@/store/prints/runs';
 
 /** The job's name and the way to its other stations; narrow, since the page is for the printer. */
 export function AttendHeader({ jobId, name }: { jobId: string; name: string }) {

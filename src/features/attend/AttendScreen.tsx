@@ -3,14 +3,14 @@
 import dynamic from 'next/dynamic';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { runs, useRuns } from '@/store/runs';
+import { runs, useRuns } from '@/store/prints/runs';
 import { AttendHeader } from './AttendHeader';
 import { AtRun } from './AtRun';
 import { keepRehearsal, rehearsalHere } from './rehearsal/rehearsalHere';
 import { runAtHand, runsOfJob } from './runsOfJob';
 
 const LoadTrouble = dynamic(() =>
-  import('@/components/LoadTrouble').then((one) => one.LoadTrouble),
+  import('@/components/trouble/LoadTrouble').then((one) => one.LoadTrouble),
 );
 const NothingWritten = dynamic(() => import('./NothingWritten').then((one) => one.NothingWritten));
 const Rehearsal = dynamic(() => import('./rehearsal/Rehearsal').then((one) => one.Rehearsal));

@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { Link } from '@/components/Link';
 import { packedIn, unpackRun } from '@/core/run/handOver';
-import { takeHanded } from '@/store/newRuns';
+import { takeHanded } from '@/store/prints/newRuns';
 import { fetchWholeRun } from './AtRun';
 
 /** A run that came in the address: it is kept here at once, and shown where runs are. */

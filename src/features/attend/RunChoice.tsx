@@ -1,5 +1,5 @@
 import { Link } from '@/components/Link';
-import type { Run } from '@/store/records';
+import type { Run } from '@/store/records/records';
 import { useNow } from './useNow';
 import { clockOf } from './words';
 

@@ -1,4 +1,4 @@
-import type { Run } from '@/store/records';
+import type { Run } from '@/store/records/records';
 
 /** What everything wants that stands at a run. */
 export interface AtRunProps {

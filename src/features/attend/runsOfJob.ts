@@ -1,6 +1,6 @@
 import { isUnderWay } from '@/core/run/underWay';
-import type { Run } from '@/store/records';
-import { isUnbegun } from '@/store/runs';
+import type { Run } from '@/store/records/records';
+import { isUnbegun } from '@/store/prints/runs';
 
 /**
  * The runs of a job that somebody may want to see: those that print, in front of what was written since; else the

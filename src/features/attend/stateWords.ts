@@ -1,5 +1,5 @@
 import type { RunPlan } from '@/core/run/runPlan';
-import type { RunState } from '@/core/run/runState';
+import type { RunState } from '@/core/run/following/runState';
 
 /** What a run does, in one sentence for those who hear the page: it changes with taps, not with the clock. */
 export function stateWords({ bands, swaps }: RunPlan, state: RunState): string {

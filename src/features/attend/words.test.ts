@@ -1,12 +1,12 @@
 import { describe, expect, it, vi } from 'vitest';
 import { runPlan } from '../../../tests/support/runPlans';
-import { asPlanned } from '@/core/run/follow';
+import { asPlanned } from '@/core/run/following/follow';
 import { fileStem } from './along/fileStem';
 import { jumpToTell, openJump } from './live/useClockJump';
 import { stateWords } from './stateWords';
 import { clockOf } from './words';
 
-vi.mock('@/components/clockForm', () => ({ clockForm: () => '24' }));
+vi.mock('@/browser/clockForm', () => ({ clockForm: () => '24' }));
 
 const on = (month: number, day: number, hours: number, minutes = 0): number =>
   new Date(2026, month, day, hours, minutes).getTime();

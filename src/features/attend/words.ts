@@ -1,5 +1,5 @@
 import { startOfDay } from 'date-fns';
-import { clockForm } from '@/components/clockForm';
+import { clockForm } from '@/browser/clockForm';
 import { formatDuration } from '@/core/format';
 import { clockTime, doubledHour } from '@/core/schedule/clock';
 

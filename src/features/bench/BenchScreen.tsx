@@ -1,32 +1,32 @@
 'use client';
 
-import { goOn } from '@/components/goOn';
+import { goOn } from '@/browser/goOn';
 import { FileUp, Layers2, PencilRuler } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { Once } from '@/components/Once';
 import { useRef, useState } from 'react';
-import { askForPlaces, canAskForPlaces } from '@/components/fileHandles';
-import { useFileDrop } from '@/components/useFileDrop';
-import { SaveReminder } from '@/features/safe/SaveReminder';
+import { askForPlaces, canAskForPlaces } from '@/browser/fileHandles';
+import { useFileDrop } from '@/browser/useFileDrop';
+import { SaveReminder } from '@/base/keep/SaveReminder';
 import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
-import { AsideNotes } from '@/components/AsideNotes';
-import { Boundary } from '@/components/Boundary';
-import { LoadTrouble } from '@/components/LoadTrouble';
+import { AsideNotes } from '@/components/trouble/AsideNotes';
+import { Boundary } from '@/components/trouble/Boundary';
+import { LoadTrouble } from '@/components/trouble/LoadTrouble';
 import { FirstSight } from './FirstSight';
 import { BrokenCard } from './BrokenCard';
 import { JobCard } from './JobCard';
 import { stateOf, useJobPrints, type JobState } from './jobState';
 import { ListingBar } from './ListingBar';
 import { ALL_JOBS, foldersOf, listed, MANY_JOBS } from './listing';
-import { useFirstSight } from '@/store/settings';
-import type { Job } from '@/store/records';
+import { useFirstSight } from '@/store/settings/settings';
+import type { Job } from '@/store/records/records';
 import { joinableFile, joinableJob, type Joinable } from './joinable';
 import { FailedNotice, RunningNotice } from './ImportNotices';
 import { DeletedJobs } from './DeletedJobs';
 import { RoomNote } from './RoomNote';
-import { useWaitingFiles } from '@/features/drop/waitingFiles';
+import { useWaitingFiles } from '@/base/files/waitingFiles';
 import { isBundle } from './isBundle';
 import { loadBench, useBench } from './useBench';
 import { useHandedFiles } from './useHandedFiles';
@@ -34,7 +34,7 @@ import { useHandedFiles } from './useHandedFiles';
 // What is opened now and then is fetched then.
 const JoinDialog = dynamic(() => import('./JoinDialog').then((one) => one.JoinDialog));
 const BundleDialog = dynamic(() =>
-  import('@/features/safe/BundleDialog').then((one) => one.BundleDialog),
+  import('@/base/keep/BundleDialog').then((one) => one.BundleDialog),
 );
 
 /** The demo job to try things on. */

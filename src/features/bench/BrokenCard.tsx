@@ -1,7 +1,7 @@
 import { TriangleAlert } from 'lucide-react';
 import { Button } from '@/components/Button';
-import { saveJobToHandOn } from '@/features/safe/saveJob';
-import type { Job } from '@/store/records';
+import { saveJobToHandOn } from '@/base/keep/saveJob';
+import type { Job } from '@/store/records/records';
 
 /** A job whose card cannot be drawn: it takes no other card with it. */
 export function BrokenCard({ job, onRemove }: { job: Job; onRemove: () => void }) {

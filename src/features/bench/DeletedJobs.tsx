@@ -3,8 +3,8 @@
 import { addMilliseconds } from 'date-fns';
 import { Button } from '@/components/Button';
 import { formatBytes, plural } from '@/core/format';
-import { KEPT_AFTER_DELETION, purgeJobs, restoreJob } from '@/store/jobs';
-import type { Job } from '@/store/records';
+import { KEPT_AFTER_DELETION, purgeJobs, restoreJob } from '@/store/jobs/jobs';
+import type { Job } from '@/store/records/records';
 
 const dayAndMonth = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
 

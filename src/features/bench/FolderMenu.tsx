@@ -1,14 +1,14 @@
 'use client';
 
-import { goOn } from '@/components/goOn';
+import { goOn } from '@/browser/goOn';
 import { FolderInput } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { MENU } from '@/components/menuLook';
-import { overlays } from '@/components/overlays';
-import { jobs } from '@/store/jobs';
-import type { Job } from '@/store/records';
+import { overlays } from '@/browser/overlays';
+import { jobs } from '@/store/jobs/jobs';
+import type { Job } from '@/store/records/records';
 
 /** Longest name of a folder. */
 const LONGEST = 60;

@@ -1,6 +1,6 @@
 import { TriangleAlert, X } from 'lucide-react';
 import { Button } from '@/components/Button';
-import { progressWords } from '@/components/readProgress';
+import { progressWords } from '@/browser/readProgress';
 import type { FailedImport, RunningImport } from './useBench';
 
 /** A file that is being read, with how far it is and a way to stop. */

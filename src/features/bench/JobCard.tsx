@@ -5,7 +5,7 @@ import { Link } from '@/components/Link';
 import { formatBytes, formatDuration, formatMm, plural } from '@/core/format';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { isWhole } from '@/core/plan/parts';
-import type { Job } from '@/store/records';
+import type { Job } from '@/store/records/records';
 import { JobPicture } from './JobPicture';
 import { STATE_WORDS, type JobState } from './jobState';
 

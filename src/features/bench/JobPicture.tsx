@@ -2,13 +2,13 @@
 
 import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
-import { PrintPictureCanvas } from '@/components/PrintPictureCanvas';
-import { hasWebGl } from '@/components/webgl';
+import { PrintPictureCanvas } from '@/base/pictures/PrintPictureCanvas';
+import { hasWebGl } from '@/browser/webgl';
 import type { JobPlan } from '@/core/plan/jobPlan';
-import type { Job } from '@/store/records';
+import type { Job } from '@/store/records/records';
 
 // three.js is large: it comes when somebody lingers on a job.
-const HandPreview = dynamic(() => import('@/features/hand/HandPreview'), { ssr: false });
+const HandPreview = dynamic(() => import('@/base/pictures/HandPreview'), { ssr: false });
 
 interface JobPictureProps {
   readonly job: Job;

@@ -7,9 +7,9 @@ import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
 import { commonWords } from '@/core/delivery/deliveryNames';
 import type { Result } from '@/core/findings';
-import type { NamedFile } from '@/features/files/namedFiles';
-import type { Job } from '@/store/records';
-import { OrderButtons, withMoved } from '@/features/files/OrderButtons';
+import type { NamedFile } from '@/base/files/namedFiles';
+import type { Job } from '@/store/records/records';
+import { OrderButtons, withMoved } from '@/components/OrderButtons';
 import { joinJobs } from './joinJobs';
 import type { Joinable } from './joinable';
 

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Job } from '@/store/records';
+import type { Job } from '@/store/records/records';
 import { STATE_WORDS, type JobState } from './jobState';
 import { BENCH_ORDERS, foldersOf, type BenchOrder, type Listing } from './listing';
 

@@ -3,7 +3,7 @@
 import { useEffect, useState } from 'react';
 import { Link } from '@/components/Link';
 import { formatBytes } from '@/core/format';
-import { roomNow, type Room } from '@/store/room';
+import { roomNow, type Room } from '@/store/jobs/room';
 
 /** How much room Lamella takes in the browser, and the way to where it can be made. */
 export function RoomNote({ jobCount }: { jobCount: number }) {

@@ -1,7 +1,7 @@
 import { layerNumber } from '@/core/layers';
 import type { PlannedPart } from '@/core/plan/parts';
 import { emptyPlan, type JobPlan } from '@/core/plan/jobPlan';
-import { withLetterAt, withSwap } from '@/core/plan/partEdits';
+import { withLetterAt, withSwap } from '@/core/plan/edits/partEdits';
 
 /** One job of the demo. */
 export interface DemoJob {

@@ -3,8 +3,8 @@
 import { useEffect, useState } from 'react';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { isWhole } from '@/core/plan/parts';
-import { jobPrints, type JobPrints } from '@/store/jobPrints';
-import type { Job } from '@/store/records';
+import { jobPrints, type JobPrints } from '@/store/jobs/jobPrints';
+import type { Job } from '@/store/records/records';
 
 /** How far a job has come. */
 export type JobState = 'model' | 'new' | 'planned' | 'written' | 'printing' | 'printed';

@@ -1,17 +1,17 @@
 import { refuse, success, type Result } from '@/core/findings';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { emptyPlan } from '@/core/plan/jobPlan';
-import { bookOf } from '@/core/plan/planBook';
-import { withFoundParts } from '@/core/plan/partPlan';
+import { bookOf } from '@/core/plan/file/planBook';
+import { withFoundParts } from '@/core/plan/edits/partPlan';
 import { commonStem } from '@/core/delivery/deliveryNames';
-import { layTogether, type NamedFile } from '@/features/files/namedFiles';
-import { partsPicture } from '@/features/pickers/foundParts';
-import { factsOf } from '@/store/jobFacts';
-import { loadJob, newPlans, saveWholeJob } from '@/store/jobs';
-import type { Job } from '@/store/records';
-import { missingRoom, storageSentence } from '@/store/room';
-import { PrintClient, WorkerClosedError } from '@/workers/printClient';
-import type { ReadProgress } from '@/workers/protocol';
+import { layTogether, type NamedFile } from '@/base/files/namedFiles';
+import { partsPicture } from '@/base/work/foundParts';
+import { factsOf } from '@/store/jobs/jobFacts';
+import { loadJob, newPlans, saveWholeJob } from '@/store/jobs/jobs';
+import type { Job } from '@/store/records/records';
+import { missingRoom, storageSentence } from '@/store/jobs/room';
+import { PrintClient, WorkerClosedError } from '@/workers/print/printClient';
+import type { ReadProgress } from '@/workers/print/protocol';
 import { newId } from '@/workers/ids';
 
 /** The files of a job: its own one, or the several that it was made of. */

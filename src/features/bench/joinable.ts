@@ -1,6 +1,6 @@
 import type { Result } from '@/core/findings';
-import type { NamedFile } from '@/features/files/namedFiles';
-import type { Job } from '@/store/records';
+import type { NamedFile } from '@/base/files/namedFiles';
+import type { Job } from '@/store/records/records';
 
 /** Something that can be printed together with others: a job of the Bench, or a file that was dropped. */
 export interface Joinable {
@@ -24,7 +24,7 @@ export function joinableFile(file: File, i: number): Joinable {
     key: `${i} ${file.name}`,
     name: file.name,
     files: async () => {
-      const read = await (await import('@/features/files/namedFiles')).plainFile(file);
+      const read = await (await import('@/base/files/namedFiles')).plainFile(file);
       return read.ok ? { ok: true, value: [read.value] } : read;
     },
   };

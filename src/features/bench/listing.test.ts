@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { emptyPlan } from '@/core/plan/jobPlan';
-import { withSwap } from '@/core/plan/partEdits';
+import { withSwap } from '@/core/plan/edits/partEdits';
 import { layerNumber } from '@/core/layers';
 import { NO_TURN, type ModelSetup } from '@/core/model/setup';
-import type { Job } from '@/store/records';
+import type { Job } from '@/store/records/records';
 import { storedJob } from '../../../tests/support/storedJobs';
-import type { JobPrints } from '@/store/jobPrints';
+import type { JobPrints } from '@/store/jobs/jobPrints';
 import { stateOf } from './jobState';
 import { ALL_JOBS, foldersOf, listed } from './listing';
 

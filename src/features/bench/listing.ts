@@ -1,4 +1,4 @@
-import type { Job } from '@/store/records';
+import type { Job } from '@/store/records/records';
 import type { JobState } from './jobState';
 
 /** From so many jobs on, the Bench can be searched, sorted and put in folders. */

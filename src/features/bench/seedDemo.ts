@@ -1,6 +1,6 @@
-import { isDemoSeeded } from '@/store/jobs';
+import { isDemoSeeded } from '@/store/jobs/jobs';
 import { DEMO_JOBS, demoPlan } from './demoJobs';
-import type { StartImport } from './importFile';
+import type { StartImport } from '@/base/files/importFile';
 
 /** Puts the demo's jobs on the Bench, each once, whichever tab is the first. */
 export async function seedDemo(start: StartImport): Promise<void> {

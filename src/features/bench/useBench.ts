@@ -4,8 +4,8 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from '@/store/toast';
 import { plural } from '@/core/format';
 import type { JobPlan } from '@/core/plan/jobPlan';
-import { chosenVariant } from '@/core/plan/planBook';
-import type { Job } from '@/store/records';
+import { chosenVariant } from '@/core/plan/file/planBook';
+import type { Job } from '@/store/records/records';
 import {
   allPlans,
   deleteJob,
@@ -15,12 +15,12 @@ import {
   restoreJob,
   useAllPlans,
   useJobs,
-} from '@/store/jobs';
-import { keepWatched } from '@/store/watched';
-import type { ReadProgress } from '@/workers/protocol';
-import { placeOf } from '@/components/fileHandles';
-import { keepPlaceInList } from '@/components/returnFocus';
-import type { Import, StartImport } from './importFile';
+} from '@/store/jobs/jobs';
+import { keepWatched } from '@/store/jobs/watched';
+import type { ReadProgress } from '@/workers/print/protocol';
+import { placeOf } from '@/browser/fileHandles';
+import { keepPlaceInList } from '@/browser/useReturnFocus';
+import type { Import, StartImport } from '@/base/files/importFile';
 import { seedDemo } from './seedDemo';
 
 export interface RunningImport {
@@ -82,7 +82,7 @@ export function useBench(): Bench {
 
   const start: StartImport = useCallback(async (file, fileName, details) => {
     // What reads files is fetched when there is one.
-    const { importFile } = await import('./importFile');
+    const { importFile } = await import('@/base/files/importFile');
     const id = ++lastId.current;
     const update = (progress: ReadProgress): void =>
       setRunning((all) => all.map((one) => (one.id === id ? { ...one, progress } : one)));

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
-import { readPlace } from '@/components/fileHandles';
+import { readPlace } from '@/browser/fileHandles';
 import { toast } from '@/store/toast';
 
 /** Where the service worker keeps what another program has shared. */

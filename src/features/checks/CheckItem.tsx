@@ -9,9 +9,9 @@ import { CHECKS } from '@/core/checks/catalogue';
 import type { Check, CheckFix, CheckLevel } from '@/core/checks/check';
 import { titleOf } from '@/core/guide/pages';
 import { withKnown } from '@/core/plan/jobPlan';
-import { useJob } from '@/features/job/jobContext';
-import { changePlan } from '@/store/planStore';
-import { showLayer } from '@/store/viewStore';
+import { useJob } from '@/base/job/jobContext';
+import { changePlan } from '@/store/plans/planStore';
+import { showLayer } from '@/store/plans/viewStore';
 
 const LOOKS: Readonly<Record<CheckLevel, { icon: LucideIcon; name: string; colour: string }>> = {
   'will-fail': { icon: OctagonX, name: 'Will fail', colour: 'text-danger' },

@@ -1,8 +1,8 @@
 'use client';
 
 import { CHECK_LEVELS, type Check, type CheckLevel } from '@/core/checks/check';
-import { useJob } from '@/features/job/jobContext';
-import { usePlanFindings } from '@/features/job/PlanFindings';
+import { useJob } from '@/base/job/jobContext';
+import { usePlanFindings } from '@/base/work/PlanFindings';
 import { Cautions } from '@/components/Cautions';
 import { CheckItem } from './CheckItem';
 

@@ -4,14 +4,14 @@ import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { Button } from '@/components/Button';
-import { download } from '@/components/download';
-import { useFileDrop } from '@/components/useFileDrop';
-import { hasWebGl } from '@/components/webgl';
+import { download } from '@/browser/download';
+import { useFileDrop } from '@/browser/useFileDrop';
+import { hasWebGl } from '@/browser/webgl';
 import type { PlatePicture } from '@/core/draw/picture';
 import { heightOf, type PlateDrawing } from '@/core/draw/plate';
 import { formatMm } from '@/core/format';
-import { FIRST_VIEW } from '@/features/hand/handView';
-import { pickFile } from '@/features/pickers/pickFile';
+import { FIRST_VIEW } from '@/base/pictures/handView';
+import { pickFile } from '@/browser/pickFile';
 import { toast } from '@/store/toast';
 import { PlateForm } from './PlateForm';
 import { PlateView } from './PlateView';
@@ -22,7 +22,7 @@ import { useLettering } from './useLettering';
 import { usePlate, type Plate } from './usePlate';
 
 const HandCanvas = dynamic(
-  () => import('@/features/hand/HandCanvas').then((module) => module.HandCanvas),
+  () => import('@/base/pictures/HandCanvas').then((module) => module.HandCanvas),
   { ssr: false },
 );
 
@@ -41,7 +41,7 @@ export function DrawScreen() {
   const take = async (file: File): Promise<void> => {
     const read = /\.svg$/i.test(file.name)
       ? await (await import('./readSvg')).readSvg(file, file.name)
-      : await (await import('@/workers/traceClient')).tracePictureFile(file, file.name);
+      : await (await import('./tracePicture')).tracePicture(file, file.name);
     if (!read.ok) {
       toast.error(`${file.name}: ${read.refusal.message}`);
       return;

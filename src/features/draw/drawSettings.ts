@@ -9,7 +9,7 @@ import {
   type PicturePlace,
   type PlateDrawing,
 } from '@/core/draw/plate';
-import { createSettings } from '@/store/createSettings';
+import { createSettings } from '@/store/settings/createSettings';
 
 const within = ({ least, most }: { readonly least: number; readonly most: number }) =>
   number().min(least).max(most).required();

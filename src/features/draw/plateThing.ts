@@ -1,11 +1,11 @@
-import { handMesh } from '@/core/geometry/handMesh';
+import { handMesh } from '@/core/geometry/mesh/handMesh';
 import type { PlateBodies } from '@/core/draw/bodies';
 import type { PlateDrawing } from '@/core/draw/plate';
 import { layerGrid, topOf } from '@/core/model/layerGrid';
 import { footprintOfRelief } from '@/core/model/layModel';
 import { reliefOf } from '@/core/model/relief';
-import type { HandThing } from '@/features/hand/HandScene';
-import { layerPaint, type HandPaint } from '@/features/hand/handPaint';
+import type { HandThing } from '@/base/pictures/HandScene';
+import { layerPaint, type HandPaint } from '@/base/pictures/handPaint';
 import { colourOf } from './PlateView';
 
 /** A plate to be turned in the hand, in its colours. */

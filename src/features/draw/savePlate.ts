@@ -1,12 +1,12 @@
 import { layerNumber } from '@/core/layers';
 import { emptyPlan, type JobPlan } from '@/core/plan/jobPlan';
-import { withLetterAt, withSwap } from '@/core/plan/partEdits';
+import { withLetterAt, withSwap } from '@/core/plan/edits/partEdits';
 import type { PlateBodies } from '@/core/draw/bodies';
 import type { PlateDrawing } from '@/core/draw/plate';
 import { NO_TURN, type ModelSetup } from '@/core/model/setup';
-import { writeStl } from '@/core/model/writeStl';
-import { writeThreeMf } from '@/core/model/writeThreeMf';
-import { importFile, type ImportOutcome } from '@/features/bench/importFile';
+import { writeStl } from '@/core/model/formats/writeStl';
+import { writeThreeMf } from '@/core/model/formats/writeThreeMf';
+import { importFile, type ImportOutcome } from '@/base/files/importFile';
 import { colourOf } from './PlateView';
 
 /** A plate's name as the name of a file. */

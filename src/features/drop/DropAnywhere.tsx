@@ -2,10 +2,10 @@
 
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect } from 'react';
-import { filesOf } from '@/components/useFileDrop';
+import { filesOf } from '@/browser/useFileDrop';
 import { toast } from '@/store/toast';
-import { letWait } from './waitingFiles';
-import { whereItOpens } from './whereItOpens';
+import { letWait } from '@/base/files/waitingFiles';
+import { whereItOpens } from '@/base/files/whereItOpens';
 
 /**
  * Every screen as a place to drop a file: what the screen itself does not take goes to the one that opens it, or

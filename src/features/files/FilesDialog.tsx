@@ -4,13 +4,12 @@ import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
-import { useSlicedJob } from '@/features/job/jobContext';
-import { pickFile, SLICED } from '@/features/pickers/pickFile';
-import type { Moving } from '@/features/reslice/useMoving';
-import { jobs } from '@/store/jobs';
-import type { JobContent } from '@/store/records';
-import { plainFile, type NamedFile } from './namedFiles';
-import { OrderButtons, withMoved } from './OrderButtons';
+import { useSlicedJob } from '@/base/job/jobContext';
+import { pickFile, SLICED } from '@/browser/pickFile';
+import { jobs } from '@/store/jobs/jobs';
+import type { JobContent } from '@/store/records/records';
+import { plainFile, type NamedFile, type OpenFiles } from '@/base/files/namedFiles';
+import { OrderButtons, withMoved } from '@/components/OrderButtons';
 import { newId } from '@/workers/ids';
 
 interface FilesDialogProps {
@@ -18,7 +17,7 @@ interface FilesDialogProps {
   readonly onClose: () => void;
   /** A file that was dropped on the job: in place of the one of its name, or one more. */
   readonly dropped: NamedFile | null;
-  readonly openFiles: Moving['openFiles'];
+  readonly openFiles: OpenFiles;
   /** The names were stored, and the job is to be opened anew. */
   readonly onRenamed: () => void;
 }

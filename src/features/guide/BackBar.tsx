@@ -3,7 +3,7 @@
 import { ArrowLeft } from 'lucide-react';
 import { useSyncExternalStore } from 'react';
 import { Link } from '@/components/Link';
-import { wayBack } from '@/components/wayBack';
+import { wayBack } from '@/browser/wayBack';
 
 const never = (): (() => void) => () => {};
 const found = (): string => {

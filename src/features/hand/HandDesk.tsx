@@ -5,25 +5,34 @@ import { useRouter } from 'next/navigation';
 import { Camera, Lamp, Scissors } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
-import { download } from '@/components/download';
-import { hasWebGl, isWebGlSlow } from '@/components/webgl';
-import { MOST_FACES } from '@/core/geometry/handMesh';
+import { download } from '@/browser/download';
+import { hasWebGl, isWebGlSlow } from '@/browser/webgl';
+import { MOST_FACES } from '@/core/geometry/mesh/handMesh';
 import { lampDepth, opticalDepths } from '@/core/filament/look';
 import { describeLayer } from '@/core/describeLayer';
-import { mainBands } from '@/core/plan/layerShares';
-import { useJob, type OpenedJob } from '@/features/job/jobContext';
-import { showLayer, useViewStore } from '@/store/viewStore';
+import { mainBands } from '@/core/plan/work/layerShares';
+import { useJob, type OpenedJob } from '@/base/job/jobContext';
+import { showLayer, useViewStore } from '@/store/plans/viewStore';
 import { toast } from '@/store/toast';
-import { WorkerClosedError } from '@/workers/printClient';
-import type { HandSurface } from '@/workers/protocol';
-import type { HandScene, HandThing } from './HandScene';
-import { handPaint } from './handPaint';
-import { FIRST_VIEW, FROM_ABOVE, FROM_BELOW, viewWords, type HandView } from './handView';
+import { WorkerClosedError } from '@/workers/print/printClient';
+import type { HandSurface } from '@/workers/print/protocol';
+import type { HandScene, HandThing } from '@/base/pictures/HandScene';
+import { handPaint } from '@/base/pictures/handPaint';
+import {
+  FIRST_VIEW,
+  FROM_ABOVE,
+  FROM_BELOW,
+  viewWords,
+  type HandView,
+} from '@/base/pictures/handView';
 
 // three.js is large: it comes when somebody wants to see the print.
-const HandCanvas = dynamic(() => import('./HandCanvas').then((module) => module.HandCanvas), {
-  ssr: false,
-});
+const HandCanvas = dynamic(
+  () => import('@/base/pictures/HandCanvas').then((module) => module.HandCanvas),
+  {
+    ssr: false,
+  },
+);
 
 /** Faces where there is no graphics processor. */
 const FEW_FACES = 40_000;

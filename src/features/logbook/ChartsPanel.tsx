@@ -2,10 +2,10 @@
 
 import { useEffect, useMemo } from 'react';
 import { Button } from '@/components/Button';
-import { download } from '@/components/download';
+import { download } from '@/browser/download';
 import { logTables, type LogTable } from '@/core/log/tables';
-import type { LogEntry } from '@/store/records';
-import { useCostSettings } from '@/store/settings';
+import type { LogEntry } from '@/store/records/records';
+import { useCostSettings } from '@/store/settings/settings';
 import { shelf, useShelf } from '@/store/shelf';
 import { LogChart } from './LogChart';
 import { namesOf } from './namesOf';

@@ -5,22 +5,22 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useState } from 'react';
 import { Button } from '@/components/Button';
 import { Link } from '@/components/Link';
-import { LoadTrouble } from '@/components/LoadTrouble';
+import { LoadTrouble } from '@/components/trouble/LoadTrouble';
 import { Tick } from '@/components/Tick';
 import { formatDuration } from '@/core/format';
 import { RESULTS } from '@/core/log/runLog';
 import { plannedTotal } from '@/core/run/runPlan';
-import { seenIn } from '@/core/run/follow';
-import type { Run } from '@/store/records';
-import { storageSentence } from '@/store/room';
-import { runs, useRuns } from '@/store/runs';
+import { seenIn } from '@/core/run/following/follow';
+import type { Run } from '@/store/records/records';
+import { storageSentence } from '@/store/jobs/room';
+import { runs, useRuns } from '@/store/prints/runs';
 import { editLog, removeRun } from './editLog';
 import { FilamentUsed } from './FilamentUsed';
 import { Photos } from './Photos';
 import { Seams } from './Seams';
 import { TimesTable } from './TimesTable';
 import { ToldList } from './ToldList';
-import { dayOf, outcomeOf, RESULT_WORDS } from './words';
+import { dayOf, outcomeOf, RESULT_WORDS } from '@/base/prints/outcomeWords';
 
 /** One print of the logbook: how it went, how it came out, and what to do otherwise. */
 export function EntryScreen({ runId }: { runId: string }) {

@@ -7,9 +7,9 @@ import { Link } from '@/components/Link';
 import { RecordTable } from '@/components/RecordTable';
 import { formatDuration } from '@/core/format';
 import { RESULTS } from '@/core/log/runLog';
-import type { LogEntry } from '@/store/records';
+import type { LogEntry } from '@/store/records/records';
 import { addDemoLog, demoIds, removeDemoLog } from './demoLog';
-import { dayOf, outcomeOf, RESULT_WORDS } from './words';
+import { dayOf, outcomeOf, RESULT_WORDS } from '@/base/prints/outcomeWords';
 
 const column = createColumnHelper<LogEntry>();
 

@@ -1,13 +1,13 @@
 'use client';
 
-import { goOn } from '@/components/goOn';
+import { goOn } from '@/browser/goOn';
 import { useEffect } from 'react';
 import { Button } from '@/components/Button';
 import { NumberField } from '@/components/NumberField';
 import { formatGrams } from '@/core/format';
 import { takenFilament } from '@/core/log/taken';
-import type { SeenRun } from '@/core/run/runState';
-import type { Run } from '@/store/records';
+import type { SeenRun } from '@/core/run/following/runState';
+import type { Run } from '@/store/records/records';
 import { shelf, useShelf } from '@/store/shelf';
 import { editLog } from './editLog';
 import { takeOffSpools } from './takeOffSpools';

@@ -4,13 +4,13 @@ import { useEffect, useMemo } from 'react';
 import { Learning, purgeSubject, subjectOf } from '@/core/log/learning';
 import type { Estimate } from '@/core/log/robust';
 import { ORDINARY_PROFILE } from '@/core/printer/printer';
-import type { LogEntry } from '@/store/records';
+import type { LogEntry } from '@/store/records/records';
 import { printers, usePrinters } from '@/store/printers';
-import { useLearningChoices } from '@/store/learningChoices';
+import { useLearningChoices } from '@/store/prints/learningChoices';
 import { shelf, useShelf } from '@/store/shelf';
 import { LearnedRow, type LearnedLine } from './LearnedRow';
 import { namesOf } from './namesOf';
-import { teachers } from './teachers';
+import { teachers } from '@/base/work/teachers';
 
 const percent = (factor: number): string => {
   const share = Math.round((factor - 1) * 100);

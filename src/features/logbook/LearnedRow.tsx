@@ -5,7 +5,7 @@ import { NumberField } from '@/components/NumberField';
 import { Tick } from '@/components/Tick';
 import { plural } from '@/core/format';
 import type { Choice } from '@/core/log/learning';
-import { useLearningChoices } from '@/store/learningChoices';
+import { useLearningChoices } from '@/store/prints/learningChoices';
 
 /** One learned value, ready to be shown. */
 export interface LearnedLine {

@@ -2,7 +2,7 @@
 
 import type { ApexOptions } from 'apexcharts';
 import dynamic from 'next/dynamic';
-import { useThemeColours } from '@/components/useThemeColours';
+import { useThemeColours } from '@/browser/useThemeColours';
 import type { LogTable } from '@/core/log/tables';
 
 // Charts are large, and only this panel draws them.

@@ -3,10 +3,10 @@
 import dynamic from 'next/dynamic';
 import { Tabs } from 'radix-ui';
 import { useEffect } from 'react';
-import { AsideNotes } from '@/components/AsideNotes';
-import { LoadTrouble } from '@/components/LoadTrouble';
-import { loadLogbook, useLogbook } from '@/store/logbook';
-import { storageSentence } from '@/store/room';
+import { AsideNotes } from '@/components/trouble/AsideNotes';
+import { LoadTrouble } from '@/components/trouble/LoadTrouble';
+import { loadLogbook, useLogbook } from '@/store/prints/logbook';
+import { storageSentence } from '@/store/jobs/room';
 import { EntryTable } from './EntryTable';
 
 const LearnedPanel = dynamic(() => import('./LearnedPanel').then((one) => one.LearnedPanel));

@@ -1,14 +1,15 @@
 'use client';
 
-import { releaseProxy, wrap } from 'comlink';
 import { Camera, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Button } from '@/components/Button';
-import { pickFile } from '@/features/pickers/pickFile';
-import { loadLogbook } from '@/store/logbook';
-import { addPhoto, photosOf, removePhoto } from '@/store/photos';
-import type { Photo, Run } from '@/store/records';
+import { pickFile } from '@/browser/pickFile';
+import { loadLogbook } from '@/store/prints/logbook';
+import { addPhoto, photosOf, removePhoto } from '@/store/prints/photos';
+import type { Photo, Run } from '@/store/records/records';
 import { toast } from '@/store/toast';
+import { PHOTO_WORKER } from '@/workers/kinds';
+import { withWorker } from '@/workers/line/workerLine';
 import type { PhotoService } from '@/workers/photoWorker';
 import { newId } from '@/workers/ids';
 
@@ -94,15 +95,6 @@ export function Photos({ run }: { run: Run }) {
 }
 
 /** Makes a photo small in a worker of its own. */
-async function shrink(file: File): ReturnType<PhotoService['shrink']> {
-  const worker = new Worker(new URL('../../workers/photoWorker.ts', import.meta.url), {
-    type: 'module',
-  });
-  const service = wrap<PhotoService>(worker);
-  try {
-    return await service.shrink(file);
-  } finally {
-    service[releaseProxy]();
-    worker.terminate();
-  }
+function shrink(file: File): ReturnType<PhotoService['shrink']> {
+  return withWorker(PHOTO_WORKER, (service: PhotoService) => service.shrink(file));
 }

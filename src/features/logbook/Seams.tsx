@@ -5,12 +5,12 @@ import { Button } from '@/components/Button';
 import { Swatch } from '@/components/Swatch';
 import { bandSeenAt } from '@/core/run/runPicture';
 import { RATINGS } from '@/core/log/seams';
-import { seenIn } from '@/core/run/follow';
+import { seenIn } from '@/core/run/following/follow';
 import { withSeam } from '@/core/log/runLog';
-import { RunPictureCanvas } from '@/features/attend/RunPictureCanvas';
-import type { Run } from '@/store/records';
+import { RunPictureCanvas } from '@/base/pictures/RunPictureCanvas';
+import type { Run } from '@/store/records/records';
 import { editLog } from './editLog';
-import { RATING_WORDS } from './words';
+import { RATING_WORDS } from '@/base/prints/outcomeWords';
 
 /** The seams of a print, rated by tapping on the core or on the picture from above. */
 export function Seams({ run }: { run: Run }) {

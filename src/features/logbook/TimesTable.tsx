@@ -1,6 +1,6 @@
 import { Swatch } from '@/components/Swatch';
 import { formatDuration } from '@/core/format';
-import type { SeenRun } from '@/core/run/runState';
+import type { SeenRun } from '@/core/run/following/runState';
 import { bandTimes, type RunPlan } from '@/core/run/runPlan';
 
 /** Planned against taken: every band and every swap that was seen whole. */

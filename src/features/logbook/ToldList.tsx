@@ -1,5 +1,5 @@
-import type { RunEvent } from '@/core/run/events';
-import { TOLD_WORDS } from '@/features/attend/toldWords';
+import type { RunEvent } from '@/core/run/following/events';
+import { TOLD_WORDS } from '@/base/prints/toldWords';
 
 const moment = new Intl.DateTimeFormat('en-GB', {
   day: 'numeric',

@@ -1,9 +1,9 @@
 import { EMPTY_LOG, type RunLog } from '@/core/log/runLog';
-import type { RunEvent } from '@/core/run/events';
+import type { RunEvent } from '@/core/run/following/events';
 import type { RunPlan } from '@/core/run/runPlan';
-import { loadLogbook, logbook } from '@/store/logbook';
-import type { Run } from '@/store/records';
-import { MADE_UP, runs } from '@/store/runs';
+import { loadLogbook, logbook } from '@/store/prints/logbook';
+import type { Run } from '@/store/records/records';
+import { MADE_UP, runs } from '@/store/prints/runs';
 import { toast } from '@/store/toast';
 
 interface ShippedLog {

@@ -1,8 +1,8 @@
-import { toastWithUndo } from '@/components/undoToast';
+import { toastWithUndo } from '@/browser/undoToast';
 import type { RunLog } from '@/core/log/runLog';
-import { loadLogbook } from '@/store/logbook';
-import type { Run } from '@/store/records';
-import { runs } from '@/store/runs';
+import { loadLogbook } from '@/store/prints/logbook';
+import type { Run } from '@/store/records/records';
+import { runs } from '@/store/prints/runs';
 
 /** Stores what a person adds to a run, and draws the logbook's line of it anew. */
 export async function editLog(runId: string, edit: (log: RunLog) => RunLog): Promise<boolean> {

@@ -1,4 +1,4 @@
-import type { Spool } from '@/core/filament/spool';
+import type { Spool } from '@/core/filament/shelf/spool';
 
 /** Names of filaments by their keys in the logbook: a spool's id stands for its name. */
 export function namesOf(spools: readonly Spool[]): ReadonlyMap<string, string> {

@@ -1,13 +1,13 @@
-import { toastWithUndo } from '@/components/undoToast';
-import { withoutReservation, withReservation } from '@/core/filament/reserve';
-import type { Reservation } from '@/core/filament/spool';
-import { parseSpool } from '@/core/filament/spoolFile';
+import { toastWithUndo } from '@/browser/undoToast';
+import { withoutReservation, withReservation } from '@/core/filament/shelf/reserve';
+import type { Reservation } from '@/core/filament/shelf/spool';
+import { parseSpool } from '@/core/filament/shelf/spoolFile';
 import type { TakenFilament } from '@/core/log/taken';
-import { commit, type Reader } from '@/store/commit';
-import type { Entry } from '@/store/entry';
-import { loadLogbook } from '@/store/logbook';
-import type { Run } from '@/store/records';
-import { parseRun } from '@/store/runShape';
+import { commit, type Reader } from '@/store/db/commit';
+import type { Entry } from '@/store/db/entry';
+import { loadLogbook } from '@/store/prints/logbook';
+import type { Run } from '@/store/records/records';
+import { parseRun } from '@/store/records/runShape';
 
 type Taken = Run['log']['taken'];
 

@@ -3,7 +3,7 @@
 import { HAIR } from '@/core/tolerances';
 import { Copy, Printer } from 'lucide-react';
 import { Button } from '@/components/Button';
-import { copyText } from '@/components/copyText';
+import { copyText } from '@/browser/copyText';
 import { formatMm } from '@/core/format';
 import { bestLayers, fitHeight, ORDINARY_SEARCH } from '@/core/model/fitHeights';
 import type { ModelSetup } from '@/core/model/setup';

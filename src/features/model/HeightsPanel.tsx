@@ -4,8 +4,8 @@ import { HAIR } from '@/core/tolerances';
 import { useRef, type PointerEvent } from 'react';
 import { formatCm2, formatMm, plural } from '@/core/format';
 import type { ModelFacts } from '@/core/model/model';
-import { useSize } from '@/components/useSize';
-import { linearScale } from '@/components/linearScale';
+import { useSize } from '@/browser/useSize';
+import { linearScale } from '@/browser/linearScale';
 import { flatWords } from './words';
 
 interface HeightsPanelProps {

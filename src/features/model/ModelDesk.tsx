@@ -4,17 +4,17 @@ import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
 import { Button } from '@/components/Button';
-import { Boundary } from '@/components/Boundary';
-import { hasWebGl } from '@/components/webgl';
+import { Boundary } from '@/components/trouble/Boundary';
+import { hasWebGl } from '@/browser/webgl';
 import { formatCm2, formatMm, plural } from '@/core/format';
 import type { Cut } from '@/core/model/cuts';
 import { layersBelow } from '@/core/model/layerGrid';
 import type { ModelSetup } from '@/core/model/setup';
-import { layerPaint } from '@/features/hand/handPaint';
-import { FIRST_VIEW, FROM_ABOVE, FROM_BELOW, type HandView } from '@/features/hand/handView';
-import { useJob, type OpenedModel } from '@/features/job/jobContext';
-import { bandAt } from '@/core/plan/bands';
-import type { ModelDraft } from '@/workers/protocol';
+import { layerPaint } from '@/base/pictures/handPaint';
+import { FIRST_VIEW, FROM_ABOVE, FROM_BELOW, type HandView } from '@/base/pictures/handView';
+import { useJob, type OpenedModel } from '@/base/job/jobContext';
+import { bandAt } from '@/core/plan/work/bands';
+import type { ModelDraft } from '@/workers/print/protocol';
 import { FitPanel } from './FitPanel';
 import { HeightsPanel } from './HeightsPanel';
 import { SetupPanel } from './SetupPanel';
@@ -22,7 +22,7 @@ import { useDraft } from './useDraft';
 import { colourHeights } from './words';
 
 const HandCanvas = dynamic(
-  () => import('@/features/hand/HandCanvas').then((module) => module.HandCanvas),
+  () => import('@/base/pictures/HandCanvas').then((module) => module.HandCanvas),
   { ssr: false },
 );
 

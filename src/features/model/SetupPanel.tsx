@@ -5,7 +5,7 @@ import { NumberField } from '@/components/NumberField';
 import { formatCm2, formatMm } from '@/core/format';
 import { directionWords } from '@/core/model/directions';
 import type { ModelFacts } from '@/core/model/model';
-import { UNIT_MM, type ModelUnit } from '@/core/model/modelFile';
+import { UNIT_MM, type ModelUnit } from '@/core/model/formats/modelFile';
 import { layFlat, turnAbout, turned, type ModelSetup } from '@/core/model/setup';
 import { SETUP_LIMITS } from '@/core/model/setupLimits';
 import { sizeWords } from './words';

@@ -3,8 +3,8 @@
 import { useEffect, useRef, useState } from 'react';
 import type { ModelSetup } from '@/core/model/setup';
 import { toast } from '@/store/toast';
-import { WorkerClosedError, type PrintClient } from '@/workers/printClient';
-import type { ModelDraft } from '@/workers/protocol';
+import { WorkerClosedError, type PrintClient } from '@/workers/print/printClient';
+import type { ModelDraft } from '@/workers/print/protocol';
 
 /** A set-up that is tried, and what the model would be. */
 export interface Draft {

@@ -3,8 +3,8 @@
 import { DELIVERIES, type Delivery } from '@/core/plan/arrangement';
 import { HOME_WORDS } from '@/core/delivery/deliveryText';
 import { HOMES, type Home } from '@/core/recipe/betweenFiles';
-import { useJob } from '@/features/job/jobContext';
-import { changePlan } from '@/store/planStore';
+import { useJob } from '@/base/job/jobContext';
+import { changePlan } from '@/store/plans/planStore';
 
 const DELIVERY_NAMES: Readonly<Record<Delivery, string>> = {
   'one-file': 'One file with all swaps',

@@ -1,10 +1,10 @@
 'use client';
 
+import type { OutputResult } from '@/base/job/outputState';
 import { FileDown } from 'lucide-react';
 import { Button } from '@/components/Button';
-import { download } from '@/components/download';
+import { download } from '@/browser/download';
 import { formatBytes } from '@/core/format';
-import type { OutputResult } from './useOutput';
 
 /** The files of a delivery in the order in which they are printed, each to be saved by itself. */
 export function FileList({ result: { files, fileName } }: { result: OutputResult }) {

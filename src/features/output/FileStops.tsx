@@ -1,10 +1,10 @@
 'use client';
 
 import { lineWords } from '@/core/read/sourceLine';
-import { useSlicedJob } from '@/features/job/jobContext';
+import { useSlicedJob } from '@/base/job/jobContext';
 import { isBeforeLayer, type FoundStop } from '@/core/gcode/stops';
 import { swapsOf } from '@/core/plan/arrangement';
-import { answerStop } from '@/store/planStore';
+import { answerStop } from '@/store/plans/planStore';
 import { Button } from '@/components/Button';
 
 /** Stops that the file has itself, and what becomes of each, so that none stops the printer twice. */

@@ -3,12 +3,12 @@
 import { CircleAlert, Info, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
-import { PrintPictureCanvas } from '@/components/PrintPictureCanvas';
+import { PrintPictureCanvas } from '@/base/pictures/PrintPictureCanvas';
 import type { Severity } from '@/core/findings';
 import { boundsOf } from '@/core/geometry/columns';
 import type { ChainFinding } from '@/core/delivery/chain';
-import { useSlicedJob } from '@/features/job/jobContext';
-import { changePlan } from '@/store/planStore';
+import { useSlicedJob } from '@/base/job/jobContext';
+import { changePlan } from '@/store/plans/planStore';
 import { toast } from '@/store/toast';
 
 const ICONS: Readonly<Record<Severity, typeof Info>> = {

@@ -3,8 +3,8 @@
 import { Copy } from 'lucide-react';
 import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
-import { copyText } from '@/components/copyText';
-import { useJob } from '@/features/job/jobContext';
+import { copyText } from '@/browser/copyText';
+import { useJob } from '@/base/job/jobContext';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { hostScripts, type HostMoment } from '@/core/recipe/hostScripts';
 

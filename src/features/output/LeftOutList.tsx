@@ -1,7 +1,7 @@
 'use client';
 
 import { leftOutOf, type LeftOut } from '@/core/write/leftOut';
-import { useSlicedJob } from '@/features/job/jobContext';
+import { useSlicedJob } from '@/base/job/jobContext';
 
 const WHY: Readonly<Record<LeftOut['why'], string>> = {
   'start block': 'its start: homing, heating and priming are done by the first file',

@@ -1,10 +1,10 @@
 'use client';
 
-import { useTyped } from '@/components/useTyped';
-import { useJob } from '@/features/job/jobContext';
+import { useTyped } from '@/browser/useTyped';
+import { useJob } from '@/base/job/jobContext';
 import { fileNameOf } from '@/features/output/useOutput';
 import { NAME_WORDS } from '@/core/delivery/fileName';
-import { changePlan } from '@/store/planStore';
+import { changePlan } from '@/store/plans/planStore';
 
 /** The pattern of the output's name, and what it comes to. */
 export function NameField() {

@@ -2,7 +2,7 @@
 
 import { Link } from '@/components/Link';
 import { titleOf } from '@/core/guide/pages';
-import { useJob } from '@/features/job/jobContext';
+import { useJob } from '@/base/job/jobContext';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 
 /** What to do with the file. */

@@ -1,13 +1,13 @@
 'use client';
 
+import type { OutputResult } from '@/base/job/outputState';
 import { FileDown, RotateCcw } from 'lucide-react';
 import { Button } from '@/components/Button';
-import { download } from '@/components/download';
-import { useSlicedJob } from '@/features/job/jobContext';
-import { usePlanFindings } from '@/features/job/PlanFindings';
-import { ActionButton } from '@/features/job/ActionButton';
+import { download } from '@/browser/download';
+import { useSlicedJob } from '@/base/job/jobContext';
+import { usePlanFindings } from '@/base/work/PlanFindings';
+import { ActionButton } from '@/base/job/ActionButton';
 import { plural } from '@/core/format';
-import type { OutputResult } from './useOutput';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { BlockList } from './BlockList';
 import { DeliveryChoice } from './DeliveryChoice';

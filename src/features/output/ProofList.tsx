@@ -1,9 +1,9 @@
 'use client';
 
+import type { OutputResult } from '@/base/job/outputState';
 import { Check, TriangleAlert } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import type { ProofCheck } from '@/core/proof/proofTypes';
-import type { OutputResult } from '@/features/output/useOutput';
 
 /** What each check of the proof says, for a person. */
 const CHECK_TITLES: Readonly<Record<ProofCheck['check'], string>> = {

@@ -1,14 +1,14 @@
 'use client';
 
+import type { OutputResult } from '@/base/job/outputState';
 import { FolderDown } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Button } from '@/components/Button';
-import { askWhereToSave, canAskWhereToSave, type FilePlace } from '@/components/fileHandles';
-import { useJob } from '@/features/job/jobContext';
-import { storageSentence } from '@/store/room';
+import { askWhereToSave, canAskWhereToSave, type FilePlace } from '@/browser/fileHandles';
+import { useJob } from '@/base/job/jobContext';
+import { storageSentence } from '@/store/jobs/room';
 import { toast } from '@/store/toast';
-import { watchedFile } from '@/store/watched';
-import type { OutputResult } from './useOutput';
+import { watchedFile } from '@/store/jobs/watched';
 
 /** Saves the written file where the sliced one lies, when it is known where that is. */
 export function SaveBeside({ result: { files, fileName } }: { result: OutputResult }) {

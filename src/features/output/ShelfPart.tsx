@@ -3,9 +3,9 @@
 import { Button } from '@/components/Button';
 import { Tick } from '@/components/Tick';
 import { formatGrams } from '@/core/format';
-import { useJob } from '@/features/job/jobContext';
+import { useJob } from '@/base/job/jobContext';
 import { freeSpools, reserveSpools, takeOffShelf } from '@/features/output/reserveSpools';
-import { useOutputSettings } from '@/store/settings';
+import { useOutputSettings } from '@/store/settings/settings';
 
 /** What the print takes of the shelf: reserve it beforehand, take it off when it is printed. */
 export function ShelfPart() {

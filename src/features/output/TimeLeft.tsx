@@ -2,8 +2,8 @@
 
 import { Tick } from '@/components/Tick';
 import { plural } from '@/core/format';
-import { useSlicedJob } from '@/features/job/jobContext';
-import { changePlan } from '@/store/planStore';
+import { useSlicedJob } from '@/base/job/jobContext';
+import { changePlan } from '@/store/plans/planStore';
 
 /** The times left that a file shows on the display, which know nothing of swaps. */
 export function TimeLeft() {

@@ -6,12 +6,12 @@ import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import type { Printer } from '@/core/printer/printer';
 import { makeRunPlan } from '@/core/run/makeRunPlan';
 import { runPictureOf } from '@/core/run/runPicture';
-import type { PlanWork } from '@/features/job/usePlanWork';
-import type { ReadyFile } from '@/features/job/useOpenJob';
-import { jobs } from '@/store/jobs';
-import type { WrittenOutput } from '@/store/records';
-import { rememberOutput } from '@/store/newRuns';
-import type { OutputFile } from './outputFile';
+import type { PlanWork } from '@/base/work/usePlanWork';
+import type { ReadyFile } from '@/base/job/useOpenJob';
+import { jobs } from '@/store/jobs/jobs';
+import type { WrittenOutput } from '@/store/records/records';
+import { rememberOutput } from '@/store/prints/newRuns';
+import type { OutputFile } from '@/base/job/outputState';
 import { newId } from '@/workers/ids';
 import { sumOf } from '@/workers/sums';
 

@@ -1,9 +1,9 @@
-import { toastWithUndo } from '@/components/undoToast';
-import type { SpoolNeed } from '@/core/filament/needs';
-import { afterRun, withoutReservation, withReservation } from '@/core/filament/reserve';
-import type { Spool } from '@/core/filament/spool';
+import { toastWithUndo } from '@/browser/undoToast';
+import type { SpoolNeed } from '@/core/filament/shelf/needs';
+import { afterRun, withoutReservation, withReservation } from '@/core/filament/shelf/reserve';
+import type { Spool } from '@/core/filament/shelf/spool';
 import { plural } from '@/core/format';
-import type { Job } from '@/store/records';
+import type { Job } from '@/store/records/records';
 import { shelf } from '@/store/shelf';
 
 /** Stores changed spools, and says so with a way back. */

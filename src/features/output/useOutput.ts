@@ -1,46 +1,19 @@
 'use client';
 
-import type { OutputFile } from './outputFile';
+import type { OutputResult, OutputState } from '@/base/job/outputState';
 import { useCallback, useState } from 'react';
-import type { OutputRequest } from '@/core/write/request';
+import type { OutputRequest } from '@/core/write/request/request';
 import { deliveryNames } from '@/core/delivery/deliveryNames';
 import { printedSections, type Arrangement } from '@/core/plan/arrangement';
 import { isWhole } from '@/core/plan/parts';
 import { outputName } from '@/core/delivery/fileName';
-import type { Excerpt } from '@/core/write/excerpts';
-import type { Proof } from '@/core/proof/proofTypes';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Printer } from '@/core/printer/printer';
 import { keepOutput } from './keepOutput';
 import { zipOf } from './zipOf';
-import { download } from '@/components/download';
-import type { PlanWork } from '@/features/job/usePlanWork';
-import type { ReadyJob } from '@/features/job/useOpenJob';
-
-/** What came of writing a plan. */
-export interface OutputResult {
-  /** The plan and the printer that it was written for. */
-  readonly plan: JobPlan;
-  readonly printer: Printer;
-  /** The files in the order of printing; none when the proof does not hold. */
-  readonly files: readonly OutputFile[];
-  /** What is in the downloads: the file, or the archive of several. */
-  readonly fileName: string;
-  readonly proof: Proof;
-  readonly excerpts: readonly Excerpt[];
-}
-
-export interface OutputState {
-  /** Share of the proof that is done; null while nothing is being written. */
-  readonly progress: number | null;
-  /** Of the plan as it is now; null when it was not written, or changed since. */
-  readonly result: OutputResult | null;
-  /** Why the plan as it is now cannot be written. */
-  readonly refusal: string | null;
-  readonly fileName: string;
-  /** True when a file was handed out. */
-  readonly write: () => Promise<boolean>;
-}
+import { download } from '@/browser/download';
+import type { PlanWork } from '@/base/work/usePlanWork';
+import type { ReadyJob } from '@/base/job/useOpenJob';
 
 /** The name that a plan's output gets. */
 export function fileNameOf(

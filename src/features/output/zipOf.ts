@@ -1,7 +1,7 @@
 import { strToU8, zipSync } from 'fflate';
 import { deliveryText } from '@/core/delivery/deliveryText';
 import type { Home } from '@/core/recipe/betweenFiles';
-import type { OutputFile } from './outputFile';
+import type { OutputFile } from '@/base/job/outputState';
 
 /** The files of a delivery in one archive, with a text that says in which order, and what to do in between. */
 export async function zipOf(files: readonly OutputFile[], home: Home): Promise<Blob> {

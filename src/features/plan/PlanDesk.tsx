@@ -1,7 +1,7 @@
 'use client';
 
-import { Boundary } from '@/components/Boundary';
-import { useJob } from '@/features/job/jobContext';
+import { Boundary } from '@/components/trouble/Boundary';
+import { useJob } from '@/base/job/jobContext';
 import { CorePanel } from './core/CorePanel';
 import { PlanPanel } from './panel/PlanPanel';
 import { Ribbon } from './ribbon/Ribbon';

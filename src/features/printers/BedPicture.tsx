@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { LevelBox } from '@/core/geometry/footprint';
 import { isInReach, parkOf, reachOf, type BedPoint, type Printer } from '@/core/printer/printer';
-import { jobs, useJobs } from '@/store/jobs';
+import { jobs, useJobs } from '@/store/jobs/jobs';
 
 interface BedPictureProps {
   readonly printer: Printer;

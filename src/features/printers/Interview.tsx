@@ -8,7 +8,7 @@ import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
 import { NumberField } from '@/components/NumberField';
 import { Tick } from '@/components/Tick';
-import { download } from '@/components/download';
+import { download } from '@/browser/download';
 import {
   ANSWER_WORDS,
   judgeProbe,

@@ -1,6 +1,6 @@
 'use client';
 
-import { useTyped } from '@/components/useTyped';
+import { useTyped } from '@/browser/useTyped';
 
 interface MacroFieldProps {
   readonly label: string;

@@ -5,7 +5,7 @@ import { Button } from '@/components/Button';
 import { NumberField } from '@/components/NumberField';
 import { TextField } from '@/components/TextField';
 import { Tick } from '@/components/Tick';
-import { CommandField } from '@/features/recipe/CommandField';
+import { CommandField } from '@/components/CommandField';
 import { problemOf, withOwnStopWord } from '@/core/printer/printerFile';
 import { ORDINARY_PROFILE, parkOf, type Printer } from '@/core/printer/printer';
 import { canStop, KIND_WORDS, USUAL_COMMAND, type RecipeKind } from '@/core/printer/stopKinds';

@@ -5,9 +5,9 @@ import { Button } from '@/components/Button';
 import { describeLayer } from '@/core/describeLayer';
 import { layerOfLine } from '@/core/read/slicedFile';
 import { lineWords, sourceLine } from '@/core/read/sourceLine';
-import { useSlicedJob } from '@/features/job/jobContext';
-import type { FileLines } from '@/workers/protocol';
-import { WorkerClosedError } from '@/workers/printClient';
+import { useSlicedJob } from '@/base/job/jobContext';
+import type { FileLines } from '@/workers/print/protocol';
+import { WorkerClosedError } from '@/workers/print/printClient';
 import { codeView, type CodeView } from './codeView';
 
 /** Lines that are in the editor at a time; a file may have millions. */

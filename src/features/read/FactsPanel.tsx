@@ -3,7 +3,7 @@
 import { describeLayer } from '@/core/describeLayer';
 import type { SlicedFile } from '@/core/read/slicedFile';
 import type { Printer } from '@/core/printer/printer';
-import { useViewStore, showLayer } from '@/store/viewStore';
+import { useViewStore, showLayer } from '@/store/plans/viewStore';
 import { factsOf } from './facts';
 
 interface FactsPanelProps {

@@ -1,7 +1,7 @@
 'use client';
 
 import { lineWords } from '@/core/read/sourceLine';
-import { useSlicedJob } from '@/features/job/jobContext';
+import { useSlicedJob } from '@/base/job/jobContext';
 
 /** A line number that shows its line in the file's text. */
 export function LineLink({ line, onLine }: { line: number; onLine: (line: number) => void }) {

@@ -2,9 +2,9 @@
 
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import { Boundary } from '@/components/Boundary';
-import { useViewStore } from '@/store/viewStore';
-import { useSlicedJob } from '@/features/job/jobContext';
+import { Boundary } from '@/components/trouble/Boundary';
+import { useViewStore } from '@/store/plans/viewStore';
+import { useSlicedJob } from '@/base/job/jobContext';
 import { FactsPanel } from './FactsPanel';
 import { FindingsList } from './FindingsList';
 import { StopsList } from './StopsList';

@@ -3,7 +3,7 @@
 import type { FoundStop } from '@/core/gcode/stops';
 import { type JobPlan } from '@/core/plan/jobPlan';
 import { canTakeOver, stopAnswer, type StopAnswer } from '@/core/plan/stopAnswers';
-import { answerStop } from '@/store/planStore';
+import { answerStop } from '@/store/plans/planStore';
 import { LineLink } from './LineLink';
 
 interface StopsListProps {

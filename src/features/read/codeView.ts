@@ -1,6 +1,6 @@
 import { EditorState, RangeSetBuilder, StateEffect, StateField } from '@codemirror/state';
 import { Decoration, EditorView, lineNumbers, type DecorationSet } from '@codemirror/view';
-import type { FileLines } from '@/workers/protocol';
+import type { FileLines } from '@/workers/print/protocol';
 
 /** Lines of the file, from 1. */
 interface MarkedLines {

@@ -3,13 +3,13 @@
 import { Button } from '@/components/Button';
 import { NumberField } from '@/components/NumberField';
 import { Tick } from '@/components/Tick';
-import { useJob } from '@/features/job/jobContext';
+import { useJob } from '@/base/job/jobContext';
 import { isFedByHand } from '@/core/recipe/actions';
 import { canStop } from '@/core/printer/stopKinds';
 import { numbersOf, type ChangeLetter, type Recipe } from '@/core/recipe/recipe';
-import { changePlan } from '@/store/planStore';
+import { changePlan } from '@/store/plans/planStore';
 import { changeRecipe } from './changeRecipe';
-import { CommandField } from './CommandField';
+import { CommandField } from '@/components/CommandField';
 import { OwnLines } from './OwnLines';
 import { WarningRows } from './WarningRows';
 

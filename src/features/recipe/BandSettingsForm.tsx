@@ -5,15 +5,15 @@ import { Tick } from '@/components/Tick';
 import { plural } from '@/core/format';
 import type { SettingLine } from '@/core/gcode/settingName';
 import type { SettingName } from '@/core/gcode/settingName';
-import type { Band } from '@/core/plan/bands';
-import { wishesOf, withWishes, type StretchWishes } from '@/core/plan/partEdits';
+import type { Band } from '@/core/plan/work/bands';
+import { wishesOf, withWishes, type StretchWishes } from '@/core/plan/edits/partEdits';
 import { isWhole, type PartStretch } from '@/core/plan/parts';
 import { partName } from '@/core/plan/partName';
 import type { Recipe } from '@/core/recipe/recipe';
 import { hasSettings, NO_SETTINGS, type BandSettings } from '@/core/recipe/settings';
 import { lineWords } from '@/core/read/sourceLine';
-import { useSlicedJob } from '@/features/job/jobContext';
-import { changePlan } from '@/store/planStore';
+import { useSlicedJob } from '@/base/job/jobContext';
+import { changePlan } from '@/store/plans/planStore';
 
 interface BandSettingsProps {
   readonly band: Band;

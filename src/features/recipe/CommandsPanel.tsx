@@ -8,8 +8,8 @@ import { swapsOf, type SectionSwap } from '@/core/plan/arrangement';
 import { isWhole } from '@/core/plan/parts';
 import type { RecipeLine } from '@/core/recipe/render';
 import type { Recipe } from '@/core/recipe/recipe';
-import { useJob } from '@/features/job/jobContext';
-import type { PreviewState } from '@/features/job/usePreview';
+import { useJob } from '@/base/job/jobContext';
+import type { PreviewState } from '@/base/work/usePreview';
 import { RoutePicture } from './RoutePicture';
 import { BandSettingsForm } from './BandSettingsForm';
 

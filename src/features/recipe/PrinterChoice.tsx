@@ -1,9 +1,9 @@
 'use client';
 
 import { Link } from '@/components/Link';
-import { useJob } from '@/features/job/jobContext';
+import { useJob } from '@/base/job/jobContext';
 import { KIND_WORDS } from '@/core/printer/stopKinds';
-import { changePlan } from '@/store/planStore';
+import { changePlan } from '@/store/plans/planStore';
 import { printerWithId, usePrinters } from '@/store/printers';
 
 /** Which printer the plan is for, and how sure it is that it stops. */

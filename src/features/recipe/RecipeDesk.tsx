@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { useJob } from '@/features/job/jobContext';
-import { usePlanFindings } from '@/features/job/PlanFindings';
+import { useJob } from '@/base/job/jobContext';
+import { usePlanFindings } from '@/base/work/PlanFindings';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { ActionList } from './ActionList';
 import { CommandsPanel } from './CommandsPanel';

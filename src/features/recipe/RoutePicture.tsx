@@ -1,6 +1,6 @@
 'use client';
 
-import { useJob } from '@/features/job/jobContext';
+import { useJob } from '@/base/job/jobContext';
 import type { SwapRoute } from '@/core/proof/dryRun';
 import { boundsOf } from '@/core/geometry/columns';
 import { reachOf } from '@/core/printer/printer';

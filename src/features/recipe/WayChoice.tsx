@@ -1,14 +1,14 @@
 'use client';
 
 import { lineWords } from '@/core/read/sourceLine';
-import { useSlicedJob } from '@/features/job/jobContext';
+import { useSlicedJob } from '@/base/job/jobContext';
 import { Tick } from '@/components/Tick';
 import { filamentOf } from '@/core/plan/jobPlan';
 import { withStopAnswer } from '@/core/plan/stopAnswers';
 import type { StopPlace } from '@/core/plan/stopPlace';
 import { KIND_WORDS, RECIPE_KINDS, USUAL_COMMAND } from '@/core/printer/stopKinds';
 import { plainRecipe, recipeFor, type Recipe } from '@/core/recipe/recipe';
-import { changePlan } from '@/store/planStore';
+import { changePlan } from '@/store/plans/planStore';
 
 const PLACES: readonly { place: StopPlace; name: string; about: string }[] = [
   {

@@ -1,8 +1,8 @@
 'use client';
 
-import { goOn } from '@/components/goOn';
+import { goOn } from '@/browser/goOn';
 import type { ReactNode } from 'react';
-import { useFileDrop } from '@/components/useFileDrop';
+import { useFileDrop } from '@/browser/useFileDrop';
 import type { Moving } from './useMoving';
 
 interface DropOnJobProps {

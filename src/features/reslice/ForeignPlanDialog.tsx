@@ -5,11 +5,11 @@ import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
 import { plural } from '@/core/format';
 import { emptyPlan } from '@/core/plan/jobPlan';
-import { allSwaps } from '@/core/plan/partEdits';
+import { allSwaps } from '@/core/plan/edits/partEdits';
 import { mapParts } from '@/core/plan/parts';
-import { withCopy, withPlan } from '@/core/plan/planBook';
-import { changeBook, changePlan } from '@/store/planStore';
-import { useJob } from '@/features/job/jobContext';
+import { withCopy, withPlan } from '@/core/plan/file/planBook';
+import { changeBook, changePlan } from '@/store/plans/planStore';
+import { useJob } from '@/base/job/jobContext';
 
 /** Stands before a plan that was made for another file than the job's: it is never used silently. */
 export function ForeignPlanDialog() {

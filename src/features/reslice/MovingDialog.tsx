@@ -7,8 +7,8 @@ import { DialogFrame } from '@/components/DialogFrame';
 import { Swatch } from '@/components/Swatch';
 import { plural } from '@/core/format';
 import { layerNumber, type LayerNumber } from '@/core/layers';
-import { moveSwaps, type MovedSwap } from '@/core/plan/reslice';
-import { useJob } from '@/features/job/jobContext';
+import { moveSwaps, type MovedSwap } from '@/core/plan/edits/reslice';
+import { useJob } from '@/base/job/jobContext';
 import type { Moving, MovingQuestion } from './useMoving';
 
 /** Asks before a plan is moved to another file, swap by swap. */

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from '@/components/Button';
-import { progressWords } from '@/components/readProgress';
+import { progressWords } from '@/browser/readProgress';
 import type { Moving } from './useMoving';
 
 /** A new slice being read, at the corner; the desk stays free. */

@@ -4,17 +4,23 @@ import { useCallback, useState } from 'react';
 import { toast } from '@/store/toast';
 import type { LayerNumber } from '@/core/layers';
 import { refuse, success, type Result } from '@/core/findings';
-import { MODEL_NAME } from '@/core/model/modelName';
+import { MODEL_NAME } from '@/core/model/formats/modelName';
 import type { PrintPicture } from '@/core/geometry/picture';
 import type { ModelSetup } from '@/core/model/setup';
 import { plural } from '@/core/format';
 import { commonStem } from '@/core/delivery/deliveryNames';
-import { withChangedFiles, withPartsOfFiles } from '@/core/plan/changedFiles';
+import { withChangedFiles, withPartsOfFiles } from '@/core/plan/edits/changedFiles';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { isSliced } from '@/core/read/slicedFile';
-import { chosenVariant, mapPlans, withCopy, withPlan, withVariantName } from '@/core/plan/planBook';
+import {
+  chosenVariant,
+  mapPlans,
+  withCopy,
+  withPlan,
+  withVariantName,
+} from '@/core/plan/file/planBook';
 import type { Printer } from '@/core/printer/printer';
-import { readPlanFile } from '@/core/plan/planFile';
+import { readPlanFile } from '@/core/plan/file/planFile';
 import {
   anchorsOf,
   heightFactor,
@@ -22,17 +28,17 @@ import {
   movedPlan,
   type Anchor,
   type SteppedPrint,
-} from '@/core/plan/reslice';
-import { factsOf } from '@/store/jobFacts';
-import { replaceSlice, type UndoSlice } from '@/store/jobs';
-import { changeBook, usePlanStore } from '@/store/planStore';
-import { missingRoom } from '@/store/room';
-import { PrintClient, WorkerClosedError } from '@/workers/printClient';
-import type { OpenModel, OpenFile, ReadProgress } from '@/workers/protocol';
-import { readPrint } from '@/features/job/openPrint';
-import type { ReadyJob } from '@/features/job/useOpenJob';
-import { layTogether, type NamedFile } from '@/features/files/namedFiles';
-import { partsPicture } from '@/features/pickers/foundParts';
+} from '@/core/plan/edits/reslice';
+import { factsOf } from '@/store/jobs/jobFacts';
+import { replaceSlice, type UndoSlice } from '@/store/jobs/jobs';
+import { changeBook, usePlanStore } from '@/store/plans/planStore';
+import { missingRoom } from '@/store/jobs/room';
+import { PrintClient, WorkerClosedError } from '@/workers/print/printClient';
+import type { OpenModel, OpenFile, ReadProgress } from '@/workers/print/protocol';
+import { readPrint } from '@/base/job/openPrint';
+import type { ReadyJob } from '@/base/job/useOpenJob';
+import { layTogether, type NamedFile, type OpenFiles } from '@/base/files/namedFiles';
+import { partsPicture } from '@/base/work/foundParts';
 
 /** A plan on its way to another file, until the person agrees. */
 export interface MovingQuestion {
@@ -53,14 +59,7 @@ export interface Moving {
   /** A new slice that is being read. */
   readonly reading: { readonly progress: ReadProgress | null; readonly cancel: () => void } | null;
   readonly openSlice: (file: File) => Promise<void>;
-  /**
-   * Puts files in place of those that the job prints; `from` tells for each which of them it is or stands
-   * for, null for a new one. Answers why that cannot be.
-   */
-  readonly openFiles: (
-    files: readonly NamedFile[],
-    from: readonly (number | null)[],
-  ) => Promise<Result<null>>;
+  readonly openFiles: OpenFiles;
   readonly openPlanFile: (file: File) => Promise<void>;
   /** Sets the job's model up in another way; its swaps move with their heights. True when it is done. */
   readonly setUp: (setup: ModelSetup) => Promise<boolean>;

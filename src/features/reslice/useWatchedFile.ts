@@ -1,9 +1,9 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { askForPlaces, placeOf, readPlace, type FilePlace } from '@/components/fileHandles';
+import { askForPlaces, placeOf, readPlace, type FilePlace } from '@/browser/fileHandles';
 import { toast } from '@/store/toast';
-import { keepWatched, watchedFile, type SeenFile } from '@/store/watched';
+import { keepWatched, watchedFile, type SeenFile } from '@/store/jobs/watched';
 
 /** How often the disk is looked at, ms. */
 const PACE = 1500;

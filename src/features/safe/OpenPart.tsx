@@ -1,6 +1,6 @@
 import { FolderOpen } from 'lucide-react';
 import { Button } from '@/components/Button';
-import { pickFile } from '@/features/pickers/pickFile';
+import { pickFile } from '@/browser/pickFile';
 
 /** Opens a saved file, after showing what it would change. */
 export function OpenPart({ onFile }: { onFile: (file: File) => void }) {

@@ -4,9 +4,9 @@ import { useState, type ReactNode } from 'react';
 import { Button } from '@/components/Button';
 import { Tick } from '@/components/Tick';
 import { formatBytes, plural } from '@/core/format';
-import { dropReadings } from '@/store/readings';
-import { askToKeep } from '@/store/room';
-import { dropFiles, dropPhotos } from '@/store/roomUse';
+import { dropReadings } from '@/store/jobs/readings';
+import { askToKeep } from '@/store/jobs/room';
+import { dropFiles, dropPhotos } from '@/store/jobs/roomUse';
 import { toast } from '@/store/toast';
 import type { Kept } from './kept';
 

@@ -2,14 +2,14 @@
 
 import type { Kept } from './kept';
 import { useEffect, useState } from 'react';
-import { LoadTrouble } from '@/components/LoadTrouble';
+import { LoadTrouble } from '@/components/trouble/LoadTrouble';
 import { toast } from '@/store/toast';
-import { useFileDrop } from '@/components/useFileDrop';
-import { onWritten } from '@/store/commit';
+import { useFileDrop } from '@/browser/useFileDrop';
+import { onWritten } from '@/store/db/commit';
 import { onlyHere } from '@/store/bundle/elsewhere';
-import { roomUse } from '@/store/roomUse';
-import { roomNow, storageSentence } from '@/store/room';
-import { BundleDialog } from './BundleDialog';
+import { roomUse } from '@/store/jobs/roomUse';
+import { roomNow, storageSentence } from '@/store/jobs/room';
+import { BundleDialog } from '@/base/keep/BundleDialog';
 import { OpenPart } from './OpenPart';
 import { RoomPart } from './RoomPart';
 import { SavePart } from './SavePart';

@@ -9,8 +9,8 @@ import { formatBytes, plural } from '@/core/format';
 import type { Scope } from '@/store/bundle/gather';
 import { toast } from '@/store/toast';
 import type { Kept } from './kept';
-import { saveScope } from './saveScope';
-import { dayWords, momentWords } from './words';
+import { saveScope } from '@/base/keep/saveScope';
+import { dayWords, momentWords } from '@/base/keep/words';
 
 /** What can be saved, or left out. */
 const CHOICES = ['jobs', 'files', 'prints', 'photos', 'printers', 'spools', 'settings'] as const;

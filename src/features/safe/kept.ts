@@ -1,6 +1,6 @@
 import type { OnlyHere } from '@/store/bundle/elsewhere';
-import type { RoomUse } from '@/store/roomUse';
-import type { Room } from '@/store/room';
+import type { RoomUse } from '@/store/jobs/roomUse';
+import type { Room } from '@/store/jobs/room';
 
 /** How everything stands that is kept in this browser. */
 export interface Kept {

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
 import { colourAt, type Pixels } from '@/core/filament/photo';
-import { pickFile } from '@/features/pickers/pickFile';
+import { pickFile } from '@/browser/pickFile';
 
 /** Longest side of the photo as it is shown, px. */
 const LONGEST = 560;

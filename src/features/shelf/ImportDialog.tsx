@@ -2,12 +2,12 @@
 
 import { Dialog } from 'radix-ui';
 import { useMemo } from 'react';
-import { toastWithUndo } from '@/components/undoToast';
+import { toastWithUndo } from '@/browser/undoToast';
 import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
 import { formatGrams, plural } from '@/core/format';
-import { mergeShelves, spoolKey, type ShelfRow } from '@/core/filament/shelfCsv';
-import type { Spool } from '@/core/filament/spool';
+import { mergeShelves, spoolKey, type ShelfRow } from '@/core/filament/shelf/shelfCsv';
+import type { Spool } from '@/core/filament/shelf/spool';
 import { shelf, useShelf } from '@/store/shelf';
 
 interface ImportDialogProps {

@@ -5,9 +5,9 @@ import { useRouter } from 'next/navigation';
 import { DropdownMenu } from 'radix-ui';
 import { Button } from '@/components/Button';
 import { MENU, MENU_ITEM } from '@/components/menuLook';
-import { ASK_LEFTOVERS } from '@/features/plan/dialogs/askLeftovers';
-import { overlays } from '@/components/overlays';
-import { jobs, useJobs } from '@/store/jobs';
+import { ASK_LEFTOVERS } from '@/base/job/askLeftovers';
+import { overlays } from '@/browser/overlays';
+import { jobs, useJobs } from '@/store/jobs/jobs';
 
 /** Asks for a job what can be made of it with the spools that are there. */
 export function LeftoversMenu() {

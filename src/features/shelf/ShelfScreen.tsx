@@ -5,15 +5,15 @@ import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
-import { download } from '@/components/download';
-import { useWaitingFiles } from '@/features/drop/waitingFiles';
-import { pickFile } from '@/features/pickers/pickFile';
-import type { ShelfRow } from '@/core/filament/shelfCsv';
-import { ordinarySpool, type Spool } from '@/core/filament/spool';
-import { AsideNotes } from '@/components/AsideNotes';
-import { LoadTrouble } from '@/components/LoadTrouble';
-import { keepPlaceInList } from '@/components/returnFocus';
-import { toastWithUndo } from '@/components/undoToast';
+import { download } from '@/browser/download';
+import { useWaitingFiles } from '@/base/files/waitingFiles';
+import { pickFile } from '@/browser/pickFile';
+import type { ShelfRow } from '@/core/filament/shelf/shelfCsv';
+import { ordinarySpool, type Spool } from '@/core/filament/shelf/spool';
+import { AsideNotes } from '@/components/trouble/AsideNotes';
+import { LoadTrouble } from '@/components/trouble/LoadTrouble';
+import { keepPlaceInList } from '@/browser/useReturnFocus';
+import { toastWithUndo } from '@/browser/undoToast';
 import { shelf, useShelf } from '@/store/shelf';
 import { LeftoversMenu } from './LeftoversMenu';
 import { ShelfTable } from './ShelfTable';
@@ -60,7 +60,7 @@ export function ShelfScreen() {
 }
 
 /** Reading and writing such files is fetched when it is wanted. */
-const csv = () => import('@/core/filament/shelfCsv');
+const csv = () => import('@/core/filament/shelf/shelfCsv');
 
 async function saveCsv(spools: readonly Spool[]): Promise<void> {
   const { shelfCsv } = await csv();

@@ -6,7 +6,7 @@ import { useCallback, useState } from 'react';
 import { Button } from '@/components/Button';
 import { RecordTable } from '@/components/RecordTable';
 import { formatGrams } from '@/core/format';
-import { FAMILIES, type Spool } from '@/core/filament/spool';
+import { FAMILIES, type Spool } from '@/core/filament/shelf/spool';
 
 interface ShelfTableProps {
   readonly spools: readonly Spool[];

@@ -2,7 +2,7 @@
 
 import { Dialog } from 'radix-ui';
 import { DialogFrame } from '@/components/DialogFrame';
-import type { Spool } from '@/core/filament/spool';
+import type { Spool } from '@/core/filament/shelf/spool';
 import { SpoolForm } from './SpoolForm';
 
 interface SpoolDialogProps {

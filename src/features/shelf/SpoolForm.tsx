@@ -12,7 +12,7 @@ import {
   type Family,
   type HeatRange,
   type Spool,
-} from '@/core/filament/spool';
+} from '@/core/filament/shelf/spool';
 import { shelf } from '@/store/shelf';
 import { ColourFromPhoto } from './ColourFromPhoto';
 

@@ -5,20 +5,20 @@ import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { fillDisk, stubLocalStorage } from '../../../tests/support/browserStorage';
 import { runPlan } from '../../../tests/support/runPlans';
-import { ordinarySpool } from '@/core/filament/spool';
+import { ordinarySpool } from '@/core/filament/shelf/spool';
 import { EMPTY_LOG } from '@/core/log/runLog';
 import { emptyPlan } from '@/core/plan/jobPlan';
-import { bookOf } from '@/core/plan/planBook';
+import { bookOf } from '@/core/plan/file/planBook';
 import { ORDINARY_PROFILE } from '@/core/printer/printer';
-import type { RunEvent } from '@/core/run/events';
-import { bundleService } from '@/workers/bundleService';
-import { adoptDatabase, closeDatabase, database } from '../db';
-import { jobs, saveWholeJob } from '../jobs';
-import { addPhoto } from '../photos';
+import type { RunEvent } from '@/core/run/following/events';
+import { bundleService } from '@/workers/bundle/bundleService';
+import { adoptDatabase, closeDatabase, database } from '../db/db';
+import { jobs, saveWholeJob } from '../jobs/jobs';
+import { addPhoto } from '../prints/photos';
 import { printers } from '../printers';
-import type { Job, Photo, Run } from '../records';
-import { HANDED, runs } from '../runs';
-import { useCostSettings } from '../settings';
+import type { Job, Photo, Run } from '../records/records';
+import { HANDED, runs } from '../prints/runs';
+import { useCostSettings } from '../settings/settings';
 import { shelf } from '../shelf';
 import { onlyHere, remindLater, rememberSaved, timeToSave } from './elsewhere';
 import { saveBundle, type Scope } from './gather';
@@ -26,9 +26,9 @@ import { previewBundle, type Preview } from './preview';
 import { isTakenUnasked, type PreviewItem } from './previewItems';
 import { takeBundle } from './take';
 
-vi.mock('@/workers/bundleClient', () => ({
+vi.mock('@/workers/line/workerLine', () => ({
   // The same functions, without a thread of their own.
-  withBundleWorker: <T>(run: (service: unknown) => T): T => run(bundleService()),
+  withWorker: <T>(_kind: unknown, run: (service: unknown) => T): T => run(bundleService()),
 }));
 
 const GCODE = 'G28\nG1 X10 E1\n'.repeat(50);

@@ -1,8 +1,8 @@
 import { recordText } from '@/core/bundle/recordText';
-import { useAttendSettings, usePresence } from '../attendSettings';
-import type { Settings } from '../createSettings';
-import { useLearningChoices } from '../learningChoices';
-import { useCostSettings, useOutputSettings, usePreferences } from '../settings';
+import { useAttendSettings, usePresence } from '../settings/attendSettings';
+import type { Settings } from '../settings/createSettings';
+import { useLearningChoices } from '../prints/learningChoices';
+import { useCostSettings, useOutputSettings, usePreferences } from '../settings/settings';
 
 /** The settings that go along with a person, by the names under which they are kept. */
 const SETTINGS: Readonly<Record<string, Settings<object>>> = {

@@ -1,12 +1,12 @@
 import { number, object } from 'yup';
 import type { BundleKind } from '@/core/bundle/form';
 import { success, type Result } from '@/core/findings';
-import type { Spool } from '@/core/filament/spool';
-import { parseSpool } from '@/core/filament/spoolFile';
+import type { Spool } from '@/core/filament/shelf/spool';
+import { parseSpool } from '@/core/filament/shelf/spoolFile';
 import { arrival, readShape, recordId, type ShapeWords } from '@/core/shape';
-import { parseJob, parsePlans, parseStoredPrinter } from '../recordShapes';
-import type { Job, Photo, Run, StoredPlans, StoredPrinter } from '../records';
-import { parseRun } from '../runShape';
+import { parseJob, parsePlans, parseStoredPrinter } from '../records/recordShapes';
+import type { Job, Photo, Run, StoredPlans, StoredPrinter } from '../records/records';
+import { parseRun } from '../records/runShape';
 
 /** A photo without its bytes, which lie beside the records. */
 type PhotoRecord = Omit<Photo, 'blob'>;

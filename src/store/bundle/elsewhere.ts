@@ -1,7 +1,7 @@
 import { KINDS } from '@/core/bundle/form';
-import { changesOf } from '../changes';
-import { commit } from '../commit';
-import { database } from '../db';
+import { changesOf } from '../db/changes';
+import { commit } from '../db/commit';
+import { database } from '../db/db';
 
 /** What of all that is stored lies in this browser alone. */
 export interface OnlyHere {

@@ -1,10 +1,16 @@
 import { BUNDLE_ENDING, endingOf, type BundleKind, type Holding } from '@/core/bundle/form';
 import type { Result } from '@/core/findings';
-import { withBundleWorker } from '@/workers/bundleClient';
-import type { GiveRecords, Packed, PackedRecord } from '@/workers/bundleProtocol';
-import { changesOf } from '../changes';
-import { database } from '../db';
-import type { Job } from '../records';
+import { BUNDLE_WORKER } from '@/workers/kinds';
+import { withWorker } from '@/workers/line/workerLine';
+import type {
+  GiveRecords,
+  Packed,
+  PackedRecord,
+  BundleService,
+} from '@/workers/bundle/bundleProtocol';
+import { changesOf } from '../db/changes';
+import { database } from '../db/db';
+import type { Job } from '../records/records';
 import { allSettings } from './bundleSettings';
 
 /** What goes into a bundle. */
@@ -38,7 +44,9 @@ export async function saveBundle(
   const { holds, settings } = scope;
   const order = { savedAt, holds, settings: settings ? allSettings() : null, to };
   const printers = await printersOf(scope.jobId);
-  return withBundleWorker((service) => service.pack(order, giver(scope, printers), onProgress));
+  return withWorker(BUNDLE_WORKER, (service: BundleService) =>
+    service.pack(order, giver(scope, printers), onProgress),
+  );
 }
 
 /** Gives the records that belong to a scope, kind by kind. */

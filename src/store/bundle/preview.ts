@@ -1,12 +1,14 @@
 import { KINDS, type BundleHead, type BundleKind, type BundleLine } from '@/core/bundle/form';
 import { recordText } from '@/core/bundle/recordText';
-import type { Job } from '../records';
+import type { Job } from '../records/records';
 import { knownTime, standingOf } from '@/core/bundle/standing';
 import { success, type Result } from '@/core/findings';
-import { withBundleWorker } from '@/workers/bundleClient';
-import { changesOf } from '../changes';
-import { database, type Database } from '../db';
-import { LONG_AGO } from '../migrations';
+import type { BundleService } from '@/workers/bundle/bundleProtocol';
+import { BUNDLE_WORKER } from '@/workers/kinds';
+import { withWorker } from '@/workers/line/workerLine';
+import { changesOf } from '../db/changes';
+import { database, type Database } from '../db/db';
+import { LONG_AGO } from '../db/migrations';
 import { printers } from '../printers';
 import { shelf } from '../shelf';
 import { otherSettings } from './bundleSettings';
@@ -41,7 +43,7 @@ export async function previewBundle(
   const now = Date.now();
   // The examples that Lamella brings are here before anything is compared with them.
   await Promise.all([shelf.load(), printers.load()]);
-  return withBundleWorker(async (service) => {
+  return withWorker(BUNDLE_WORKER, async (service: BundleService) => {
     const opened = await service.open(file);
     if (!opened.ok) return opened;
     const { head, settings } = opened.value;

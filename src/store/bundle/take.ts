@@ -3,18 +3,19 @@ import { recordText } from '@/core/bundle/recordText';
 import type { Standing } from '@/core/bundle/standing';
 import { refuse, success, type Result } from '@/core/findings';
 import { mergedLog } from '@/core/log/runLog';
-import { mergedEvents } from '@/core/run/events';
-import { withBundleWorker } from '@/workers/bundleClient';
-import type { BundleService } from '@/workers/bundleProtocol';
-import type { Undo } from '../collection';
-import { commitOrRefuse, type Reader } from '../commit';
-import { UNDONE, type StoreName } from '../stores';
-import type { Entry } from '../entry';
-import { HANDED } from '../runs';
-import { plansSettled } from '../openPlans';
-import type { Run, StoredPlans } from '../records';
-import { parseRun } from '../runShape';
-import { missingRoom } from '../room';
+import { mergedEvents } from '@/core/run/following/events';
+import { BUNDLE_WORKER } from '@/workers/kinds';
+import { withWorker } from '@/workers/line/workerLine';
+import type { BundleService } from '@/workers/bundle/bundleProtocol';
+import type { Undo } from '../db/collection';
+import { commitOrRefuse, type Reader } from '../db/commit';
+import { UNDONE, type StoreName } from '../db/stores';
+import type { Entry } from '../db/entry';
+import { HANDED } from '../prints/runs';
+import { plansSettled } from '../plans/openPlans';
+import type { Run, StoredPlans } from '../records/records';
+import { parseRun } from '../records/runShape';
+import { missingRoom } from '../jobs/room';
 import { takeSettings } from './bundleSettings';
 import { plainOf } from './bundleShapes';
 import type { Preview } from './preview';
@@ -202,7 +203,7 @@ async function bytesOf(
   );
   const missing = await missingRoom(size);
   if (missing) return refuse('storage-short', missing);
-  return withBundleWorker(async (service) => {
+  return withWorker(BUNDLE_WORKER, async (service: BundleService) => {
     const opened = await service.open(file);
     if (!opened.ok) return opened;
     if (opened.value.head.savedAt !== preview.head.savedAt) {

@@ -3,7 +3,7 @@
 import { Button } from '@/components/Button';
 import { Link } from '@/components/Link';
 import { Tick } from '@/components/Tick';
-import { useAttendSettings } from '@/store/attendSettings';
+import { useAttendSettings } from '@/store/settings/attendSettings';
 import { toast } from '@/store/toast';
 import { askForNotices, say } from './alerts';
 import { openSound, sound } from './sound';

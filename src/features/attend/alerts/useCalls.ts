@@ -3,8 +3,8 @@
 import { useEffect, useRef, useState } from 'react';
 import { callsOf, type Call } from '@/core/run/calls';
 import type { RunPlan } from '@/core/run/runPlan';
-import type { RunState } from '@/core/run/runState';
-import { useAttendSettings } from '@/store/attendSettings';
+import type { RunState } from '@/core/run/following/runState';
+import { useAttendSettings } from '@/store/settings/attendSettings';
 import { notice, shake } from './alerts';
 import { openSound, sound, soundState, useSound, type SoundState } from './sound';
 import { useTabIcon } from './useTabIcon';

@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { Link } from '@/components/Link';
-import type { Run } from '@/store/records';
+import type { Run } from '@/store/records/records';
 
 const CallSettings = dynamic(() =>
   import('../alerts/CallSettings').then((one) => one.CallSettings),

@@ -4,11 +4,11 @@ import { Dialog } from 'radix-ui';
 import { toString as qrText } from 'qrcode';
 import { useEffect, useMemo, useState } from 'react';
 import { Button } from '@/components/Button';
-import { copyText } from '@/components/copyText';
+import { copyText } from '@/browser/copyText';
 import { DialogFrame } from '@/components/DialogFrame';
 import { MOST_LINK_LETTERS, packRun } from '@/core/run/handOver';
-import { HANDED } from '@/store/runs';
-import type { Run } from '@/store/records';
+import { HANDED } from '@/store/prints/runs';
+import type { Run } from '@/store/records/records';
 import { toast } from '@/store/toast';
 
 /** Letters that a code of dots still holds so that a phone's camera reads it. */

@@ -8,12 +8,12 @@ import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
 import { plural } from '@/core/format';
 import { packedIn, unpackRun } from '@/core/run/handOver';
-import { takeHanded } from '@/store/newRuns';
-import type { Run } from '@/store/records';
+import { takeHanded } from '@/store/prints/newRuns';
+import type { Run } from '@/store/records/records';
 import { toast } from '@/store/toast';
 
 const BundleDialog = dynamic(() =>
-  import('@/features/safe/BundleDialog').then((one) => one.BundleDialog),
+  import('@/base/keep/BundleDialog').then((one) => one.BundleDialog),
 );
 
 interface TakeRunProps {

@@ -1,7 +1,7 @@
-import { download } from '@/components/download';
+import { download } from '@/browser/download';
 import { runCalendar } from '@/core/run/runCalendar';
 import { calendarFile } from '@/core/schedule/calendar';
-import type { Run } from '@/store/records';
+import type { Run } from '@/store/records/records';
 import { toast } from '@/store/toast';
 import { fileStem } from './fileStem';
 

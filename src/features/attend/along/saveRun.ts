@@ -1,5 +1,5 @@
-import { saveScope } from '@/features/safe/saveScope';
-import type { Run } from '@/store/records';
+import { saveScope } from '@/base/keep/saveScope';
+import type { Run } from '@/store/records/records';
 import { toast } from '@/store/toast';
 
 /** Saves a run with its photos to a file, which opens in Safe keeping or on the Bench. */

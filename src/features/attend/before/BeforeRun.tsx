@@ -1,16 +1,16 @@
 'use client';
 
-import { goOn } from '@/components/goOn';
+import { goOn } from '@/browser/goOn';
 import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { Button } from '@/components/Button';
 import { Cautions } from '@/components/Cautions';
 import { Link } from '@/components/Link';
-import { keepWayBack } from '@/components/wayBack';
+import { keepWayBack } from '@/browser/wayBack';
 import type { RunPlan } from '@/core/run/runPlan';
-import type { Run } from '@/store/records';
-import { isPlanChanged, runs, tellRun } from '@/store/runs';
-import { useAttendSettings } from '@/store/attendSettings';
+import type { Run } from '@/store/records/records';
+import { isPlanChanged, runs, tellRun } from '@/store/prints/runs';
+import { useAttendSettings } from '@/store/settings/attendSettings';
 import { FilamentName } from '../BandRow';
 import { Errands } from '../along/Errands';
 import { openSound } from '../alerts/sound';

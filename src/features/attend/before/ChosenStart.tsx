@@ -1,13 +1,13 @@
 'use client';
 
 import { formatDuration } from '@/core/format';
-import { asPlanned } from '@/core/run/follow';
+import { asPlanned } from '@/core/run/following/follow';
 import { longestAlone } from '@/core/run/startQuestion';
 import { nightWithin, type StartQuestion } from '@/core/schedule/startFinder';
 import { collisionsOf, withWaiting, type Collision } from '@/core/schedule/startTroubles';
 import { runsAtNight, twoRunsFrom } from '@/core/schedule/twoRuns';
 import type { RunPlan } from '@/core/run/runPlan';
-import type { Run } from '@/store/records';
+import type { Run } from '@/store/records/records';
 import { FilamentName } from '../BandRow';
 import { StandCautions } from '../live/StandNote';
 import { clockOf, spreadWords } from '../words';

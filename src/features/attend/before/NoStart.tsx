@@ -5,7 +5,7 @@ import { formatDuration } from '@/core/format';
 import { type StartQuestion } from '@/core/schedule/startFinder';
 import { inTheWay, MOST_LOOKED_AT, withWaiting } from '@/core/schedule/startTroubles';
 import type { RunPlan } from '@/core/run/runPlan';
-import type { Run } from '@/store/records';
+import type { Run } from '@/store/records/records';
 import { clockOf } from '../words';
 import { bestSplit, SplitWords } from './SplitOffer';
 

@@ -1,14 +1,14 @@
 'use client';
 
-import { goOn } from '@/components/goOn';
+import { goOn } from '@/browser/goOn';
 import { lightFormat } from 'date-fns';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { plannedTotal } from '@/core/run/runPlan';
 import { RESULTS, type RunResult } from '@/core/log/runLog';
-import { RESULT_WORDS } from '@/features/logbook/words';
-import type { Run } from '@/store/records';
-import { runs } from '@/store/runs';
+import { RESULT_WORDS } from '@/base/prints/outcomeWords';
+import type { Run } from '@/store/records/records';
+import { runs } from '@/store/prints/runs';
 import { newId } from '@/workers/ids';
 
 interface PrintedAlreadyProps {

@@ -2,7 +2,7 @@
 
 import { addDays } from 'date-fns';
 import { useRef, type PointerEvent } from 'react';
-import { clockForm } from '@/components/clockForm';
+import { clockForm } from '@/browser/clockForm';
 import { clockTime } from '@/core/schedule/clock';
 import { clockOf } from '../words';
 

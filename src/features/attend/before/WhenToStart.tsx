@@ -13,8 +13,8 @@ import {
   type GoodSpan,
   type StartQuestion,
 } from '@/core/schedule/startFinder';
-import type { Run } from '@/store/records';
-import { useAttendSettings, usePresence } from '@/store/attendSettings';
+import type { Run } from '@/store/records/records';
+import { useAttendSettings, usePresence } from '@/store/settings/attendSettings';
 import { StartStrip } from './StartStrip';
 import { clockOf } from '../words';
 
@@ -22,7 +22,7 @@ const ChosenStart = dynamic(() => import('./ChosenStart').then((one) => one.Chos
 const SplitOffer = dynamic(() => import('./SplitOffer').then((one) => one.SplitOffer));
 const NoStart = dynamic(() => import('./NoStart').then((one) => one.NoStart));
 const PresenceDialog = dynamic(() =>
-  import('@/features/plan/dialogs/PresenceDialog').then((one) => one.PresenceDialog),
+  import('@/base/prints/PresenceDialog').then((one) => one.PresenceDialog),
 );
 
 /** How far ahead starts are looked for, ms. */

@@ -1,20 +1,20 @@
 'use client';
 
-import { goOn } from '@/components/goOn';
+import { goOn } from '@/browser/goOn';
 import dynamic from 'next/dynamic';
 import { useEffect, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
 import { Link } from '@/components/Link';
-import { keepWayBack } from '@/components/wayBack';
+import { keepWayBack } from '@/browser/wayBack';
 import { formatDuration } from '@/core/format';
-import { lastEvent } from '@/core/run/events';
+import { lastEvent } from '@/core/run/following/events';
 import { plannedTotal } from '@/core/run/runPlan';
-import type { RunState } from '@/core/run/runState';
-import { printAgain } from '@/store/newRuns';
-import type { Run } from '@/store/records';
-import { HANDED, tellRun } from '@/store/runs';
+import type { RunState } from '@/core/run/following/runState';
+import { printAgain } from '@/store/prints/newRuns';
+import type { Run } from '@/store/records/records';
+import { HANDED, tellRun } from '@/store/prints/runs';
 import { useTapFocus, wantFocus } from './tapFocus';
-import { TOLD_WORDS } from '../toldWords';
+import { TOLD_WORDS } from '@/base/prints/toldWords';
 import { clockOf } from '../words';
 
 const ShareRun = dynamic(() => import('../along/ShareRun').then((one) => one.ShareRun));

@@ -2,8 +2,8 @@
 
 import dynamic from 'next/dynamic';
 import { useEffect, useMemo } from 'react';
-import { followed } from '@/core/run/follow';
-import { isOn } from '@/core/run/runState';
+import { followed } from '@/core/run/following/follow';
+import { isOn } from '@/core/run/following/runState';
 import type { AtRunProps } from '../atRunProps';
 import { BeforeRun } from '../before/BeforeRun';
 import { stateWords } from '../stateWords';

@@ -3,9 +3,9 @@
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import type { RunPlan } from '@/core/run/runPlan';
-import type { RunState } from '@/core/run/runState';
+import type { RunState } from '@/core/run/following/runState';
 import { Swatch } from '@/components/Swatch';
-import type { Told } from '@/store/runs';
+import type { Told } from '@/store/prints/runs';
 
 interface OtherTapsProps {
   readonly runPlan: RunPlan;

@@ -3,8 +3,8 @@
 import { Check } from 'lucide-react';
 import { Button } from '@/components/Button';
 import type { RunPlan } from '@/core/run/runPlan';
-import type { RunState } from '@/core/run/runState';
-import type { Told } from '@/store/runs';
+import type { RunState } from '@/core/run/following/runState';
+import type { Told } from '@/store/prints/runs';
 import { FilamentName } from '../BandRow';
 import { useTapFocus } from './tapFocus';
 import { WaitTimers } from './WaitTimers';

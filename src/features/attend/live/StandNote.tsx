@@ -1,5 +1,5 @@
 import type { RunPlan } from '@/core/run/runPlan';
-import type { RunState } from '@/core/run/runState';
+import type { RunState } from '@/core/run/following/runState';
 import { STAND_CAUTIONS } from '@/core/run/stand';
 import { clockOf, inWords } from '../words';
 

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { Button } from '@/components/Button';
-import type { RunState } from '@/core/run/runState';
-import type { Told } from '@/store/runs';
+import type { RunState } from '@/core/run/following/runState';
+import type { Told } from '@/store/prints/runs';
 import { clockOf, inWords } from '../words';
 
 interface TapQuestionProps {

@@ -1,7 +1,7 @@
 import { waitTimers } from '@/core/run/checklist';
 import type { RunPlan } from '@/core/run/runPlan';
-import type { RunState } from '@/core/run/runState';
-import type { Told } from '@/store/runs';
+import type { RunState } from '@/core/run/following/runState';
+import type { Told } from '@/store/prints/runs';
 import { inWords } from '../words';
 
 interface WaitTimersProps {

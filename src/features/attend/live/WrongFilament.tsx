@@ -2,10 +2,10 @@
 
 import { useMemo } from 'react';
 import { Button } from '@/components/Button';
-import type { RunState } from '@/core/run/runState';
-import type { Run } from '@/store/records';
-import type { Told } from '@/store/runs';
-import { RunPictureCanvas } from '../RunPictureCanvas';
+import type { RunState } from '@/core/run/following/runState';
+import type { Run } from '@/store/records/records';
+import type { Told } from '@/store/prints/runs';
+import { RunPictureCanvas } from '@/base/pictures/RunPictureCanvas';
 
 interface WrongFilamentProps {
   readonly run: Run;

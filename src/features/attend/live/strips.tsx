@@ -1,9 +1,9 @@
 import type { ReactNode } from 'react';
 import { Button } from '@/components/Button';
 import { formatDuration } from '@/core/format';
-import type { RunEvent } from '@/core/run/events';
-import type { RunState } from '@/core/run/runState';
-import type { Told } from '@/store/runs';
+import type { RunEvent } from '@/core/run/following/events';
+import type { RunState } from '@/core/run/following/runState';
+import type { Told } from '@/store/prints/runs';
 import { openSound } from '../alerts/sound';
 import type { Calling } from '../alerts/useCalls';
 import { openJump } from './useClockJump';

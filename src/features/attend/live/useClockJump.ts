@@ -1,8 +1,8 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
-import type { RunEvent } from '@/core/run/events';
-import type { Told } from '@/store/runs';
+import type { RunEvent } from '@/core/run/following/events';
+import type { Told } from '@/store/prints/runs';
 
 /** A jump on may be a device that has slept: only hours are asked about. A jump back is a clock that was set. ms. */
 const LEAST_ON = 3_600_000;

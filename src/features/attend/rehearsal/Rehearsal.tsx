@@ -1,16 +1,16 @@
 'use client';
 
-import { goOn } from '@/components/goOn';
+import { goOn } from '@/browser/goOn';
 import { useEffect, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
 import { Swatch } from '@/components/Swatch';
 import { stepsOf, STRAND_STEP } from '@/core/run/checklist';
-import { follow } from '@/core/run/follow';
-import { isOn, type RunState } from '@/core/run/runState';
+import { follow } from '@/core/run/following/follow';
+import { isOn, type RunState } from '@/core/run/following/runState';
 import { MISTAKES, type Mistake } from '@/core/run/practice';
 import type { RunPlan } from '@/core/run/runPlan';
-import type { Run } from '@/store/records';
-import { runs, tellRun } from '@/store/runs';
+import type { Run } from '@/store/records/records';
+import { runs, tellRun } from '@/store/prints/runs';
 import { toast } from '@/store/toast';
 import { TapOnce } from '../AtRun';
 import { LiveRun } from '../live/LiveRun';

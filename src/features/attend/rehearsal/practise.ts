@@ -1,6 +1,6 @@
 import { EMPTY_LOG } from '@/core/log/runLog';
-import type { Run } from '@/store/records';
-import { runs } from '@/store/runs';
+import type { Run } from '@/store/records/records';
+import { runs } from '@/store/prints/runs';
 import { newId } from '@/workers/ids';
 
 /** Makes a rehearsal of a run; its id, or null when it could not be stored. */

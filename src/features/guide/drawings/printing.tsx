@@ -1,4 +1,4 @@
-import { ordinarySpool, type Family } from '@/core/filament/spool';
+import { ordinarySpool, type Family } from '@/core/filament/shelf/spool';
 import { Arrow, BLACK, Block, BLUE, Drawing, GREEN, NozzleTip, WHITE } from './ink';
 
 /** Lines of a file with a stop between two layers. */

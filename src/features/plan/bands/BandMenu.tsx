@@ -8,14 +8,14 @@ import {
   mergeWithBelow,
   middleOf,
   splitBand,
-} from '@/core/plan/bandEdits';
-import type { Band } from '@/core/plan/bands';
+} from '@/core/plan/edits/bandEdits';
+import type { Band } from '@/core/plan/work/bands';
 import type { JobPlan } from '@/core/plan/jobPlan';
-import { changePlan } from '@/store/planStore';
-import { showLayer, useViewStore } from '@/store/viewStore';
-import type { OpenedJob } from '@/features/job/jobContext';
+import { changePlan } from '@/store/plans/planStore';
+import { showLayer, useViewStore } from '@/store/plans/viewStore';
+import type { OpenedJob } from '@/base/job/jobContext';
 import { bandLayers } from './bandLayers';
-import { overlays } from '@/components/overlays';
+import { overlays } from '@/browser/overlays';
 import { MENU, MENU_ITEM } from '@/components/menuLook';
 
 /** What can be done with a band as a whole. */

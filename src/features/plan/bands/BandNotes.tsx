@@ -1,6 +1,6 @@
 'use client';
 
-import { usePlanFindings } from '@/features/job/PlanFindings';
+import { usePlanFindings } from '@/base/work/PlanFindings';
 import { NoteLine } from './NoteLine';
 
 /** What to know about the band that begins at a layer; about the plan as a whole for null. */

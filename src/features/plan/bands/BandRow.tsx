@@ -1,9 +1,9 @@
 'use client';
 
 import { formatDuration, formatGrams, formatMm, formatShare } from '@/core/format';
-import type { Band } from '@/core/plan/bands';
-import { showLayer, useViewStore } from '@/store/viewStore';
-import type { OpenedJob } from '@/features/job/jobContext';
+import type { Band } from '@/core/plan/work/bands';
+import { showLayer, useViewStore } from '@/store/plans/viewStore';
+import type { OpenedJob } from '@/base/job/jobContext';
 import { bandLayers } from './bandLayers';
 import { BandMenu } from './BandMenu';
 import { FilamentMenu } from './FilamentMenu';

@@ -5,15 +5,15 @@ import { DropdownMenu } from 'radix-ui';
 import { Button } from '@/components/Button';
 import { lightnessOf } from '@/core/filament/colour';
 import { isWhole } from '@/core/plan/parts';
-import { withColourOrder, type ColourOrder } from '@/core/plan/bandEdits';
-import { ActionButton } from '@/features/job/ActionButton';
-import { changePlan } from '@/store/planStore';
-import { useViewStore } from '@/store/viewStore';
-import type { OpenedJob } from '@/features/job/jobContext';
+import { withColourOrder, type ColourOrder } from '@/core/plan/edits/bandEdits';
+import { ActionButton } from '@/base/job/ActionButton';
+import { changePlan } from '@/store/plans/planStore';
+import { useViewStore } from '@/store/plans/viewStore';
+import type { OpenedJob } from '@/base/job/jobContext';
 import { BandRow } from './BandRow';
 import { VisitList } from './VisitList';
 import { MENU, MENU_ITEM } from '@/components/menuLook';
-import { overlays } from '@/components/overlays';
+import { overlays } from '@/browser/overlays';
 import { BandNotes } from './BandNotes';
 
 /** The bands in the order of the core, top first. */

@@ -1,9 +1,9 @@
 'use client';
 
-import type { Band } from '@/core/plan/bands';
-import { FilamentChoice } from '@/features/pickers/FilamentChoice';
-import type { OpenedJob } from '@/features/job/jobContext';
-import { setFilament } from '@/store/planStore';
+import type { Band } from '@/core/plan/work/bands';
+import { FilamentChoice } from '@/features/plan/pickers/FilamentChoice';
+import type { OpenedJob } from '@/base/job/jobContext';
+import { setFilament } from '@/store/plans/planStore';
 
 /** A band's filament, and the palette to choose another. */
 export function FilamentMenu({ view, band }: { view: OpenedJob; band: Band }) {

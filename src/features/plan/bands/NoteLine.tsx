@@ -1,8 +1,8 @@
 'use client';
 
 import { Info, TriangleAlert } from 'lucide-react';
-import type { PlanNote } from '@/core/plan/notes';
-import { changePlan } from '@/store/planStore';
+import type { PlanNote } from '@/core/plan/work/notes';
+import { changePlan } from '@/store/plans/planStore';
 
 /** A note on the plan, with its fix one click away. */
 export function NoteLine({ note }: { note: PlanNote }) {

@@ -2,8 +2,8 @@
 
 import { Swatch } from '@/components/Swatch';
 import { formatDuration, formatGrams } from '@/core/format';
-import { showLayer } from '@/store/viewStore';
-import type { OpenedJob } from '@/features/job/jobContext';
+import { showLayer } from '@/store/plans/viewStore';
+import type { OpenedJob } from '@/base/job/jobContext';
 import { bandLayers } from './bandLayers';
 
 /** Where parts lie side by side: what is printed from load to load, in the order of printing. */

@@ -1,4 +1,4 @@
-import type { Band } from '@/core/plan/bands';
+import type { Band } from '@/core/plan/work/bands';
 
 /** `Layers 11 to 25`, or `Layer 40`. */
 export function bandLayers({ first, last }: Pick<Band, 'first' | 'last'>): string {

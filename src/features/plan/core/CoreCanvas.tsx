@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
-import { useThemeColours } from '@/components/useThemeColours';
+import { useThemeColours } from '@/browser/useThemeColours';
 import { CORE_WIDTH } from './corePlaces';
 import { drawCore, type CoreDrawing } from './drawCore';
 

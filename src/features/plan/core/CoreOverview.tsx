@@ -1,8 +1,8 @@
 'use client';
 
 import type { Layer } from '@/core/layers';
-import type { MainBand } from '@/core/plan/layerShares';
-import { panCore, useViewStore } from '@/store/viewStore';
+import type { MainBand } from '@/core/plan/work/layerShares';
+import { panCore, useViewStore } from '@/store/plans/viewStore';
 import { OVERVIEW_LEFT, OVERVIEW_WIDTH } from './corePlaces';
 import { coreScale } from './coreScale';
 

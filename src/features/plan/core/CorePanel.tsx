@@ -2,14 +2,14 @@
 
 import { Minus, Plus } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { useSize } from '@/components/useSize';
+import { useSize } from '@/browser/useSize';
 import { describeLayer } from '@/core/describeLayer';
 import { bottomOf } from '@/core/layers';
-import { ActionButton } from '@/features/job/ActionButton';
-import { mainBands, sharesByLayer } from '@/core/plan/layerShares';
+import { ActionButton } from '@/base/job/ActionButton';
+import { mainBands, sharesByLayer } from '@/core/plan/work/layerShares';
 import { isWhole } from '@/core/plan/parts';
-import { revealInCore, showLayer, useViewStore } from '@/store/viewStore';
-import type { OpenedJob } from '@/features/job/jobContext';
+import { revealInCore, showLayer, useViewStore } from '@/store/plans/viewStore';
+import type { OpenedJob } from '@/base/job/jobContext';
 import { CoreCanvas } from './CoreCanvas';
 import { CoreOverview } from './CoreOverview';
 import { CORE_LEFT, CORE_WIDTH } from './corePlaces';

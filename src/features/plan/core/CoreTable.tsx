@@ -1,7 +1,7 @@
 'use client';
 
 import { formatMm, formatShare } from '@/core/format';
-import type { OpenedJob } from '@/features/job/jobContext';
+import type { OpenedJob } from '@/base/job/jobContext';
 
 /** The core as tables, for those who listen to it: bands from the bed up, and steps. */
 export function CoreTable({ view }: { view: OpenedJob }) {

@@ -3,8 +3,8 @@
 import { formatCm2, formatDuration, formatShare } from '@/core/format';
 import { describeLayer } from '@/core/describeLayer';
 import type { Layer } from '@/core/layers';
-import { recolouredBy } from '@/core/plan/suggestions';
-import type { OpenedJob } from '@/features/job/jobContext';
+import { recolouredBy } from '@/core/plan/edits/suggestions';
+import type { OpenedJob } from '@/base/job/jobContext';
 import { CORE_RIGHT } from './corePlaces';
 
 interface LayerHoverProps {

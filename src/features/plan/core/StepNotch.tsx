@@ -2,7 +2,7 @@
 
 import { formatMm } from '@/core/format';
 import type { Step } from '@/core/geometry/steps';
-import { showLayer } from '@/store/viewStore';
+import { showLayer } from '@/store/plans/viewStore';
 import { CORE_LEFT, NOTCH_LEFT } from './corePlaces';
 
 /** A step: a notch at the core's left, with the share of the print that stays visible below it. */

@@ -1,7 +1,7 @@
 'use client';
 
 import { plural } from '@/core/format';
-import { showLayer } from '@/store/viewStore';
+import { showLayer } from '@/store/plans/viewStore';
 
 /** Most teeth that are drawn. */
 const MOST_TEETH = 8;

@@ -8,7 +8,7 @@ import type { Layer } from '@/core/layers';
 import { nudgeSwap } from '@/actions/swapActions';
 import { filamentOf, type JobPlan } from '@/core/plan/jobPlan';
 import type { PlannedSwap } from '@/core/plan/plannedSwap';
-import type { PlanBook } from '@/core/plan/planBook';
+import type { PlanBook } from '@/core/plan/file/planBook';
 import {
   beginDrag,
   endDrag,
@@ -16,8 +16,8 @@ import {
   removeSwap,
   swapsNow,
   usePlanStore,
-} from '@/store/planStore';
-import { showLayer } from '@/store/viewStore';
+} from '@/store/plans/planStore';
+import { showLayer } from '@/store/plans/viewStore';
 
 interface FlagProps {
   readonly swap: PlannedSwap;

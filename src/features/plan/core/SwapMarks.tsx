@@ -3,10 +3,10 @@
 import { bottomOf, type Layer } from '@/core/layers';
 import type { Step } from '@/core/geometry/steps';
 import { swapsOf } from '@/core/plan/arrangement';
-import { printedSwaps } from '@/core/plan/partEdits';
+import { printedSwaps } from '@/core/plan/edits/partEdits';
 import { chosenLayer, type PlannedSwap } from '@/core/plan/plannedSwap';
-import type { OpenedJob } from '@/features/job/jobContext';
-import { useWorkedPart } from '@/features/job/useWorkedPart';
+import type { OpenedJob } from '@/base/job/jobContext';
+import { useWorkedPart } from '@/base/work/useWorkedPart';
 import { CORE_LEFT, CORE_WIDTH } from './corePlaces';
 import { layerForFlag, spreadRows, type CoreScale } from './coreScale';
 import { SwapComb } from './SwapComb';

@@ -1,4 +1,4 @@
-import { linearScale } from '@/components/linearScale';
+import { linearScale } from '@/browser/linearScale';
 import { bottomOf, type Layer } from '@/core/layers';
 import type { Step } from '@/core/geometry/steps';
 

@@ -1,8 +1,8 @@
 import { HATCH_PATH, HATCH_TILE, inkOn } from '@/components/hatch';
 import { bottomOf, type Layer } from '@/core/layers';
-import type { Band } from '@/core/plan/bands';
+import type { Band } from '@/core/plan/work/bands';
 import type { PaletteFilament } from '@/core/filament/palette';
-import type { LayerShare } from '@/core/plan/layerShares';
+import type { LayerShare } from '@/core/plan/work/layerShares';
 import type { CoreScale } from './coreScale';
 
 export interface CoreDrawing {

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef, type RefObject } from 'react';
-import { showLayer, useViewStore, zoomCore } from '@/store/viewStore';
+import { showLayer, useViewStore, zoomCore } from '@/store/plans/viewStore';
 
 /** Wheel travel that makes one layer, px; a notch of an ordinary mouse is 100. */
 const PER_LAYER = 50;

@@ -2,7 +2,7 @@
 
 import type { ApexOptions } from 'apexcharts';
 import dynamic from 'next/dynamic';
-import { useThemeColours } from '@/components/useThemeColours';
+import { useThemeColours } from '@/browser/useThemeColours';
 import type { PrintCost } from '@/core/filament/cost';
 import type { PaletteFilament } from '@/core/filament/palette';
 

@@ -4,15 +4,15 @@ import { Dialog } from 'radix-ui';
 import { DialogFrame } from '@/components/DialogFrame';
 import { InlineNumber } from '@/components/InlineNumber';
 import { Swatch } from '@/components/Swatch';
-import { useTyped } from '@/components/useTyped';
+import { useTyped } from '@/browser/useTyped';
 import { filamentOf } from '@/core/plan/jobPlan';
-import { withFilament } from '@/core/plan/bandEdits';
+import { withFilament } from '@/core/plan/edits/bandEdits';
 import { HATCHES, type Hatch } from '@/core/filament/hatches';
 import type { PaletteFilament } from '@/core/filament/palette';
-import { changePlan } from '@/store/planStore';
-import { useJob } from '@/features/job/jobContext';
-import { usePlanFindings } from '@/features/job/PlanFindings';
-import { SpoolMenu } from '@/features/pickers/SpoolMenu';
+import { changePlan } from '@/store/plans/planStore';
+import { useJob } from '@/base/job/jobContext';
+import { usePlanFindings } from '@/base/work/PlanFindings';
+import { SpoolMenu } from '@/features/plan/pickers/SpoolMenu';
 
 interface FilamentsDialogProps {
   readonly open: boolean;

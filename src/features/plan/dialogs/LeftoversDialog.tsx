@@ -11,14 +11,14 @@ import {
   type LeftoverInputs,
   type LeftoverRow,
   type SpoolChoice,
-} from '@/core/filament/leftovers';
-import { spoolSets, type SpoolSet } from '@/core/filament/spoolSets';
+} from '@/core/filament/shelf/leftovers';
+import { spoolSets, type SpoolSet } from '@/core/filament/shelf/spoolSets';
 import { formatGrams } from '@/core/format';
-import { withFilament } from '@/core/plan/bandEdits';
-import { changePlan } from '@/store/planStore';
+import { withFilament } from '@/core/plan/edits/bandEdits';
+import { changePlan } from '@/store/plans/planStore';
 import { useShelf } from '@/store/shelf';
-import { useJob } from '@/features/job/jobContext';
-import { fromSpool } from '@/features/pickers/SpoolMenu';
+import { useJob } from '@/base/job/jobContext';
+import { fromSpool } from '@/features/plan/pickers/SpoolMenu';
 
 /** Sets that are offered at once. */
 const MOST_SETS = 6;

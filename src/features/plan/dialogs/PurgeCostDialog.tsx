@@ -7,12 +7,12 @@ import { NumberField } from '@/components/NumberField';
 import { costOf, type PrintCost } from '@/core/filament/cost';
 import { leastWaste, rowWaste, type PairPurge } from '@/core/filament/purgeTable';
 import { formatGrams, plural } from '@/core/format';
-import { withLetters } from '@/core/plan/bandEdits';
-import { useCostSettings } from '@/store/settings';
-import { changePlan } from '@/store/planStore';
+import { withLetters } from '@/core/plan/edits/bandEdits';
+import { useCostSettings } from '@/store/settings/settings';
+import { changePlan } from '@/store/plans/planStore';
 import { CostChart } from './CostChart';
 import { PurgeStrands } from './PurgeStrands';
-import { useJob } from '@/features/job/jobContext';
+import { useJob } from '@/base/job/jobContext';
 
 interface PurgeCostDialogProps {
   readonly open: boolean;

@@ -13,8 +13,8 @@ import { formatGrams, plural } from '@/core/format';
 import type { PurgeBounds } from '@/core/log/seams';
 import { filamentOf } from '@/core/plan/jobPlan';
 import type { PaletteFilament } from '@/core/filament/palette';
-import { useJob } from '@/features/job/jobContext';
-import { changePlan } from '@/store/planStore';
+import { useJob } from '@/base/job/jobContext';
+import { changePlan } from '@/store/plans/planStore';
 
 interface PurgeStrandsProps {
   /** What each swap pushes through, from the bed up. */

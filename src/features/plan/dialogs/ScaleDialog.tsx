@@ -4,8 +4,8 @@ import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { DialogFrame } from '@/components/DialogFrame';
 import { formatMm } from '@/core/format';
-import { anchorsOf, scaleHeights } from '@/core/plan/reslice';
-import { useJob } from '@/features/job/jobContext';
+import { anchorsOf, scaleHeights } from '@/core/plan/edits/reslice';
+import { useJob } from '@/base/job/jobContext';
 
 interface ScaleDialogProps {
   readonly open: boolean;

@@ -1,11 +1,11 @@
 'use client';
 
-import { useWorkedPart } from '@/features/job/useWorkedPart';
+import { useWorkedPart } from '@/base/work/useWorkedPart';
 import { useRef, useState } from 'react';
 import { Button } from '@/components/Button';
 import { formatMm, plural } from '@/core/format';
 import { bottomOf, type LayerNumber } from '@/core/layers';
-import { partOf } from '@/core/plan/partEdits';
+import { partOf } from '@/core/plan/edits/partEdits';
 import {
   commaMeaning,
   readPlaces,
@@ -13,11 +13,11 @@ import {
   type CommaMeaning,
   type PlaceKind,
   type TypedPlace,
-} from '@/core/plan/typedPlaces';
-import { addSwaps } from '@/store/planStore';
-import { showLayer } from '@/store/viewStore';
+} from '@/core/plan/edits/typedPlaces';
+import { addSwaps } from '@/store/plans/planStore';
+import { showLayer } from '@/store/plans/viewStore';
 import { PartChoice } from '../parts/PartChoice';
-import type { OpenedJob } from '@/features/job/jobContext';
+import type { OpenedJob } from '@/base/job/jobContext';
 
 const KINDS: readonly { readonly kind: PlaceKind; readonly label: string }[] = [
   { kind: 'layer', label: 'layers' },

@@ -1,14 +1,14 @@
 'use client';
 
-import { useWorkedPart } from '@/features/job/useWorkedPart';
+import { useWorkedPart } from '@/base/work/useWorkedPart';
 import { Tabs } from 'radix-ui';
 import { useMemo } from 'react';
 import { TAB_NAMES } from '@/actions/viewActions';
-import { suggestSwaps } from '@/core/plan/suggestions';
-import { isTabFor, PLAN_TABS, showTab, useViewStore, type PlanTab } from '@/store/viewStore';
+import { suggestSwaps } from '@/core/plan/edits/suggestions';
+import { isTabFor, PLAN_TABS, showTab, useViewStore, type PlanTab } from '@/store/plans/viewStore';
 import { BandsTab } from '../bands/BandsTab';
-import type { OpenedJob } from '@/features/job/jobContext';
-import { usePlanFindings } from '@/features/job/PlanFindings';
+import type { OpenedJob } from '@/base/job/jobContext';
+import { usePlanFindings } from '@/base/work/PlanFindings';
 import { isWhole } from '@/core/plan/parts';
 import { PartsTab } from '../parts/PartsTab';
 import { ByHandTab } from './ByHandTab';

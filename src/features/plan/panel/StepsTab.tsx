@@ -1,17 +1,17 @@
 'use client';
 
-import { useWorkedPart } from '@/features/job/useWorkedPart';
-import { partOf } from '@/core/plan/partEdits';
+import { useWorkedPart } from '@/base/work/useWorkedPart';
+import { partOf } from '@/core/plan/edits/partEdits';
 import { PartChoice } from '../parts/PartChoice';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { formatMm, formatShare } from '@/core/format';
 import { dividingLayers, withBandsAt, type Division } from '@/core/plan/byHeight';
-import type { Suggestion } from '@/core/plan/suggestions';
-import { ActionButton } from '@/features/job/ActionButton';
-import { addSwap, changePlan } from '@/store/planStore';
-import { showLayer } from '@/store/viewStore';
-import type { OpenedJob } from '@/features/job/jobContext';
+import type { Suggestion } from '@/core/plan/edits/suggestions';
+import { ActionButton } from '@/base/job/ActionButton';
+import { addSwap, changePlan } from '@/store/plans/planStore';
+import { showLayer } from '@/store/plans/viewStore';
+import type { OpenedJob } from '@/base/job/jobContext';
 
 interface StepsTabProps {
   readonly view: OpenedJob;

@@ -2,29 +2,34 @@
 
 import { Trash2 } from 'lucide-react';
 import { Button } from '@/components/Button';
-import { useTyped } from '@/components/useTyped';
-import { PrintPictureCanvas } from '@/components/PrintPictureCanvas';
-import { spoolsOf } from '@/core/filament/spool';
+import { useTyped } from '@/browser/useTyped';
+import { PrintPictureCanvas } from '@/base/pictures/PrintPictureCanvas';
+import { spoolsOf } from '@/core/filament/shelf/spool';
 import { formatDuration, formatGrams } from '@/core/format';
 import { printedSections } from '@/core/plan/arrangement';
-import { bandsOf, shownByLayers } from '@/core/plan/bands';
+import { bandsOf, shownByLayers } from '@/core/plan/work/bands';
 import { arrangementOfPlan } from '@/core/plan/arrangementOfPlan';
-import { copyCosts } from '@/core/plan/copies';
+import { copyCosts } from '@/core/plan/edits/copies';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
-import { planPurges } from '@/core/plan/purges';
-import { keepPlaceInList } from '@/components/returnFocus';
-import { withChosen, withoutVariant, withVariantName, type Variant } from '@/core/plan/planBook';
+import { planPurges } from '@/core/plan/work/purges';
+import { keepPlaceInList } from '@/browser/useReturnFocus';
+import {
+  withChosen,
+  withoutVariant,
+  withVariantName,
+  type Variant,
+} from '@/core/plan/file/planBook';
 import { reckon, reckonedBands, reckonedEnds } from '@/core/log/reckon';
-import { timelineOf } from '@/core/plan/timeline';
-import { ActionButton } from '@/features/job/ActionButton';
-import { changeBook, usePlanStore } from '@/store/planStore';
+import { timelineOf } from '@/core/plan/work/timeline';
+import { ActionButton } from '@/base/job/ActionButton';
+import { changeBook, usePlanStore } from '@/store/plans/planStore';
 import { printerWithId, usePrinters } from '@/store/printers';
 import { useShelf } from '@/store/shelf';
 import { useTimesFor } from './useTimesFor';
 import { useVariantOrder } from './useVariantOrder';
-import { clockAt, useStart } from '@/components/clockTimes';
-import { useLearning } from '@/features/logbook/useLearning';
-import type { OpenedJob } from '@/features/job/jobContext';
+import { clockAt, useStart } from '@/browser/clockTimes';
+import { useLearning } from '@/base/work/useLearning';
+import type { OpenedJob } from '@/base/job/jobContext';
 
 /** Plans for the same job side by side, and what copies on the plate would save. */
 export function VariantsTab({ view }: { view: OpenedJob }) {

@@ -6,8 +6,8 @@ import { timesAlike } from '@/core/printer/model';
 import type { Printer } from '@/core/printer/printer';
 import { isSliced } from '@/core/read/slicedFile';
 import { withTimes } from '@/core/read/times';
-import { timesFor } from '@/features/job/openPrint';
-import type { ReadyJob } from '@/features/job/useOpenJob';
+import { timesFor } from '@/base/job/openPrint';
+import type { ReadyJob } from '@/base/job/useOpenJob';
 
 type TimedJob = Pick<ReadyJob, 'reading' | 'timedFor' | 'client' | 'fingerprint'>;
 

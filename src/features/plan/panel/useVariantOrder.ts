@@ -2,13 +2,13 @@
 
 import { orderOfFile, type PrintOrder } from '@/core/plan/arrangementOfPlan';
 import { useEffect, useState } from 'react';
-import type { Spool } from '@/core/filament/spool';
+import type { Spool } from '@/core/filament/shelf/spool';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { isWhole } from '@/core/plan/parts';
 import type { Printer } from '@/core/printer/printer';
-import type { OpenedJob } from '@/features/job/jobContext';
+import type { OpenedJob } from '@/base/job/jobContext';
 import { toast } from '@/store/toast';
-import { WorkerClosedError } from '@/workers/printClient';
+import { WorkerClosedError } from '@/workers/print/printClient';
 
 /** In which order a plan beside the chosen one prints; null until that is known, and when it cannot be. */
 export function useVariantOrder(

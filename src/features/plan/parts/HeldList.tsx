@@ -1,8 +1,8 @@
 'use client';
 
-import type { OpenedJob } from '@/features/job/jobContext';
-import type { PartsView } from '@/features/job/useParts';
-import { showLayer } from '@/store/viewStore';
+import type { OpenedJob } from '@/base/job/jobContext';
+import type { PartsView } from '@/base/work/useParts';
+import { showLayer } from '@/store/plans/viewStore';
 
 /** Most sections that are listed. */
 const SHOWN = 5;

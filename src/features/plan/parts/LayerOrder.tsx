@@ -6,11 +6,11 @@ import { Button } from '@/components/Button';
 import { Swatch } from '@/components/Swatch';
 import { layerNumber, type LayerNumber } from '@/core/layers';
 import { filamentOf } from '@/core/plan/jobPlan';
-import { withLayerOrder } from '@/core/plan/partPlan';
-import type { OpenedJob } from '@/features/job/jobContext';
-import type { PartsView } from '@/features/job/useParts';
-import { changePlan } from '@/store/planStore';
-import { useViewStore } from '@/store/viewStore';
+import { withLayerOrder } from '@/core/plan/edits/partPlan';
+import type { OpenedJob } from '@/base/job/jobContext';
+import type { PartsView } from '@/base/work/useParts';
+import { changePlan } from '@/store/plans/planStore';
+import { useViewStore } from '@/store/plans/viewStore';
 import { partName } from '@/core/plan/partName';
 
 /** The order of the parts in the shown layer, which can be laid down by hand: dragged, or with the arrows. */

@@ -3,17 +3,17 @@
 import { HAIR } from '@/core/tolerances';
 import { Button } from '@/components/Button';
 import { InlineNumber } from '@/components/InlineNumber';
-import { clockAt, useStart } from '@/components/clockTimes';
+import { clockAt, useStart } from '@/browser/clockTimes';
 import { formatDuration, formatGrams, formatMm, plural } from '@/core/format';
 import { gramsOf } from '@/core/filament/mass';
 import { ORDERS, type Order } from '@/core/order/ordering';
 import { machineSeconds } from '@/core/plan/time';
 import { ABSURD_SWAPS } from '@/core/checks/partChecks';
-import type { OpenedJob } from '@/features/job/jobContext';
-import type { PartsView } from '@/features/job/useParts';
-import { changePlan } from '@/store/planStore';
+import type { OpenedJob } from '@/base/job/jobContext';
+import type { PartsView } from '@/base/work/useParts';
+import { changePlan } from '@/store/plans/planStore';
 import { toast } from '@/store/toast';
-import type { OrdersAnswer } from '@/workers/protocol';
+import type { OrdersAnswer } from '@/workers/print/protocol';
 
 const ORDER_NAMES: Readonly<Record<Order, string>> = {
   'as-sliced': 'As sliced',

@@ -1,9 +1,9 @@
 'use client';
 
-import { useWorkedPart } from '@/features/job/useWorkedPart';
+import { useWorkedPart } from '@/base/work/useWorkedPart';
 import { isWhole } from '@/core/plan/parts';
-import type { OpenedJob } from '@/features/job/jobContext';
-import { showPart } from '@/store/viewStore';
+import type { OpenedJob } from '@/base/job/jobContext';
+import { showPart } from '@/store/plans/viewStore';
 import { partName } from '@/core/plan/partName';
 
 /** Which part's swaps are worked on; nothing in a print of one part. */

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
-import type { PartsView } from '@/features/job/useParts';
+import type { PartsView } from '@/base/work/useParts';
 
 /** Side of the picture, px. */
 const SIZE = 64;

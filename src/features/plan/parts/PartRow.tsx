@@ -2,16 +2,16 @@
 
 import { Plus, X } from 'lucide-react';
 import { Button } from '@/components/Button';
-import { FilamentChoice } from '@/features/pickers/FilamentChoice';
+import { FilamentChoice } from '@/features/plan/pickers/FilamentChoice';
 import { formatDuration, plural } from '@/core/format';
 import { layerNumber } from '@/core/layers';
 import { filamentOf } from '@/core/plan/jobPlan';
 import type { PlannedPart } from '@/core/plan/parts';
-import { withLetterOf, withoutSwap, withSwap } from '@/core/plan/partEdits';
-import type { OpenedJob } from '@/features/job/jobContext';
-import type { PartsView } from '@/features/job/useParts';
-import { changePlan } from '@/store/planStore';
-import { showLayer, showPart, useViewStore } from '@/store/viewStore';
+import { withLetterOf, withoutSwap, withSwap } from '@/core/plan/edits/partEdits';
+import type { OpenedJob } from '@/base/job/jobContext';
+import type { PartsView } from '@/base/work/useParts';
+import { changePlan } from '@/store/plans/planStore';
+import { showLayer, showPart, useViewStore } from '@/store/plans/viewStore';
 import { partName } from '@/core/plan/partName';
 import { PartPicture } from './PartPicture';
 

@@ -1,6 +1,6 @@
 'use client';
 
-import type { OpenedJob } from '@/features/job/jobContext';
+import type { OpenedJob } from '@/base/job/jobContext';
 import { HeldList } from './HeldList';
 import { LayerOrder } from './LayerOrder';
 import { OrderChoices } from './OrderChoices';

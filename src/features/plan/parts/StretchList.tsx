@@ -1,7 +1,7 @@
 'use client';
 
-import type { OpenedJob } from '@/features/job/jobContext';
-import { useViewStore } from '@/store/viewStore';
+import type { OpenedJob } from '@/base/job/jobContext';
+import { useViewStore } from '@/store/plans/viewStore';
 import { StretchSelect } from './StretchSelect';
 
 /**

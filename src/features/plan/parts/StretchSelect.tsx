@@ -1,9 +1,9 @@
 'use client';
 
 import { foundParts, type Stretch } from '@/core/plan/parts';
-import { withStretches } from '@/core/plan/partPlan';
-import type { OpenedFile } from '@/features/job/jobContext';
-import { changePlan } from '@/store/planStore';
+import { withStretches } from '@/core/plan/edits/partPlan';
+import type { OpenedFile } from '@/base/job/jobContext';
+import { changePlan } from '@/store/plans/planStore';
 import { partName } from '@/core/plan/partName';
 
 interface StretchSelectProps {

@@ -2,9 +2,9 @@
 
 import { formatMm } from '@/core/format';
 import { ORDERS } from '@/core/order/ordering';
-import type { OpenedJob } from '@/features/job/jobContext';
-import type { PartsView } from '@/features/job/useParts';
-import { showLayer } from '@/store/viewStore';
+import type { OpenedJob } from '@/base/job/jobContext';
+import type { PartsView } from '@/base/work/useParts';
+import { showLayer } from '@/store/plans/viewStore';
 import { partName } from '@/core/plan/partName';
 
 /** Most neighbours that are listed. */

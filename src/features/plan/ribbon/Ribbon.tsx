@@ -7,12 +7,12 @@ import { Button } from '@/components/Button';
 import { formatDuration, plural } from '@/core/format';
 import { rangeOf } from '@/core/log/reckon';
 import { clockChangeAt } from '@/core/schedule/clock';
-import type { Timeline } from '@/core/plan/timeline';
-import { ActionButton } from '@/features/job/ActionButton';
-import { changePlan } from '@/store/planStore';
-import { showRibbon, useViewStore } from '@/store/viewStore';
-import type { OpenedJob } from '@/features/job/jobContext';
-import { clockAt, LOCAL_TIME, useStart } from '@/components/clockTimes';
+import type { Timeline } from '@/core/plan/work/timeline';
+import { ActionButton } from '@/base/job/ActionButton';
+import { changePlan } from '@/store/plans/planStore';
+import { showRibbon, useViewStore } from '@/store/plans/viewStore';
+import type { OpenedJob } from '@/base/job/jobContext';
+import { clockAt, LOCAL_TIME, useStart } from '@/browser/clockTimes';
 import { RibbonTable } from './RibbonTable';
 import { RibbonTrack } from './RibbonTrack';
 

@@ -1,9 +1,9 @@
 'use client';
 
 import { formatDuration } from '@/core/format';
-import type { Stretch } from '@/core/plan/timeline';
-import type { OpenedJob } from '@/features/job/jobContext';
-import { clockAt } from '@/components/clockTimes';
+import type { Stretch } from '@/core/plan/work/timeline';
+import type { OpenedJob } from '@/base/job/jobContext';
+import { clockAt } from '@/browser/clockTimes';
 
 /** The ribbon as a table, for those who listen to it. */
 export function RibbonTable({ view, start }: { view: OpenedJob; start: Date }) {

@@ -1,17 +1,17 @@
 'use client';
 
-import { linearScale } from '@/components/linearScale';
+import { linearScale } from '@/browser/linearScale';
 import { addSeconds } from 'date-fns';
 import { useRef } from 'react';
 import { Swatch } from '@/components/Swatch';
-import { useSize } from '@/components/useSize';
+import { useSize } from '@/browser/useSize';
 import { formatDuration } from '@/core/format';
-import type { Stretch } from '@/core/plan/timeline';
+import type { Stretch } from '@/core/plan/work/timeline';
 import { absentSpans, type Absence } from '@/core/schedule/presence';
-import { usePresence } from '@/store/attendSettings';
-import { showLayer, showRibbon, useViewStore } from '@/store/viewStore';
-import type { OpenedJob } from '@/features/job/jobContext';
-import { clockAt } from '@/components/clockTimes';
+import { usePresence } from '@/store/settings/attendSettings';
+import { showLayer, showRibbon, useViewStore } from '@/store/plans/viewStore';
+import type { OpenedJob } from '@/base/job/jobContext';
+import { clockAt } from '@/browser/clockTimes';
 import { spreadPlaces } from './spreadPlaces';
 
 /** What can be pressed is nowhere narrower, px. */

@@ -6,10 +6,10 @@ import { Vector2, type DataTexture, type ShaderMaterial } from 'three';
 import { lampDepth, opticalDepths } from '@/core/filament/look';
 import type { Layer } from '@/core/layers';
 import type { Footprint } from '@/core/geometry/footprint';
-import type { Band } from '@/core/plan/bands';
+import type { Band } from '@/core/plan/work/bands';
 import { CellPlane } from './CellPlane';
-import { cellMaterial, cellTexture } from './cellTexture';
-import { layerTexture, READ_LAYER } from './layerTexture';
+import { cellMaterial, cellTexture } from '@/base/pictures/cellTexture';
+import { layerTexture, READ_LAYER } from '@/base/pictures/layerTexture';
 
 interface BacklitPlaneProps {
   readonly footprint: Footprint;

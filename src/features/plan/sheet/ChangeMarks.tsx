@@ -3,10 +3,10 @@
 import { useThree } from '@react-three/fiber';
 import { useEffect, useMemo } from 'react';
 import { Color, Vector2, type DataTexture } from 'three';
-import { useThemeColours } from '@/components/useThemeColours';
+import { useThemeColours } from '@/browser/useThemeColours';
 import type { Footprint } from '@/core/geometry/footprint';
 import { CellPlane } from './CellPlane';
-import { cellMaterial, cellTexture } from './cellTexture';
+import { cellMaterial, cellTexture } from '@/base/pictures/cellTexture';
 
 interface ChangeMarksProps {
   readonly footprint: Footprint;

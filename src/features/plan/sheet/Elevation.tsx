@@ -14,7 +14,7 @@ import {
   type DataTexture,
 } from 'three';
 import { ELEVATION_STRIDE } from '@/core/geometry/elevation';
-import type { PrintClient } from '@/workers/printClient';
+import type { PrintClient } from '@/workers/print/printClient';
 
 interface ElevationProps {
   readonly client: PrintClient;

@@ -1,13 +1,13 @@
 'use client';
 
 import { useEffect, useMemo, useRef } from 'react';
-import { useSize } from '@/components/useSize';
+import { useSize } from '@/browser/useSize';
 import { PATH_STRIDE, type LayerPaths } from '@/core/geometry/paths';
 import { colourTable, recolour, shadedCells } from '@/core/geometry/recolour';
-import type { OpenedJob } from '@/features/job/jobContext';
-import { useViewStore } from '@/store/viewStore';
+import type { OpenedJob } from '@/base/job/jobContext';
+import { useViewStore } from '@/store/plans/viewStore';
 import { PartTags } from './PartTags';
-import { colouredLines, sheetPicture } from './sheetColours';
+import { colouredLines, sheetPicture } from '@/base/pictures/sheetColours';
 import { boxFromAbove, fitView, type SheetView } from './sheetView';
 import { usePaths } from './usePaths';
 

@@ -2,11 +2,11 @@
 
 import { placeOfSection } from '@/core/geometry/paths';
 import { FIRST_STRETCH, stretchOfSections } from '@/core/plan/parts';
-import type { OpenedFile, OpenedJob } from '@/features/job/jobContext';
+import type { OpenedFile, OpenedJob } from '@/base/job/jobContext';
 import { partName } from '@/core/plan/partName';
 import { placesOfLayer } from '@/core/print/sections';
 import { StretchSelect } from '@/features/plan/parts/StretchSelect';
-import { useViewStore } from '@/store/viewStore';
+import { useViewStore } from '@/store/plans/viewStore';
 import { pointOver, type SheetPoint, type SheetView } from './sheetView';
 import { usePaths } from './usePaths';
 

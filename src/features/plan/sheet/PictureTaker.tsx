@@ -2,7 +2,7 @@
 
 import { useThree } from '@react-three/fiber';
 import { useEffect } from 'react';
-import { useViewStore } from '@/store/viewStore';
+import { useViewStore } from '@/store/plans/viewStore';
 
 /** Lets an action save the sheet as it is, on the sheet's own ground. */
 export function PictureTaker() {

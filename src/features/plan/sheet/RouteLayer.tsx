@@ -3,9 +3,9 @@
 import type { NozzlePoint } from '@/core/proof/blockTrace';
 import type { SwapRoute } from '@/core/proof/dryRun';
 import { swapsOf } from '@/core/plan/arrangement';
-import { useViewStore } from '@/store/viewStore';
-import type { OpenedJob } from '@/features/job/jobContext';
-import { usePlanFindings } from '@/features/job/PlanFindings';
+import { useViewStore } from '@/store/plans/viewStore';
+import type { OpenedJob } from '@/base/job/jobContext';
+import { usePlanFindings } from '@/base/work/PlanFindings';
 import { pointOver, type SheetPoint, type SheetView } from './sheetView';
 
 interface RouteLayerProps {

@@ -3,10 +3,10 @@
 import { Canvas } from '@react-three/fiber';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
-import { PrintPictureCanvas } from '@/components/PrintPictureCanvas';
-import { useSize } from '@/components/useSize';
-import { useViewStore } from '@/store/viewStore';
-import type { OpenedJob } from '@/features/job/jobContext';
+import { PrintPictureCanvas } from '@/base/pictures/PrintPictureCanvas';
+import { useSize } from '@/browser/useSize';
+import { useViewStore } from '@/store/plans/viewStore';
+import type { OpenedJob } from '@/base/job/jobContext';
 import { MeasureLayer } from './MeasureLayer';
 import { PartTags } from './PartTags';
 import { PictureTaker } from './PictureTaker';

@@ -2,14 +2,14 @@
 
 import { Blend, Hand, ImageDown, Ruler } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import { hasWebGl } from '@/components/webgl';
+import { hasWebGl } from '@/browser/webgl';
 import { MODE_NAMES } from '@/actions/viewActions';
 import { formatCm2, formatDuration, formatMm, formatShare } from '@/core/format';
 import { describeLayer } from '@/core/describeLayer';
 import type { Layer } from '@/core/layers';
-import { ActionButton } from '@/features/job/ActionButton';
-import { SHEET_MODES, showMode, useViewStore, type SheetMode } from '@/store/viewStore';
-import type { OpenedJob } from '@/features/job/jobContext';
+import { ActionButton } from '@/base/job/ActionButton';
+import { SHEET_MODES, showMode, useViewStore, type SheetMode } from '@/store/plans/viewStore';
+import type { OpenedJob } from '@/base/job/jobContext';
 
 // three.js is large, and the rest of the desk works before it is there.
 const Drawing = dynamic(

@@ -2,16 +2,16 @@
 
 import { useMemo } from 'react';
 import { inkOn } from '@/components/hatch';
-import { useThemeColours } from '@/components/useThemeColours';
-import { mainBands } from '@/core/plan/layerShares';
-import { useViewStore, type SheetMode } from '@/store/viewStore';
-import type { OpenedJob } from '@/features/job/jobContext';
+import { useThemeColours } from '@/browser/useThemeColours';
+import { mainBands } from '@/core/plan/work/layerShares';
+import { useViewStore, type SheetMode } from '@/store/plans/viewStore';
+import type { OpenedJob } from '@/base/job/jobContext';
 import { BacklitPlane } from './BacklitPlane';
 import { BedGrid } from './BedGrid';
 import { ChangeMarks } from './ChangeMarks';
 import { Elevation } from './Elevation';
 import { PathLines } from './PathLines';
-import { colouredLines, layerColours, sheetPicture } from './sheetColours';
+import { colouredLines, layerColours, sheetPicture } from '@/base/pictures/sheetColours';
 import type { SheetBox } from './sheetView';
 import { SurfacePlane } from './SurfacePlane';
 import { TouchMarks } from './TouchMarks';

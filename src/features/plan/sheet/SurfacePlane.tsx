@@ -5,8 +5,8 @@ import { Vector2, type DataTexture } from 'three';
 import type { Footprint } from '@/core/geometry/footprint';
 import { withoutSpecks } from '@/core/geometry/specks';
 import { CellPlane } from './CellPlane';
-import { cellMaterial, cellTexture } from './cellTexture';
-import { READ_LAYER } from './layerTexture';
+import { cellMaterial, cellTexture } from '@/base/pictures/cellTexture';
+import { READ_LAYER } from '@/base/pictures/layerTexture';
 
 interface SurfacePlaneProps {
   readonly footprint: Footprint;

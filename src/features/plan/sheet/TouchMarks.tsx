@@ -3,10 +3,10 @@
 import { useThree } from '@react-three/fiber';
 import { useEffect, useMemo } from 'react';
 import { Color, DoubleSide, Group, Mesh, MeshBasicMaterial, RingGeometry } from 'three';
-import { useThemeColours } from '@/components/useThemeColours';
+import { useThemeColours } from '@/browser/useThemeColours';
 import { ORDERS } from '@/core/order/ordering';
-import type { OpenedJob } from '@/features/job/jobContext';
-import { useViewStore } from '@/store/viewStore';
+import type { OpenedJob } from '@/base/job/jobContext';
+import { useViewStore } from '@/store/plans/viewStore';
 
 /** Radius and width of a mark, screen px. */
 const RADIUS = 12;

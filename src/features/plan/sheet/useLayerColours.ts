@@ -3,7 +3,7 @@
 import { useThree } from '@react-three/fiber';
 import { useEffect, useMemo } from 'react';
 import type { DataTexture } from 'three';
-import { layerTexture } from './layerTexture';
+import { layerTexture } from '@/base/pictures/layerTexture';
 
 /**
  * The colour of every layer as a small texture. The pictures of the finished print look colours up

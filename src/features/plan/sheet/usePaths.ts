@@ -2,7 +2,7 @@
 
 import { useEffect, useRef, useState } from 'react';
 import type { LayerPaths } from '@/core/geometry/paths';
-import { WorkerClosedError, type PrintClient } from '@/workers/printClient';
+import { WorkerClosedError, type PrintClient } from '@/workers/print/printClient';
 
 /** The printed lines of a layer and of the one below it. */
 export interface SheetPaths {

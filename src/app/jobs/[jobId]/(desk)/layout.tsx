@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { JobFrame } from '@/features/job/JobFrame';
+import { JobFrame } from '@/frame/JobFrame';
 
 interface JobLayoutProps {
   readonly params: Promise<{ jobId: string }>;

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { OnceSliced } from '@/features/job/OnceSliced';
+import { OnceSliced } from '@/base/job/OnceSliced';
 import { ChecksDesk } from '@/features/checks/ChecksDesk';
 
 export const metadata: Metadata = { title: 'Checks' };

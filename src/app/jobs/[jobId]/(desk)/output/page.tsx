@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { OnceSliced } from '@/features/job/OnceSliced';
+import { OnceSliced } from '@/base/job/OnceSliced';
 import { OutputDesk } from '@/features/output/OutputDesk';
 
 export const metadata: Metadata = { title: 'Output' };

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { OnceSliced } from '@/features/job/OnceSliced';
+import { OnceSliced } from '@/base/job/OnceSliced';
 import { ReadDesk } from '@/features/read/ReadDesk';
 
 export const metadata: Metadata = { title: 'Read' };

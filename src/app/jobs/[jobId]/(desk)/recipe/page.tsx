@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { OnceSliced } from '@/features/job/OnceSliced';
+import { OnceSliced } from '@/base/job/OnceSliced';
 import { RecipeDesk } from '@/features/recipe/RecipeDesk';
 
 export const metadata: Metadata = { title: 'Recipe' };

@@ -1,0 +1,75 @@
+import type { ByteSource } from '../src/core/byteSource';
+import { ORDERS, type Order } from '../src/core/order/ordering';
+import { helpfulDips } from '../src/core/order/dips';
+import { plainSurvey, type Survey } from '../src/core/order/survey';
+import { NO_SETTINGS } from '../src/core/recipe/settings';
+import { arrange, findParts, survey } from '../src/core/write/request/partsRequest';
+import { swapsOf } from '../src/core/plan/arrangement';
+import { foundParts } from '../src/core/plan/parts';
+import type { Printer } from '../src/core/printer/printer';
+import type { SlicedFile } from '../src/core/read/slicedFile';
+import { sectionAreas } from '../src/core/read/sectionAreas';
+import { rounded } from './answers';
+
+/** The part of `inspect` that tells of colours inside a layer: parts side by side, and what each order takes. */
+export async function partsAnswer(input: ByteSource, reading: SlicedFile, printer: Printer) {
+  const { sections } = reading;
+  if (sections.length === 0) return { parts: [], orders: [] };
+  const { stretches, replaced } = await findParts(input, reading, printer);
+  const keys = foundParts(reading, stretches);
+  const areas = await sectionAreas(input, reading, printer.filamentDiameter, keys);
+  const parts = [...new Set(keys)].map((key) => {
+    const own = sections.filter((_, i) => keys[i] === key);
+    const sum = (of: (i: number) => number): number =>
+      sections.reduce((total, _, i) => total + (keys[i] === key ? of(i) : 0), 0);
+    return {
+      key,
+      tool: own[0].tool,
+      layers: new Set(own.map(({ layer }) => layer)).size,
+      seconds: rounded(
+        sum((i) => sections[i].seconds),
+        3,
+      ),
+      filamentMm: rounded(
+        sum((i) => sections[i].filamentMm),
+        4,
+      ),
+      footprintMm2: rounded(areas.footprintMm2.get(key) ?? 0, 2),
+      exposedMm2: rounded(areas.exposedMm2.get(key) ?? 0, 2),
+    };
+  });
+  const found: Survey =
+    parts.length > 1
+      ? await survey(input, reading, printer, replaced, 'beside')
+      : plainSurvey([], reading);
+  const planned = keys.map((filament, section) => {
+    return { section, filament, settings: NO_SETTINGS, purge: null, asks: false };
+  });
+  const ordered = (order: Order, dipMm: number) => {
+    const made = arrange({
+      reading,
+      survey: found,
+      sections: planned,
+      order,
+      dipMm,
+      fingerprint: '',
+      nozzle: printer.nozzle,
+      delivery: 'one-file',
+      home: 'nothing',
+    });
+    if (!made.ok) return [];
+    const { exact } = made.value;
+    return [{ order, dipMm, swaps: swapsOf(reading, made.value).length, exact }];
+  };
+  const orders = ORDERS.flatMap((order) => {
+    if (order !== 'colour-by-colour') return ordered(order, 0);
+    let fewest = Infinity;
+    return helpfulDips(found.standing, printer.nozzle).flatMap((dipMm) => {
+      const [made] = ordered(order, dipMm);
+      if (!made || made.swaps >= fewest) return [];
+      fewest = made.swaps;
+      return [made];
+    });
+  });
+  return { parts, orders };
+}

@@ -1,0 +1,15 @@
+import { toast } from '@/store/toast';
+import { plural } from '@/core/format';
+import type { Undo } from '@/store/db/collection';
+
+/** How long a message with a way back stays, ms. */
+const WAY_BACK = 12_000;
+
+/** Says what was done to some records, with the way back. */
+export function toastWithUndo(said: string, what: string, undo: Undo): void {
+  const takeBack = async (): Promise<void> => {
+    const kept = await undo();
+    if (kept > 0) toast(`${plural(kept, what)} changed since then, and stay as they are now.`);
+  };
+  toast(said, { duration: WAY_BACK, action: { label: 'Undo', onClick: takeBack } });
+}

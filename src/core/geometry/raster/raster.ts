@@ -1,0 +1,262 @@
+import { CELL_MM, type LevelBox, type SettledRaster } from '../footprint';
+import { LevelBits } from './levelBits';
+import type { LineSink } from './lineSink';
+import { plainCells } from './plainCells';
+import type { MakeCells, RasterCells } from './rasterCells';
+
+/** Cells beyond which a file is too wide to be drawn (600 × 600 mm at 0.15 mm). */
+const MOST_CELLS = 16_000_000;
+/** Room added at each side when the grid has to grow, cells. */
+const MARGIN = 128;
+/** Memory for levels that are gathered as bits before they are folded into the grids, bytes. */
+const GATHERED_BYTES = 12_000_000;
+const MOST_GATHERED = 256;
+
+/**
+ * The growing grid behind a {@link Footprint}. Lines are stamped in printing order, each with the
+ * number of its level, which never falls.
+ *
+ * A level is stamped into bits, since setting 32 cells of a row costs one operation. Many levels
+ * are gathered and folded into the grids together, the highest first, so that a cell is written
+ * once and not once a level.
+ */
+export class FootprintRaster implements LineSink {
+  /** True once a line lay outside of what can be drawn; such lines are left out. */
+  private overflowed = false;
+  private readonly covered: number[] = [0];
+  private readonly boxes: LevelBox[] = [{ minX: 0, minY: 0, maxX: -1, maxY: -1 }];
+
+  private columns = 0;
+  private rows = 0;
+  private wordsPerRow = 0;
+  /** Grid position of cell (0, 0), in cells from machine zero. */
+  private column0 = 0;
+  private row0 = 0;
+  private cells: RasterCells;
+  private readonly gathered: LevelBits[] = [];
+  private inUse = 0;
+  private gatheredAtMost = 0;
+  private current: LevelBits | null = null;
+
+  /** @param makeCells where its cells are; the two kinds do the same, and the quicker takes longer to begin. */
+  constructor(private readonly makeCells: MakeCells = plainCells) {
+    this.cells = plainCells(0);
+  }
+
+  /** Stamps a line from (x0, y0) to (x1, y1), machine mm, `width` mm wide, of level `level` ≥ 1. */
+  stamp(x0: number, y0: number, x1: number, y1: number, width: number, level: number): void {
+    const scale = 1 / CELL_MM;
+    const r = width * 0.5 * scale;
+    const upwards = y0 <= y1;
+    let ax = (upwards ? x0 : x1) * scale - this.column0;
+    let ay = (upwards ? y0 : y1) * scale - this.row0;
+    let bx = (upwards ? x1 : x0) * scale - this.column0;
+    let by = (upwards ? y1 : y0) * scale - this.row0;
+    const minX = (ax < bx ? ax : bx) - r;
+    const maxX = (ax > bx ? ax : bx) + r;
+    if (!(minX >= 1 && ay - r >= 1 && maxX < this.columns - 1 && by + r < this.rows - 1)) {
+      const [column0, row0] = [this.column0, this.row0];
+      if (!this.growTo(minX + column0, ay - r + row0, maxX + column0, by + r + row0)) return;
+      ax += column0 - this.column0;
+      bx += column0 - this.column0;
+      ay += row0 - this.row0;
+      by += row0 - this.row0;
+    }
+    // A place that is no number passes every comparison above.
+    if (!((bx - ax) ** 2 + (by - ay) ** 2 < Infinity)) return;
+    const bits = this.current?.level === level ? this.current : this.bitsOf(level);
+    bits.extend(
+      (ay - r + 0.5) | 0,
+      (by + r - 0.5) | 0,
+      ((ax < bx ? ax : bx) - r + 0.5) >> 5,
+      ((ax < bx ? bx : ax) + r - 0.5) >> 5,
+    );
+    this.cells.stampLine(bits.words, this.wordsPerRow, ax, ay, bx, by, r);
+  }
+
+  /** The bits of a level that begins now. */
+  private bitsOf(level: number): LevelBits {
+    if (this.inUse === this.gatheredAtMost) this.fold();
+    const bits = (this.gathered[this.inUse] ??= new LevelBits(this.cells.place(this.inUse)));
+    bits.reset(level, this.wordsPerRow);
+    this.inUse++;
+    this.current = bits;
+    return bits;
+  }
+
+  /** Folds the gathered levels into the grids. */
+  private fold(): void {
+    const { cells } = this;
+    cells.seen.fill(0);
+    for (let i = this.inUse - 1; i >= 0; i--) this.foldTop(this.gathered[i]);
+    // Once a print is a few layers high, it rarely covers a cell that nothing covered before.
+    if (cells.hasNewCells()) {
+      for (let i = 0; i < this.inUse; i++) {
+        const bits = this.gathered[i];
+        const [from, to] = this.wordsOf(bits);
+        cells.foldLow(bits.words, from, to, bits.level);
+      }
+    }
+    this.inUse = 0;
+    this.current = null;
+  }
+
+  /** Takes the cells of a level that no higher level of this fold covers. */
+  private foldTop(bits: LevelBits): void {
+    const { words, level } = bits;
+    this.makeRoomFor(level);
+    const [from, to] = this.wordsOf(bits);
+    this.covered[level] += this.cells.foldTop(words, from, to, level);
+    this.boxes[level] = joinedBox(this.boxes[level], this.boxOf(bits));
+  }
+
+  /** The words of a level's rows, as whole fours. */
+  private wordsOf({ minRow, maxRow }: LevelBits): [number, number] {
+    if (maxRow < 0) return [0, 0];
+    const { wordsPerRow } = this;
+    return [(minRow * wordsPerRow) & ~3, ((maxRow + 1) * wordsPerRow + 3) & ~3];
+  }
+
+  private makeRoomFor(level: number): void {
+    while (this.covered.length <= level) {
+      this.covered.push(0);
+      this.boxes.push(this.boxes[0]);
+    }
+  }
+
+  /** The box of a level, from the bits of its leftmost and its rightmost words. */
+  private boxOf({ words, minRow, maxRow, minWord, maxWord }: LevelBits): LevelBox {
+    let leftmost = 0;
+    let rightmost = 0;
+    for (let row = minRow; row <= maxRow; row++) {
+      leftmost |= words[row * this.wordsPerRow + minWord];
+      rightmost |= words[row * this.wordsPerRow + maxWord];
+    }
+    const first = leftmost === 0 ? 0 : 31 - Math.clz32(leftmost & -leftmost);
+    const last = rightmost === 0 ? 31 : 31 - Math.clz32(rightmost);
+    return {
+      minX: (minWord * 32 + first + this.column0) * CELL_MM,
+      maxX: (maxWord * 32 + last + 1 + this.column0) * CELL_MM,
+      minY: (minRow + this.row0) * CELL_MM,
+      maxY: (maxRow + 1 + this.row0) * CELL_MM,
+    };
+  }
+
+  /** Folds what is left, and hands out all that was counted; nothing is stamped any more. */
+  settle(): SettledRaster {
+    this.fold();
+    const { cells, covered, boxes, overflowed } = this;
+    const { left, first, columns, rows } = this.usedPart();
+    // Copies, since the cells' memory may not be given away; the margins stay behind.
+    const [top, low] = [cells.top, cells.low].map((grid) => {
+      const part = new Uint16Array(columns * rows);
+      for (let row = 0; row < rows; row++) {
+        const from = (first + row) * this.columns + left;
+        part.set(grid.subarray(from, from + columns), row * columns);
+      }
+      return part;
+    });
+    const [column0, row0] = [this.column0 + left, this.row0 + first];
+    return { columns, rows, column0, row0, top, low, covered, boxes, overflowed };
+  }
+
+  /** The part of the grid that the levels' boxes cover, in cells from its corner. */
+  private usedPart(): { left: number; first: number; columns: number; rows: number } {
+    const { minX, minY, maxX, maxY } = this.boxes.reduce(joinedBox);
+    if (maxX < minX) return { left: 0, first: 0, columns: 0, rows: 0 };
+    const [left, right] = [minX, maxX].map((x) => Math.round(x / CELL_MM) - this.column0);
+    const [first, last] = [minY, maxY].map((y) => Math.round(y / CELL_MM) - this.row0);
+    return { left, first, columns: right - left, rows: last - first };
+  }
+
+  /** Enlarges the grid to hold the given cells; false when it would become too large. */
+  private growTo(minX: number, minY: number, maxX: number, maxY: number): boolean {
+    const empty = this.columns === 0;
+    const column0 = Math.floor(empty ? minX : Math.min(minX, this.column0)) - MARGIN;
+    const row0 = Math.floor(empty ? minY : Math.min(minY, this.row0)) - MARGIN;
+    const right = Math.ceil(empty ? maxX : Math.max(maxX, this.column0 + this.columns)) + MARGIN;
+    const last = Math.ceil(empty ? maxY : Math.max(maxY, this.row0 + this.rows)) + MARGIN;
+    const wordsPerRow = Math.ceil((right - column0) / 32);
+    const columns = wordsPerRow * 32;
+    const rows = last - row0;
+    if (!(columns * rows <= MOST_CELLS)) {
+      this.overflowed = true;
+      return false;
+    }
+    // What is gathered has the old layout, so it is folded first; a level under way is carried over, so
+    // that its cells count once.
+    const underWay = this.takeUnderWay();
+    this.fold();
+    this.gathered.length = 0;
+    const before = {
+      columns: this.columns,
+      column0: this.column0,
+      row0: this.row0,
+      rows: this.rows,
+    };
+    const { top, low } = this.cells;
+    const words = Math.ceil((wordsPerRow * rows) / 4) * 4;
+    this.gatheredAtMost = Math.max(
+      1,
+      Math.min(MOST_GATHERED, Math.floor(GATHERED_BYTES / (words * 4))),
+    );
+    const cells = this.makeCells(words, this.gatheredAtMost);
+    for (let row = 0; row < before.rows; row++) {
+      const from = row * before.columns;
+      const to = (row + before.row0 - row0) * columns + (before.column0 - column0);
+      cells.top.set(top.subarray(from, from + before.columns), to);
+      cells.low.set(low.subarray(from, from + before.columns), to);
+      for (let i = to; i < to + before.columns; i++) {
+        if (cells.low[i] !== 0) cells.ever[i >> 5] |= 1 << (i & 31);
+      }
+    }
+    this.cells = cells;
+    this.columns = columns;
+    this.rows = rows;
+    this.wordsPerRow = wordsPerRow;
+    this.column0 = column0;
+    this.row0 = row0;
+    if (underWay) this.putUnderWay(underWay);
+    return true;
+  }
+
+  /** Takes the level under way out of what is gathered: its cells, counted from machine zero. */
+  private takeUnderWay(): { level: number; cells: number[] } | null {
+    const { current, wordsPerRow } = this;
+    if (current === null || this.gathered[this.inUse - 1] !== current) return null;
+    const cells: number[] = [];
+    for (let row = current.minRow; row <= current.maxRow; row++) {
+      for (let word = current.minWord; word <= current.maxWord; word++) {
+        const bits = current.words[row * wordsPerRow + word];
+        for (let left = bits; left !== 0; left &= left - 1) {
+          const column = word * 32 + 31 - Math.clz32(left & -left);
+          cells.push(column + this.column0, row + this.row0);
+        }
+      }
+    }
+    this.inUse--;
+    return { level: current.level, cells };
+  }
+
+  /** Puts it back, in the new layout. */
+  private putUnderWay({ level, cells }: { level: number; cells: readonly number[] }): void {
+    const bits = this.bitsOf(level);
+    for (let i = 0; i < cells.length; i += 2) {
+      const column = cells[i] - this.column0;
+      const row = cells[i + 1] - this.row0;
+      bits.extend(row, row, column >> 5, column >> 5);
+      bits.words[row * this.wordsPerRow + (column >> 5)] |= 1 << (column & 31);
+    }
+  }
+}
+
+function joinedBox(a: LevelBox, b: LevelBox): LevelBox {
+  if (a.maxX < a.minX) return b;
+  if (b.maxX < b.minX) return a;
+  return {
+    minX: Math.min(a.minX, b.minX),
+    minY: Math.min(a.minY, b.minY),
+    maxX: Math.max(a.maxX, b.maxX),
+    maxY: Math.max(a.maxY, b.maxY),
+  };
+}

@@ -1,0 +1,178 @@
+import { success, type Result } from '../../findings';
+import { sourceOf } from '../../byteSource';
+import { openZip, unpackFile } from '../../archive/openZip';
+import type { ZipEntry } from '../../archive/zip';
+import { MeshBuilder, type MeshObject } from '../mesh';
+import { brokenModel, unusable, type ModelFile, type TellShare } from './modelFile';
+import { ModelPart, type PartObject, type Transform } from './threeMfPart';
+
+/** Deepest nesting of components, and most objects that are put together. */
+const DEEPEST = 32;
+const MOST_PLACED = 20_000;
+
+/** Reads 3MF: its parts, units, components, transforms and colours of objects. */
+export async function readThreeMf(
+  bytes: Uint8Array,
+  tell: TellShare = () => {},
+): Promise<Result<ModelFile>> {
+  const source = sourceOf(bytes);
+  const opened = await openZip(source);
+  if (!opened.ok) return opened;
+  const models = opened.value.filter(({ name }) => /\.model$/i.test(name));
+  if (models.length === 0) return brokenModel('There is no model in this 3MF file.');
+  if (models.some(({ encrypted }) => encrypted)) {
+    return brokenModel('This 3MF file is locked. Save it without a password.');
+  }
+  const total = models.reduce((sum, { bytes: size }) => sum + size, 0);
+  const parts = new Map<string, ModelPart>();
+  let before = 0;
+  for (const entry of models) {
+    const part = new ModelPart();
+    const read = await readPart(entry, part, (size) => tell((before + size) / Math.max(1, total)));
+    if (!read.ok) return read;
+    before += entry.bytes;
+    parts.set(pathOf(entry.name), part);
+  }
+  const main = await mainPart(opened.value, parts);
+  return main ? assemble(main, parts) : brokenModel('The 3MF file does not say what is in it.');
+
+  async function readPart(entry: ZipEntry, part: ModelPart, onSize: (bytes: number) => void) {
+    const decoder = new TextDecoder();
+    const unpacked = await unpackFile(
+      source,
+      entry,
+      (chunk) => part.read(decoder.decode(chunk, { stream: true })),
+      onSize,
+    );
+    if (!unpacked.ok) return unpacked;
+    part.end();
+    return part.trouble === null ? success(null) : brokenModel(part.trouble);
+  }
+
+  /** The part that the file's relations name; the only one with a build where they name none. */
+  async function mainPart(
+    entries: readonly ZipEntry[],
+    all: ReadonlyMap<string, ModelPart>,
+  ): Promise<{ path: string; part: ModelPart } | null> {
+    const relations = entries.find(({ name }) => pathOf(name) === '_rels/.rels');
+    let named: string | null = null;
+    if (relations && relations.bytes < 1 << 20) {
+      const chunks: Uint8Array[] = [];
+      const read = await unpackFile(source, relations, (chunk) => chunks.push(chunk.slice()));
+      if (read.ok) {
+        const text = chunks.map((chunk) => new TextDecoder().decode(chunk)).join('');
+        const one = /<Relationship\b[^>]*3dmodel"[^>]*>/.exec(text)?.[0] ?? '';
+        named = /\bTarget\s*=\s*"([^"]*)"/.exec(one)?.[1] ?? null;
+      }
+    }
+    const path =
+      named !== null && all.has(pathOf(named))
+        ? pathOf(named)
+        : [...all].find(([, part]) => part.items.length > 0)?.[0];
+    const part = path === undefined ? undefined : all.get(path);
+    return path !== undefined && part ? { path, part } : null;
+  }
+}
+
+/** A place in the archive as it is compared: without a leading stroke, and in small letters. */
+const pathOf = (name: string): string => name.replace(/^\/+/, '').toLowerCase();
+
+/** Puts together what is to be built. */
+function assemble(
+  main: { readonly path: string; readonly part: ModelPart },
+  parts: ReadonlyMap<string, ModelPart>,
+): Result<ModelFile> {
+  const builder = new MeshBuilder();
+  const objects: MeshObject[] = [];
+  let placed = 0;
+  let trouble: string | null = null;
+
+  const place = (path: string, id: string, by: Transform, depth: number): void => {
+    if (trouble !== null || builder.isFull) return;
+    const part = parts.get(path);
+    const object = part?.objects.get(id);
+    if (!part || !object) {
+      trouble = 'The 3MF file names a part that is not in it.';
+      return;
+    }
+    if (depth > DEEPEST || ++placed > MOST_PLACED) {
+      trouble = 'The parts of this 3MF file are put together without end.';
+      return;
+    }
+    for (const one of object.components) {
+      place(
+        one.path === null ? path : pathOf(one.path),
+        one.objectId,
+        joined(one.transform, by),
+        depth + 1,
+      );
+    }
+    addMesh(builder, object, by);
+  };
+
+  for (const { objectId, path, transform } of main.part.items) {
+    const first = builder.triangles;
+    const own = path === null ? main.path : pathOf(path);
+    place(own, objectId, transform, 0);
+    const object = parts.get(own)?.objects.get(objectId);
+    if (builder.triangles > first && object) {
+      const colour = colourIn(parts, own, object, 0);
+      objects.push({ name: object.name, first, end: builder.triangles, colour });
+    }
+  }
+  if (trouble !== null) return brokenModel(trouble);
+  const wrong = unusable(builder.triangles, builder.isFull);
+  if (wrong) return wrong;
+  const { unit } = main.part;
+  const supports = [...parts.values()].some(({ hasSupports }) => hasSupports);
+  const notes = supports ? ['Supports that the file holds were left out.'] : [];
+  return success({ kind: '3mf', mesh: { corners: builder.finish(), objects }, unit, notes });
+}
+
+/** The colour that an object names, or that the first of its components does. */
+function colourIn(
+  parts: ReadonlyMap<string, ModelPart>,
+  path: string,
+  object: PartObject,
+  depth: number,
+): string | null {
+  const own = object.colour === null ? null : (parts.get(path)?.colourOf(object.colour) ?? null);
+  if (own !== null || depth > DEEPEST || object.components.length === 0) return own;
+  const [first] = object.components;
+  const inner = first.path === null ? path : pathOf(first.path);
+  const named = parts.get(inner)?.objects.get(first.objectId);
+  return named ? colourIn(parts, inner, named, depth + 1) : null;
+}
+
+function addMesh(builder: MeshBuilder, { vertices, triangles }: PartObject, by: Transform): void {
+  // A transform that mirrors turns the triangles inside out: two corners change places.
+  const isMirrored = determinant(by) < 0;
+  for (let i = 0; i < triangles.length && !builder.isFull; i += 3) {
+    for (const k of isMirrored ? [0, 2, 1] : [0, 1, 2]) {
+      const at = triangles[i + k] * 3;
+      const [x, y, z] = [vertices[at], vertices[at + 1], vertices[at + 2]];
+      builder.corner(
+        x * by[0] + y * by[3] + z * by[6] + by[9],
+        x * by[1] + y * by[4] + z * by[7] + by[10],
+        x * by[2] + y * by[5] + z * by[8] + by[11],
+      );
+    }
+  }
+}
+
+/** First one transform, then the other. */
+function joined(first: Transform, then: Transform): Transform {
+  const out: number[] = [];
+  for (let row = 0; row < 4; row++) {
+    for (let column = 0; column < 3; column++) {
+      let sum = row === 3 ? then[9 + column] : 0;
+      for (let k = 0; k < 3; k++) sum += first[row * 3 + k] * then[k * 3 + column];
+      out.push(sum);
+    }
+  }
+  return out;
+}
+
+function determinant([a, b, c, d, e, f, g, h, i]: Transform): number {
+  return a * (e * i - f * h) - b * (d * i - f * g) + c * (d * h - e * g);
+}

@@ -1,0 +1,211 @@
+import { FINE } from '../../tolerances';
+import { differenceOf } from '../../filament/colour';
+import { formatMm } from '../../format';
+import { bottomOf, type Layer, type LayerNumber } from '../../layers';
+import type { Step } from '../../geometry/steps';
+import { firstIndex } from '../../search';
+import { mergeWithBelow } from '../edits/bandEdits';
+import { swapBefore, type Band } from './bands';
+import type { JobPlan } from '../jobPlan';
+import { withMovedSwap, withoutSwap, withPart } from '../edits/partEdits';
+import type { PartStretch } from '../parts';
+
+/** Something about a band that a person would want to know before printing, and what helps. */
+export interface PlanNote {
+  readonly code:
+    | 'thin-band'
+    | 'one-layer-band'
+    | 'unseen-band'
+    | 'same-filament'
+    | 'last-layer'
+    | 'after-the-end'
+    | 'two-swaps-on-a-layer'
+    | 'narrow-feature';
+  readonly level: 'caution' | 'note';
+  /** First layer of the band it stands beside; null for swaps that make no band. */
+  readonly band: LayerNumber | null;
+  readonly sentence: string;
+  /** The plan with the trouble mended; null when only the person can mend it. */
+  readonly fix: { readonly label: string; readonly plan: JobPlan } | null;
+}
+
+/** What the notes look at. */
+export interface NoteInputs {
+  readonly plan: JobPlan;
+  readonly bands: readonly Band[];
+  readonly layers: readonly Layer[];
+  readonly steps: readonly Step[];
+  /** Narrowest width of each band that was measured, mm, by the band's first layer. */
+  readonly widths: ReadonlyMap<number, number>;
+}
+
+/** Colours nearer than this look alike enough for one to cover the other at once (OKLab). */
+const ALIKE = 0.12;
+/** Bands that make less than this share of the surface are not seen. */
+const UNSEEN = 0.002;
+/** Features print cleanly from two line widths on, mm, for an ordinary nozzle of 0.4 mm. */
+const CLEAN_WIDTH = 0.9;
+
+/** Everything to say about a plan's bands, lowest band first. */
+export function planNotes(inputs: NoteInputs): PlanNote[] {
+  const { bands } = inputs;
+  return [
+    ...swapNotes(inputs),
+    ...bands.flatMap((band, i) => bandNotes(inputs, band, bands[i - 1], bands[i + 1])),
+  ];
+}
+
+/** Swaps that lead to no band of their own. */
+function swapNotes({ plan, layers }: NoteInputs): PlanNote[] {
+  const notes: PlanNote[] = [];
+  for (const { key, swaps } of plan.parts) {
+    for (const [i, { layer }] of swaps.entries()) {
+      if (layer > layers.length) {
+        notes.push({
+          code: 'after-the-end',
+          level: 'caution',
+          band: null,
+          sentence: `The swap before layer ${layer} comes after the end: the print has ${layers.length} layers.`,
+          fix: { label: 'Remove the swap', plan: withoutSwap(plan, layer, key) },
+        });
+      } else if (swaps[i + 1]?.layer === layer) {
+        const without = withPart(plan, key, (part) => {
+          return { ...part, swaps: swaps.filter((_, k) => k !== i) };
+        });
+        notes.push({
+          code: 'two-swaps-on-a-layer',
+          level: 'caution',
+          band: null,
+          sentence: `Two swaps come before layer ${layer}; one is enough.`,
+          fix: { label: 'Keep the second', plan: without },
+        });
+      }
+    }
+  }
+  return notes;
+}
+
+function bandNotes(
+  inputs: NoteInputs,
+  band: Band,
+  below: Band | undefined,
+  above: Band | undefined,
+): PlanNote[] {
+  const { plan, layers, widths } = inputs;
+  const { filament } = band;
+  const swap = swapBefore(band);
+  const about = { band: band.first } as const;
+  const merge = (label: string) => ({ label, plan: mergeWithBelow(plan, band, below) });
+  const notes: PlanNote[] = [];
+  if (below && below.filament.letter === filament.letter) {
+    notes.push({
+      ...about,
+      code: 'same-filament',
+      level: 'caution',
+      sentence: `The band below is ${filament.name} too, so this swap changes nothing.`,
+      fix: merge('Remove the swap'),
+    });
+  }
+  if (swap !== null && band.first === layers.length) {
+    notes.push({
+      ...about,
+      code: 'last-layer',
+      level: 'caution',
+      sentence: `Only the last layer prints in ${filament.name}.`,
+      fix: merge('Remove the swap'),
+    });
+  } else if (band.first === band.last) {
+    notes.push({
+      ...about,
+      code: 'one-layer-band',
+      level: 'caution',
+      sentence: `One layer thin: ${formatMm(band.top - band.bottom)} mm of ${filament.name}.`,
+      fix: swap === null ? null : merge('Merge it with the band below'),
+    });
+  } else {
+    const thin = thinNote(inputs, band, below, above);
+    if (thin) notes.push(thin);
+  }
+  if (swap !== null && band.seen.above < UNSEEN && band.seen.below < UNSEEN) {
+    notes.push({
+      ...about,
+      code: 'unseen-band',
+      level: 'note',
+      sentence: 'Nobody sees this band from above or from below; only its edge shows.',
+      fix: merge('Merge it with the band below'),
+    });
+  }
+  const width = widths.get(band.first) ?? Infinity;
+  if (swap !== null && width < CLEAN_WIDTH) {
+    notes.push({
+      ...about,
+      code: 'narrow-feature',
+      level: 'caution',
+      sentence: `${width.toFixed(1)} mm wide in places: will not print cleanly with an ordinary line of 0.45 mm.`,
+      fix: null,
+    });
+  }
+  return notes;
+}
+
+/** A band that is seen, over a colour that shows through it. */
+function thinNote(
+  inputs: NoteInputs,
+  band: Band,
+  below: Band | undefined,
+  above: Band | undefined,
+): PlanNote | null {
+  const thickness = band.top - band.bottom;
+  const { filament } = band;
+  if (thickness >= filament.hidingDepth - FINE) return null;
+  const shows = (other: Band | undefined, share: number): boolean =>
+    other !== undefined && share >= UNSEEN && differenceOf(filament, other.filament) > ALIKE;
+  const fromAbove = shows(below, band.seen.above);
+  const under = fromAbove ? below : shows(above, band.seen.below) ? above : undefined;
+  if (!under) return null;
+  return {
+    code: 'thin-band',
+    level: 'caution',
+    band: band.first,
+    sentence: `${formatMm(thickness)} mm of ${filament.name}: ${under.filament.name} ${fromAbove ? 'below' : 'above'} shows through; about ${formatMm(filament.hidingDepth)} mm hide it.`,
+    fix: thickerFix(inputs, band, above),
+  };
+}
+
+/**
+ * Lets the band above start later, or this one earlier, wherever that leaves a step in place; the
+ * colour of a step's surface is what people look at.
+ */
+function thickerFix(
+  { plan, layers, steps }: NoteInputs,
+  band: Band,
+  above: Band | undefined,
+): PlanNote['fix'] {
+  const onStep = (layer: number): boolean => steps.some((step) => step.layer === layer);
+  const needed = band.filament.hidingDepth - FINE;
+  const [starts, next] = [band.stretches[0], above?.stretches[0]];
+  if (above && next?.from && !onStep(next.from)) {
+    const end = firstIndex(layers.length, (i) => layers[i].z - band.bottom >= needed);
+    const by = end + 2 - above.first;
+    const to = next.from + by;
+    if (to <= above.last) return moved(plan, next, to, layers, 'Start the band above later');
+  }
+  if (starts.from && !onStep(starts.from)) {
+    const start = layers.findLast((layer) => band.top - bottomOf(layer) >= needed);
+    const to = start ? starts.from - (band.first - start.number) : 1;
+    if (to >= 2) return moved(plan, starts, to, layers, 'Start this band earlier');
+  }
+  return null;
+}
+
+function moved(
+  plan: JobPlan,
+  { part, from }: PartStretch,
+  to: number,
+  layers: readonly Layer[],
+  label: string,
+): PlanNote['fix'] {
+  if (from === null) return null;
+  const edited = withMovedSwap(plan, from, to as LayerNumber, layers.length, part);
+  return edited === plan ? null : { label: `${label}, before layer ${to}`, plan: edited };
+}

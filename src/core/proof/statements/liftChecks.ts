@@ -1,0 +1,28 @@
+import { FILAMENT_HAIR } from '../../tolerances';
+import { nameOf, type ProofCheck, type ProvenRun } from '../proofTypes';
+
+/** Check 2: behind each lift comes its way down, and between the two nothing is printed. */
+export function checkLifts({ found: { blocks }, stateIn, reading }: ProvenRun): ProofCheck[] {
+  const fail = (message: string, line: number): ProofCheck[] => [
+    { check: 2, ok: false, message, line },
+  ];
+  for (const [i, block] of blocks.entries()) {
+    if (block.kind !== 'lift' && block.kind !== 'lower') continue;
+    const name = nameOf(block);
+    if (reading.sources.length === 1) return fail(`${name} has no place in one file.`, block.line);
+    const partner = blocks[block.kind === 'lift' ? i + 1 : i - 1];
+    const wanted = block.kind === 'lift' ? 'lower' : 'lift';
+    if (partner?.kind !== wanted || partner.index !== block.index) {
+      return fail(`${name} stands alone.`, block.line);
+    }
+    if (block.kind === 'lower') continue;
+    const [up, down] = [stateIn(block.end), stateIn(partner.start)];
+    if (Math.abs(down.filament - up.filament) > FILAMENT_HAIR || down.z !== up.z) {
+      return fail(`Behind ${name} something is done that is no way.`, block.line);
+    }
+  }
+  const lifts = blocks.filter(({ kind }) => kind === 'lift').length;
+  if (lifts === 0) return [];
+  const message = `${lifts} ways of the files are led over what stands by then.`;
+  return [{ check: 2, ok: true, message }];
+}

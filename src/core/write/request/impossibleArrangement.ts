@@ -1,0 +1,102 @@
+import { refuse, type Result } from '../../findings';
+import { countsOtherSteps } from '../../gcode/settingSlots';
+import type { SlicedFile, SlicedSection } from '../../read/slicedFile';
+import { PrintedHeights } from '../../print/printedHeights';
+import { reachOf } from '../../printer/printer';
+import { LEAST_CLEARANCE } from '../../recipe/actions';
+import { printedSections } from '../../plan/arrangement';
+import type { OutputRequest } from './request';
+import { seamsOf } from '../seams/seams';
+
+/** Why the order that is asked for cannot be written; null when it can. */
+export function impossibleArrangement(
+  reading: SlicedFile,
+  request: OutputRequest,
+): Result<never> | null {
+  const { arrangement } = request;
+  const { sections } = reading;
+  const { leftOut } = arrangement;
+  const printed = printedSections(arrangement).map(({ section }) => section);
+  const places = new Set([...printed, ...leftOut]);
+  const count = printed.length + leftOut.length;
+  if (places.size !== sections.length || count !== sections.length || printed.length === 0) {
+    return refuse('bad-order', 'The order does not print every section of the file once.');
+  }
+  const seams = seamsOf(reading, request);
+  if (seams.every(({ follows }) => follows)) return null;
+  const why = whyNoOtherOrder(reading);
+  if (why) return why;
+  const high = seams.find(
+    ({ follows, printedTop }) =>
+      !follows && printedTop + LEAST_CLEARANCE > reachOf(request.printer).maxZ,
+  );
+  if (!high) return impossibleHoming(reading, request);
+  return refuse(
+    'no-room-to-lift',
+    `In layer ${high.section.layer} the head has no room to lift over the print, which is ${high.printedTop.toFixed(2)} mm tall by then.`,
+  );
+}
+
+/** Homing all axes brings the nozzle down to the bed where the printer homes: nothing may stand there. */
+function impossibleHoming(
+  reading: SlicedFile,
+  { arrangement, printer }: OutputRequest,
+): Result<never> | null {
+  if (arrangement.opens.length === 0 || arrangement.home !== 'all') return null;
+  const { radiusMm } = printer.nozzle.headClearance;
+  if (!new PrintedHeights(reading).everNear({ x: 0, y: 0 }, radiusMm)) return null;
+  return refuse(
+    'head-would-hit',
+    `Something is printed within ${radiusMm} mm of X 0 Y 0, where the printer homes. Home nothing or X and Y between the files, or move the print.`,
+  );
+}
+
+/** Why a file can only be printed in its own order; null when it can be in others. */
+export function whyNoOtherOrder({
+  sections,
+  sources,
+  layers,
+  continuous,
+  hasUndrawn,
+}: Pick<
+  SlicedFile,
+  'sections' | 'sources' | 'layers' | 'continuous' | 'hasUndrawn'
+>): Result<never> | null {
+  const no = (why: string): Result<never> =>
+    refuse(
+      'cannot-reorder',
+      sources.length > 1
+        ? `${why} It cannot be printed together with others.`
+        : `${why} It can be printed in its own order only.`,
+    );
+  if (continuous) return no('The file prints in a spiral.');
+  if (hasUndrawn) return no('Some of the print lies too far out to be drawn.');
+  if (layers.some(({ z }, i) => i > 0 && z <= layers[i - 1].z)) {
+    return no('The file prints its objects one after another.');
+  }
+  if (sections.some(({ state }) => state.lineNumber >= 0)) {
+    return no('The lines of the file are numbered.');
+  }
+  if (sections.some(({ state }) => Number.isNaN(state.x + state.y + state.z + state.e))) {
+    return no('Somewhere in the file it is not known where the head is.');
+  }
+  const [first] = sections;
+  if (sections.some((one) => movesOrigin(first, one))) {
+    return no('The file moves the origin of X, Y or Z on the way (G92).');
+  }
+  if (sections.some((one) => countsOtherwise(first, one))) {
+    return no('The file changes how it counts on the way (M200, G18 or G19).');
+  }
+  if (sections.some(({ state }) => countsOtherSteps(first.state.settings, state.settings))) {
+    return no('The file changes the steps of its motors or its origin on the way (M92, M206).');
+  }
+  return null;
+}
+
+function movesOrigin({ state: a }: SlicedSection, { state: b }: SlicedSection): boolean {
+  return a.offsetX !== b.offsetX || a.offsetY !== b.offsetY || a.offsetZ !== b.offsetZ;
+}
+
+function countsOtherwise({ state: a }: SlicedSection, { state: b }: SlicedSection): boolean {
+  return a.volumetricArea !== b.volumetricArea || a.oddPlane !== b.oddPlane;
+}

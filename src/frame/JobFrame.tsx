@@ -1,0 +1,137 @@
+'use client';
+
+import { usePathname, useRouter } from 'next/navigation';
+import { Tooltip } from 'radix-ui';
+import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { Button } from '@/components/Button';
+import { LoadTrouble } from '@/components/trouble/LoadTrouble';
+import { Trouble } from '@/components/trouble/Trouble';
+import type { JobPlan } from '@/core/plan/jobPlan';
+import { jobs, useJobs } from '@/store/jobs/jobs';
+import { closePlans } from '@/store/plans/openPlans';
+import { printerWithId, usePrinters } from '@/store/printers';
+import { usePlanStore } from '@/store/plans/planStore';
+import { progressWords } from '@/browser/readProgress';
+import type { ReadProgress } from '@/workers/print/protocol';
+import { DeskDialogs } from './DeskDialogs';
+import { DropOnJob } from '@/features/reslice/DropOnJob';
+import { WatchStrip } from '@/features/reslice/WatchStrip';
+import { DeletedJob, MissingFile, UnopenedJob } from './LostJob';
+import { ModelStrip } from './ModelStrip';
+import { JobContext, type OpenedJob } from '@/base/job/jobContext';
+import { JobHeader } from './JobHeader';
+import { PlanFindingsProvider } from '@/base/work/PlanFindings';
+import { useActionKeys } from './useActionKeys';
+import { useDesk } from './useDesk';
+import { useFollowJob } from '@/base/job/useFollowJob';
+import { useRequest } from '@/base/work/useRequest';
+import { usePlanWork } from '@/base/work/usePlanWork';
+import { useOpenJob, type ReadyJob } from '@/base/job/useOpenJob';
+
+interface JobFrameProps {
+  readonly jobId: string;
+  readonly children: ReactNode;
+}
+
+/** Opens a job once for all of its stations: loading, failed, or at work. */
+export function JobFrame({ jobId, children }: JobFrameProps) {
+  const [version, setVersion] = useState(0);
+  const opened = useOpenJob(jobId, version);
+  const deleted = useJobs(
+    ({ records }) => records?.find(({ id }) => id === jobId)?.deleted ?? null,
+  );
+  useEffect(() => {
+    jobs.load().catch(() => {
+      // Opening the job says the same.
+    });
+  }, []);
+  const plan = usePlanStore((state) => state.plan);
+  const reopen = useCallback(() => {
+    // What is on the desk is over: nothing of it may be stored over what comes.
+    closePlans();
+    setVersion((one) => one + 1);
+  }, []);
+  useFollowJob(jobId, opened, reopen);
+  if (deleted) return <DeletedJob jobId={jobId} onBack={reopen} />;
+  if (opened.stage === 'no-file') return <MissingFile job={opened.job} onFile={reopen} />;
+  if (opened.stage === 'missing') {
+    const message = 'This job is not in this browser. It may have been deleted.';
+    return <Trouble title="There is no such job here" message={message} onRetry={reopen} />;
+  }
+  if (opened.stage === 'no-storage') {
+    return <LoadTrouble message={opened.message} onRetry={reopen} />;
+  }
+  if (opened.stage === 'failed') {
+    const { job, message } = opened;
+    if (job) return <UnopenedJob job={job} message={message} onRetry={reopen} />;
+    return <Trouble message={message} onRetry={reopen} />;
+  }
+  if (opened.stage === 'loading' || plan === null) {
+    return <Loading progress={opened.stage === 'loading' ? opened.progress : null} />;
+  }
+  return (
+    <AtWork ready={opened.open} plan={plan} reopen={reopen}>
+      {children}
+    </AtWork>
+  );
+}
+
+interface AtWorkProps {
+  readonly ready: ReadyJob;
+  readonly plan: JobPlan;
+  readonly reopen: () => void;
+  readonly children: ReactNode;
+}
+
+function AtWork({ ready, plan, reopen, children }: AtWorkProps) {
+  const onPlan = usePathname() === `/jobs/${ready.job.id}`;
+  const printers = usePrinters((state) => state.records);
+  const printer = printerWithId(printers, plan.printerId);
+  const work = usePlanWork(ready, plan, printer);
+  const request = useRequest(ready, printer, work);
+  const desk = useDesk(ready, plan, printer, work, request, reopen);
+  const { actions, output } = desk;
+  const { setUp } = desk.moving;
+  const value = useMemo((): OpenedJob | null => {
+    const opened = { ...work, plan, actions, printer, output, setUp };
+    if (ready.kind === 'model') return { ...ready, ...opened };
+    return request && { ...ready, ...opened, request };
+  }, [ready, work, plan, actions, printer, output, setUp, request]);
+  useActionKeys(actions, desk.isBusy ? 'none' : onPlan ? 'all' : 'anywhere');
+  return (
+    <JobContext.Provider value={value}>
+      <PlanFindingsProvider
+        ready={ready}
+        plan={plan}
+        printer={printer}
+        work={work}
+        request={request}
+      >
+        <Tooltip.Provider delayDuration={500}>
+          <DropOnJob moving={desk.moving} onSlice={desk.takeSlice}>
+            <JobHeader />
+            <WatchStrip watch={desk.watch} />
+            {ready.kind === 'model' && <ModelStrip onSliced={actions.desk.openNewSlice} />}
+            {children}
+          </DropOnJob>
+        </Tooltip.Provider>
+        <DeskDialogs desk={desk} />
+      </PlanFindingsProvider>
+    </JobContext.Provider>
+  );
+}
+
+function Loading({ progress }: { progress: ReadProgress | null }) {
+  const router = useRouter();
+  const share = progress ? progress.bytes / Math.max(1, progress.totalBytes) : 0;
+  return (
+    <div className="m-auto w-80 max-w-full p-6" aria-busy="true">
+      <p className="font-medium">Reading the print…</p>
+      <progress aria-label="Reading the print" max={1} value={share} className="mt-2 h-2 w-full" />
+      <p className="mt-1 text-sm text-muted">{progressWords(progress)}</p>
+      <Button className="mt-3" onClick={() => router.push('/')}>
+        Cancel
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,4 @@
+import { bundleService } from './bundleService';
+import { offer } from '../line/offer';
+
+offer(bundleService());

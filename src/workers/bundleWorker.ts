@@ -1,4 +1,0 @@
-import { expose } from 'comlink';
-import { bundleService } from './bundleService';
-
-expose(bundleService());
