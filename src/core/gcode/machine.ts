@@ -1,3 +1,4 @@
+import { perSecond, writtenFeed } from '../feed';
 import { FILAMENT_HAIR } from '../tolerances';
 import type { ArcGeometry } from './curves/arc';
 import { CurveReader } from './curves/curve';
@@ -242,7 +243,7 @@ export class Machine {
         if ((mask & Z) !== 0) this.z = value[iZ] * unit + this.offsetZ;
       }
     }
-    if ((mask & F) !== 0 && value[iF] > 0) this.feed = (value[iF] * unit) / 60;
+    if ((mask & F) !== 0 && value[iF] > 0) this.feed = perSecond(writtenFeed(value[iF] * unit));
     if ((mask & E) !== 0) this.moveE(value[iE] * this.unitE);
     return Effect.Line;
   }

@@ -1,3 +1,4 @@
+import { perSecond, writtenFeed } from '../feed';
 import { Effect } from '../gcode/effect';
 import type { Machine } from '../gcode/machine';
 import type { Words } from '../gcode/lines/words';
@@ -56,7 +57,7 @@ export class PrintClock {
         if (words.code === 207) {
           this.retract = {
             mm: words.getOr('S', this.retract.mm),
-            feed: words.has('F') ? words.get('F') / 60 : this.retract.feed,
+            feed: words.has('F') ? perSecond(writtenFeed(words.get('F'))) : this.retract.feed,
           };
           return;
         }

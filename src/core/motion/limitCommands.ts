@@ -1,3 +1,4 @@
+import { perSecond, writtenFeed } from '../feed';
 import type { Words } from '../gcode/lines/words';
 import type { MotionLimits, PerAxis } from './limits';
 
@@ -14,10 +15,10 @@ export function limitsAfter(limits: MotionLimits, words: Words): MotionLimits {
       return { ...limits, acceleration: { ...limits.acceleration, ...axesOf(words, 1) } };
     case 203: {
       const largest = Math.max(words.getOr('X', 0), words.getOr('Y', 0));
-      const perMinute = largest > FASTEST_PER_SECOND;
+      const isPerMinute = largest > FASTEST_PER_SECOND;
       return {
         ...limits,
-        maxFeed: { ...limits.maxFeed, ...axesOf(words, perMinute ? 1 / 60 : 1) },
+        maxFeed: { ...limits.maxFeed, ...axesOf(words, isPerMinute ? perSecond(writtenFeed(1)) : 1) },
       };
     }
     case 204:

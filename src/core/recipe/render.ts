@@ -2,6 +2,7 @@ import { commandsForModes, Mode, type ModeCode } from '../gcode/extrusionModes';
 import { logicalE, type MachineState } from '../gcode/machine';
 import type { Firmware } from '../printer/printer';
 import { PURGE_SPEED } from '../filament/purge';
+import { perMinute } from '../feed';
 import type { SwapAction } from './actions';
 
 /** A line of a swap, and what it does, in words. */
@@ -10,13 +11,13 @@ export interface RecipeLine {
   readonly words: string;
 }
 
-/** Speeds of a swap's own moves, mm/min. */
-const FEED = {
-  travel: 6000,
-  lift: 600,
-  retract: 2100,
-  change: 600,
-  purge: PURGE_SPEED * 60,
+/** Speeds of a swap's own moves, mm/s. */
+const SPEED = {
+  travel: 100,
+  lift: 10,
+  retract: 35,
+  change: 10,
+  purge: PURGE_SPEED,
 } as const;
 /** Places from the origin, filament from where it is, on every kind of firmware. */
 const WORKING_MODES = Mode.own | Mode.follows | Mode.cleared;
@@ -45,6 +46,11 @@ export function digits(value: number): string {
   return String(Number(value.toFixed(5)));
 }
 
+/** The word for a feed rate, mm/s. */
+function F(feed: number): string {
+  return `F${digits(perMinute(feed))}`;
+}
+
 function line(command: string, words: string): RecipeLine {
   return { command, words };
 }
@@ -62,7 +68,7 @@ function renderAction(
   const E = (mm: number): string => `E${digits(mm * (state.volumetricArea || 1))}`;
   const push = (mm: number, feed: number, words: string): RecipeLine[] =>
     piecesOf(mm, firmware.longestPushMm).map((piece) =>
-      line(`G1 ${E(piece)} F${feed}`, `${words}: ${digits(Math.abs(piece))} mm.`),
+      line(`G1 ${E(piece)} ${F(feed)}`, `${words}: ${digits(Math.abs(piece))} mm.`),
     );
   switch (action.kind) {
     case 'own':
@@ -121,13 +127,15 @@ function renderAction(
         ? [line('G28', 'Homes all axes, where nothing is printed.')]
         : [line('G28 X Y', 'Homes X and Y, high over the print.')];
     case 'retract':
-      return [line(`G1 ${E(-action.mm)} F${FEED.retract}`, `Pulls back ${digits(action.mm)} mm.`)];
+      return [
+        line(`G1 ${E(-action.mm)} ${F(SPEED.retract)}`, `Pulls back ${digits(action.mm)} mm.`),
+      ];
     case 'lift':
-      return [line(`G1 ${Z(action.z)} F${FEED.lift}`, `Lifts to ${digits(action.z)} mm.`)];
+      return [line(`G1 ${Z(action.z)} ${F(SPEED.lift)}`, `Lifts to ${digits(action.z)} mm.`)];
     case 'lift-by':
       return [
         line('G91', 'Counts from where it is.'),
-        line(`G1 Z${digits(action.mm)} F${FEED.lift}`, `Lifts by ${digits(action.mm)} mm.`),
+        line(`G1 Z${digits(action.mm)} ${F(SPEED.lift)}`, `Lifts by ${digits(action.mm)} mm.`),
         line('G90', 'Places count from the origin.'),
         line('M83', 'Filament counts from where it is, which G90 ends on some printers.'),
       ];
@@ -135,7 +143,10 @@ function renderAction(
       return [modeLine(action.relative ? 83 : 82)];
     case 'park':
       return [
-        line(`G1 ${X(action.x)} ${Y(action.y)} F${FEED.travel}`, 'Goes to the place for waiting.'),
+        line(
+          `G1 ${X(action.x)} ${Y(action.y)} ${F(SPEED.travel)}`,
+          'Goes to the place for waiting.',
+        ),
       ];
     case 'keep-motors':
       return firmware.namesMotors
@@ -154,38 +165,38 @@ function renderAction(
         ? [line('G10', 'Pulls back by firmware, as it was.')]
         : [line('G11', 'Makes the firmware’s retraction good for the change.')];
     case 'unload':
-      return push(-action.mm, FEED.change, 'Pulls the old filament out');
+      return push(-action.mm, SPEED.change, 'Pulls the old filament out');
     case 'load':
-      return push(action.mm, FEED.change, 'Pushes the new filament in');
+      return push(action.mm, SPEED.change, 'Pushes the new filament in');
     case 'purge':
-      return push(action.mm, FEED.purge, 'Pushes through until the old colour is gone');
+      return push(action.mm, SPEED.purge, 'Pushes through until the old colour is gone');
     case 'pull-back':
       return [
         line(
-          `G1 ${E(-action.mm)} F${FEED.retract}`,
+          `G1 ${E(-action.mm)} ${F(SPEED.retract)}`,
           `Pulls back ${digits(action.mm)} mm, so that nothing drips on the way.`,
         ),
       ];
     case 'scrub': {
       const { x, y, z, length } = action.brush;
       const stroke = (to: number): RecipeLine =>
-        line(`G1 ${X(to)} F${FEED.travel}`, 'Draws the nozzle over the brush.');
+        line(`G1 ${X(to)} ${F(SPEED.travel)}`, 'Draws the nozzle over the brush.');
       return [
-        line(`G1 ${X(x)} ${Y(y)} F${FEED.travel}`, 'Goes to the brush.'),
-        line(`G1 ${Z(z)} F${FEED.lift}`, 'Goes down to it.'),
+        line(`G1 ${X(x)} ${Y(y)} ${F(SPEED.travel)}`, 'Goes to the brush.'),
+        line(`G1 ${Z(z)} ${F(SPEED.lift)}`, 'Goes down to it.'),
         ...Array.from({ length: action.strokes }, (_, i) => stroke(i % 2 === 0 ? x + length : x)),
-        line(`G1 ${Z(action.backTo)} F${FEED.lift}`, 'Lifts again.'),
+        line(`G1 ${Z(action.backTo)} ${F(SPEED.lift)}`, 'Lifts again.'),
       ];
     }
     case 'return':
       return [
-        line(`G1 ${X(action.x)} ${Y(action.y)} F${FEED.travel}`, 'Goes back over the point.'),
+        line(`G1 ${X(action.x)} ${Y(action.y)} ${F(SPEED.travel)}`, 'Goes back over the point.'),
       ];
     case 'lower':
-      return [line(`G1 ${Z(action.z)} F${FEED.lift}`, 'Goes down to it.')];
+      return [line(`G1 ${Z(action.z)} ${F(SPEED.lift)}`, 'Goes down to it.')];
     case 'un-retract':
       return [
-        line(`G1 ${E(action.mm)} F${FEED.retract}`, `Pushes back the ${digits(action.mm)} mm.`),
+        line(`G1 ${E(action.mm)} ${F(SPEED.retract)}`, `Pushes back the ${digits(action.mm)} mm.`),
       ];
     case 'restore':
       return restore(action, state);
@@ -242,7 +253,7 @@ function restore(
   const modes = commandsForModes(state.modes, unseen ? UNSEEN_MODES : [WORKING_MODES]);
   return [
     ...(movesE ? [line(`G92 E${digits(number)}`, 'Sets the extruder’s number back.')] : []),
-    line(`G1 F${digits(state.feed * 60)}`, 'Sets the speed back.'),
+    line(`G1 ${F(state.feed)}`, 'Sets the speed back.'),
     ...(state.unit === 1 ? [] : [line('G20', 'Numbers are inches, as in the file.')]),
     ...modes.map(modeLine),
   ];
