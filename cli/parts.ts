@@ -65,7 +65,7 @@ export async function partsAnswer(input: ByteSource, reading: SlicedFile, printe
     if (order !== 'colour-by-colour') return ordered(order, 0);
     let fewest = Infinity;
     return helpfulDips(found.standing, printer.nozzle).flatMap((dipMm) => {
-      const [made] = ordered(order, dipMm);
+      const made = ordered(order, dipMm).at(0);
       if (!made || made.swaps >= fewest) return [];
       fewest = made.swaps;
       return [made];

@@ -1,11 +1,14 @@
+import { someNavigator } from '@/workers/someNavigator';
+
 /**
  * Puts a text on the clipboard; false where the browser does not let it. Pages from an address without https have
  * no clipboard of their own: there the text is marked and copied as a person would.
  */
 export async function copyText(text: string): Promise<boolean> {
   try {
-    if (navigator.clipboard) {
-      await navigator.clipboard.writeText(text);
+    const { clipboard } = someNavigator();
+    if (clipboard) {
+      await clipboard.writeText(text);
       return true;
     }
   } catch {

@@ -14,7 +14,7 @@ export function pickFile(accept: string, onFile: (file: File) => void): void {
   input.accept = accept;
   input.hidden = true;
   input.onchange = () => {
-    const [file] = input.files ?? [];
+    const file = input.files?.item(0);
     input.remove();
     if (file) onFile(file);
   };

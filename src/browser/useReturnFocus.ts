@@ -48,8 +48,8 @@ export function keepPlaceInList(list: string, entry: string): () => void {
     requestAnimationFrame(() => {
       if (at < 0 || (focused?.isConnected && row?.isConnected)) return;
       const left = [...document.querySelectorAll(`${list} ${entry}`)];
-      const next = left[Math.min(at, left.length - 1)];
-      const target = next?.querySelectorAll<HTMLElement>('button, a')[Math.max(0, buttonAt)];
+      const next = left.at(Math.min(at, left.length - 1));
+      const target = next?.querySelectorAll<HTMLElement>('button, a').item(Math.max(0, buttonAt));
       if (target) target.focus();
       else focusMain();
     });

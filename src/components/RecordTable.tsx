@@ -42,8 +42,9 @@ const { compare } = new Intl.Collator();
 function sortedBy<T extends Rec>(
   records: readonly T[],
   columns: readonly ColumnDef<T, never>[],
-  [by]: SortingState,
+  sorting: SortingState,
 ): readonly T[] {
+  const by = sorting.at(0);
   const column = columns.find(
     (one) => (one.id ?? ('accessorKey' in one && one.accessorKey)) === by?.id,
   );

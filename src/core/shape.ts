@@ -48,7 +48,7 @@ function placeOf(path: string | undefined): string {
   if (!path) return 'it';
   const parts = [...path.matchAll(/([^.[\]]+)|\[(\d+)\]/g)];
   const names: string[] = [];
-  for (const [, name, index] of parts) {
+  for (const [, name, index] of parts as Iterable<readonly (string | undefined)[]>) {
     if (index === undefined) names.push(`"${name}"`);
     else {
       const list = (names.pop() ?? '').replaceAll('"', '');

@@ -28,7 +28,7 @@ export function ActionsMenu({ context }: { context: ActionContext }) {
             <DropdownMenu.Group key={group}>
               {i > 0 && <DropdownMenu.Separator className="my-1 h-px bg-line" />}
               {PLAN_ACTIONS.filter((action) => action.group === group).map((action) => {
-                const [shortcut] = action.shortcuts;
+                const shortcut = action.shortcuts.at(0);
                 const hint = action.hint?.();
                 return (
                   <DropdownMenu.Item

@@ -63,7 +63,7 @@ export function CommandPalette({ open, onClose, context }: CommandPaletteProps) 
 }
 
 function PaletteItem({ action, onSelect }: { action: Action; onSelect: (action: Action) => void }) {
-  const [shortcut] = action.shortcuts;
+  const shortcut = action.shortcuts.at(0);
   const hint = action.hint?.();
   return (
     <Command.Item

@@ -48,7 +48,8 @@ export function DeskDialogs({ desk }: { desk: DeskState }) {
   const { dialog, closeDialog, moving } = desk;
   const { job, plan, fingerprint } = useJob();
   useEffect(() => {
-    const idle = globalThis.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 200));
+    const page: Partial<Pick<typeof globalThis, 'requestIdleCallback'>> = globalThis;
+    const idle = page.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 200));
     idle(() => {
       fetchPalette().catch(() => {
         // It is fetched again when it is wanted.

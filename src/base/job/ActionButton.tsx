@@ -67,7 +67,7 @@ export const ActionButton = memo(function ActionButton({
 
 /** What an action does just now, and its key. Drawn when it is shown, since undo's words change. */
 function ActionWords({ action }: { action: Action }) {
-  const [shortcut] = action.shortcuts;
+  const shortcut = action.shortcuts.at(0);
   const hint = action.hint?.();
   return (
     <>

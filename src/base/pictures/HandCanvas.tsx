@@ -27,7 +27,7 @@ export interface HandCanvasProps {
   readonly name: string;
 }
 
-const WAYS: Readonly<Record<string, readonly [number, number]>> = {
+const WAYS: Readonly<Partial<Record<string, readonly [number, number]>>> = {
   ArrowLeft: [1, 0],
   ArrowRight: [-1, 0],
   ArrowUp: [0, 1],

@@ -64,7 +64,7 @@ export function colouredLines(
   const places = placesOfLayer(reading, layer);
   return ends.flatMap((end, i): ColouredLines[] => {
     const start = ends[i - 1] ?? 0;
-    if (end === start || places[i] === undefined) return [];
+    if (end === start || i >= places.length) return [];
     const { colour } = filamentOf(plan, parts.wishes[places[i]].letter);
     return [{ key: i, lines: lines.subarray(start * PATH_STRIDE, end * PATH_STRIDE), colour }];
   });

@@ -1,5 +1,6 @@
 'use client';
 
+import { someNavigator } from '@/workers/someNavigator';
 import { useEffect } from 'react';
 import { toast } from '@/store/toast';
 import { flushTyping, writesSettled } from '@/store/db/writes';
@@ -10,7 +11,7 @@ const LOOK_AGAIN = 3600_000;
 /** Keeps the application in the browser, and tells of a new version, which waits to be taken. */
 export function Offline() {
   useEffect(() => {
-    const workers = navigator.serviceWorker;
+    const workers = someNavigator().serviceWorker;
     if (!workers || process.env.NODE_ENV !== 'production') return;
     let timer: ReturnType<typeof setInterval> | undefined;
     const begin = async (): Promise<void> => {

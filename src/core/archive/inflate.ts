@@ -42,12 +42,12 @@ export async function inflateFrom(
     onProgress(bytes);
     sink(chunk);
   };
-  let ended = false;
+  const stream = { ended: false };
   inflate.onEnd = (status) => {
     if (Number(status) !== 0) throw new DamagedArchive('its packed data does not fit together');
-    ended = true;
+    stream.ended = true;
   };
-  while (!ended) {
+  while (!stream.ended) {
     const packed = await reader.peek(Math.min(CHUNK, start + most - reader.at));
     if (packed.length === 0) throw new DamagedArchive('it ends too early');
     inflate.push(packed, false);

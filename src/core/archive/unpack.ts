@@ -46,10 +46,10 @@ export async function unpackArchive(
 ): Promise<Result<null>> {
   const head = await source.slice(0, Math.min(4, source.size));
   const kind = isGzip(head) ? 'gzip' : 'zip';
-  let looked = false;
+  const text = { looked: false };
   const watched: Sink = (chunk) => {
-    if (!looked) unwrap(checkText(chunk));
-    looked = true;
+    if (!text.looked) unwrap(checkText(chunk));
+    text.looked = true;
     sink(chunk);
   };
   const watch =
@@ -71,7 +71,7 @@ export async function unpackArchive(
       `This ${kind} file cannot be unpacked: ${error.message}. Pack or copy it again.`,
     );
   }
-  if (looked) return success(null);
+  if (text.looked) return success(null);
   return refuse('empty-file', `The ${kind} file is empty: nothing is packed in it.`);
 }
 

@@ -11,7 +11,8 @@ const NUMBERS = '$uint16';
  * texts. Pictures are written as base64; other bytes are left out, as is what has no value.
  */
 export function recordText(record: unknown): string {
-  return JSON.stringify(plain(record)) ?? 'null';
+  const text = JSON.stringify(plain(record)) as string | undefined;
+  return text ?? 'null';
 }
 
 /** A record with what is known about it, as one line of a bundle; without the end of the line. */

@@ -39,7 +39,7 @@ export function fileChecks(inputs: CheckInputs): Check[] {
     const sentence = 'The file leaves a heater on at its end. Switch it off yourself.';
     checks.push(checkOf('heaters-left-on', 'may-fail', sentence));
   }
-  const [first] = reading.layers;
+  const first = reading.layers.at(0);
   const top = reading.layers.reduce((highest, { z }) => Math.max(highest, z), 0);
   if (first && isTippy(first.footprintMm2, top)) {
     const sentence = `The first layer covers ${(first.footprintMm2 / 100).toFixed(1)} cm², and the print is ${top.toFixed(0)} mm high.`;
@@ -124,7 +124,8 @@ function remainingCheck({ plan, reading, bands }: FileInputs): Check[] {
   return [checkOf('time-left', 'good-to-know', sentence, { fix })];
 }
 
-function primingCheck({ plan, reading, bands: [first] }: CheckInputs): Check[] {
+function primingCheck({ plan, reading, bands }: CheckInputs): Check[] {
+  const first = bands.at(0);
   const primed = primedMm(reading);
   if (primed < LEAST_PRIMED || !plan.loadFirst || !first) return [];
   const { letter, name } = first.filament;

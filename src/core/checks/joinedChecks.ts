@@ -22,7 +22,7 @@ export function joinedChecks(inputs: FileInputs): Check[] {
 function togetherChecks({ reading }: FileInputs, joined: JoinedInputs): Check[] {
   const { names, overlaps, relations, nozzle, bed, heights } = joined;
   const checks: Check[] = [];
-  const [overlap] = overlaps;
+  const overlap = overlaps.at(0);
   if (overlap) {
     const [one, other] = [overlap.one, overlap.other].map((i) => reading.sections[i]);
     const area = overlaps.reduce((sum, { areaMm2 }) => sum + areaMm2, 0);

@@ -66,10 +66,12 @@ function thinInlays({ plan, reading }: CheckInputs, { wishes, picture }: PartInp
     const thick = [...layers].reduce((sum, layer) => sum + reading.layers[layer - 1].thickness, 0);
     const seen = (of: 'above' | 'below'): number =>
       picture ? own.reduce((sum, one) => sum + picture[of][one.section], 0) / picture.whole[of] : 1;
-    const filament = own[0] && filamentOf(plan, own[own.length - 1].letter);
+    const [first, last] = [own.at(0), own.at(-1)];
     const isSeen = Math.max(seen('above'), seen('below')) > SEEN;
-    if (!filament || !others || !isSeen || thick >= filament.hidingDepth - FINE) return [];
-    const layer = reading.sections[own[0].section].layer;
+    if (!first || !last || !others || !isSeen) return [];
+    const filament = filamentOf(plan, last.letter);
+    if (thick >= filament.hidingDepth - FINE) return [];
+    const { layer } = reading.sections[first.section];
     const sentence = `${filament.name} in part ${key} is ${thick.toFixed(2)} mm thick and needs ${filament.hidingDepth} mm to hide what is behind it.`;
     return [checkOf('thin-inlay', 'may-fail', sentence, { layer })];
   });
@@ -97,7 +99,7 @@ function touchedNeighbours(
   { printer, reading }: CheckInputs,
   { dip, wishes }: PartInputs,
 ): Check[] {
-  const [deepest] = dip?.touches ?? [];
+  const deepest = dip?.touches.at(0);
   if (!dip || !deepest) return [];
   const { depthMm, low, high } = deepest;
   const outline = dip.touches.reduce((sum, { touchMm }) => sum + touchMm, 0);
@@ -109,7 +111,7 @@ function touchedNeighbours(
 }
 
 function heldSections({ reading }: CheckInputs, { held }: PartInputs): Check[] {
-  const [first] = held;
+  const first = held.at(0);
   if (!first) return [];
   const { layer } = reading.sections[first.section];
   const { file, line } = sourceLine(reading, first.line);

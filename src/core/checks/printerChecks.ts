@@ -139,7 +139,7 @@ const UNDONE_WORDS: Readonly<Record<SettingName, string>> = {
 function undoneChecks({ plan, request, reading }: FileInputs): Check[] {
   if (plan.rewrite) return [];
   const undone = undoingLines(reading, request);
-  const [first] = undone;
+  const first = undone.at(0);
   if (!first) return [];
   const { setting, layer } = first;
   const more = undone.length > 1 ? `, and ${plural(undone.length - 1, 'more line')}` : '';

@@ -95,7 +95,7 @@ function range({ nozzle }: Spool): string {
 
 /** The bed stays as the first material needs it. */
 function bedChecks({ bands, spools }: CheckInputs): Check[] {
-  const [lowest, ...later] = bands;
+  const [lowest, later] = [bands.at(0), bands.slice(1)];
   const first = lowest && spools.get(lowest.filament.letter);
   if (!first) return [];
   return later.flatMap(({ filament, first: layer }) => {
@@ -109,9 +109,10 @@ function bedChecks({ bands, spools }: CheckInputs): Check[] {
 function flowChecks({ bands, spools }: CheckInputs): Check[] {
   const flows = bands.flatMap(({ filament }) => spools.get(filament.letter) ?? []);
   const known = flows.filter((spool) => spool.topFlow !== null);
-  const slowest = known.toSorted((a, b) => (a.topFlow ?? 0) - (b.topFlow ?? 0))[0];
-  const fastest = known.toSorted((a, b) => (b.topFlow ?? 0) - (a.topFlow ?? 0))[0];
-  if (!slowest || (fastest.topFlow ?? 0) <= OTHER_FLOW * (slowest.topFlow ?? 0)) return [];
+  const bySpeed = known.toSorted((a, b) => (a.topFlow ?? 0) - (b.topFlow ?? 0));
+  const [slowest, fastest] = [bySpeed.at(0), bySpeed.at(-1)];
+  if (!slowest || !fastest) return [];
+  if ((fastest.topFlow ?? 0) <= OTHER_FLOW * (slowest.topFlow ?? 0)) return [];
   const sentence = `${slowest.name} melts at most ${slowest.topFlow} mm³ in a second, ${fastest.name} ${fastest.topFlow}: slice for the slower, or give its bands a lower speed.`;
   return [checkOf('two-flows', 'may-fail', sentence)];
 }

@@ -46,8 +46,8 @@ function patternsIn(
   const runs: { from: number; to: number; dark: number }[] = [];
   for (let at = 0; at < length; at++) {
     const dark = darkAt(at);
-    const last = runs[runs.length - 1];
-    if (last && last.dark === dark) last.to = at + 1;
+    const last = runs.at(-1);
+    if (last?.dark === dark) last.to = at + 1;
     else runs.push({ from: at, to: at + 1, dark });
   }
   const found: { middle: number; moduleSide: number }[] = [];

@@ -62,7 +62,8 @@ export function commandsForModes(target: number, from: readonly number[]): reado
     });
     // The mode of the filament last, where that is possible: it is what some firmwares lose.
     const last = found.find((codes) => (codes.at(-1) ?? 0) < 90);
-    if (last ?? found[0]) return last ?? found[0];
+    const best = last ?? found.at(0);
+    if (best) return best;
   }
   throw new Error(`No commands lead to the modes ${target}`);
 }

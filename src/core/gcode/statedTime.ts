@@ -30,7 +30,7 @@ export function statedTime(bytes: Uint8Array, words: Words): StatedTime | null {
   let text = '';
   for (let i = start; i < end; i++) text += String.fromCharCode(bytes[i]);
   const found = text.split(/[;,|]/).flatMap((piece) => timeIn(piece) ?? []);
-  return found.find(({ isTotal }) => isTotal) ?? found[0] ?? null;
+  return found.find(({ isTotal }) => isTotal) ?? found.at(0) ?? null;
 }
 
 function timeIn(text: string): StatedTime | null {
@@ -44,7 +44,9 @@ function timeIn(text: string): StatedTime | null {
 function secondsIn(text: string): number | null {
   const clock = CLOCK.exec(text);
   if (clock) {
-    const [days, hours, minutes, seconds] = clock.slice(1).map((part) => Number(part ?? 0));
+    const [days, hours, minutes, seconds] = clock
+      .slice(1)
+      .map((part: string | undefined) => Number(part ?? 0));
     return days * SECONDS_IN.d + hours * SECONDS_IN.h + minutes * SECONDS_IN.m + seconds;
   }
   const bare = BARE_SECONDS.exec(text);

@@ -39,7 +39,7 @@ export function stopPlace(
   offset: number,
 ): Pick<FoundStop, 'layer' | 'place'> {
   const index = firstIndex(layers.length, (i) => layers[i].endOffset > offset);
-  const layer = layers[index];
+  const layer = layers.at(index);
   if (!layer) return { layer: null, place: 'before' };
   return { layer: layer.number, place: layer.firstOffset < offset ? 'inside' : 'before' };
 }

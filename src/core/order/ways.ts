@@ -76,11 +76,11 @@ export class CheapestWays {
       left.delete(end);
       const path: number[] = [];
       let purgeMm = 0;
-      for (let at: number | undefined = set[first]; at !== undefined;) {
+      for (let at = set.at(first); at !== undefined;) {
         left.delete(at);
         path.push(at);
         const here: number = at;
-        at = [...left].toSorted((a, b) => this.purge(here, a) - this.purge(here, b))[0];
+        at = [...left].toSorted((a, b) => this.purge(here, a) - this.purge(here, b)).at(0);
         purgeMm += this.purge(here, at ?? end);
       }
       return { path: [...path, end], purgeMm };

@@ -53,8 +53,9 @@ export function placesOfLayer(
     return sections.flatMap((one, i) => (one.layer === layer ? [i] : []));
   }
   const [priming] = firstSections;
+  if (layer >= firstSections.length) return [];
   const [from, end] = [firstSections[layer - 1], firstSections[layer]];
-  return end === undefined ? [] : Array.from({ length: end - from }, (_, i) => from - priming + i);
+  return Array.from({ length: end - from }, (_, i) => from - priming + i);
 }
 
 /** The sections of a layer, in file order; none beyond the last layer. */

@@ -104,7 +104,7 @@ function follow(
 ): { machine: Machine; trace: BlockTrace; promises: BlockPromises } {
   const finder = new BlockFinder();
   finder.read(bytes, bytes.length, 0);
-  const [block] = finder.blocks;
+  const block = finder.blocks.at(0);
   const trace = new BlockTrace(block ?? { kind: 'swap', own: [], promises: null }, printer);
   const stopWords = [...printer.stopWords, ...(block?.stopWord ? [block.stopWord] : [])];
   const machine = Machine.from(state, stopWords);

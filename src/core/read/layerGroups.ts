@@ -69,7 +69,8 @@ export function groupLevels(
 /** The underside of layer 1: the bed, or, for a part that starts on another, one layer down. */
 function firstFloor(levels: readonly Level[], members: readonly number[][]): number {
   if (members.length === 0) return 0;
-  const [first, second] = members.map(([level]) => levels[level]);
+  const firsts = members.map(([level]) => levels[level]);
+  const [first, second] = [firsts[0], firsts.at(1)];
   if (first.z <= HIGHEST_FIRST_LAYER) return 0;
   return first.z - (second && second.z > first.z ? second.z - first.z : first.thickness);
 }
@@ -92,7 +93,7 @@ function isAside(print: LevelledPrint, main: number, i: number, lastAside: numbe
   if (Math.abs(level.z - levels[main].z) <= HAIR) return false;
   if (marked[main]) return !climbsOn(print, i);
   if (lastAside >= 0 && boxesTouch(boxes[lastAside], boxes[i])) return true;
-  const next = boxes[i + 1];
+  const next = boxes.at(i + 1);
   const goesOn = next !== undefined && boxesTouch(boxes[main], next);
   const isLess = level.z < levels[main].z || covered[i] < covered[main];
   return goesOn && !boxesTouch(boxes[i], next) && isLess;
@@ -100,7 +101,7 @@ function isAside(print: LevelledPrint, main: number, i: number, lastAside: numbe
 
 /** Level `i` begins on the bare bed, and the next one goes on above it without a label either. */
 function climbsOn({ levels, boxes, marked, covered, onBed }: LevelledPrint, i: number): boolean {
-  const next = levels[i + 1];
+  const next = levels.at(i + 1);
   const begins = onBed[i] >= ON_BED * covered[i];
   if (!begins || !next || marked[i + 1]) return false;
   return next.z > levels[i].z + HAIR && boxesTouch(boxes[i], boxes[i + 1]);
@@ -127,6 +128,6 @@ function startsObject(print: LevelledPrint, main: number, i: number): boolean {
   if (marked[i]) return true;
   if (!marked[main] && covered[i] > 0 && onBed[i] >= ON_BED * covered[i]) return true;
   if (climbsOn(print, i)) return true;
-  const next = levels[i + 1];
+  const next = levels.at(i + 1);
   return next !== undefined && next.z > level.z && next.z < current.z - HAIR;
 }

@@ -42,7 +42,7 @@ function primes(
   i: number,
 ): boolean {
   const level = levels[i];
-  const box = boxes[i];
+  const box = boxes.at(i);
   const isCovered = (covered[i] ?? 0) - (exposed[i] ?? 0) > BRUSHED * (covered[i] ?? 0);
   if (!box || !(covered[i] > 0) || isCovered) return false;
   const isBeside = boxes.slice(i + 1, levels.length).every((other) => !boxesTouch(box, other));

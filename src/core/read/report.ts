@@ -143,7 +143,7 @@ function reportLabels(
     findings.add('label-mismatch', 'warning', first?.firstLine ?? null, message);
   }
   labelled.forEach((layer, i) => {
-    const before = labelled[i - 1];
+    const before = i > 0 ? labelled[i - 1] : null;
     // The next object of a sequence may count anew.
     const rises = before && layer.z > before.z;
     const jumps = rises && Number(layer.label) !== Number(before.label) + 1;

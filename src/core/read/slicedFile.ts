@@ -61,8 +61,9 @@ export const NOT_FOLLOWED: ReadonlySet<string> = new Set(['unsupported-move', 'i
 /** The layer whose extruding moves stand round a line; null before the first and after the last. */
 export function layerOfLine(layers: readonly SlicedLayer[], line: number): SlicedLayer | null {
   const index = firstIndex(layers.length, (i) => layers[i].endLine >= line);
-  const layer = layers[index];
+  const layer = layers.at(index);
+  if (!layer) return null;
   // Travel belongs to the layer it leads to, except the way from the start to layer 1.
-  const from = index > 0 ? layer?.travelLine : layer?.firstLine;
-  return layer && line >= from ? layer : null;
+  const from = index > 0 ? layer.travelLine : layer.firstLine;
+  return line >= from ? layer : null;
 }

@@ -115,7 +115,7 @@ export function parseRecipe(json: unknown, passOverUnknown = false): Result<Reci
   const filled = {
     ...plain,
     ...definedOf(named),
-    change: { ...inText, ...definedOf(change ?? {}) },
+    change: { ...inText, ...definedOf(change) },
   };
   return success(filled as Recipe);
 }

@@ -175,15 +175,19 @@ export class StandIn {
   private step(seconds: number): void {
     this.seconds += seconds;
     this.heat(seconds);
-    if (this.phase !== 'printing') return this.grow();
+    if (!this.isPrinting()) return this.grow();
     this.owed -= seconds;
-    while (this.owed <= 0 && this.phase === 'printing') {
+    while (this.owed <= 0 && this.isPrinting()) {
       if (this.at >= this.bytes.length) {
         this.phase = 'done';
         return;
       }
       this.obey();
     }
+  }
+
+  private isPrinting(): boolean {
+    return this.phase === 'printing';
   }
 
   /** What becomes of a printer that waits. */

@@ -89,7 +89,7 @@ export function joinReadings(sources: readonly ReadSource[], places: JoinedPlace
       })),
     ),
     statedSeconds: stated.every((one) => one !== null)
-      ? stated.reduce<number>((all, one) => all + (one ?? 0), 0)
+      ? stated.reduce((all, one) => all + one, 0)
       : null,
     temperatures: {
       nozzle: [...new Set(readings.flatMap(({ temperatures }) => temperatures.nozzle))],

@@ -17,7 +17,7 @@ export interface SplitReading {
  * files are printed before. A skirt that comes later stays where it is.
  */
 export async function withLeadIn(input: ByteSource, reading: SlicedFile): Promise<SplitReading> {
-  const [first] = reading.sections;
+  const first = reading.sections.at(0);
   if (!first || reading.skirtCells.length === 0) return { reading, leadIns: 0 };
   const isSkirt = skirtTest(reading);
   const cut = await firstOther(input, first, isSkirt);

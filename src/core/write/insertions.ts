@@ -61,7 +61,7 @@ export async function makeInsertions(
   ].sort((a, b) => a.offset - b.offset || rankOf(a) - rankOf(b));
   const openings = await openingsOf(input, reading, arrangement, blocks, runs);
   const placeOf = (at: number): number => firstIndex(inside.length, (i) => inside[i].offset >= at);
-  const [first] = openings;
+  const first = openings.at(0);
   const left = first ? await leftMarks(input, reading, arrangement, first[0]) : [];
   return [
     ...(reading.sources.length > 1 ? [await beginning(input, reading, runs[0], arrangement)] : []),

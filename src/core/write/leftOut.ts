@@ -58,6 +58,6 @@ function lastLineOf(
   { sources, lines }: Pick<SlicedFile, 'sources' | 'lines'>,
   file: SlicedFile['sources'][number],
 ): number {
-  const next = sources[sources.indexOf(file) + 1];
+  const next = sources.at(sources.indexOf(file) + 1);
   return next ? next.firstLine - 1 : lines;
 }

@@ -34,7 +34,7 @@ export async function prepareOutput(
   request: OutputRequest,
 ): Promise<Result<Insertion[]>> {
   const { blocks, brokenLine, foundAny } = await findBlocks(input);
-  if (foundAny) return brokenBlocks(brokenLine ?? blocks[0]?.line ?? 1);
+  if (foundAny) return brokenBlocks(brokenLine ?? blocks.at(0)?.line ?? 1);
   const impossible = impossibleMove(reading, request);
   if (impossible) return impossible;
   const insertions = await makeInsertions(input, reading, request);
@@ -44,7 +44,7 @@ export async function prepareOutput(
 /** Refuses what the proof would refuse anyway, with the way out. */
 export function impossibleMove(reading: SlicedFile, request: OutputRequest): Result<never> | null {
   const blockers = reading.findings.filter(({ code }) => BLOCKING.has(code));
-  const blocking = blockers.find(({ severity }) => severity === 'error') ?? blockers[0];
+  const blocking = blockers.find(({ severity }) => severity === 'error') ?? blockers.at(0);
   if (blocking) return refuse(blocking.code, blocking.message, blocking.line ?? undefined);
   return (
     impossibleArrangement(reading, request) ??
@@ -55,7 +55,7 @@ export function impossibleMove(reading: SlicedFile, request: OutputRequest): Res
 }
 
 function impossibleSwap({ layers }: SlicedFile, { unplaced }: OutputRequest): Result<never> | null {
-  const [late] = unplaced;
+  const late = unplaced.at(0);
   if (late === undefined) return null;
   return refuse(
     'layer-out-of-range',

@@ -29,10 +29,10 @@ export class PrintPlaces {
   /** @param offset of a line of the input. */
   of(offset: number): PrintPlace {
     const { runs, seams } = this;
-    const run = runs[firstIndex(runs.length, (i) => runs[i].end > offset)];
+    const run = runs.at(firstIndex(runs.length, (i) => runs[i].end > offset));
     if (!run || offset < run.start) return { kind: 'gone' };
     const next = firstIndex(seams.length, (i) => seams[i].resumes.offset > offset);
-    const seam = seams[next - 1];
+    const seam = next > 0 ? seams[next - 1] : null;
     if (seam && seam.resumes.offset >= run.start) return { kind: 'section', seam };
     return { kind: run.isFirst ? 'start' : 'end' };
   }

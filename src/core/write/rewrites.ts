@@ -3,7 +3,7 @@ import { textOfBytes } from '../text';
 import type { ByteSource } from '../byteSource';
 import type { SlicedFile } from '../read/slicedFile';
 import type { SettingLine } from '../gcode/settingName';
-import { swapsOf, type SectionSwap } from '../plan/arrangement';
+import { swapsOf } from '../plan/arrangement';
 import { digits, settingLine, type RecipeLine } from '../recipe/render';
 import { NO_SETTINGS, type BandSettings } from '../recipe/settings';
 import { PrintPlaces, type PrintPlace } from './printPlaces';
@@ -87,7 +87,7 @@ function movedTimes(reading: Ground, asked: Asked, swapSeconds: readonly number[
     const waits = next < 0 ? 0 : swapSeconds.slice(next).reduce((sum, one) => sum + one, 0);
     const seconds = waits + (Math.abs(moved) < NO_TIME ? 0 : moved);
     const value = Math.max(0, Math.round(setting.value + seconds / 60));
-    const swap: SectionSwap | undefined = swaps[Math.max(0, next)];
+    const swap = swaps.at(Math.max(0, next));
     const { visits } = asked.arrangement;
     const filament = (next < 0 ? undefined : swap?.filament) ?? visits[visits.length - 1].filament;
     const layer = swap ? swap.layer : sections[0].layer;
@@ -122,7 +122,7 @@ function timesLeft(
   }
   return (at, offset) => {
     const file = sources.findLast(({ start }) => start <= offset) ?? sources[0];
-    const rest = at < 0 ? file.firstSection : printed[Math.min(at, printed.length)]?.section;
+    const rest = at < 0 ? file.firstSection : printed.at(Math.min(at, printed.length))?.section;
     if (rest === undefined) return 0;
     const isStart = at < 0;
     const own = isStart ? inFile[rest] : inFile[rest] - sections[rest].seconds;

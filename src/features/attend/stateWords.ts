@@ -9,7 +9,7 @@ export function stateWords({ bands, swaps }: RunPlan, state: RunState): string {
     case 'ready':
       return '';
     case 'printing': {
-      const [next] = state.upcoming;
+      const next = state.upcoming.at(0);
       const wrong = state.isWrong ? ` instead of ${named(state.band)}` : '';
       const then = next
         ? ` Next: swap ${next.swap + 1} of ${swaps.length}, ${named(next.swap + 1)}.`

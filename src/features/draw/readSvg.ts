@@ -40,7 +40,12 @@ export async function readSvg(file: Blob, name: string): Promise<Result<PlatePic
     byColour.set(colour, [...(byColour.get(colour) ?? []), area]);
   };
   for (const path of shapes) {
-    const { fill, fillRule, stroke, strokeWidth = 1 } = (path.userData?.style ?? {}) as SvgStyle;
+    const {
+      fill,
+      fillRule,
+      stroke,
+      strokeWidth = 1,
+    } = ((path.userData as { readonly style?: SvgStyle } | undefined)?.style ?? {}) as SvgStyle;
     const lines: PathsD = path.subPaths.map((one) =>
       one.getPoints(PIECES).map(({ x, y }) => ({ x, y: -y })),
     );

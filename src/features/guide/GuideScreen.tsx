@@ -36,7 +36,8 @@ const CONTENT: Readonly<Record<GuidePageId, ComponentType>> = {
 export function GuideScreen({ page }: { page: GuidePageId }) {
   const Content = CONTENT[page];
   const at = GUIDE_PAGES.findIndex(({ id }) => id === page);
-  const [before, after] = [GUIDE_PAGES[at - 1], GUIDE_PAGES[at + 1]];
+  const before = at > 0 ? GUIDE_PAGES[at - 1] : null;
+  const after = GUIDE_PAGES.at(at + 1);
   return (
     <div className="grid min-h-0 flex-1 content-start md:h-dvh md:grid-cols-[15rem_minmax(0,1fr)] md:content-stretch">
       <nav

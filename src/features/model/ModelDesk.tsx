@@ -109,7 +109,7 @@ function firstCut(
   highest: number,
 ): number {
   const grounds = flats.filter(({ kind }) => kind === 'ground' || kind === 'sunken');
-  const [best] = grounds.toSorted((a, b) => b.aboveMm2 - a.aboveMm2);
+  const best = grounds.toSorted((a, b) => b.aboveMm2 - a.aboveMm2).at(0);
   return best?.z ?? Math.round(highest * 50) / 100;
 }
 

@@ -92,7 +92,7 @@ export function BedPicture({ printer, onPark }: BedPictureProps) {
           }}
           onKeyDown={(event) => {
             const step = event.shiftKey ? 10 * KEY_STEP : KEY_STEP;
-            const ways: Readonly<Record<string, readonly [number, number]>> = {
+            const ways: Readonly<Partial<Record<string, readonly [number, number]>>> = {
               ArrowLeft: [-step, 0],
               ArrowRight: [step, 0],
               ArrowUp: [0, step],

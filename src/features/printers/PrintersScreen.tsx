@@ -31,7 +31,7 @@ export function PrintersScreen() {
   useWaitingFiles('/printers', records !== null, ([file]) => openPrinter(file, add));
   if (trouble !== null) return <LoadTrouble message={trouble} onRetry={loadPrinters} />;
   if (records === null) return <p className="m-auto text-muted">Loading the printers…</p>;
-  const chosen = records.find(({ id }) => id === chosenId) ?? records[0];
+  const chosen = records.find(({ id }) => id === chosenId) ?? records.at(0);
   return (
     <div className="flex min-h-0 flex-1 flex-col md:h-dvh">
       <header className="flex flex-wrap items-end gap-2 border-b border-line bg-panel px-6 py-3">

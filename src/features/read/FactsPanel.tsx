@@ -41,7 +41,7 @@ export function FactsPanel({ reading, printer, onLine }: FactsPanelProps) {
           value={shown.number}
           onChange={(event) => {
             const number = event.target.valueAsNumber;
-            const layer = reading.layers[number - 1];
+            const layer = number >= 1 ? reading.layers.at(number - 1) : null;
             if (!layer) return;
             showLayer(number);
             onLine(layer.firstLine);

@@ -19,7 +19,7 @@ const CodePanel = dynamic(() => import('./CodePanel').then((module) => module.Co
 export function ReadDesk() {
   const { reading, plan, printer } = useSlicedJob();
   const [line, setLine] = useState(() => {
-    const shown = reading.layers[useViewStore.getState().layer - 1];
+    const shown = reading.layers.at(useViewStore.getState().layer - 1);
     return shown?.firstLine ?? 1;
   });
   return (

@@ -26,7 +26,7 @@ export function CommandsPanel({ state, recipe, index, onIndex }: CommandsPanelPr
   const { plan, reading, bands, arrangement } = useJob();
   const swaps = swapsOf(reading, arrangement);
   const at = Math.min(index, swaps.length);
-  const band = bands[at];
+  const band = bands.at(at);
   if (!band || (swaps.length === 0 && isWhole(plan))) {
     return (
       <section className="m-auto max-w-96 p-6 text-center">

@@ -55,13 +55,14 @@ export function useWatchedFile(
 
   useEffect(() => {
     let isOn = true;
+    const isOver = (): boolean => !isOn;
     const begin = async (): Promise<void> => {
       const watched = await watchedFile(jobId);
-      if (!isOn || watched === null) return;
+      if (isOver() || watched === null) return;
       const place: FilePlace = watched.place;
       seen.current = watched.seen;
       const allowed = (await place.queryPermission?.({ mode: 'read' })) ?? 'granted';
-      if (isOn) setStand({ stage: allowed === 'granted' ? 'watching' : 'asleep', place });
+      if (!isOver()) setStand({ stage: allowed === 'granted' ? 'watching' : 'asleep', place });
     };
     begin().catch(() => {
       // Without it, the job is worked on as any other.
@@ -105,7 +106,7 @@ export function useWatchedFile(
   }, [stage, place, isBusy, jobId]);
 
   const choose = useCallback(async () => {
-    const [file] = await askForPlaces(false);
+    const file = (await askForPlaces(false)).at(0);
     const chosen = file && placeOf(file);
     if (!chosen) return;
     // What it holds now is looked at as well: it may be a new slice already.

@@ -12,7 +12,7 @@ const LONGEST = 560;
 /** Pixels that an arrow key moves the mark; with Shift ten times as many. */
 const KEY_STEP = 2;
 
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+const ARROWS: Readonly<Partial<Record<string, readonly [number, number]>>> = {
   ArrowLeft: [-1, 0],
   ArrowRight: [1, 0],
   ArrowUp: [0, -1],

@@ -141,14 +141,12 @@ async function write({ stores, make }: Change, when: Attempt): Promise<readonly 
       const records = tx.objectStore(store);
       const inLine = records.keyPath !== null;
       const request =
-        value === undefined
-          ? records.delete?.(key)
-          : records.put?.(value, inLine ? undefined : key);
+        value === undefined ? records.delete(key) : records.put(value, inLine ? undefined : key);
       // The transaction's own failure is the one that counts.
-      request?.catch(() => {});
+      request.catch(() => {});
       if (!isBundled(store)) continue;
-      const dated = tx.objectStore('changes').put?.(changedAt, changesKey(store, key));
-      dated?.catch(() => {});
+      const dated = tx.objectStore('changes').put(changedAt, changesKey(store, key));
+      dated.catch(() => {});
     }
     await tx.done;
     return entries;

@@ -1,3 +1,4 @@
+import { someNavigator } from '@/workers/someNavigator';
 import { formatBytes } from '@/core/format';
 import { dropReadings } from './readings';
 
@@ -26,16 +27,16 @@ export interface Room {
 
 /** How much room is used and left; null when the browser does not say. */
 export async function roomNow(): Promise<Room | null> {
-  const { storage } = navigator;
+  const { storage } = someNavigator();
   const { quota, usage } = (await storage?.estimate?.()) ?? {};
   if (quota === undefined || usage === undefined) return null;
-  const isKept = (await storage.persisted?.()) ?? false;
+  const isKept = (await storage?.persisted?.()) ?? false;
   return { used: usage, left: Math.max(0, quota - usage), isKept };
 }
 
 /** Asks the browser not to clear what is stored by itself; it may say no. */
 export async function askToKeep(): Promise<void> {
-  const { storage } = navigator;
+  const { storage } = someNavigator();
   if (!(await storage?.persisted?.())) await storage?.persist?.();
 }
 

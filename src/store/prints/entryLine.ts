@@ -7,15 +7,16 @@ export const ENTRY_VERSION = 2;
 /** Whether a stored line of the logbook is one of this version. */
 export function isEntry(value: unknown): value is LogEntry {
   if (typeof value !== 'object' || value === null) return false;
-  const { id, version, at, job, printer, change, colours, facts } = value as Partial<LogEntry>;
+  const { id, version, at, job, printer, change, colours, facts } = value as Partial<
+    Record<keyof LogEntry, unknown>
+  >;
   return (
     version === ENTRY_VERSION &&
     typeof id === 'string' &&
     Number.isFinite(at) &&
     [job, printer, change].every((one) => typeof one === 'string') &&
     Array.isArray(colours) &&
-    typeof facts === 'object' &&
-    Array.isArray(facts?.swaps)
+    Array.isArray((facts as { readonly swaps?: unknown } | null | undefined)?.swaps)
   );
 }
 

@@ -25,5 +25,6 @@ export function setAside(store: StoreName, found: readonly SetAside[]): void {
 export function asideJson({ record }: SetAside): string {
   const seen = (_key: string, value: unknown): unknown =>
     ArrayBuffer.isView(value) || value instanceof Blob ? '(bytes)' : value;
-  return `${JSON.stringify(record, seen, 2) ?? String(record)}\n`;
+  const json = JSON.stringify(record, seen, 2) as string | undefined;
+  return `${json ?? String(record)}\n`;
 }

@@ -27,7 +27,7 @@ const runSchema = object({
   startAt: moment().nullable().defined(),
   isRehearsal: boolean().required(),
   events: array().required(),
-  log: runLog.default(undefined),
+  log: runLog.optional().default(undefined),
 });
 
 /** Reads a stored run. A picture that cannot be read is left out. */

@@ -1,3 +1,4 @@
+import { someNavigator } from '../someNavigator';
 import type { HelperKinds, HelperPort } from './helper';
 
 /** More rasters than these gain nothing: the reader itself is then what is waited for. */
@@ -19,7 +20,7 @@ function portOf(worker: Worker): HelperPort {
 
 /** Helpers as workers of the browser; null where there is no second core for them. */
 export function browserHelpers(): HelperKinds | null {
-  const cores = navigator.hardwareConcurrency ?? 1;
+  const cores = someNavigator().hardwareConcurrency ?? 1;
   if (cores < 2 || typeof Worker === 'undefined') return null;
   return {
     startRaster: () =>

@@ -1,3 +1,4 @@
+import { someNavigator } from '../someNavigator';
 import { proxy, wrap, type Endpoint, type Remote } from 'comlink';
 import { newId } from '../ids';
 
@@ -96,8 +97,8 @@ export class WorkerLine<Service extends object> {
   /** Waits for the lock that the worker holds: it is free when the worker is gone. */
   private watch(name: string): void {
     // A page from an address without https has no locks: a worker that dies in silence is then not noticed.
-    navigator.locks
-      ?.request(name, () => this.die(''))
+    someNavigator()
+      .locks?.request(name, () => this.die(''))
       .catch(() => {
         // The page is going away.
       });

@@ -136,7 +136,9 @@ function columnOf(header: string): string {
 function withFields(base: Spool, fields: RowFields): Spool {
   const { nozzleFrom, nozzleTo, bedFrom, bedTo, ...rest } = fields;
   const named: Partial<Spool> = Object.fromEntries(
-    Object.entries(rest).filter(([, value]) => value !== undefined && value !== null),
+    Object.entries(rest as Readonly<Record<string, unknown>>).filter(
+      ([, value]) => value !== undefined && value !== null,
+    ),
   );
   return {
     ...base,

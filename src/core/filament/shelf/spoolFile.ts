@@ -53,6 +53,7 @@ export function parseSpool(stored: unknown): Result<Spool> {
   const read = readShape(schema, stored, words);
   if (!read.ok) return read;
   const { id, name, ...rest } = read.value;
-  const given = Object.entries(rest).filter(([, value]) => value !== undefined);
+  const fields: Readonly<Record<string, unknown>> = rest;
+  const given = Object.entries(fields).filter(([, value]) => value !== undefined);
   return success(ordinarySpool({ id, name, ...(Object.fromEntries(given) as Partial<Spool>) }));
 }

@@ -50,7 +50,7 @@ export class LevelTracker {
 
   takeMark(mark: LayerMark): void {
     // A change word is met again when its Z stands in the next comment.
-    const last = this.marks[this.marks.length - 1];
+    const last = this.marks.at(-1);
     if (last?.kind === 'change' && last.z === null && last.shape === mark.shape) this.marks.pop();
     if (this.marks.length < MOST_MARKS) this.marks.push(mark);
     if (this.level !== null) this.splits = true;

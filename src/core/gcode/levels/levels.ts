@@ -71,7 +71,7 @@ export interface LevelSection extends LevelPlace {
  * from the highest level below or as thick as an earlier one at that height.
  */
 export function thicknessAt(before: readonly Level[], z: number): number {
-  const previous = before[before.length - 1];
+  const previous = before.at(-1);
   if (!previous && z > HIGHEST_FIRST_LAYER) return ORDINARY_THICKNESS;
   if (previous && z > previous.z + HAIR) return z - previous.z;
   let below = 0;

@@ -38,7 +38,7 @@ export class ByteText {
     for (let i = 0; i < word.length; i++) {
       if ((bytes[at + i] | 32) !== word.charCodeAt(i)) return false;
     }
-    const after = bytes[at + word.length];
+    const after = bytes.at(at + word.length);
     if (after !== undefined && after > 32) return false;
     this.at = at + word.length;
     return true;

@@ -85,18 +85,18 @@ function assemble(
   const builder = new MeshBuilder();
   const objects: MeshObject[] = [];
   let placed = 0;
-  let trouble: string | null = null;
+  const troubles: string[] = [];
 
   const place = (path: string, id: string, by: Transform, depth: number): void => {
-    if (trouble !== null || builder.isFull) return;
+    if (troubles.length > 0 || builder.isFull) return;
     const part = parts.get(path);
     const object = part?.objects.get(id);
     if (!part || !object) {
-      trouble = 'The 3MF file names a part that is not in it.';
+      troubles.push('The 3MF file names a part that is not in it.');
       return;
     }
     if (depth > DEEPEST || ++placed > MOST_PLACED) {
-      trouble = 'The parts of this 3MF file are put together without end.';
+      troubles.push('The parts of this 3MF file are put together without end.');
       return;
     }
     for (const one of object.components) {
@@ -120,7 +120,8 @@ function assemble(
       objects.push({ name: object.name, first, end: builder.triangles, colour });
     }
   }
-  if (trouble !== null) return brokenModel(trouble);
+  const trouble = troubles.at(0);
+  if (trouble !== undefined) return brokenModel(trouble);
   const wrong = unusable(builder.triangles, builder.isFull);
   if (wrong) return wrong;
   const { unit } = main.part;

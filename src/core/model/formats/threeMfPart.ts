@@ -41,6 +41,9 @@ interface Growing {
   readonly colour: NamedColour | null;
 }
 
+/** The attributes of a tag, any of which may be missing. */
+type Attributes = Readonly<Partial<Record<string, string>>>;
+
 /** Thrown inside the parser's callbacks, and caught where text is read. Never leaves this file. */
 class BrokenPart extends Error {}
 
@@ -98,7 +101,8 @@ export class ModelPart {
     }
   }
 
-  private open({ name, attributes }: SaxesTagPlain): void {
+  private open({ name, attributes: all }: SaxesTagPlain): void {
+    const attributes: Attributes = all;
     switch (localName(name)) {
       case 'vertex':
         return this.vertex(attributes);
@@ -148,7 +152,7 @@ export class ModelPart {
     this.object = null;
   }
 
-  private vertex({ x, y, z }: Record<string, string>): void {
+  private vertex({ x, y, z }: Attributes): void {
     const { object } = this;
     if (!object) return;
     const place = [Number(x), Number(y), Number(z)];
@@ -158,7 +162,7 @@ export class ModelPart {
     object.vertices.push(place[0], place[1], place[2]);
   }
 
-  private triangle({ v1, v2, v3 }: Record<string, string>): void {
+  private triangle({ v1, v2, v3 }: Attributes): void {
     const { object } = this;
     if (!object) return;
     const corners = [Number(v1), Number(v2), Number(v3)];
@@ -175,12 +179,12 @@ export class ModelPart {
 const localName = (name: string): string => name.slice(name.indexOf(':') + 1);
 
 /** An attribute whatever the prefix that the file gives it. */
-function anyPrefix(attributes: Record<string, string>, name: string): string | null {
+function anyPrefix(attributes: Attributes, name: string): string | null {
   const key = Object.keys(attributes).find((one) => localName(one) === name);
-  return key === undefined ? null : attributes[key];
+  return (key === undefined ? null : attributes[key]) ?? null;
 }
 
-function placed(attributes: Record<string, string>): Placed {
+function placed(attributes: Attributes): Placed {
   const transform = (attributes.transform ?? '').trim();
   const numbers = transform === '' ? AS_IT_IS : transform.split(/\s+/).map(Number);
   if (numbers.length !== 12 || !numbers.every(Number.isFinite)) {
@@ -190,11 +194,11 @@ function placed(attributes: Record<string, string>): Placed {
   return { objectId, path: anyPrefix(attributes, 'path'), transform: numbers };
 }
 
-function colourName({ pid, pindex }: Record<string, string>): NamedColour | null {
+function colourName({ pid, pindex }: Attributes): NamedColour | null {
   return pid === undefined ? null : { group: pid, index: Number(pindex ?? 0) };
 }
 
-const UNIT_WORDS: Readonly<Record<string, ModelUnit>> = {
+const UNIT_WORDS: Readonly<Partial<Record<string, ModelUnit>>> = {
   micron: 'micron',
   millimeter: 'mm',
   centimeter: 'cm',

@@ -77,7 +77,7 @@ function withOneKindOfPart({ firstLetter, swaps, ...plan }: StoredPlan): StoredP
 /** Filaments got a hiding depth: that of the same colour to start with, or else an ordinary one. */
 function withHidingDepths(palette: unknown): unknown {
   if (!Array.isArray(palette)) return palette;
-  return palette.map((one: { colour?: unknown }) => {
+  return palette.map((one: { colour?: unknown } | null) => {
     const same = STARTING_PALETTE.find(({ colour }) => colour === one?.colour);
     return { ...one, hidingDepth: same?.hidingDepth ?? 0.6 };
   });

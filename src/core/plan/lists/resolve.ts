@@ -72,7 +72,7 @@ export function resolveSwaps(
       }
       number = resolved.layer;
     }
-    const found = layers[(number ?? 0) - 1];
+    const found = number === undefined || number < 1 ? undefined : layers.at(number - 1);
     if (!found) {
       return refuse(
         'layer-out-of-range',

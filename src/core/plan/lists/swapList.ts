@@ -28,10 +28,14 @@ const swapSchema = object({
     .required()
     .transform(trimmed),
   ...swapFields,
-}).test('one-place', 'a swap needs either a layer or a height in mm', (swap) => {
-  // Whether there is a swap at all is checked apart.
-  return !swap || (swap.layer === undefined) !== (swap.height === undefined);
-});
+}).test(
+  'one-place',
+  'a swap needs either a layer or a height in mm',
+  (swap: Readonly<{ layer?: number; height?: number }> | undefined) => {
+    // Whether there is a swap at all is checked apart.
+    return !swap || (swap.layer === undefined) !== (swap.height === undefined);
+  },
+);
 
 const common = {
   stopAt: mixed<StopPlace>().oneOf(['restart', 'before-travel']).default(PLAN_DEFAULTS.stopAt),

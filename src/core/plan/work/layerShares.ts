@@ -62,7 +62,7 @@ export function mainBands({
   const shares = sharesByLayer({ reading, plan, wishes });
   return reading.layers.flatMap((layer): MainBand[] => {
     const { number, z } = layer;
-    const [most] = (shares.get(number) ?? []).toSorted((a, b) => b.share - a.share);
+    const most = (shares.get(number) ?? []).toSorted((a, b) => b.share - a.share).at(0);
     if (!most) return [];
     return [
       { filament: most.filament, first: number, last: number, bottom: bottomOf(layer), top: z },

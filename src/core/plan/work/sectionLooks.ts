@@ -27,7 +27,7 @@ export function sectionLooks(
   for (const i of places) {
     const next = ofLayer.get(sections[i].layer + inwards) ?? [];
     const same = next.find((one) => parts[one] === parts[i]);
-    const most = next.toSorted((a, b) => sections[b].filamentMm - sections[a].filamentMm)[0];
+    const most = next.toSorted((a, b) => sections[b].filamentMm - sections[a].filamentMm).at(0);
     const behind = same ?? most;
     const { thickness } = layers[sections[i].layer - 1];
     looks[i + 1] = mixedLook(

@@ -172,7 +172,7 @@ function checkStops(run: ProvenRun): ProofCheck[] {
   const swaps = blocks.filter(({ kind }) => kind === 'swap');
   // A filament that another file begins with is loaded between the two.
   const inside = planned && swapsOf(reading, planned.arrangement).filter(({ opens }) => !opens);
-  const count = inside?.length ?? swaps[0]?.count ?? 0;
+  const count = inside?.length ?? swaps.at(0)?.count ?? 0;
   const fail = (message: string, line?: number): ProofCheck[] => [
     { check: 4, ok: false, message, ...(line !== undefined && { line }) },
   ];

@@ -18,7 +18,7 @@ export function checkCuts({ found: { blocks } }: ProvenRun, cuts: readonly numbe
     return fail(4, message, lone.line);
   }
   for (const [i, cut] of cuts.entries()) {
-    const [end, begin] = [ends[i], begins[i]];
+    const [end, begin] = [ends.at(i), begins.at(i)];
     if (end?.end !== cut || end.index !== i + 1) {
       return fail(5, `File ${i + 1} does not end as one that another follows.`, end?.line);
     }

@@ -10,7 +10,8 @@ export function checkLifts({ found: { blocks }, stateIn, reading }: ProvenRun): 
     if (block.kind !== 'lift' && block.kind !== 'lower') continue;
     const name = nameOf(block);
     if (reading.sources.length === 1) return fail(`${name} has no place in one file.`, block.line);
-    const partner = blocks[block.kind === 'lift' ? i + 1 : i - 1];
+    const at = block.kind === 'lift' ? i + 1 : i - 1;
+    const partner = at < 0 ? undefined : blocks.at(at);
     const wanted = block.kind === 'lift' ? 'lower' : 'lift';
     if (partner?.kind !== wanted || partner.index !== block.index) {
       return fail(`${name} stands alone.`, block.line);

@@ -45,7 +45,7 @@ export function checkMutes(run: ProvenRun): ProofCheck[] {
   });
   const asked = planned && new Set(planned.takeOut.map(({ line }) => line));
   const all = found.mutes.map((mute, i): ProofCheck => {
-    const one = muted[i];
+    const one = muted.at(i);
     if (!one) return fail('Something was taken out that is no line of the file.', mute.line);
     if (one.isStop) {
       if (asked && !asked.has(one.line)) {

@@ -100,7 +100,7 @@ class PlannedBlocks {
   }
 
   private warning({ index }: Block): StandingBlock | null {
-    const warning = this.warnings[index - 1];
+    const warning = index < 1 ? undefined : this.warnings.at(index - 1);
     if (!warning) return null;
     const { section, inside } = warning.seam;
     const { state } = section;

@@ -143,7 +143,7 @@ function depthOrWhy(
   if (order === 'fewest-swaps') return success(0);
   if (!standing) return TOO_LARGE;
   const fileOf = (section: number): string => sources[sections[section].source].name;
-  const [overlap] = overlaps;
+  const overlap = overlaps.at(0);
   if (overlap) {
     const [one, other] = [overlap.one, overlap.other].map(fileOf);
     return refuse(
@@ -196,7 +196,7 @@ function orderOrWhy(
   if (order !== 'as-sliced' || inputs.given.size > 0 || reading.sources.length > 1) {
     const why = whyNoOtherOrder(reading);
     if (why) return why;
-    const [held] = inputs.fixed;
+    const held = [...inputs.fixed].at(0);
     if (reading.sources.length > 1 && order !== 'as-sliced' && held !== undefined) {
       const { source, layer } = reading.sections[held];
       return refuse(

@@ -1,8 +1,9 @@
+import { someNavigator } from '@/workers/someNavigator';
 import { toast } from '@/store/toast';
 
 /** Shakes a phone, where it can. */
 export function shake(): void {
-  navigator.vibrate?.([300, 150, 300]);
+  someNavigator().vibrate?.([300, 150, 300]);
 }
 
 let spoken: string | null = null;
@@ -38,7 +39,7 @@ export async function notice(title: string, body: string): Promise<void> {
   const page = `${location.pathname}${location.search}`;
   const options = { body, tag: 'lamella-swap', icon: '/icons/192.png', data: { page } };
   try {
-    const worker = await navigator.serviceWorker?.getRegistration();
+    const worker = await someNavigator().serviceWorker?.getRegistration();
     if (worker) return await worker.showNotification(title, options);
     const shown = new Notification(title, options);
     shown.onclick = () => window.focus();

@@ -1,5 +1,6 @@
 'use client';
 
+import { someNavigator } from '@/workers/someNavigator';
 import { useEffect, useRef, useState } from 'react';
 import { callsOf, type Call } from '@/core/run/calls';
 import type { RunPlan } from '@/core/run/runPlan';
@@ -31,7 +32,7 @@ export function useCalls(runPlan: RunPlan, state: RunState, now: number): Callin
   const unheard = useCalling(runPlan, state, now, tones);
   const title = titleOf(runPlan, state, now);
   useTitle(isSilent && sounds === 'shut' ? `Silent · ${title}` : title, runPlan.job);
-  const due = state.upcoming[0] ?? state.end;
+  const due = state.upcoming.at(0) ?? state.end;
   const minutes = due ? Math.min(99, Math.max(0, Math.round((due.at - now) / 60_000))) : 0;
   useTabIcon(state.phase === 'printing' ? String(minutes) : '!', isSilent);
   return { sound: sounds, isSilent, isUnheard: unheard && isSilent };
@@ -45,7 +46,7 @@ function useOpenedByTaps(isWanted: boolean): void {
       if (soundState() === 'shut') openSound();
     };
     // The tap that led here counts.
-    if (navigator.userActivation?.hasBeenActive) open();
+    if (someNavigator().userActivation?.hasBeenActive) open();
     addEventListener('click', open, true);
     addEventListener('keydown', open, true);
     return () => {
@@ -96,7 +97,7 @@ function titleOf({ bands }: RunPlan, state: RunState, now: number): string {
   const { phase, upcoming, end } = state;
   if (phase === 'at-swap') return 'Waits for you';
   if (phase === 'paused') return 'Paused';
-  const [next] = upcoming;
+  const next = upcoming.at(0);
   if (next) return `${inWords(next.at, now)}: ${bands[next.swap + 1].filament.letter}`;
   return end ? `done ${inWords(end.at, now)}` : 'At the printer';
 }

@@ -26,7 +26,7 @@ export function ShareRun({ run, onClose }: { run: Run; onClose: () => void }) {
       .map((plan) => `${location.origin}/run#${packRun({ id, runPlan: plan, startAt, events })}`)
       .filter((one) => one.length <= MOST_LINK_LETTERS);
   }, [id, runPlan, startAt, events]);
-  const [link] = links;
+  const link = links.at(0);
   const shown = links.find((one) => one.length <= MOST_CODE_LETTERS);
   useEffect(() => {
     if (!shown) return;
@@ -35,7 +35,7 @@ export function ShareRun({ run, onClose }: { run: Run; onClose: () => void }) {
       .catch(() => setCode(null));
   }, [shown]);
   const copy = async (): Promise<void> => {
-    if (await copyText(link)) toast('The link is copied.');
+    if (link !== undefined && (await copyText(link))) toast('The link is copied.');
     else toast.error('The browser does not let the link be copied. Mark it and copy it by hand.');
   };
   const save = async (): Promise<void> => {

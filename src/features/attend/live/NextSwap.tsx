@@ -24,7 +24,7 @@ interface NextSwapProps {
 /** What prints now, and the next swap as large as it goes. */
 export function NextSwap({ runPlan, state, now, momentNow, onTell }: NextSwapProps) {
   const { bands } = runPlan;
-  const [next] = state.upcoming;
+  const next = state.upcoming.at(0);
   const [asked, setAsked] = useState<Told | null>(null);
   const heading = useTapFocus();
   const tell = (told: Told): void => {
@@ -52,7 +52,7 @@ export function NextSwap({ runPlan, state, now, momentNow, onTell }: NextSwapPro
           >
             Next: swap {next.swap + 1} of {runPlan.swaps.length}
           </h2>
-          <Due runPlan={runPlan} state={state} now={now} />
+          <Due runPlan={runPlan} next={next} now={now} />
           <Button
             kind="primary"
             className="min-h-16 w-full text-xl"
@@ -111,13 +111,12 @@ export function NextSwap({ runPlan, state, now, momentNow, onTell }: NextSwapPro
   );
 }
 
+interface DueProps extends Pick<NextSwapProps, 'runPlan' | 'now'> {
+  readonly next: NextSwapProps['state']['upcoming'][number];
+}
+
 /** The filament of the next swap, and when it is due. */
-function Due({
-  runPlan: { bands, swaps },
-  state,
-  now,
-}: Omit<NextSwapProps, 'onTell' | 'momentNow'>) {
-  const [next] = state.upcoming;
+function Due({ runPlan: { bands, swaps }, next, now }: DueProps) {
   const { filament } = bands[next.swap + 1];
   const { layer, inside } = swaps[next.swap];
   return (

@@ -20,7 +20,7 @@ interface PausedRunProps {
 /** Paused by hand, and nothing is swapped: it goes on with the same filament. */
 export function PausedRun({ runPlan, state, now, onTell }: PausedRunProps) {
   const heading = useTapFocus();
-  const [next] = state.upcoming;
+  const next = state.upcoming.at(0);
   const isLate = state.isWrong && state.band > 0;
   return (
     <section aria-labelledby="paused-title" className="rounded-lg border border-line bg-panel p-4">

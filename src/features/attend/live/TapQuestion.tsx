@@ -15,7 +15,7 @@ interface TapQuestionProps {
 export function TapQuestion({ told, state, now, onAnswer }: TapQuestionProps) {
   const yes = useRef<HTMLButtonElement>(null);
   useEffect(() => yes.current?.focus(), []);
-  const [next] = state.upcoming;
+  const next = state.upcoming.at(0);
   const due = next ?? state.end;
   if (!due) return null;
   const what = next ? `Swap ${next.swap + 1} is due` : 'The end is due';

@@ -22,8 +22,8 @@ import { MENU, MENU_ITEM } from '@/components/menuLook';
 export function BandMenu({ band, view }: { band: Band; view: OpenedJob }) {
   const { bands } = view;
   const at = bands.indexOf(band);
-  const below = bands[at - 1];
-  const above = bands[at + 1];
+  const below = at > 0 ? bands[at - 1] : null;
+  const above = bands.at(at + 1);
   const shown = useViewStore((state) => state.layer);
   const inside = shown > band.first && shown <= band.last;
   const cut = inside ? view.reading.layers[shown - 1].number : middleOf(band);

@@ -34,9 +34,11 @@ export function fromSpool(
 /** Filaments that lie on or under one of a letter, each once. */
 function neighboursOf(letter: string, bands: readonly Band[]): PaletteFilament[] {
   const found = bands.flatMap(({ filament }, i) =>
-    filament.letter === letter ? [bands[i - 1]?.filament, bands[i + 1]?.filament] : [],
+    filament.letter === letter
+      ? [...bands.slice(Math.max(0, i - 1), i), ...bands.slice(i + 1, i + 2)]
+      : [],
   );
-  return [...new Map(found.flatMap((one) => (one ? [[one.letter, one]] : []))).values()];
+  return [...new Map(found.map(({ filament }) => [filament.letter, filament])).values()];
 }
 
 /** Takes a filament of the plan from the shelf, its colours shown beside those they will touch. */

@@ -30,7 +30,7 @@ export function MeasureLayer({ view, size, stretch }: MeasureLayerProps) {
     const point = pointOver(view, place);
     return { x: size.width / 2 + point.x, y: size.height / 2 - point.y };
   };
-  const [from, to = cross] = points;
+  const [from, to = cross] = [points.at(0), points.at(1)];
   const words = from ? describeDistance(from, to, stretch) : 'Click the first point';
   const [a, b] = [from ? onScreen(from) : null, onScreen(to)];
 
@@ -47,7 +47,7 @@ export function MeasureLayer({ view, size, stretch }: MeasureLayerProps) {
       }}
       onKeyDown={(event) => {
         const step = (event.shiftKey ? 1 : KEY_STEP) / view.scale;
-        const moves: Readonly<Record<string, SheetPoint>> = {
+        const moves: Readonly<Partial<Record<string, SheetPoint>>> = {
           ArrowLeft: { x: -step, y: 0 },
           ArrowRight: { x: step, y: 0 },
           ArrowUp: { x: 0, y: step },

@@ -27,7 +27,7 @@ import {
 /** How far an arrow key moves the drawing, px. */
 const KEY_PAN = 40;
 
-const ARROWS: Readonly<Record<string, SheetPoint>> = {
+const ARROWS: Readonly<Partial<Record<string, SheetPoint>>> = {
   ArrowLeft: { x: -1, y: 0 },
   ArrowRight: { x: 1, y: 0 },
   ArrowUp: { x: 0, y: 1 },

@@ -139,8 +139,8 @@ function caption(
   if (mode === 'side') {
     return `From the front, ${formatMm(reading.layers.at(-1)?.z ?? 0)} mm high`;
   }
+  if (layer.number < 2) return 'The first layer lies on the bed.';
   const below = reading.layers[layer.number - 2];
-  if (!below) return 'The first layer lies on the bed.';
   const fromBelow = analysis.surface.below;
   const inAir = fromBelow[layer.number] - fromBelow[layer.number - 1];
   return `Ends below: ${formatCm2(below.exposedMm2)} stay visible · begins in the air: ${formatCm2(inAir)}`;

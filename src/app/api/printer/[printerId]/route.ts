@@ -32,11 +32,11 @@ export async function POST(request: Request, { params }: Context): Promise<Respo
   else if (action === 'cancel') found.act(action, (printer) => printer.cancel());
   else if (action === 'close') found.end();
   else if (action === 'resume') {
-    let goesOn = false;
+    const going = { on: false };
     found.act(action, (printer) => {
-      goesOn = printer.resume();
+      going.on = printer.resume();
     });
-    if (!goesOn)
+    if (!going.on)
       return refused(409, 'It does not go on: it prints already, is over, or is too cold.');
   } else return refused(400, 'The action lacks its value.');
   return Response.json(found.news);
