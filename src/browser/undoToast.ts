@@ -1,6 +1,6 @@
 import { toast } from '@/store/toast';
 import { plural } from '@/core/format';
-import type { Undo } from '@/store/db/collection';
+import type { Undo } from '@/store/db/recordChanges';
 
 /** How long a message with a way back stays, ms. */
 const WAY_BACK = 12_000;

@@ -3,7 +3,7 @@
 import type { OutputState } from '@/base/job/outputState';
 import { goOn } from '@/browser/goOn';
 import { useRouter } from 'next/navigation';
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { toast } from '@/store/toast';
 import type { ActionContext, Desk, DeskDialogName } from '@/actions/action';
 import type { JobPlan } from '@/core/plan/jobPlan';
@@ -21,6 +21,8 @@ import { plainFile, type NamedFile } from '@/base/files/namedFiles';
 import { pickFile, SLICED } from '@/browser/pickFile';
 import { useMoving, type Moving } from '@/features/reslice/useMoving';
 import { useWatchedFile, type FileWatch } from '@/features/reslice/useWatchedFile';
+import type { PrintAnalysis } from '@/core/print/analysis';
+import type { Job } from '@/store/records/records';
 import type { ReadyJob } from '@/base/job/useOpenJob';
 import type { PlanWork } from '@/base/work/usePlanWork';
 import { reserveSpools } from '@/features/output/reserveSpools';
@@ -57,8 +59,7 @@ export function useDesk(
   request: OutputRequest | null,
   reopen: () => void,
 ): DeskState {
-  const router = useRouter();
-  const { job, reading, analysis } = ready;
+  const { job, reading } = ready;
   const [dialog, setDialog] = useState<DeskDialog>(() =>
     location.hash === ASK_LEFTOVERS ? 'leftovers' : null,
   );
@@ -69,7 +70,6 @@ export function useDesk(
   const { openPlanFile, openSlice } = moving;
   const [dropped, setDropped] = useState<NamedFile | null>(null);
   const hasSeveral = reading.sources.length > 1;
-  const watchChosen = useRef<() => Promise<void>>(async () => {});
   const takeSlice = useCallback(
     async (file: File): Promise<void> => {
       if (!hasSeveral) return openSlice(file);
@@ -85,63 +85,14 @@ export function useDesk(
   );
 
   const watch = useWatchedFile(job.id, moving.question !== null || dropped !== null, takeSlice);
-  useEffect(() => {
-    watchChosen.current = watch.choose;
+  const actions = useActionContext(ready, work.analysis, {
+    latest: { plan, needs, write },
+    takesSeveral: hasSeveral,
+    show: setDialog,
+    openPlanFile,
+    openSlice,
+    watchFile: watch.choose,
   });
-
-  // Actions meet the plan as it is then; they are the same objects while it changes, so that what shows
-  // only them is not drawn anew.
-  const latest = useRef({ plan, needs, write });
-  useLayoutEffect(() => {
-    latest.current = { plan, needs, write };
-  }, [plan, needs, write]);
-  const actions = useMemo<ActionContext>(() => {
-    const stem = job.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
-    const writeAndReserve = async (): Promise<void> => {
-      // A file that goes to the printer is made from what is stored.
-      await plansSettled();
-      const isWritten = await latest.current.write();
-      if (!isWritten || !useOutputSettings.getState().reserves) return;
-      await reserveSpools(job, latest.current.needs);
-    };
-    const desk: Desk = {
-      writeFile: () => {
-        router.push(`/jobs/${job.id}/output`);
-        goOn(writeAndReserve());
-      },
-      goTo: (station) => router.push(`/jobs/${job.id}${station === 'plan' ? '' : `/${station}`}`),
-      savePlan: () => {
-        const text = writePlanFile(latest.current.plan, {
-          layers: reading.layers,
-          steps: analysis.steps,
-        });
-        download(new Blob([text], { type: 'application/json' }), `${stem}-plan.json`);
-        toast('The plan is in your downloads.');
-      },
-      saveJob: async () => {
-        // It is made from what is stored.
-        await plansSettled();
-        await saveJobToHandOn(job);
-      },
-      savePicture: async () => {
-        const picture = await useViewStore.getState().takePicture?.();
-        if (picture) download(picture, `${stem}.png`);
-        else toast.warning('The sheet has nothing to save yet.');
-      },
-      openPlanFile: () => pickFile('.json', openPlanFile),
-      openNewSlice: () => (hasSeveral ? setDialog('files') : pickFile(SLICED, openSlice)),
-      watchFile: () => {
-        if (canAskForPlaces()) {
-          goOn(watchChosen.current());
-          return;
-        }
-        toast('This browser cannot watch a file. Open each new slice here instead.');
-        desk.openNewSlice();
-      },
-      show: setDialog,
-    };
-    return { reading, analysis: work.analysis, desk };
-  }, [job, router, reading, analysis, work.analysis, hasSeveral, openPlanFile, openSlice]);
 
   return {
     actions,
@@ -158,4 +109,81 @@ export function useDesk(
     output,
     isBusy: (dialog !== null && dialog !== 'tour') || moving.question !== null,
   };
+}
+
+interface ActionInputs extends Pick<Moving, 'openPlanFile' | 'openSlice'> {
+  readonly latest: Pick<PlanWork, 'needs'> & {
+    readonly plan: JobPlan;
+    readonly write: OutputState['write'];
+  };
+  /** The job prints several files: a new slice is one of them. */
+  readonly takesSeveral: boolean;
+  readonly show: (what: DeskDialogName) => void;
+  readonly watchFile: () => Promise<void>;
+}
+
+/** What actions act on, and what they ask of the page. */
+function useActionContext(
+  { job, reading, analysis: whole }: ReadyJob,
+  analysis: PrintAnalysis,
+  { latest: now, takesSeveral, show, openPlanFile, openSlice, watchFile }: ActionInputs,
+): ActionContext {
+  const router = useRouter();
+  // Actions meet the plan as it is then; they are the same objects while it changes, so that what shows
+  // only them is not drawn anew.
+  const latest = useRef({ ...now, watchFile });
+  useLayoutEffect(() => {
+    latest.current = { ...now, watchFile };
+  });
+  const stem = job.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+  const desk = useMemo((): Desk => {
+    const openNewSlice = (): void => (takesSeveral ? show('files') : pickFile(SLICED, openSlice));
+    return {
+      writeFile: () => {
+        router.push(`/jobs/${job.id}/output`);
+        goOn(writeAndReserve(job, latest));
+      },
+      goTo: (station) => router.push(`/jobs/${job.id}${station === 'plan' ? '' : `/${station}`}`),
+      savePlan: () => {
+        const steps = { layers: reading.layers, steps: whole.steps };
+        const text = writePlanFile(latest.current.plan, steps);
+        download(new Blob([text], { type: 'application/json' }), `${stem}-plan.json`);
+        toast('The plan is in your downloads.');
+      },
+      saveJob: async () => {
+        // It is made from what is stored.
+        await plansSettled();
+        await saveJobToHandOn(job);
+      },
+      savePicture: async () => {
+        const picture = await useViewStore.getState().takePicture?.();
+        if (picture) download(picture, `${stem}.png`);
+        else toast.warning('The sheet has nothing to save yet.');
+      },
+      openPlanFile: () => pickFile('.json', openPlanFile),
+      openNewSlice,
+      watchFile: () => {
+        if (canAskForPlaces()) {
+          goOn(latest.current.watchFile());
+          return;
+        }
+        toast('This browser cannot watch a file. Open each new slice here instead.');
+        openNewSlice();
+      },
+      show,
+    };
+  }, [job, router, reading, whole, stem, takesSeveral, show, openPlanFile, openSlice]);
+  return useMemo(() => ({ reading, analysis, desk }), [reading, analysis, desk]);
+}
+
+/** Writes the file, and promises the job its spools where the person wants that. */
+async function writeAndReserve(
+  job: Job,
+  latest: { readonly current: Pick<ActionInputs['latest'], 'write' | 'needs'> },
+): Promise<void> {
+  // A file that goes to the printer is made from what is stored.
+  await plansSettled();
+  const isWritten = await latest.current.write();
+  if (!isWritten || !useOutputSettings.getState().reserves) return;
+  await reserveSpools(job, latest.current.needs);
 }

@@ -67,12 +67,7 @@ export function PreviewPanel({ file, preview, onDone }: PreviewPanelProps) {
   };
   return (
     <>
-      {preview.isAhead && (
-        <p role="note" className="mt-4 rounded-md bg-caution-soft px-3 py-2">
-          The clock was ahead of yours when this file was saved. Where both differ, nobody knows
-          which was changed last, and nothing of yours is replaced unless you tick it.
-        </p>
-      )}
+      {preview.isAhead && <AheadNote />}
       {GROUPS.map((group) => (
         <GroupPart
           key={group}
@@ -89,20 +84,7 @@ export function PreviewPanel({ file, preview, onDone }: PreviewPanelProps) {
           </Tick>
         </section>
       )}
-      {unusable.length > 0 && (
-        <details className="mt-4 border-t border-line pt-3">
-          <summary className="cursor-pointer font-medium text-caution">
-            {plural(unusable.length, 'record')} cannot be used and stay out
-          </summary>
-          <ul className="mt-1 grid gap-1 text-sm">
-            {unusable.slice(0, MOST_ROWS).map(({ kind, id, why }) => (
-              <li key={`${kind}/${id}`} className="wrap-anywhere">
-                {kind}, {id}: {why}
-              </li>
-            ))}
-          </ul>
-        </details>
-      )}
+      <Unusable records={unusable} />
       {trouble !== null && (
         <p role="alert" className="mt-4 rounded-md bg-danger-soft px-3 py-2">
           {trouble}
@@ -119,6 +101,24 @@ export function PreviewPanel({ file, preview, onDone }: PreviewPanelProps) {
         )}
       </div>
     </>
+  );
+}
+
+function Unusable({ records }: { readonly records: PreviewPanelProps['preview']['unusable'] }) {
+  if (records.length === 0) return null;
+  return (
+    <details className="mt-4 border-t border-line pt-3">
+      <summary className="cursor-pointer font-medium text-caution">
+        {plural(records.length, 'record')} cannot be used and stay out
+      </summary>
+      <ul className="mt-1 grid gap-1 text-sm">
+        {records.slice(0, MOST_ROWS).map(({ kind, id, why }) => (
+          <li key={`${kind}/${id}`} className="wrap-anywhere">
+            {kind}, {id}: {why}
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 
@@ -174,5 +174,14 @@ function GroupPart({ group, items, chosen, onToggle }: GroupPartProps) {
         )}
       </ul>
     </section>
+  );
+}
+
+function AheadNote() {
+  return (
+    <p role="note" className="mt-4 rounded-md bg-caution-soft px-3 py-2">
+      The clock was ahead of yours when this file was saved. Where both differ, nobody knows which
+      was changed last, and nothing of yours is replaced unless you tick it.
+    </p>
   );
 }

@@ -100,49 +100,60 @@ function Fields() {
           <Plus aria-hidden size={16} /> Add hours
         </Button>
       </section>
-      <section aria-labelledby="dates-title" className="pt-4">
-        <h3 id="dates-title" className="font-semibold">
-          Single dates
-        </h3>
-        <ul className="grid gap-2 pt-1">
-          {dates.map((one, i) => {
-            const edit = (part: Partial<typeof one>): void =>
-              set({ dates: dates.map((other, at) => (at === i ? { ...other, ...part } : other)) });
-            return (
-              <li
-                key={i}
-                className="flex flex-wrap items-center gap-x-4 gap-y-1 rounded-md border border-line bg-paper px-3 py-1.5"
-              >
-                <input
-                  type="date"
-                  aria-label={`Date ${i + 1}`}
-                  value={one.date}
-                  onChange={({ target: { value } }) => value !== '' && edit({ date: value })}
-                  className="rounded border border-edge bg-panel px-2 py-1"
-                />
-                <HourFields name={`Date ${i + 1}`} hours={one} onChange={edit} />
-                <button
-                  type="button"
-                  aria-label={`Remove date ${i + 1}`}
-                  onClick={() => set({ dates: dates.filter((_, at) => at !== i) })}
-                  className="ml-auto rounded p-1.5 text-muted hover:bg-sunk hover:text-danger"
-                >
-                  <Trash2 aria-hidden size={16} />
-                </button>
-              </li>
-            );
-          })}
-        </ul>
-        <Button
-          className="mt-2"
-          onClick={() =>
-            set({ dates: [...dates, { date: localDate(new Date()), from: '18:00', to: '22:00' }] })
-          }
-        >
-          <Plus aria-hidden size={16} /> Add a date
-        </Button>
-      </section>
+      <Dates dates={dates} onChange={(changed) => set({ dates: changed })} />
     </>
+  );
+}
+
+interface DatesProps {
+  readonly dates: Presence['dates'];
+  readonly onChange: (dates: Presence['dates']) => void;
+}
+
+function Dates({ dates, onChange }: DatesProps) {
+  return (
+    <section aria-labelledby="dates-title" className="pt-4">
+      <h3 id="dates-title" className="font-semibold">
+        Single dates
+      </h3>
+      <ul className="grid gap-2 pt-1">
+        {dates.map((one, i) => {
+          const edit = (part: Partial<typeof one>): void =>
+            onChange(dates.map((other, at) => (at === i ? { ...other, ...part } : other)));
+          return (
+            <li
+              key={i}
+              className="flex flex-wrap items-center gap-x-4 gap-y-1 rounded-md border border-line bg-paper px-3 py-1.5"
+            >
+              <input
+                type="date"
+                aria-label={`Date ${i + 1}`}
+                value={one.date}
+                onChange={({ target: { value } }) => value !== '' && edit({ date: value })}
+                className="rounded border border-edge bg-panel px-2 py-1"
+              />
+              <HourFields name={`Date ${i + 1}`} hours={one} onChange={edit} />
+              <button
+                type="button"
+                aria-label={`Remove date ${i + 1}`}
+                onClick={() => onChange(dates.filter((_, at) => at !== i))}
+                className="ml-auto rounded p-1.5 text-muted hover:bg-sunk hover:text-danger"
+              >
+                <Trash2 aria-hidden size={16} />
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+      <Button
+        className="mt-2"
+        onClick={() =>
+          onChange([...dates, { date: localDate(new Date()), from: '18:00', to: '22:00' }])
+        }
+      >
+        <Plus aria-hidden size={16} /> Add a date
+      </Button>
+    </section>
   );
 }
 

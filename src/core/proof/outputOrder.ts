@@ -158,36 +158,57 @@ export function outputOrder(
       return answer === 'take-out';
     },
     isCopied: (offset) => inOutput(copies, offset) !== null,
-    printedBefore: (block, heights, { priming, hasUndrawn }) => {
-      // In the order of the file, what stands is known at every place of the bed.
-      if (asFile) {
-        const layer = block.inside ? block.layer + 1 : block.layer;
-        return { heights, hasUndrawn, layer };
-      }
-      const primed = priming.reduce((top, { z }) => Math.max(top, z), 0);
-      const top = order.reduce(
-        (most, { section, at }) => (at < block.start ? Math.max(most, sections[section].z) : most),
-        primed,
-      );
-      return {
-        heights: { along: () => top, everNear: (at, radius) => heights.everNear(at, radius) },
-        hasUndrawn,
-        layer: block.layer,
-      };
-    },
-    standsAtSection: ({ kind, layer, inside, start }, place) => {
-      const at = sections.findIndex(
-        (one, i) =>
-          one.layer === layer &&
-          place <= one.firstOffset &&
-          place >= (i === 0 ? 0 : one.travelOffset),
-      );
-      if (at < 0) return kind === 'hop' && place === lastEnd;
-      const begun = order.some(
-        (one) => one.at < start && sections[one.section].layer === layer && one.section !== at,
-      );
-      return begun === inside;
-    },
+    printedBefore: printedBefore(order, sections, asFile),
+    standsAtSection: standsAtSection(order, sections, lastEnd),
+  };
+}
+
+/** What is printed before a block, as far as it is known in this order. */
+function printedBefore(
+  order: readonly PlacedSection[],
+  sections: SlicedFile['sections'],
+  asFile: boolean,
+): OutputOrder['printedBefore'] {
+  return (block, heights, { priming, hasUndrawn }) => {
+    // In the order of the file, what stands is known at every place of the bed.
+    if (asFile) {
+      const layer = block.inside ? block.layer + 1 : block.layer;
+      return { heights, hasUndrawn, layer };
+    }
+    const primed = priming.reduce((top, { z }) => Math.max(top, z), 0);
+    const top = order.reduce(
+      (most, { section, at }) => (at < block.start ? Math.max(most, sections[section].z) : most),
+      primed,
+    );
+    return {
+      heights: { along: () => top, everNear: (at, radius) => heights.everNear(at, radius) },
+      hasUndrawn,
+      layer: block.layer,
+    };
+  };
+}
+
+/**
+ * Whether a block stands where a section begins, of the layer that it names.
+ * @param lastEnd where the last section of the last file ends in the input.
+ */
+function standsAtSection(
+  order: readonly PlacedSection[],
+  sections: SlicedFile['sections'],
+  lastEnd: number,
+): OutputOrder['standsAtSection'] {
+  return ({ kind, layer, inside, start }, place) => {
+    const at = sections.findIndex(
+      (one, i) =>
+        one.layer === layer &&
+        place <= one.firstOffset &&
+        place >= (i === 0 ? 0 : one.travelOffset),
+    );
+    if (at < 0) return kind === 'hop' && place === lastEnd;
+    const begun = order.some(
+      (one) => one.at < start && sections[one.section].layer === layer && one.section !== at,
+    );
+    return begun === inside;
   };
 }
 

@@ -1,5 +1,6 @@
 import { chunksOf, type ByteSource } from '../byteSource';
 import { laterStarts } from '../gcode/freshStarts';
+import type { MachineState } from '../gcode/machine';
 import { ORDINARY_PROFILE } from '../printer/printer';
 import {
   SimulatedPrinter,
@@ -9,6 +10,7 @@ import {
 } from '../printer/simulate';
 import { PrintedHeights } from '../print/printedHeights';
 import { BlockTrace } from './blockTrace';
+import type { BlockFinder } from '../blocks/blocks';
 import { findBlocks } from '../blocks/findBlocks';
 import { checkOrder } from './statements/orderChecks';
 import { outputOrder, sectionPlaces, toolChangesOf } from './outputOrder';
@@ -20,7 +22,7 @@ import type { Proof, ProofInputs } from './proofTypes';
 import { checkCuts } from './statements/cutChecks';
 import { checkLifts } from './statements/liftChecks';
 import { checkBlocks, checkFile } from './statements/blockChecks';
-import { assumedSettings, withAssumed } from '../write/seams/assumed';
+import { assumedSettings, withAssumed, type AssumedSettings } from '../write/seams/assumed';
 import { onlyRises } from '../write/rising';
 import { WayCheck } from './statements/wayCheck';
 
@@ -50,23 +52,7 @@ export async function proveOutput(
   const stopWords = [...new Set([...printer.stopWords, ...own])];
   const places = blocks.map(({ end }) => inputBehind(copies, end));
   const mutePlaces = mutes.map(({ end }) => inputBehind(copies, end));
-  let done = 0;
-  const run = async (
-    source: ByteSource,
-    captureAt: readonly number[],
-    stretches: readonly WatchedStretch[],
-    watch: (stretch: number, obeyed: ObeyedLine) => void,
-    more: Pick<SimulationOptions, 'freshAt' | 'goesOnAt' | 'onMove'> = {},
-  ) => {
-    const simulated = new SimulatedPrinter({ captureAt, stopWords, stretches, watch, ...more });
-    for await (const chunk of chunksOf(source)) {
-      simulated.push(chunk);
-      done += chunk.length;
-      onProgress?.(done);
-    }
-    simulated.finish();
-    return simulated;
-  };
+  const run = simulations(stopWords, onProgress);
   const bytes = await checkBytes(input, output, found, reading);
   // In another order, places of the input do not rise with those of the output.
   const muteOrder = mutePlaces.map((_, i) => i).sort((a, b) => mutePlaces[a] - mutePlaces[b]);
@@ -100,14 +86,7 @@ export async function proveOutput(
   let followed = await follow(sources.length > 1 ? waysOf(!onlyRises(reading, stretches)) : null);
   if (followed.ways?.needsMap) followed = await follow(waysOf(true));
   const { traces, after, ways } = followed;
-  // Where the output has gone to another place, all that is taken to hold has been said.
-  const goesOn = found.jumps.find(({ start }) => start > 0)?.start ?? Infinity;
-  const outputStates = new Map(
-    watched.map((place, i) => {
-      const state = after.captured[i];
-      return [place, place < goesOn ? withAssumed(state, assumed) : state];
-    }),
-  );
+  const outputStates = statesOfOutput(found, watched, after, assumed);
   const heights = new PrintedHeights(reading);
   const muteAt = new Map(mutes.map(({ start }, i) => [start, muted[i]]));
   const proven = {
@@ -138,4 +117,44 @@ export async function proveOutput(
   ];
   checks.sort((a, b) => a.check - b.check);
   return { ok: checks.every((check) => check.ok), checks };
+}
+
+type Run = (
+  source: ByteSource,
+  captureAt: readonly number[],
+  stretches: readonly WatchedStretch[],
+  watch: (stretch: number, obeyed: ObeyedLine) => void,
+  more?: Pick<SimulationOptions, 'freshAt' | 'goesOnAt' | 'onMove'>,
+) => Promise<SimulatedPrinter>;
+
+/** Runs files on simulated printers, and tells how many bytes of all of them are done. */
+function simulations(stopWords: readonly string[], onProgress: ProofInputs['onProgress']): Run {
+  let done = 0;
+  return async (source, captureAt, stretches, watch, more = {}) => {
+    const simulated = new SimulatedPrinter({ captureAt, stopWords, stretches, watch, ...more });
+    for await (const chunk of chunksOf(source)) {
+      simulated.push(chunk);
+      done += chunk.length;
+      onProgress?.(done);
+    }
+    simulated.finish();
+    return simulated;
+  };
+}
+
+/** The printer's state at the watched places of the output. */
+function statesOfOutput(
+  { jumps }: BlockFinder,
+  watched: readonly number[],
+  after: SimulatedPrinter,
+  assumed: AssumedSettings,
+): ReadonlyMap<number, MachineState> {
+  // Where the output has gone to another place, all that is taken to hold has been said.
+  const goesOn = jumps.find(({ start }) => start > 0)?.start ?? Infinity;
+  return new Map(
+    watched.map((place, i) => {
+      const state = after.captured[i];
+      return [place, place < goesOn ? withAssumed(state, assumed) : state];
+    }),
+  );
 }

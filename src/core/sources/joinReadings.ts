@@ -51,12 +51,6 @@ export function joinReadings(sources: readonly ReadSource[], places: JoinedPlace
   });
   const sum = (of: (reading: SlicedFile) => number): number =>
     readings.reduce((total, reading) => total + of(reading), 0);
-  // Heating, homing and priming of all but the first, and the end of all but the last, are left out.
-  const before = sum(({ secondsBefore }) => secondsBefore) - first.secondsBefore;
-  const after = sum(({ secondsAfter }) => secondsAfter) - last.secondsAfter;
-  const heating = first.seconds.heating;
-  const waits = sum(({ seconds }) => seconds.dwell);
-  const total = sum(({ seconds }) => seconds.total) - before - after;
   const primedMm = (reading: SlicedFile): number =>
     reading.filamentMm - reading.sections.reduce((mm, { filamentMm }) => mm + filamentMm, 0);
   const stated = readings.map(({ statedSeconds }) => statedSeconds);
@@ -71,9 +65,7 @@ export function joinReadings(sources: readonly ReadSource[], places: JoinedPlace
     sections,
     sources: spans,
     firstSections: new Uint32Array(0),
-    seconds: { motion: total - heating - waits, dwell: waits, heating, total },
-    secondsBefore: first.secondsBefore,
-    secondsAfter: last.secondsAfter,
+    ...joinedTimes(readings),
     filamentMm: sum(({ filamentMm }) => filamentMm) - sum(primedMm) + primedMm(first),
     footprint,
     skirtCells,
@@ -82,9 +74,7 @@ export function joinReadings(sources: readonly ReadSource[], places: JoinedPlace
     largestFootprintMm2: layers.reduce((most, layer) => Math.max(most, layer.footprintMm2), 0),
     stops: readings.flatMap(({ stops }, i) =>
       stops.map((stop) => ({
-        ...stop,
-        line: stop.line + spans[i].firstLine - 1,
-        offset: stop.offset + spans[i].start,
+        ...lineOf(stop, spans[i]),
         layer: stop.layer && spans[i].layerOf[stop.layer - 1],
       })),
     ),
@@ -97,11 +87,7 @@ export function joinReadings(sources: readonly ReadSource[], places: JoinedPlace
     },
     leavesHot: last.leavesHot,
     settingLines: readings.flatMap(({ settingLines }, i) =>
-      settingLines.map((line) => ({
-        ...line,
-        line: line.line + spans[i].firstLine - 1,
-        offset: line.offset + spans[i].start,
-      })),
+      settingLines.map((line) => lineOf(line, spans[i])),
     ),
     priming: readings.flatMap(({ priming }) => priming),
     lineIndex: [],
@@ -109,6 +95,32 @@ export function joinReadings(sources: readonly ReadSource[], places: JoinedPlace
       reading.findings.map((finding) => namedFinding(finding, name, spans[i])),
     ),
   };
+}
+
+/** Times of files that are printed together. */
+function joinedTimes(
+  readings: readonly SlicedFile[],
+): Pick<SlicedFile, 'seconds' | 'secondsBefore' | 'secondsAfter'> {
+  const sum = (of: (reading: SlicedFile) => number): number =>
+    readings.reduce((all, reading) => all + of(reading), 0);
+  const { seconds, secondsBefore } = readings[0];
+  const { secondsAfter } = readings[readings.length - 1];
+  // Heating, homing and priming of all but the first, and the end of all but the last, are left out.
+  const before = sum((one) => one.secondsBefore) - secondsBefore;
+  const after = sum((one) => one.secondsAfter) - secondsAfter;
+  const { heating } = seconds;
+  const dwell = sum((one) => one.seconds.dwell);
+  const total = sum((one) => one.seconds.total) - before - after;
+  const motion = total - heating - dwell;
+  return { seconds: { motion, dwell, heating, total }, secondsBefore, secondsAfter };
+}
+
+/** A line of a file as one of the input that it lies in. */
+function lineOf<T extends { readonly line: number; readonly offset: number }>(
+  line: T,
+  { start, firstLine }: SourceSpan,
+): T {
+  return { ...line, line: line.line + firstLine - 1, offset: line.offset + start };
 }
 
 function spansOf(

@@ -5,7 +5,7 @@ import { FileUp, Layers2, PencilRuler } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { Once } from '@/components/Once';
-import { useRef, useState } from 'react';
+import { useRef, useState, type RefObject } from 'react';
 import { askForPlaces, canAskForPlaces } from '@/browser/fileHandles';
 import { useFileDrop } from '@/browser/useFileDrop';
 import { SaveReminder } from '@/base/keep/SaveReminder';
@@ -28,7 +28,7 @@ import { DeletedJobs } from './DeletedJobs';
 import { RoomNote } from './RoomNote';
 import { useWaitingFiles } from '@/base/files/waitingFiles';
 import { isBundle } from './isBundle';
-import { loadBench, useBench } from './useBench';
+import { loadBench, useBench, type Bench } from './useBench';
 import { useHandedFiles } from './useHandedFiles';
 
 // What is opened now and then is fetched then.
@@ -57,7 +57,6 @@ export function BenchScreen() {
     else if (files.length === 1) bench.add(files);
     else setJoining({ choices: files.map(joinableFile), files });
   };
-  const router = useRouter();
   const prints = useJobPrints();
   const isAway = useFirstSight((state) => state.isAway);
   const [listing, setListing] = useState(ALL_JOBS);
@@ -71,6 +70,7 @@ export function BenchScreen() {
   const hasMany = all.length >= MANY_JOBS || all.some(({ folder }) => folder !== undefined);
   const shown = hasMany ? listed(all, listing, stateOfJob) : all;
   const isNew = !isAway && bench.jobs !== null && all.every(({ isDemo }) => isDemo);
+  const join = (): void => setJoining({ choices: joinableOf(bench), files: null });
   const ask = async (): Promise<void> => {
     // A file whose place is known can be watched.
     if (!canAskForPlaces()) input.current?.click();
@@ -82,52 +82,14 @@ export function BenchScreen() {
 
   return (
     <div {...drop.handlers} className="relative flex-1 px-5 py-5 md:px-8 md:py-7">
-      <header className="flex flex-wrap items-end gap-x-6 gap-y-2">
-        <div>
-          <h1 className="text-2xl font-semibold tracking-tight">Bench</h1>
-          <p className="text-muted">
-            Your prints. They stay in this browser; nothing is sent anywhere.
-          </p>
-        </div>
-        <div className="flex flex-wrap gap-2 md:ml-auto">
-          <Button onClick={() => router.push('/draw')}>
-            <PencilRuler aria-hidden size={16} />
-            Draw a plate
-          </Button>
-          <Button
-            onClick={() => {
-              const there = all.filter(
-                ({ id, content }) => !bench.withoutFile.has(id) && content.kind !== 'model',
-              );
-              setJoining({ choices: there.map(joinableJob), files: null });
-            }}
-            disabled={all.length < 2}
-          >
-            <Layers2 aria-hidden size={16} />
-            Print together…
-          </Button>
-          {!isNew && (
-            <Button kind="primary" onClick={ask}>
-              <FileUp aria-hidden size={16} />
-              Open a file
-            </Button>
-          )}
-        </div>
-        <input
-          ref={input}
-          type="file"
-          multiple
-          aria-label="Sliced file or model"
-          hidden
-          onChange={({ currentTarget }) => {
-            const files = [...(currentTarget.files ?? [])];
-            // The same file may be chosen once more.
-            currentTarget.value = '';
-            if (files.length > 0) goOn(open(files));
-          }}
-        />
-      </header>
-
+      <Heading
+        isNew={isNew}
+        canJoin={all.length >= 2}
+        onJoin={join}
+        onOpen={open}
+        input={input}
+        onAsk={() => goOn(ask())}
+      />
       <div className="mt-5 grid gap-3">
         {isNew && (
           <FirstSight
@@ -138,16 +100,7 @@ export function BenchScreen() {
         )}
         <SaveReminder jobCount={all.length} />
         <AsideNotes stores={['jobs', 'plans']} what="jobs and plans" />
-        {bench.failed.map((notice) => (
-          <FailedNotice
-            key={notice.id}
-            notice={notice}
-            onDismiss={() => bench.dismiss(notice.id)}
-          />
-        ))}
-        {bench.running.map((notice) => (
-          <RunningNotice key={notice.id} notice={notice} />
-        ))}
+        <Notices bench={bench} />
         {hasMany && (
           <ListingBar
             jobs={all}
@@ -158,58 +111,181 @@ export function BenchScreen() {
         )}
       </div>
 
-      <ul className="mt-4 grid gap-4 sm:grid-cols-2 xl:grid-cols-3" aria-label="Jobs">
-        {shown.map((job) => (
-          <Boundary
-            key={job.id}
-            title={`${job.name} cannot be shown`}
-            instead={() => <BrokenCard job={job} onRemove={() => bench.remove(job)} />}
-          >
-            <JobCard
-              job={job}
-              plan={bench.plans.get(job.id) ?? null}
-              state={stateOfJob(job)}
-              folders={hasMany ? foldersOf(all) : null}
-              isLost={bench.withoutFile.has(job.id)}
-              onRemove={() => bench.remove(job)}
-            />
-          </Boundary>
-        ))}
-        <li>
-          <div className="flex h-full min-h-44 flex-col items-center justify-center gap-1 rounded-lg border border-dashed border-edge p-5 text-center text-muted">
-            <p className="font-medium text-ink">Drop a sliced file or a model anywhere here</p>
-            <p className="text-sm">.gcode, .gco or .g, also as gzip or zip</p>
-            <p className="text-sm">.stl, .3mf or .obj, to plan before slicing</p>
-          </div>
-        </li>
-      </ul>
+      <Jobs
+        bench={bench}
+        shown={shown}
+        folders={hasMany ? foldersOf(all) : null}
+        stateOfJob={stateOfJob}
+      />
       {bench.jobs === null && <p className="mt-4 text-muted">Looking for your jobs…</p>}
       <DeletedJobs deleted={bench.deleted} />
       <RoomNote jobCount={bench.jobs?.length ?? 0} />
 
+      <Dialogs
+        joining={joining}
+        onJoined={() => setJoining(null)}
+        bundle={bundle}
+        onBundleDone={() => setBundle(null)}
+        onApart={bench.add}
+      />
+      {drop.isOver && <DropNote />}
+    </div>
+  );
+}
+
+interface HeadingProps {
+  readonly isNew: boolean;
+  readonly canJoin: boolean;
+  readonly onJoin: () => void;
+  readonly onOpen: (files: readonly File[]) => Promise<void>;
+  readonly input: RefObject<HTMLInputElement | null>;
+  readonly onAsk: () => void;
+}
+
+/** What can be begun on the Bench. */
+function Heading({ isNew, canJoin, onJoin, onOpen, input, onAsk }: HeadingProps) {
+  const router = useRouter();
+  return (
+    <header className="flex flex-wrap items-end gap-x-6 gap-y-2">
+      <div>
+        <h1 className="text-2xl font-semibold tracking-tight">Bench</h1>
+        <p className="text-muted">
+          Your prints. They stay in this browser; nothing is sent anywhere.
+        </p>
+      </div>
+      <div className="flex flex-wrap gap-2 md:ml-auto">
+        <Button onClick={() => router.push('/draw')}>
+          <PencilRuler aria-hidden size={16} />
+          Draw a plate
+        </Button>
+        <Button onClick={onJoin} disabled={!canJoin}>
+          <Layers2 aria-hidden size={16} />
+          Print together…
+        </Button>
+        {!isNew && (
+          <Button kind="primary" onClick={onAsk}>
+            <FileUp aria-hidden size={16} />
+            Open a file
+          </Button>
+        )}
+      </div>
+      <input
+        ref={input}
+        type="file"
+        multiple
+        aria-label="Sliced file or model"
+        hidden
+        onChange={({ currentTarget }) => {
+          const files = [...(currentTarget.files ?? [])];
+          // The same file may be chosen once more.
+          currentTarget.value = '';
+          if (files.length > 0) goOn(onOpen(files));
+        }}
+      />
+    </header>
+  );
+}
+
+interface JobsProps {
+  readonly bench: Bench;
+  readonly shown: readonly Job[];
+  readonly folders: readonly string[] | null;
+  readonly stateOfJob: (job: Job) => JobState;
+}
+
+/** The jobs as cards, and the place to drop a file. */
+function Jobs({ bench, shown, folders, stateOfJob }: JobsProps) {
+  return (
+    <ul className="mt-4 grid gap-4 sm:grid-cols-2 xl:grid-cols-3" aria-label="Jobs">
+      {shown.map((job) => (
+        <Boundary
+          key={job.id}
+          title={`${job.name} cannot be shown`}
+          instead={() => <BrokenCard job={job} onRemove={() => bench.remove(job)} />}
+        >
+          <JobCard
+            job={job}
+            plan={bench.plans.get(job.id) ?? null}
+            state={stateOfJob(job)}
+            folders={folders}
+            isLost={bench.withoutFile.has(job.id)}
+            onRemove={() => bench.remove(job)}
+          />
+        </Boundary>
+      ))}
+      <li>
+        <div className="flex h-full min-h-44 flex-col items-center justify-center gap-1 rounded-lg border border-dashed border-edge p-5 text-center text-muted">
+          <p className="font-medium text-ink">Drop a sliced file or a model anywhere here</p>
+          <p className="text-sm">.gcode, .gco or .g, also as gzip or zip</p>
+          <p className="text-sm">.stl, .3mf or .obj, to plan before slicing</p>
+        </div>
+      </li>
+    </ul>
+  );
+}
+
+interface DialogsProps {
+  readonly joining: Joining | null;
+  readonly onJoined: () => void;
+  readonly bundle: File | null;
+  readonly onBundleDone: () => void;
+  readonly onApart: (files: readonly File[]) => void;
+}
+
+function Dialogs({ joining, onJoined, bundle, onBundleDone, onApart }: DialogsProps) {
+  return (
+    <>
       <Once wanted={joining !== null}>
         <JoinDialog
           choices={joining?.choices ?? null}
           allChosen={(joining?.files ?? null) !== null}
-          onClose={() => setJoining(null)}
+          onClose={onJoined}
           onApart={
             joining?.files
               ? () => {
-                  bench.add(joining.files ?? []);
-                  setJoining(null);
+                  onApart(joining.files ?? []);
+                  onJoined();
                 }
               : null
           }
         />
       </Once>
       <Once wanted={bundle !== null}>
-        <BundleDialog file={bundle} onClose={() => setBundle(null)} />
+        <BundleDialog file={bundle} onClose={onBundleDone} />
       </Once>
-      {drop.isOver && (
-        <div className="pointer-events-none absolute inset-2 grid place-items-center rounded-xl border-2 border-dashed border-accent bg-accent-soft/90 text-xl font-semibold">
-          Let go to open it
-        </div>
-      )}
+    </>
+  );
+}
+
+interface NoticesProps {
+  readonly bench: Bench;
+}
+
+/** What has to be told before the jobs: what was not read, what is being read. */
+function Notices({ bench }: NoticesProps) {
+  return (
+    <>
+      {bench.failed.map((notice) => (
+        <FailedNotice key={notice.id} notice={notice} onDismiss={() => bench.dismiss(notice.id)} />
+      ))}
+      {bench.running.map((notice) => (
+        <RunningNotice key={notice.id} notice={notice} />
+      ))}
+    </>
+  );
+}
+
+function DropNote() {
+  return (
+    <div className="pointer-events-none absolute inset-2 grid place-items-center rounded-xl border-2 border-dashed border-accent bg-accent-soft/90 text-xl font-semibold">
+      Let go to open it
     </div>
   );
+}
+
+/** The jobs that can be printed together with others. */
+function joinableOf({ jobs, withoutFile }: Bench): Joinable[] {
+  return (jobs ?? [])
+    .filter(({ id, content }) => !withoutFile.has(id) && content.kind !== 'model')
+    .map(joinableJob);
 }

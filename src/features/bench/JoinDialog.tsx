@@ -82,43 +82,8 @@ function JoinForm({
   };
   return (
     <div className="grid gap-4">
-      <fieldset>
-        <legend className="pb-1 font-semibold">What is printed together</legend>
-        <ul className="grid gap-1">
-          {choices.map(({ key, name: label }) => (
-            <li key={key}>
-              <label className="flex items-center gap-2">
-                <input
-                  type="checkbox"
-                  checked={chosen.includes(key)}
-                  onChange={({ currentTarget: { checked } }) =>
-                    setChosen((now) => (checked ? [...now, key] : now.filter((one) => one !== key)))
-                  }
-                  className="size-4 accent-accent"
-                />
-                {label}
-              </label>
-            </li>
-          ))}
-        </ul>
-      </fieldset>
-      {inOrder.length > 1 && (
-        <section aria-labelledby="join-order">
-          <h3 id="join-order" className="pb-1 font-semibold">
-            In this order, as long as nothing else is said
-          </h3>
-          <ol className="grid gap-1">
-            {inOrder.map((one, i) => (
-              <li key={one.key} className="flex items-center gap-2">
-                <span className="w-5 font-semibold">{i + 1}</span>
-                <span className="min-w-0 flex-1 truncate">{one.name}</span>
-                <OrderButtons name={one.name} at={i} count={inOrder.length} onMove={move} />
-              </li>
-            ))}
-          </ol>
-          <p className="pt-1 text-sm text-muted">What others lie on comes first.</p>
-        </section>
-      )}
+      <Choices choices={choices} chosen={chosen} onChosen={setChosen} />
+      {inOrder.length > 1 && <Order inOrder={inOrder} onMove={move} />}
       <label className="flex items-center gap-2">
         Name of the job
         <input
@@ -151,4 +116,61 @@ function JoinForm({
 function commonName(names: readonly string[]): string {
   const common = commonWords(names);
   return common.length > 2 ? common : 'Printed together';
+}
+
+interface ChoicesProps {
+  readonly choices: readonly Joinable[];
+  readonly chosen: readonly string[];
+  readonly onChosen: (edit: (now: readonly string[]) => readonly string[]) => void;
+}
+
+/** What can be printed together. */
+function Choices({ choices, chosen, onChosen }: ChoicesProps) {
+  return (
+    <fieldset>
+      <legend className="pb-1 font-semibold">What is printed together</legend>
+      <ul className="grid gap-1">
+        {choices.map(({ key, name: label }) => (
+          <li key={key}>
+            <label className="flex items-center gap-2">
+              <input
+                type="checkbox"
+                checked={chosen.includes(key)}
+                onChange={({ currentTarget: { checked } }) =>
+                  onChosen((now) => (checked ? [...now, key] : now.filter((one) => one !== key)))
+                }
+                className="size-4 accent-accent"
+              />
+              {label}
+            </label>
+          </li>
+        ))}
+      </ul>
+    </fieldset>
+  );
+}
+
+interface OrderProps {
+  readonly inOrder: readonly Joinable[];
+  readonly onMove: (at: number, by: 1 | -1) => void;
+}
+
+function Order({ inOrder, onMove }: OrderProps) {
+  return (
+    <section aria-labelledby="join-order">
+      <h3 id="join-order" className="pb-1 font-semibold">
+        In this order, as long as nothing else is said
+      </h3>
+      <ol className="grid gap-1">
+        {inOrder.map((one, i) => (
+          <li key={one.key} className="flex items-center gap-2">
+            <span className="w-5 font-semibold">{i + 1}</span>
+            <span className="min-w-0 flex-1 truncate">{one.name}</span>
+            <OrderButtons name={one.name} at={i} count={inOrder.length} onMove={onMove} />
+          </li>
+        ))}
+      </ol>
+      <p className="pt-1 text-sm text-muted">What others lie on comes first.</p>
+    </section>
+  );
 }

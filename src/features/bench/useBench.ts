@@ -74,11 +74,10 @@ export function loadBench(): void {
 export function useBench(): Bench {
   const { records, trouble } = useJobs();
   const planned = useAllPlans((state) => state.records);
-  const [withFile, setWithFile] = useState<ReadonlySet<string> | null>(null);
   const [running, setRunning] = useState<readonly RunningImport[]>([]);
+  const withFile = useJobsWithFile(records, running.length);
   const [failed, setFailed] = useState<readonly FailedImport[]>([]);
   const lastId = useRef(0);
-  const seeded = useRef(false);
 
   const start: StartImport = useCallback(async (file, fileName, details) => {
     // What reads files is fetched when there is one.
@@ -105,34 +104,7 @@ export function useBench(): Bench {
     return outcome.kind;
   }, []);
 
-  useEffect(() => {
-    if (seeded.current) return;
-    seeded.current = true;
-    const begin = async (): Promise<void> => {
-      await loadAll();
-      await purgeOldJobs();
-      await seedDemo(start);
-    };
-    begin().catch(() => {
-      // The collection says what is wrong with the storage; without the demo the Bench still works.
-    });
-  }, [start]);
-
-  // Which files are there is asked again whenever the jobs change.
-  useEffect(() => {
-    if (records === null) return;
-    let wanted = true;
-    jobsWithFile().then(
-      (ids) => wanted && setWithFile(ids),
-      () => {
-        // Whoever opens the job is told.
-      },
-    );
-    return () => {
-      wanted = false;
-    };
-  }, [records, running.length]);
-
+  useBeginning(start);
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   const add = useCallback(
     (files: readonly File[]) => {
@@ -179,4 +151,44 @@ export function useBench(): Bench {
     remove,
     dismiss,
   };
+}
+
+/** Loads the jobs once, empties what was deleted long ago, and brings the demo. */
+function useBeginning(start: StartImport): void {
+  const seeded = useRef(false);
+  useEffect(() => {
+    if (seeded.current) return;
+    seeded.current = true;
+    const begin = async (): Promise<void> => {
+      await loadAll();
+      await purgeOldJobs();
+      await seedDemo(start);
+    };
+    begin().catch(() => {
+      // The collection says what is wrong with the storage; without the demo the Bench still works.
+    });
+  }, [start]);
+}
+
+/** Which jobs have their file; null until it is known. */
+function useJobsWithFile(
+  records: readonly Job[] | null,
+  running: number,
+): ReadonlySet<string> | null {
+  const [withFile, setWithFile] = useState<ReadonlySet<string> | null>(null);
+  // Which files are there is asked again whenever the jobs change.
+  useEffect(() => {
+    if (records === null) return;
+    let wanted = true;
+    jobsWithFile().then(
+      (ids) => wanted && setWithFile(ids),
+      () => {
+        // Whoever opens the job is told.
+      },
+    );
+    return () => {
+      wanted = false;
+    };
+  }, [records, running]);
+  return withFile;
 }

@@ -35,8 +35,6 @@ export function DrawScreen() {
   const lettering = useLettering(drawing.font);
   const plate = usePlate(drawing, picture, lettering);
   const [isInHand, setInHand] = useState(false);
-  const [isBusy, setBusy] = useState(false);
-  const router = useRouter();
   const { bodies, troubles } = plate;
   const take = async (file: File): Promise<void> => {
     const read = /\.svg$/i.test(file.name)
@@ -52,13 +50,6 @@ export function DrawScreen() {
     usePlateDrawing.setState({ pictureInks });
   };
   const drop = useFileDrop(([file]) => take(file));
-  const put = async (): Promise<void> => {
-    setBusy(true);
-    const outcome = await platesJob(drawing, bodies);
-    setBusy(false);
-    if (outcome.kind === 'added') router.push(`/jobs/${outcome.job.id}`);
-    else if (outcome.kind === 'refused') toast.error(outcome.refusal.message);
-  };
   const canSave = troubles.length === 0 && lettering !== null;
   return (
     <div
@@ -70,17 +61,7 @@ export function DrawScreen() {
         <p className="mb-3 text-sm text-muted">
           A sign, a tag or a number, made for printing in colours.
         </p>
-        <label className="mb-3 flex items-center gap-2">
-          Name
-          <input
-            value={drawing.name}
-            maxLength={80}
-            onChange={({ currentTarget }) =>
-              usePlateDrawing.setState({ name: currentTarget.value })
-            }
-            className="min-w-0 flex-1 rounded-md border border-edge bg-paper px-2 py-1"
-          />
-        </label>
+        <NameField drawing={drawing} />
         <PlateForm
           drawing={drawing}
           picture={picture}
@@ -111,28 +92,7 @@ export function DrawScreen() {
           )}
         </div>
         <PlateWords drawing={drawing} plate={plate} />
-        <div className="flex flex-wrap items-center gap-2 border-t border-line bg-panel px-4 py-2.5">
-          <Button kind="primary" disabled={!canSave || isBusy} onClick={put}>
-            Put it on the Bench
-          </Button>
-          <Button
-            disabled={!canSave}
-            onClick={() => download(plateThreeMf(drawing, bodies), `${fileStem(drawing.name)}.3mf`)}
-          >
-            Save as 3MF
-          </Button>
-          <Button
-            disabled={!canSave || drawing.arrangement === 'beside'}
-            title={
-              drawing.arrangement === 'beside'
-                ? 'STL would make one object of all colours. Save it as 3MF.'
-                : undefined
-            }
-            onClick={() => download(plateStl(bodies), `${fileStem(drawing.name)}.stl`)}
-          >
-            Save as STL
-          </Button>
-        </div>
+        <SaveButtons drawing={drawing} plate={plate} canSave={canSave} />
       </section>
       {drop.isOver && (
         <p className="pointer-events-none fixed inset-3 z-30 grid place-items-center rounded-lg border-2 border-dashed border-accent bg-panel/90 text-lg font-semibold">
@@ -198,5 +158,66 @@ function PlateInHand({ drawing, plate: { bodies } }: { drawing: PlateDrawing; pl
   if (!hasWebGl()) return <p className="p-6">This browser cannot draw in space.</p>;
   return (
     <HandCanvas thing={thing} paint={paint} view={view} onView={setView} name={drawing.name} />
+  );
+}
+
+interface SaveButtonsProps {
+  readonly drawing: PlateDrawing;
+  readonly plate: Plate;
+  readonly canSave: boolean;
+}
+
+/** Where a plate that is drawn goes. */
+function SaveButtons({ drawing, plate: { bodies }, canSave }: SaveButtonsProps) {
+  const [isBusy, setBusy] = useState(false);
+  const router = useRouter();
+  const put = async (): Promise<void> => {
+    setBusy(true);
+    const outcome = await platesJob(drawing, bodies);
+    setBusy(false);
+    if (outcome.kind === 'added') router.push(`/jobs/${outcome.job.id}`);
+    else if (outcome.kind === 'refused') toast.error(outcome.refusal.message);
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-2 border-t border-line bg-panel px-4 py-2.5">
+      <Button kind="primary" disabled={!canSave || isBusy} onClick={put}>
+        Put it on the Bench
+      </Button>
+      <Button
+        disabled={!canSave}
+        onClick={() => download(plateThreeMf(drawing, bodies), `${fileStem(drawing.name)}.3mf`)}
+      >
+        Save as 3MF
+      </Button>
+      <Button
+        disabled={!canSave || drawing.arrangement === 'beside'}
+        title={
+          drawing.arrangement === 'beside'
+            ? 'STL would make one object of all colours. Save it as 3MF.'
+            : undefined
+        }
+        onClick={() => download(plateStl(bodies), `${fileStem(drawing.name)}.stl`)}
+      >
+        Save as STL
+      </Button>
+    </div>
+  );
+}
+
+interface NameFieldProps {
+  readonly drawing: PlateDrawing;
+}
+
+function NameField({ drawing }: NameFieldProps) {
+  return (
+    <label className="mb-3 flex items-center gap-2">
+      Name
+      <input
+        value={drawing.name}
+        maxLength={80}
+        onChange={({ currentTarget }) => usePlateDrawing.setState({ name: currentTarget.value })}
+        className="min-w-0 flex-1 rounded-md border border-edge bg-paper px-2 py-1"
+      />
+    </label>
   );
 }

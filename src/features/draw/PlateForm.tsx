@@ -30,148 +30,13 @@ const LIMITS = PLATE_LIMITS;
 
 /** All that a plate is made of. */
 export function PlateForm(props: PlateFormProps) {
-  const { drawing, picture, onChange, onPicture, onNoPicture } = props;
-  const number = (
-    key:
-      | 'width'
-      | 'depth'
-      | 'radius'
-      | 'border'
-      | 'textSize'
-      | 'pictureHeight'
-      | 'holeDiameter'
-      | 'firstLayer'
-      | 'layerHeight'
-      | 'lineWidth',
-    label: string,
-    limits: { readonly least: number; readonly most: number },
-  ) => (
-    <NumberField
-      label={label}
-      unit="mm"
-      value={drawing[key]}
-      min={limits.least}
-      max={limits.most}
-      onChange={(value) => value !== null && onChange({ [key]: value })}
-    />
-  );
+  const { drawing, onChange } = props;
+  const of = { drawing, onChange };
   return (
     <form className="grid gap-4 *:min-w-0" onSubmit={(event) => event.preventDefault()}>
-      <Group title="Text">
-        <label className="block">
-          <span className="sr-only">Text</span>
-          <textarea
-            rows={2}
-            value={drawing.text}
-            maxLength={200}
-            onChange={({ currentTarget }) => onChange({ text: currentTarget.value })}
-            className={`${FIELD} w-full`}
-          />
-        </label>
-        <label className="flex min-h-8 items-center gap-2">
-          <span className="flex-1">Font</span>
-          <select
-            value={drawing.font}
-            onChange={({ currentTarget }) => onChange({ font: currentTarget.value as FontName })}
-            className={FIELD}
-          >
-            {Object.entries(FONTS).map(([font, words]) => (
-              <option key={font} value={font}>
-                {words}
-              </option>
-            ))}
-          </select>
-        </label>
-        {number('textSize', 'Size of a line', LIMITS.text)}
-        <InkChoice
-          label="Colour of the text"
-          drawing={drawing}
-          value={drawing.textInk}
-          onChange={(textInk) => onChange({ textInk })}
-        />
-      </Group>
-      <Group title="Picture">
-        <div className="flex flex-wrap items-center gap-2">
-          <Button onClick={onPicture}>{picture ? 'Another picture' : 'Add a picture'}</Button>
-          {picture && <Button onClick={onNoPicture}>Take it off</Button>}
-        </div>
-        {!picture && (
-          <p className="text-sm text-muted">
-            A drawing (.svg), or a picture in black and white or a few flat colours.
-          </p>
-        )}
-        {picture && (
-          <>
-            {number('pictureHeight', 'Height', LIMITS.picture)}
-            <label className="flex min-h-8 items-center gap-2">
-              <span className="flex-1">It stands</span>
-              <select
-                value={drawing.picturePlace}
-                onChange={({ currentTarget }) =>
-                  onChange({ picturePlace: currentTarget.value as PicturePlace })
-                }
-                className={FIELD}
-              >
-                {Object.entries(PICTURE_PLACES).map(([place, words]) => (
-                  <option key={place} value={place}>
-                    {words}
-                  </option>
-                ))}
-              </select>
-            </label>
-            {picture.colours.map(({ colour }, i) => (
-              <InkChoice
-                key={i}
-                label={
-                  <>
-                    <span
-                      aria-hidden
-                      className="mr-2 inline-block size-4 rounded border border-edge align-middle"
-                      style={{ background: colour }}
-                    />
-                    Its colour {i + 1}
-                  </>
-                }
-                drawing={drawing}
-                value={drawing.pictureInks[i] ?? 0}
-                onChange={(ink) => {
-                  const pictureInks = picture.colours.map((_, k) => drawing.pictureInks[k] ?? 0);
-                  onChange({ pictureInks: pictureInks.with(i, ink) });
-                }}
-              />
-            ))}
-          </>
-        )}
-      </Group>
-      <Group title="Plate">
-        {number('width', 'Width', LIMITS.side)}
-        {number('depth', 'Depth', LIMITS.side)}
-        {number('radius', 'Corners, radius', LIMITS.radius)}
-        {number('border', 'Border, 0 for none', LIMITS.border)}
-        {drawing.border > 0 && (
-          <InkChoice
-            label="Colour of the border"
-            drawing={drawing}
-            value={drawing.borderInk}
-            onChange={(borderInk) => onChange({ borderInk })}
-          />
-        )}
-        <label className="flex min-h-8 items-center gap-2">
-          <span className="flex-1">Holes</span>
-          <select
-            value={drawing.holes}
-            onChange={({ currentTarget }) =>
-              onChange({ holes: Number(currentTarget.value) as PlateDrawing['holes'] })
-            }
-            className={FIELD}
-          >
-            <option value={0}>none</option>
-            <option value={1}>one, at the top</option>
-            <option value={2}>two, at the sides</option>
-          </select>
-        </label>
-        {drawing.holes > 0 && number('holeDiameter', 'Diameter', LIMITS.hole)}
-      </Group>
+      <TextGroup {...props} />
+      <PictureGroup {...props} />
+      <PlateGroup {...props} />
       <Group title="Colours and heights">
         <Choice
           legend="Colours"
@@ -196,11 +61,41 @@ export function PlateForm(props: PlateFormProps) {
         <Inks drawing={drawing} onChange={onChange} />
       </Group>
       <Group title="Printing">
-        {number('firstLayer', 'First layer', LIMITS.layer)}
-        {number('layerHeight', 'All others', LIMITS.layer)}
-        {number('lineWidth', 'Width of a line', LIMITS.line)}
+        <Length name="firstLayer" label="First layer" limits={LIMITS.layer} {...of} />
+        <Length name="layerHeight" label="All others" limits={LIMITS.layer} {...of} />
+        <Length name="lineWidth" label="Width of a line" limits={LIMITS.line} {...of} />
       </Group>
     </form>
+  );
+}
+
+interface LengthProps extends Pick<PlateFormProps, 'drawing' | 'onChange'> {
+  readonly name:
+    | 'width'
+    | 'depth'
+    | 'radius'
+    | 'border'
+    | 'textSize'
+    | 'pictureHeight'
+    | 'holeDiameter'
+    | 'firstLayer'
+    | 'layerHeight'
+    | 'lineWidth';
+  readonly label: string;
+  readonly limits: { readonly least: number; readonly most: number };
+}
+
+/** A length of the plate, mm. */
+function Length({ name, label, limits, drawing, onChange }: LengthProps) {
+  return (
+    <NumberField
+      label={label}
+      unit="mm"
+      value={drawing[name]}
+      min={limits.least}
+      max={limits.most}
+      onChange={(value) => value !== null && onChange({ [name]: value })}
+    />
   );
 }
 
@@ -369,5 +264,140 @@ function Inks({ drawing, onChange }: Pick<PlateFormProps, 'drawing' | 'onChange'
         </Button>
       </div>
     </>
+  );
+}
+
+function TextGroup({ drawing, onChange }: PlateFormProps) {
+  const of = { drawing, onChange };
+  return (
+    <Group title="Text">
+      <label className="block">
+        <span className="sr-only">Text</span>
+        <textarea
+          rows={2}
+          value={drawing.text}
+          maxLength={200}
+          onChange={({ currentTarget }) => onChange({ text: currentTarget.value })}
+          className={`${FIELD} w-full`}
+        />
+      </label>
+      <label className="flex min-h-8 items-center gap-2">
+        <span className="flex-1">Font</span>
+        <select
+          value={drawing.font}
+          onChange={({ currentTarget }) => onChange({ font: currentTarget.value as FontName })}
+          className={FIELD}
+        >
+          {Object.entries(FONTS).map(([font, words]) => (
+            <option key={font} value={font}>
+              {words}
+            </option>
+          ))}
+        </select>
+      </label>
+      <Length name="textSize" label="Size of a line" limits={LIMITS.text} {...of} />
+      <InkChoice
+        label="Colour of the text"
+        drawing={drawing}
+        value={drawing.textInk}
+        onChange={(textInk) => onChange({ textInk })}
+      />
+    </Group>
+  );
+}
+
+function PictureGroup({ drawing, picture, onChange, onPicture, onNoPicture }: PlateFormProps) {
+  const of = { drawing, onChange };
+  return (
+    <Group title="Picture">
+      <div className="flex flex-wrap items-center gap-2">
+        <Button onClick={onPicture}>{picture ? 'Another picture' : 'Add a picture'}</Button>
+        {picture && <Button onClick={onNoPicture}>Take it off</Button>}
+      </div>
+      {!picture && (
+        <p className="text-sm text-muted">
+          A drawing (.svg), or a picture in black and white or a few flat colours.
+        </p>
+      )}
+      {picture && (
+        <>
+          <Length name="pictureHeight" label="Height" limits={LIMITS.picture} {...of} />
+          <label className="flex min-h-8 items-center gap-2">
+            <span className="flex-1">It stands</span>
+            <select
+              value={drawing.picturePlace}
+              onChange={({ currentTarget }) =>
+                onChange({ picturePlace: currentTarget.value as PicturePlace })
+              }
+              className={FIELD}
+            >
+              {Object.entries(PICTURE_PLACES).map(([place, words]) => (
+                <option key={place} value={place}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          </label>
+          {picture.colours.map(({ colour }, i) => (
+            <InkChoice
+              key={i}
+              label={
+                <>
+                  <span
+                    aria-hidden
+                    className="mr-2 inline-block size-4 rounded border border-edge align-middle"
+                    style={{ background: colour }}
+                  />
+                  Its colour {i + 1}
+                </>
+              }
+              drawing={drawing}
+              value={drawing.pictureInks[i] ?? 0}
+              onChange={(ink) => {
+                const pictureInks = picture.colours.map((_, k) => drawing.pictureInks[k] ?? 0);
+                onChange({ pictureInks: pictureInks.with(i, ink) });
+              }}
+            />
+          ))}
+        </>
+      )}
+    </Group>
+  );
+}
+
+function PlateGroup({ drawing, onChange }: PlateFormProps) {
+  const of = { drawing, onChange };
+  return (
+    <Group title="Plate">
+      <Length name="width" label="Width" limits={LIMITS.side} {...of} />
+      <Length name="depth" label="Depth" limits={LIMITS.side} {...of} />
+      <Length name="radius" label="Corners, radius" limits={LIMITS.radius} {...of} />
+      <Length name="border" label="Border, 0 for none" limits={LIMITS.border} {...of} />
+      {drawing.border > 0 && (
+        <InkChoice
+          label="Colour of the border"
+          drawing={drawing}
+          value={drawing.borderInk}
+          onChange={(borderInk) => onChange({ borderInk })}
+        />
+      )}
+      <label className="flex min-h-8 items-center gap-2">
+        <span className="flex-1">Holes</span>
+        <select
+          value={drawing.holes}
+          onChange={({ currentTarget }) =>
+            onChange({ holes: Number(currentTarget.value) as PlateDrawing['holes'] })
+          }
+          className={FIELD}
+        >
+          <option value={0}>none</option>
+          <option value={1}>one, at the top</option>
+          <option value={2}>two, at the sides</option>
+        </select>
+      </label>
+      {drawing.holes > 0 && (
+        <Length name="holeDiameter" label="Diameter" limits={LIMITS.hole} {...of} />
+      )}
+    </Group>
   );
 }

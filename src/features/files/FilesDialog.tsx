@@ -4,10 +4,10 @@ import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
-import { useSlicedJob } from '@/base/job/jobContext';
+import { useSlicedJob, type OpenedFile } from '@/base/job/jobContext';
 import { pickFile, SLICED } from '@/browser/pickFile';
 import { jobs } from '@/store/jobs/jobs';
-import type { JobContent } from '@/store/records/records';
+import type { Job, JobContent } from '@/store/records/records';
 import { plainFile, type NamedFile, type OpenFiles } from '@/base/files/namedFiles';
 import { OrderButtons, withMoved } from '@/components/OrderButtons';
 import { newId } from '@/workers/ids';
@@ -47,22 +47,14 @@ interface ListedFile extends NamedFile {
 }
 
 function FilesForm({ onClose, dropped, openFiles, onRenamed }: Omit<FilesDialogProps, 'open'>) {
-  const { job, file: gcode, reading } = useSlicedJob();
-  const [before] = useState(() =>
-    reading.sources.map(({ name, start, end }, from): ListedFile => {
-      const only = reading.sources.length === 1;
-      const part = only ? gcode : gcode.slice(start, end);
-      return { key: `${from}`, name: only ? job.fileName : name, gcode: part, from, isNew: false };
-    }),
-  );
+  const opened = useSlicedJob();
+  const [before] = useState(() => filesOf(opened));
   const [files, setFiles] = useState<readonly ListedFile[]>(() =>
     dropped ? withFile(before, dropped, placeOf(dropped, before)) : before,
   );
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const isSame =
-    files.length === before.length &&
-    files.every(({ from, isNew, key }, i) => from === i && !isNew && key === before[i].key);
+  const isSame = areSame(files, before);
   const isRenamed = files.some(({ name }, i) => name !== before[i]?.name);
 
   /** Reads a file that was picked or dropped; `at` is the one that it stands for, null for one more. */
@@ -83,14 +75,7 @@ function FilesForm({ onClose, dropped, openFiles, onRenamed }: Omit<FilesDialogP
   const apply = async (): Promise<void> => {
     setTrouble(null);
     if (isSame) {
-      const names = files.map(({ name }) => name.trim());
-      const stored = await jobs.edit(job.id, (now) => ({
-        ...now,
-        ...(now.content.kind === 'files'
-          ? { content: withNames(now.content, names) }
-          : { fileName: names[0] }),
-      }));
-      if (!stored) return;
+      if (!(await rename(opened.job, files))) return;
       onClose();
       return onRenamed();
     }
@@ -103,41 +88,23 @@ function FilesForm({ onClose, dropped, openFiles, onRenamed }: Omit<FilesDialogP
     if (done.ok) onClose();
     else setTrouble(done.refusal.message);
   };
-  const isNameless = files.some(({ name }) => name.trim() === '');
   return (
     <div className="grid gap-4">
       <ol className="grid gap-2" aria-label="Files of the job">
         {files.map((one, i) => (
-          <li key={one.key} className="flex flex-wrap items-center gap-2">
-            <span className="w-5 font-semibold">{i + 1}</span>
-            <input
-              aria-label={`Name of file ${i + 1}`}
-              value={one.name}
-              maxLength={120}
-              onChange={({ currentTarget: { value } }) =>
-                setFiles((now) =>
-                  now.map((file) => (file === one ? { ...file, name: value } : file)),
-                )
-              }
-              className="min-w-40 flex-1 rounded-md border border-edge bg-paper px-2 py-1"
-            />
-            {one.isNew && <span className="text-sm text-muted">new</span>}
-            <OrderButtons name={one.name} at={i} count={files.length} onMove={move} />
-            <Button
-              disabled={busy}
-              aria-label={`Replace ${one.name}`}
-              onClick={() => pickFile(SLICED, (file) => take(file, i))}
-            >
-              Replace
-            </Button>
-            <Button
-              disabled={files.length === 1}
-              aria-label={`Take out ${one.name}`}
-              onClick={() => setFiles((now) => now.filter((file) => file !== one))}
-            >
-              Take out
-            </Button>
-          </li>
+          <FileRow
+            key={one.key}
+            one={one}
+            at={i}
+            count={files.length}
+            busy={busy}
+            onName={(name) =>
+              setFiles((now) => now.map((file) => (file === one ? { ...file, name } : file)))
+            }
+            onMove={move}
+            onReplace={(file) => take(file, i)}
+            onTakeOut={() => setFiles((now) => now.filter((file) => file !== one))}
+          />
         ))}
       </ol>
       {trouble !== null && (
@@ -148,7 +115,7 @@ function FilesForm({ onClose, dropped, openFiles, onRenamed }: Omit<FilesDialogP
       <div className="flex flex-wrap gap-2">
         <Button
           kind="primary"
-          disabled={busy || isNameless || (isSame && !isRenamed)}
+          disabled={busy || files.some(({ name }) => name.trim() === '') || (isSame && !isRenamed)}
           onClick={apply}
         >
           {isSame ? 'Use these names' : 'Use these files'}
@@ -159,6 +126,15 @@ function FilesForm({ onClose, dropped, openFiles, onRenamed }: Omit<FilesDialogP
       </div>
     </div>
   );
+}
+
+/** The files of a job as a list. */
+function filesOf({ job, file, reading: { sources } }: OpenedFile): ListedFile[] {
+  return sources.map(({ name, start, end }, from) => {
+    const only = sources.length === 1;
+    const gcode = only ? file : file.slice(start, end);
+    return { key: `${from}`, name: only ? job.fileName : name, gcode, from, isNew: false };
+  });
 }
 
 /** Puts a file in place of the one at `at`; null for one more. */
@@ -178,4 +154,62 @@ function withNames({ files }: SeveralFiles, names: readonly string[]): SeveralFi
 function placeOf({ name }: NamedFile, files: readonly ListedFile[]): number | null {
   const at = files.findIndex((one) => one.name === name);
   return at < 0 ? null : at;
+}
+
+interface FileRowProps {
+  readonly one: ListedFile;
+  readonly at: number;
+  readonly count: number;
+  readonly busy: boolean;
+  readonly onName: (name: string) => void;
+  readonly onMove: (at: number, by: 1 | -1) => void;
+  readonly onReplace: (file: File) => Promise<void>;
+  readonly onTakeOut: () => void;
+}
+
+/** A file of the list: its name, its place, and what can be done with it. */
+function FileRow({ one, at, count, busy, onName, onMove, onReplace, onTakeOut }: FileRowProps) {
+  return (
+    <li className="flex flex-wrap items-center gap-2">
+      <span className="w-5 font-semibold">{at + 1}</span>
+      <input
+        aria-label={`Name of file ${at + 1}`}
+        value={one.name}
+        maxLength={120}
+        onChange={({ currentTarget: { value } }) => onName(value)}
+        className="min-w-40 flex-1 rounded-md border border-edge bg-paper px-2 py-1"
+      />
+      {one.isNew && <span className="text-sm text-muted">new</span>}
+      <OrderButtons name={one.name} at={at} count={count} onMove={onMove} />
+      <Button
+        disabled={busy}
+        aria-label={`Replace ${one.name}`}
+        onClick={() => pickFile(SLICED, onReplace)}
+      >
+        Replace
+      </Button>
+      <Button disabled={count === 1} aria-label={`Take out ${one.name}`} onClick={onTakeOut}>
+        Take out
+      </Button>
+    </li>
+  );
+}
+
+/** Calls the files of a job as the list does; false when that could not be stored. */
+function rename(job: Job, files: readonly ListedFile[]): Promise<boolean> {
+  const names = files.map(({ name }) => name.trim());
+  return jobs.edit(job.id, (now) => ({
+    ...now,
+    ...(now.content.kind === 'files'
+      ? { content: withNames(now.content, names) }
+      : { fileName: names[0] }),
+  }));
+}
+
+/** Whether a list has the same files in the same places, whatever they are called. */
+function areSame(files: readonly ListedFile[], before: readonly ListedFile[]): boolean {
+  return (
+    files.length === before.length &&
+    files.every(({ from, isNew, key }, i) => from === i && !isNew && key === before[i].key)
+  );
 }

@@ -49,36 +49,28 @@ const VIEWS: readonly { readonly name: string; readonly view: HandView }[] = [
 /** The finished print as a thing to turn. */
 export function HandDesk() {
   const job = useJob();
-  const router = useRouter();
+  useWayOut(job.job.id);
   const thing = useThing(job);
   const paint = useMemo(() => handPaint(job), [job]);
   const [view, setView] = useState(FIRST_VIEW);
   const [isLit, setLit] = useState(false);
   const [isCut, setCut] = useState(false);
   const layer = useViewStore((state) => state.layer);
-  const { layers, footprint } = job.reading;
+  const { layers } = job.reading;
   const scene = useRef<HandScene | null>(null);
   const keepScene = useCallback((made: HandScene | null) => {
     scene.current = made;
   }, []);
-  const lamp = useMemo(() => {
-    if (!isLit) return null;
-    const depths = opticalDepths(mainBands({ ...job, wishes: job.parts.wishes }), layers);
-    return { depths, lamp: lampDepth(footprint, depths) };
-  }, [isLit, job, layers, footprint]);
+  const lamp = useLamp(job, isLit);
   const cut = useMemo(
     () => (isCut ? { layer, z: layers[layer - 1].z } : null),
     [isCut, layer, layers],
   );
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (event.key !== 'Escape' || event.defaultPrevented) return;
-      if (document.querySelector('[role="dialog"], [role="menu"]')) return;
-      router.push(`/jobs/${job.job.id}`);
-    };
-    addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
-  }, [router, job.job.id]);
+  const toggleCut = (): void => {
+    // Cut at the bed there is nothing to look into.
+    if (!isCut && layer === 1) showLayer(Math.ceil(layers.length / 2));
+    setCut(!isCut);
+  };
   const save = async (): Promise<void> => {
     const ground = getComputedStyle(document.documentElement).getPropertyValue('--sheet');
     const picture = await scene.current?.picture(PICTURE_SIDE, isLit ? '#101010' : ground);
@@ -99,37 +91,14 @@ export function HandDesk() {
             {isLit ? ', before a lamp' : ''}
           </p>
         </div>
-        <div className="flex flex-wrap gap-1" role="group" aria-label="Look at it">
-          {VIEWS.map(({ name, view: to }) => (
-            <Button key={name} onClick={() => setView({ ...to, near: view.near })}>
-              {name}
-            </Button>
-          ))}
-          <Button
-            aria-pressed={isLit}
-            className="aria-pressed:bg-accent-soft"
-            onClick={() => setLit(!isLit)}
-          >
-            <Lamp aria-hidden size={16} />
-            Before a lamp
-          </Button>
-          <Button
-            aria-pressed={isCut}
-            className="aria-pressed:bg-accent-soft"
-            onClick={() => {
-              // Cut at the bed there is nothing to look into.
-              if (!isCut && layer === 1) showLayer(Math.ceil(layers.length / 2));
-              setCut(!isCut);
-            }}
-          >
-            <Scissors aria-hidden size={16} />
-            Cut open
-          </Button>
-          <Button onClick={save}>
-            <Camera aria-hidden size={16} />
-            Save a picture
-          </Button>
-        </div>
+        <LookBar
+          onLook={(to) => setView({ ...to, near: view.near })}
+          isLit={isLit}
+          onLit={() => setLit(!isLit)}
+          isCut={isCut}
+          onCut={toggleCut}
+          onSave={save}
+        />
       </div>
       {isCut && <CutLayer layer={layer} count={layers.length} />}
       <div
@@ -211,4 +180,62 @@ function useThing({ client, reading, parts }: OpenedJob): HandThing | null {
     const own = surface.shown ? { shownTop: surface.shown } : {};
     return { surface: surface.made, footprint, layers, ...own };
   }, [surface, reading]);
+}
+
+interface LookBarProps {
+  readonly onLook: (to: HandView) => void;
+  readonly isLit: boolean;
+  readonly onLit: () => void;
+  readonly isCut: boolean;
+  readonly onCut: () => void;
+  readonly onSave: () => Promise<void>;
+}
+
+/** Ways to look at it. */
+function LookBar({ onLook, isLit, onLit, isCut, onCut, onSave }: LookBarProps) {
+  return (
+    <div className="flex flex-wrap gap-1" role="group" aria-label="Look at it">
+      {VIEWS.map(({ name, view: to }) => (
+        <Button key={name} onClick={() => onLook(to)}>
+          {name}
+        </Button>
+      ))}
+      <Button aria-pressed={isLit} className="aria-pressed:bg-accent-soft" onClick={onLit}>
+        <Lamp aria-hidden size={16} />
+        Before a lamp
+      </Button>
+      <Button aria-pressed={isCut} className="aria-pressed:bg-accent-soft" onClick={onCut}>
+        <Scissors aria-hidden size={16} />
+        Cut open
+      </Button>
+      <Button onClick={onSave}>
+        <Camera aria-hidden size={16} />
+        Save a picture
+      </Button>
+    </div>
+  );
+}
+
+/** Escape leads back to the plan. */
+function useWayOut(jobId: string): void {
+  const router = useRouter();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.key !== 'Escape' || event.defaultPrevented) return;
+      if (document.querySelector('[role="dialog"], [role="menu"]')) return;
+      router.push(`/jobs/${jobId}`);
+    };
+    addEventListener('keydown', onKey);
+    return () => removeEventListener('keydown', onKey);
+  }, [router, jobId]);
+}
+
+/** How the print lets light through, where it is held before a lamp. */
+function useLamp(job: OpenedJob, isLit: boolean) {
+  const { layers, footprint } = job.reading;
+  return useMemo(() => {
+    if (!isLit) return null;
+    const depths = opticalDepths(mainBands({ ...job, wishes: job.parts.wishes }), layers);
+    return { depths, lamp: lampDepth(footprint, depths) };
+  }, [isLit, job, layers, footprint]);
 }

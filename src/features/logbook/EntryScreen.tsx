@@ -84,49 +84,7 @@ function Entry({ run }: { run: Run }) {
       </header>
       <div className="mx-auto grid w-full max-w-6xl gap-4 p-4 lg:grid-cols-[1fr_24rem] lg:items-start">
         <div className="grid min-w-0 gap-4">
-          <section aria-labelledby="result-title" className={SECTION}>
-            <h2 id="result-title" className="text-lg font-semibold">
-              How did it come out?
-            </h2>
-            <div className="flex flex-wrap gap-2 pt-2">
-              {RESULTS.map((one) => (
-                <Button
-                  key={one}
-                  kind={log.result === one ? 'primary' : 'plain'}
-                  aria-pressed={log.result === one}
-                  className="min-h-11 min-w-24"
-                  onClick={() =>
-                    editLog(run.id, (now) => ({
-                      ...now,
-                      result: now.result === one ? null : one,
-                    }))
-                  }
-                >
-                  {RESULT_WORDS[one]}
-                </Button>
-              ))}
-            </div>
-            <Tick
-              checked={log.cameOff}
-              onChange={(cameOff) => editLog(run.id, (now) => ({ ...now, cameOff }))}
-            >
-              It came off the bed
-            </Tick>
-            <p className="pt-1 text-sm text-muted">Nothing is learned from a lost print.</p>
-            <label className="grid gap-1 pt-3">
-              What to change next time
-              <textarea
-                key={run.id}
-                defaultValue={log.change}
-                maxLength={2000}
-                rows={3}
-                onChange={({ target: { value } }) =>
-                  editLog(run.id, (now) => ({ ...now, change: value }))
-                }
-                className="rounded border border-edge bg-paper px-2 py-1.5"
-              />
-            </label>
-          </section>
+          <Result run={run} />
           {runPlan.swaps.length > 0 && (
             <section aria-labelledby="seams-title" className={SECTION}>
               <Seams run={run} />
@@ -157,5 +115,59 @@ function Entry({ run }: { run: Run }) {
         </div>
       </div>
     </div>
+  );
+}
+
+interface ResultProps {
+  readonly run: Run;
+}
+
+/** How it came out, and what to change. */
+function Result({ run }: ResultProps) {
+  const { log } = run;
+  return (
+    <section aria-labelledby="result-title" className={SECTION}>
+      <h2 id="result-title" className="text-lg font-semibold">
+        How did it come out?
+      </h2>
+      <div className="flex flex-wrap gap-2 pt-2">
+        {RESULTS.map((one) => (
+          <Button
+            key={one}
+            kind={log.result === one ? 'primary' : 'plain'}
+            aria-pressed={log.result === one}
+            className="min-h-11 min-w-24"
+            onClick={() =>
+              editLog(run.id, (now) => ({
+                ...now,
+                result: now.result === one ? null : one,
+              }))
+            }
+          >
+            {RESULT_WORDS[one]}
+          </Button>
+        ))}
+      </div>
+      <Tick
+        checked={log.cameOff}
+        onChange={(cameOff) => editLog(run.id, (now) => ({ ...now, cameOff }))}
+      >
+        It came off the bed
+      </Tick>
+      <p className="pt-1 text-sm text-muted">Nothing is learned from a lost print.</p>
+      <label className="grid gap-1 pt-3">
+        What to change next time
+        <textarea
+          key={run.id}
+          defaultValue={log.change}
+          maxLength={2000}
+          rows={3}
+          onChange={({ target: { value } }) =>
+            editLog(run.id, (now) => ({ ...now, change: value }))
+          }
+          className="rounded border border-edge bg-paper px-2 py-1.5"
+        />
+      </label>
+    </section>
   );
 }

@@ -40,37 +40,7 @@ export function Seams({ run }: { run: Run }) {
         Tap a seam of the core, or a colour in the picture, and say how it came out.
       </p>
       <div className="grid gap-4 pt-3 sm:grid-cols-[16rem_1fr]">
-        <ol aria-label="Core, from the bed up" className="flex flex-col-reverse justify-end">
-          {bands.map(({ filament }, i) => (
-            <li key={i} className="flex flex-col-reverse">
-              {i > 0 && (
-                <button
-                  type="button"
-                  aria-pressed={chosen === i - 1}
-                  onClick={() => setChosen(i - 1)}
-                  className={`flex min-h-9 items-center gap-2 border-x-2 px-2 text-left text-sm ${
-                    chosen === i - 1
-                      ? 'border-accent bg-accent-soft font-semibold'
-                      : 'border-transparent hover:bg-sunk'
-                  }`}
-                >
-                  Before layer {swaps[i - 1].layer}:{' '}
-                  {seen.neverDone.includes(i - 1)
-                    ? 'missed'
-                    : log.seams[i - 1]
-                      ? RATING_WORDS[log.seams[i - 1]!]
-                      : 'not looked at'}
-                </button>
-              )}
-              <span
-                className="flex items-center gap-2 rounded border border-edge px-2 py-1"
-                style={{ backgroundColor: filament.colour }}
-              >
-                <Swatch filament={filament} size={22} />
-              </span>
-            </li>
-          ))}
-        </ol>
+        <Core run={run} neverDone={seen.neverDone} chosen={chosen} onChosen={setChosen} />
         <div className="grid content-start gap-3">
           {picture && (
             <button
@@ -114,5 +84,51 @@ export function Seams({ run }: { run: Run }) {
         </div>
       </div>
     </>
+  );
+}
+
+interface CoreProps {
+  readonly run: Run;
+  readonly neverDone: readonly number[];
+  readonly chosen: number;
+  readonly onChosen: (swap: number) => void;
+}
+
+/** The colours from the bed up, with a seam between each two. */
+function Core({ run, neverDone, chosen, onChosen }: CoreProps) {
+  const { log } = run;
+  const { bands, swaps } = run.runPlan;
+  return (
+    <ol aria-label="Core, from the bed up" className="flex flex-col-reverse justify-end">
+      {bands.map(({ filament }, i) => (
+        <li key={i} className="flex flex-col-reverse">
+          {i > 0 && (
+            <button
+              type="button"
+              aria-pressed={chosen === i - 1}
+              onClick={() => onChosen(i - 1)}
+              className={`flex min-h-9 items-center gap-2 border-x-2 px-2 text-left text-sm ${
+                chosen === i - 1
+                  ? 'border-accent bg-accent-soft font-semibold'
+                  : 'border-transparent hover:bg-sunk'
+              }`}
+            >
+              Before layer {swaps[i - 1].layer}:{' '}
+              {neverDone.includes(i - 1)
+                ? 'missed'
+                : log.seams[i - 1]
+                  ? RATING_WORDS[log.seams[i - 1]!]
+                  : 'not looked at'}
+            </button>
+          )}
+          <span
+            className="flex items-center gap-2 rounded border border-edge px-2 py-1"
+            style={{ backgroundColor: filament.colour }}
+          >
+            <Swatch filament={filament} size={22} />
+          </span>
+        </li>
+      ))}
+    </ol>
   );
 }

@@ -85,6 +85,21 @@ export function FitPanel({ name, heights, setup, onChange }: FitPanelProps) {
           </tbody>
         </table>
       </div>
+      <BestLayers best={best} count={heights.length} onChange={onChange} />
+    </section>
+  );
+}
+
+interface BestLayersProps {
+  readonly best: ReturnType<typeof bestLayers>;
+  readonly count: number;
+  readonly onChange: FitPanelProps['onChange'];
+}
+
+/** The layers that serve the heights best, to be chosen. */
+function BestLayers({ best, count, onChange }: BestLayersProps) {
+  return (
+    <>
       <h4 className="mt-3 text-sm font-semibold">Layers that serve them best</h4>
       <table className="w-full text-sm">
         <thead>
@@ -104,7 +119,7 @@ export function FitPanel({ name, heights, setup, onChange }: FitPanelProps) {
               <td className="py-0.5">{formatMm(one.firstLayer)}</td>
               <td>{formatMm(one.layerHeight)}</td>
               <td>
-                {one.landing} of {heights.length}
+                {one.landing} of {count}
               </td>
               <td>{formatMm(one.worst)}</td>
               <td className="text-right">
@@ -121,6 +136,6 @@ export function FitPanel({ name, heights, setup, onChange }: FitPanelProps) {
           ))}
         </tbody>
       </table>
-    </section>
+    </>
   );
 }

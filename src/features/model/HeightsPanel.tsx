@@ -5,7 +5,7 @@ import { useRef, type PointerEvent } from 'react';
 import { formatCm2, formatMm, plural } from '@/core/format';
 import type { ModelFacts } from '@/core/model/model';
 import { useSize } from '@/browser/useSize';
-import { linearScale } from '@/browser/linearScale';
+import { linearScale, type LinearScale } from '@/browser/linearScale';
 import { flatWords } from './words';
 
 interface HeightsPanelProps {
@@ -82,15 +82,12 @@ export function HeightsPanel({ facts, cut, onCut }: HeightsPanelProps) {
 }
 
 /** The bars, and a mark at the cut that can be dragged along the ruler. */
-function Bars({ facts: { flats, size }, cut, onCut }: HeightsPanelProps) {
+function Bars({ facts, cut, onCut }: HeightsPanelProps) {
+  const { flats, size } = facts;
   const frame = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(frame);
   const highest = Math.max(0.1, size[2]);
   const y = linearScale([0, highest], [height - BOTTOM, TOP]);
-  const most = flats.reduce((all, { upMm2, downMm2 }) => Math.max(all, upMm2, downMm2), 1);
-  const middle = RULER + (width - RULER) * 0.35;
-  const rightEnd = Math.max(1, width - middle - 12);
-  const leftEnd = Math.max(1, middle - RULER - 6);
   const heightAt = (event: PointerEvent): number => {
     const box = frame.current!.getBoundingClientRect();
     const share = (box.bottom - BOTTOM - event.clientY) / Math.max(1, height - TOP - BOTTOM);
@@ -99,7 +96,6 @@ function Bars({ facts: { flats, size }, cut, onCut }: HeightsPanelProps) {
     const near = flats.find((flat) => Math.abs(y(flat.z) - y(z)) < 4);
     return near ? near.z : Math.round(z * 100) / 100;
   };
-  const ticks = Array.from({ length: 5 }, (_, i) => (highest * i) / 4);
   return (
     <div
       ref={frame}
@@ -129,52 +125,74 @@ function Bars({ facts: { flats, size }, cut, onCut }: HeightsPanelProps) {
       }}
     >
       {width > 0 && height > 0 && (
-        <svg aria-hidden width={width} height={height} className="absolute inset-0">
-          {ticks.map((z) => (
-            <g key={z}>
-              <line x1={RULER - 4} x2={width - 8} y1={y(z)} y2={y(z)} className="stroke-line" />
-              <text x={RULER - 8} y={y(z) + 4} textAnchor="end" className="fill-muted text-xs">
-                {formatMm(z)}
-              </text>
-            </g>
-          ))}
-          <line x1={middle} x2={middle} y1={TOP} y2={height - BOTTOM} className="stroke-edge" />
-          {flats.map(({ z, upMm2, aboveMm2, downMm2 }) => (
-            <g key={z}>
-              <rect
-                x={middle}
-                y={y(z) - 2}
-                width={Math.max(1, (upMm2 / most) * rightEnd)}
-                height={4}
-                className="fill-edge"
-              />
-              <rect
-                x={middle}
-                y={y(z) - 2}
-                width={(Math.min(aboveMm2, upMm2) / most) * rightEnd}
-                height={4}
-                className="fill-accent"
-              />
-              <rect
-                x={middle - (downMm2 / most) * leftEnd}
-                y={y(z) - 2}
-                width={(downMm2 / most) * leftEnd}
-                height={4}
-                className="fill-muted"
-              />
-            </g>
-          ))}
-          <line
-            x1={RULER - 4}
-            x2={width}
-            y1={y(Math.min(cut, highest))}
-            y2={y(Math.min(cut, highest))}
-            strokeWidth={2}
-            strokeDasharray="5 3"
-            className="stroke-ink"
-          />
-        </svg>
+        <BarPicture facts={facts} cut={cut} y={y} width={width} height={height} />
       )}
     </div>
+  );
+}
+
+interface BarPictureProps {
+  readonly facts: HeightsPanelProps['facts'];
+  readonly cut: number;
+  readonly y: LinearScale;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** What can be seen from above and below at each height, and the cut. */
+function BarPicture({ facts, cut, y, width, height }: BarPictureProps) {
+  const { flats, size } = facts;
+  const highest = Math.max(0.1, size[2]);
+  const most = flats.reduce((all, { upMm2, downMm2 }) => Math.max(all, upMm2, downMm2), 1);
+  const middle = RULER + (width - RULER) * 0.35;
+  const rightEnd = Math.max(1, width - middle - 12);
+  const leftEnd = Math.max(1, middle - RULER - 6);
+  const ticks = Array.from({ length: 5 }, (_, i) => (highest * i) / 4);
+  return (
+    <svg aria-hidden width={width} height={height} className="absolute inset-0">
+      {ticks.map((z) => (
+        <g key={z}>
+          <line x1={RULER - 4} x2={width - 8} y1={y(z)} y2={y(z)} className="stroke-line" />
+          <text x={RULER - 8} y={y(z) + 4} textAnchor="end" className="fill-muted text-xs">
+            {formatMm(z)}
+          </text>
+        </g>
+      ))}
+      <line x1={middle} x2={middle} y1={TOP} y2={height - BOTTOM} className="stroke-edge" />
+      {flats.map(({ z, upMm2, aboveMm2, downMm2 }) => (
+        <g key={z}>
+          <rect
+            x={middle}
+            y={y(z) - 2}
+            width={Math.max(1, (upMm2 / most) * rightEnd)}
+            height={4}
+            className="fill-edge"
+          />
+          <rect
+            x={middle}
+            y={y(z) - 2}
+            width={(Math.min(aboveMm2, upMm2) / most) * rightEnd}
+            height={4}
+            className="fill-accent"
+          />
+          <rect
+            x={middle - (downMm2 / most) * leftEnd}
+            y={y(z) - 2}
+            width={(downMm2 / most) * leftEnd}
+            height={4}
+            className="fill-muted"
+          />
+        </g>
+      ))}
+      <line
+        x1={RULER - 4}
+        x2={width}
+        y1={y(Math.min(cut, highest))}
+        y2={y(Math.min(cut, highest))}
+        strokeWidth={2}
+        strokeDasharray="5 3"
+        className="stroke-ink"
+      />
+    </svg>
   );
 }

@@ -41,37 +41,7 @@ export function SetupPanel({ setup, facts, onChange }: SetupPanelProps) {
   return (
     <section aria-label="Set-up" className="grid gap-3 px-4 py-3 *:min-w-0">
       <UnitPart setup={setup} facts={facts} onChange={onChange} />
-      <div>
-        <h3 className="font-semibold">How it lies</h3>
-        <div className="mt-1 flex flex-wrap gap-1">
-          {TURNS.map(({ name, axis, degrees }) => (
-            <Button
-              key={name}
-              onClick={() => onChange({ turn: turned(setup.turn, turnAbout(axis, degrees)) })}
-            >
-              {name}
-            </Button>
-          ))}
-        </div>
-        <label className="mt-1.5 flex items-center gap-2 text-sm">
-          Lay it on
-          <select
-            value=""
-            onChange={({ currentTarget }) => {
-              const side = facts?.directions[Number(currentTarget.value)];
-              if (side) onChange({ turn: turned(setup.turn, layFlat(side.normal)) });
-            }}
-            className="min-w-0 flex-1 rounded-md border border-edge bg-paper px-2 py-1"
-          >
-            <option value="">a side…</option>
-            {facts?.directions.map(({ normal, area }, i) => (
-              <option key={i} value={i}>
-                {formatCm2(area)} that look {directionWords(normal)}
-              </option>
-            ))}
-          </select>
-        </label>
-      </div>
+      <HowItLies setup={setup} facts={facts} onChange={onChange} />
       <div>
         <h3 className="font-semibold">Size</h3>
         <p className="text-sm text-muted">
@@ -155,6 +125,48 @@ function UnitPart({ setup, facts, onChange }: SetupPanelProps) {
       <Button className="mt-2" onClick={() => onChange({ isUnitSure: true })}>
         {UNIT_NAMES[unit][0].toUpperCase() + UNIT_NAMES[unit].slice(1)} it is
       </Button>
+    </div>
+  );
+}
+
+interface HowItLiesProps {
+  readonly setup: SetupPanelProps['setup'];
+  readonly facts: SetupPanelProps['facts'];
+  readonly onChange: SetupPanelProps['onChange'];
+}
+
+function HowItLies({ setup, facts, onChange }: HowItLiesProps) {
+  return (
+    <div>
+      <h3 className="font-semibold">How it lies</h3>
+      <div className="mt-1 flex flex-wrap gap-1">
+        {TURNS.map(({ name, axis, degrees }) => (
+          <Button
+            key={name}
+            onClick={() => onChange({ turn: turned(setup.turn, turnAbout(axis, degrees)) })}
+          >
+            {name}
+          </Button>
+        ))}
+      </div>
+      <label className="mt-1.5 flex items-center gap-2 text-sm">
+        Lay it on
+        <select
+          value=""
+          onChange={({ currentTarget }) => {
+            const side = facts?.directions[Number(currentTarget.value)];
+            if (side) onChange({ turn: turned(setup.turn, layFlat(side.normal)) });
+          }}
+          className="min-w-0 flex-1 rounded-md border border-edge bg-paper px-2 py-1"
+        >
+          <option value="">a side…</option>
+          {facts?.directions.map(({ normal, area }, i) => (
+            <option key={i} value={i}>
+              {formatCm2(area)} that look {directionWords(normal)}
+            </option>
+          ))}
+        </select>
+      </label>
     </div>
   );
 }

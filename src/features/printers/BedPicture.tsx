@@ -70,56 +70,15 @@ export function BedPicture({ printer, onPark }: BedPictureProps) {
             className="fill-panel stroke-edge"
           />
         )}
-        {printer.brush && (
-          <line
-            x1={X(printer.brush.x)}
-            x2={X(printer.brush.x + printer.brush.length)}
-            y1={Y(printer.brush.y)}
-            y2={Y(printer.brush.y)}
-            strokeWidth={mark}
-            strokeDasharray={`${mark / 3} ${mark / 5}`}
-            className="stroke-ink"
-          />
-        )}
-        <g
-          role="button"
-          tabIndex={0}
-          aria-label={`Place for waiting: X ${park.x} Y ${park.y} mm. Drag it, or move it with the arrow keys.`}
-          className="cursor-grab active:cursor-grabbing"
-          onPointerDown={(event) => {
-            event.currentTarget.ownerSVGElement?.setPointerCapture(event.pointerId);
-            setDragged(park);
-          }}
-          onKeyDown={(event) => {
-            const step = event.shiftKey ? 10 * KEY_STEP : KEY_STEP;
-            const ways: Readonly<Partial<Record<string, readonly [number, number]>>> = {
-              ArrowLeft: [-step, 0],
-              ArrowRight: [step, 0],
-              ArrowUp: [0, step],
-              ArrowDown: [0, -step],
-            };
-            const way = ways[event.key];
-            if (!way) return;
-            event.preventDefault();
-            nudge(...way);
-          }}
-        >
-          {/* As large as a finger needs it, round what is seen. */}
-          <rect
-            x={X(park.x) - 3 * mark}
-            y={Y(park.y) - 3 * mark}
-            width={6 * mark}
-            height={6 * mark}
-            fill="transparent"
-          />
-          <rect
-            x={X(park.x) - mark}
-            y={Y(park.y) - mark}
-            width={2 * mark}
-            height={2 * mark}
-            className="fill-caution stroke-panel"
-          />
-        </g>
+        {printer.brush && <Brush brush={printer.brush} X={X} Y={Y} mark={mark} />}
+        <ParkMark
+          park={park}
+          X={X}
+          Y={Y}
+          mark={mark}
+          onDrag={() => setDragged(park)}
+          onNudge={nudge}
+        />
       </svg>
       <figcaption className="pb-1 text-sm text-muted">
         The head waits at X {park.x} Y {park.y} mm.
@@ -143,4 +102,79 @@ function useNewestPrint(): PlacedPrint | null {
   }, []);
   const job = records.find(({ bounds, deleted }) => bounds !== undefined && deleted === null);
   return job?.bounds ? { name: job.name, ...job.bounds } : null;
+}
+
+interface BrushProps {
+  readonly brush: NonNullable<Printer['brush']>;
+  readonly X: (x: number) => number;
+  readonly Y: (y: number) => number;
+  readonly mark: number;
+}
+
+function Brush({ brush, X, Y, mark }: BrushProps) {
+  return (
+    <line
+      x1={X(brush.x)}
+      x2={X(brush.x + brush.length)}
+      y1={Y(brush.y)}
+      y2={Y(brush.y)}
+      strokeWidth={mark}
+      strokeDasharray={`${mark / 3} ${mark / 5}`}
+      className="stroke-ink"
+    />
+  );
+}
+
+interface ParkMarkProps {
+  readonly park: BedPoint;
+  readonly X: (x: number) => number;
+  readonly Y: (y: number) => number;
+  readonly mark: number;
+  readonly onDrag: () => void;
+  readonly onNudge: (dx: number, dy: number) => void;
+}
+
+/** The place for waiting, dragged or moved by keys. */
+function ParkMark({ park, X, Y, mark, onDrag, onNudge }: ParkMarkProps) {
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={`Place for waiting: X ${park.x} Y ${park.y} mm. Drag it, or move it with the arrow keys.`}
+      className="cursor-grab active:cursor-grabbing"
+      onPointerDown={(event) => {
+        event.currentTarget.ownerSVGElement?.setPointerCapture(event.pointerId);
+        onDrag();
+      }}
+      onKeyDown={(event) => {
+        const step = event.shiftKey ? 10 * KEY_STEP : KEY_STEP;
+        const ways: Readonly<Partial<Record<string, readonly [number, number]>>> = {
+          ArrowLeft: [-step, 0],
+          ArrowRight: [step, 0],
+          ArrowUp: [0, step],
+          ArrowDown: [0, -step],
+        };
+        const way = ways[event.key];
+        if (!way) return;
+        event.preventDefault();
+        onNudge(...way);
+      }}
+    >
+      {/* As large as a finger needs it, round what is seen. */}
+      <rect
+        x={X(park.x) - 3 * mark}
+        y={Y(park.y) - 3 * mark}
+        width={6 * mark}
+        height={6 * mark}
+        fill="transparent"
+      />
+      <rect
+        x={X(park.x) - mark}
+        y={Y(park.y) - mark}
+        width={2 * mark}
+        height={2 * mark}
+        className="fill-caution stroke-panel"
+      />
+    </g>
+  );
 }

@@ -61,7 +61,6 @@ const MOTORS = {
 const HOT = 200;
 
 function Questions({ printer, onClose, onKnown }: Omit<InterviewProps, 'open'>) {
-  const [isHot, setHot] = useState(false);
   const [heard, setHeard] = useState<boolean | null>(null);
   const [answers, setAnswers] = useState<readonly (ProbeAnswer | null)[]>(
     PROBE_WAYS.map(() => null),
@@ -87,54 +86,26 @@ function Questions({ printer, onClose, onKnown }: Omit<InterviewProps, 'open'>) 
         lightFormat(new Date(), 'yyyy-MM-dd'),
       )
     : null;
-  const stem = printer.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+  const keep = (): void => {
+    if (verdict?.understanding) {
+      const firmware = {
+        namesMotors: runsBy === 'printer',
+        longestPushMm: longPush === 'no' ? Math.max(80, known.longestPushMm) : safe,
+      };
+      const { understanding } = verdict;
+      // Where a change command waits, most firmwares hold them; otherwise the usual time is the safe guess.
+      const guess = understanding.kind === 'change-command' ? null : USUAL_MOTOR_SECONDS;
+      const motorSeconds = { unknown: guess, held: null, off: offAfter }[motors];
+      const timeouts = { ...printer.timeouts, motorSeconds };
+      onKnown({ understands: understanding, firmware, timeouts });
+    }
+    onClose();
+  };
   return (
     <>
-      <h3 className="font-semibold">1. Run the file</h3>
-      <p className="text-sm text-muted">
-        It homes, lifts the head, beeps once, twice and so on, and tries one stop after each call.
-        After each the head rises a little. It pushes no filament.
-      </p>
-      <p className="my-2 rounded-md bg-caution-soft px-3 py-2 text-sm">
-        Clear the bed first. The axes move by themselves: keep hands, hair and sleeves away, and a
-        finger at the power switch. Stay until it is done.
-      </p>
-      <Tick checked={isHot} onChange={setHot}>
-        Heat the nozzle to {HOT} °C (some printers change filament only when hot; it burns at once)
-      </Tick>
-      <Button
-        kind="primary"
-        onClick={() =>
-          download(
-            new Blob([probeFile(printer, { hot: isHot ? HOT : null })], { type: 'text/plain' }),
-            `${stem}-probe.gcode`,
-          )
-        }
-      >
-        <FileDown aria-hidden size={16} /> Save the probe file
-      </Button>
+      <RunTheFile printer={printer} />
 
-      <h3 className="pt-4 font-semibold">2. Say what happened</h3>
-      <Question
-        legend="Did you hear the beeps?"
-        options={{ yes: 'Yes', no: 'No' }}
-        value={heard === null ? null : heard ? 'yes' : 'no'}
-        onChange={(value) => setHeard(value === 'yes')}
-      />
-      {PROBE_WAYS.map(({ command }, i) => (
-        <Question
-          key={command}
-          legend={`After ${i + 1} ${i === 0 ? 'beep' : 'beeps'} (${command})`}
-          options={Object.fromEntries(
-            PROBE_ANSWERS.filter((one) => one !== 'asked' || i === 0).map((one) => [
-              one,
-              ANSWER_WORDS[one],
-            ]),
-          )}
-          value={answers[i]}
-          onChange={(value) => setAnswers(answers.with(i, value as ProbeAnswer))}
-        />
-      ))}
+      <WhatHappened heard={heard} onHeard={setHeard} answers={answers} onAnswers={setAnswers} />
       <h3 className="pt-4 font-semibold">3. How it takes commands</h3>
       <p className="text-sm text-muted">When you do not know, Lamella does what is safe on all.</p>
       <Question
@@ -149,45 +120,17 @@ function Questions({ printer, onClose, onKnown }: Omit<InterviewProps, 'open'>) 
         value={longPush}
         onChange={(value) => setLongPush(value as keyof typeof LONG_PUSH)}
       />
-      <Question
-        legend="While it waits, do the motors switch off, so that the head can be pushed?"
-        options={MOTORS}
-        value={motors}
-        onChange={(value) => setMotors(value as keyof typeof MOTORS)}
+      <MotorQuestion
+        motors={motors}
+        onMotors={setMotors}
+        offAfter={offAfter}
+        onOffAfter={setOffAfter}
       />
-      {motors === 'off' && (
-        <NumberField
-          label="The motors switch off after"
-          unit="s"
-          min={1}
-          max={86400}
-          value={offAfter}
-          onChange={(seconds) => seconds !== null && setOffAfter(seconds)}
-        />
-      )}
       <div role="status" className="pt-3">
         {verdict && <p className="font-medium">{verdict.words}</p>}
       </div>
       <div className="flex gap-2 pt-3">
-        <Button
-          kind="primary"
-          disabled={!verdict?.understanding}
-          onClick={() => {
-            if (verdict?.understanding) {
-              const firmware = {
-                namesMotors: runsBy === 'printer',
-                longestPushMm: longPush === 'no' ? Math.max(80, known.longestPushMm) : safe,
-              };
-              const { understanding } = verdict;
-              // Where a change command waits, most firmwares hold them; otherwise the usual time is the safe guess.
-              const guess = understanding.kind === 'change-command' ? null : USUAL_MOTOR_SECONDS;
-              const motorSeconds = { unknown: guess, held: null, off: offAfter }[motors];
-              const timeouts = { ...printer.timeouts, motorSeconds };
-              onKnown({ understands: understanding, firmware, timeouts });
-            }
-            onClose();
-          }}
-        >
+        <Button kind="primary" disabled={!verdict?.understanding} onClick={keep}>
           Keep this for {printer.name}
         </Button>
         <Button onClick={onClose}>Not now</Button>
@@ -222,5 +165,108 @@ function Question({ legend, options, value, onChange }: QuestionProps) {
         ))}
       </div>
     </fieldset>
+  );
+}
+
+interface RunTheFileProps {
+  readonly printer: Printer;
+}
+
+/** The file that tries everything once. */
+function RunTheFile({ printer }: RunTheFileProps) {
+  const [isHot, setHot] = useState(false);
+  const stem = printer.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+  return (
+    <>
+      <h3 className="font-semibold">1. Run the file</h3>
+      <p className="text-sm text-muted">
+        It homes, lifts the head, beeps once, twice and so on, and tries one stop after each call.
+        After each the head rises a little. It pushes no filament.
+      </p>
+      <p className="my-2 rounded-md bg-caution-soft px-3 py-2 text-sm">
+        Clear the bed first. The axes move by themselves: keep hands, hair and sleeves away, and a
+        finger at the power switch. Stay until it is done.
+      </p>
+      <Tick checked={isHot} onChange={setHot}>
+        Heat the nozzle to {HOT} °C (some printers change filament only when hot; it burns at once)
+      </Tick>
+      <Button
+        kind="primary"
+        onClick={() =>
+          download(
+            new Blob([probeFile(printer, { hot: isHot ? HOT : null })], { type: 'text/plain' }),
+            `${stem}-probe.gcode`,
+          )
+        }
+      >
+        <FileDown aria-hidden size={16} /> Save the probe file
+      </Button>
+    </>
+  );
+}
+
+interface WhatHappenedProps {
+  readonly heard: boolean | null;
+  readonly onHeard: (heard: boolean) => void;
+  readonly answers: readonly (ProbeAnswer | null)[];
+  readonly onAnswers: (answers: readonly (ProbeAnswer | null)[]) => void;
+}
+
+/** What the printer did after each call. */
+function WhatHappened({ heard, onHeard, answers, onAnswers }: WhatHappenedProps) {
+  return (
+    <>
+      <h3 className="pt-4 font-semibold">2. Say what happened</h3>
+      <Question
+        legend="Did you hear the beeps?"
+        options={{ yes: 'Yes', no: 'No' }}
+        value={heard === null ? null : heard ? 'yes' : 'no'}
+        onChange={(value) => onHeard(value === 'yes')}
+      />
+      {PROBE_WAYS.map(({ command }, i) => (
+        <Question
+          key={command}
+          legend={`After ${i + 1} ${i === 0 ? 'beep' : 'beeps'} (${command})`}
+          options={Object.fromEntries(
+            PROBE_ANSWERS.filter((one) => one !== 'asked' || i === 0).map((one) => [
+              one,
+              ANSWER_WORDS[one],
+            ]),
+          )}
+          value={answers[i]}
+          onChange={(value) => onAnswers(answers.with(i, value as ProbeAnswer))}
+        />
+      ))}
+    </>
+  );
+}
+
+interface MotorQuestionProps {
+  readonly motors: keyof typeof MOTORS;
+  readonly onMotors: (motors: keyof typeof MOTORS) => void;
+  readonly offAfter: number;
+  readonly onOffAfter: (seconds: number) => void;
+}
+
+function MotorQuestion({ motors, onMotors, offAfter, onOffAfter }: MotorQuestionProps) {
+  return (
+    <>
+      <Question
+        legend="While it waits, do the motors switch off, so that the head can be pushed?"
+        options={MOTORS}
+        value={motors}
+        onChange={(value) => onMotors(value as keyof typeof MOTORS)}
+      />
+      {motors === 'off' && (
+        <NumberField
+          label="The motors switch off after"
+          unit="s"
+          min={1}
+          max={86400}
+          value={offAfter}
+          onChange={(seconds) => seconds !== null && onOffAfter(seconds)}
+        />
+      )}
+    </>
   );
 }

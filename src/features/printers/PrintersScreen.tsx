@@ -67,32 +67,7 @@ export function PrintersScreen() {
             ))}
           </ul>
         </nav>
-        {chosen && (
-          <div className="min-h-0 overflow-y-auto px-6 pb-8">
-            <div className="flex flex-wrap items-center gap-2 pt-4">
-              <h2 className="mr-auto text-lg font-semibold">{chosen.printer.name}</h2>
-              <Button
-                onClick={() =>
-                  add({ ...chosen.printer, name: `${chosen.printer.name} copy`.slice(0, 60) })
-                }
-              >
-                <Copy aria-hidden size={15} /> Copy
-              </Button>
-              <Button onClick={() => exportPrinter(chosen.printer)}>
-                <Share aria-hidden size={15} /> Save as JSON
-              </Button>
-              <Button onClick={() => deletePrinter(chosen)}>
-                <Trash2 aria-hidden size={15} /> Delete
-              </Button>
-            </div>
-            <PrinterForm
-              key={chosen.id}
-              printer={chosen.printer}
-              onChange={(edit) => editPrinter(chosen.id, edit)}
-              onAsk={() => setAsking(true)}
-            />
-          </div>
-        )}
+        {chosen && <Chosen chosen={chosen} onAdd={add} onAsk={() => setAsking(true)} />}
       </div>
       {chosen && (
         <Interview
@@ -167,4 +142,40 @@ async function deletePrinter({ id, printer }: StoredPrinter): Promise<void> {
   document.querySelector<HTMLElement>('nav[aria-label="Printers"] [aria-current]')?.focus();
   const said = `${printer.name} is deleted. Its plans go on with an ordinary printer.`;
   if (undo) toastWithUndo(said, 'printer', undo);
+}
+
+interface ChosenProps {
+  readonly chosen: StoredPrinter;
+  readonly onAdd: (printer: Printer) => Promise<void>;
+  readonly onAsk: () => void;
+}
+
+/** The chosen printer, and what can be done with it. */
+function Chosen({ chosen, onAdd, onAsk }: ChosenProps) {
+  return (
+    <div className="min-h-0 overflow-y-auto px-6 pb-8">
+      <div className="flex flex-wrap items-center gap-2 pt-4">
+        <h2 className="mr-auto text-lg font-semibold">{chosen.printer.name}</h2>
+        <Button
+          onClick={() =>
+            onAdd({ ...chosen.printer, name: `${chosen.printer.name} copy`.slice(0, 60) })
+          }
+        >
+          <Copy aria-hidden size={15} /> Copy
+        </Button>
+        <Button onClick={() => exportPrinter(chosen.printer)}>
+          <Share aria-hidden size={15} /> Save as JSON
+        </Button>
+        <Button onClick={() => deletePrinter(chosen)}>
+          <Trash2 aria-hidden size={15} /> Delete
+        </Button>
+      </div>
+      <PrinterForm
+        key={chosen.id}
+        printer={chosen.printer}
+        onChange={(edit) => editPrinter(chosen.id, edit)}
+        onAsk={onAsk}
+      />
+    </div>
+  );
 }

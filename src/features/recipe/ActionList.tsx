@@ -224,11 +224,25 @@ function MoveRows({ recipe, set }: RowsProps) {
       )}
       {length('purge', 'Push through')}
       {printer.brush !== null && recipe.kind === 'spelled-out' && (
-        <Tick checked={recipe.scrub} onChange={(scrub) => set('brush', { scrub })}>
-          Draw the nozzle over the brush
-        </Tick>
+        <BrushRows recipe={recipe} set={set} />
       )}
-      {printer.brush !== null && recipe.kind === 'spelled-out' && recipe.scrub && (
+    </>
+  );
+}
+
+interface BrushRowsProps {
+  readonly recipe: RowsProps['recipe'];
+  readonly set: RowsProps['set'];
+}
+
+/** What the brush does. */
+function BrushRows({ recipe, set }: BrushRowsProps) {
+  return (
+    <>
+      <Tick checked={recipe.scrub} onChange={(scrub) => set('brush', { scrub })}>
+        Draw the nozzle over the brush
+      </Tick>
+      {recipe.scrub && (
         <>
           <Tick
             checked={recipe.scrubFirst}

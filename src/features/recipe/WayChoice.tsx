@@ -25,43 +25,14 @@ const PLACES: readonly { place: StopPlace; name: string; about: string }[] = [
 
 /** The way to stop, and where in the file the stop goes. */
 export function WayChoice({ recipe }: { recipe: Recipe }) {
-  const { plan, printer, reading, bands } = useSlicedJob();
-  const own = recipeFor(printer);
+  const { plan, reading, bands } = useSlicedJob();
   const first = bands[0]?.filament ?? filamentOf(plan, plan.parts[0].firstLetter);
   const early = reading.stops.filter(({ layer, line }) => {
     return layer === 1 && !plan.takenOut.includes(line);
   });
   return (
     <>
-      <fieldset className="mt-5">
-        <legend className="pb-1 text-base font-semibold">How it stops</legend>
-        {RECIPE_KINDS.map((kind) => (
-          <label
-            key={kind}
-            className="mb-1 flex items-start gap-2 rounded-md border border-transparent px-2 py-1.5 has-checked:border-line has-checked:bg-paper"
-          >
-            <input
-              type="radio"
-              name="way"
-              checked={recipe.kind === kind}
-              className="mt-1 accent-accent"
-              onChange={() =>
-                changePlan(`way to stop: ${KIND_WORDS[kind].name.toLowerCase()}`, (one) => ({
-                  ...one,
-                  recipe: kind === own.kind ? null : { ...plainRecipe(kind, USUAL_COMMAND[kind]) },
-                }))
-              }
-            />
-            <span>
-              <span className="font-medium">{KIND_WORDS[kind].name}</span>
-              {kind === own.kind && <span className="text-sm text-muted"> · the printer’s</span>}
-              {recipe.kind === kind && (
-                <span className="block text-sm text-muted">{KIND_WORDS[kind].about}</span>
-              )}
-            </span>
-          </label>
-        ))}
-      </fieldset>
+      <Ways recipe={recipe} />
       <fieldset className="mt-4">
         <legend className="pb-1 text-base font-semibold">Where it stops</legend>
         {PLACES.map(({ place, name, about }) => (
@@ -121,5 +92,45 @@ export function WayChoice({ recipe }: { recipe: Recipe }) {
         ))}
       </div>
     </>
+  );
+}
+
+interface WaysProps {
+  readonly recipe: Recipe;
+}
+
+/** The ways to stop. */
+function Ways({ recipe }: WaysProps) {
+  const own = recipeFor(useSlicedJob().printer);
+  return (
+    <fieldset className="mt-5">
+      <legend className="pb-1 text-base font-semibold">How it stops</legend>
+      {RECIPE_KINDS.map((kind) => (
+        <label
+          key={kind}
+          className="mb-1 flex items-start gap-2 rounded-md border border-transparent px-2 py-1.5 has-checked:border-line has-checked:bg-paper"
+        >
+          <input
+            type="radio"
+            name="way"
+            checked={recipe.kind === kind}
+            className="mt-1 accent-accent"
+            onChange={() =>
+              changePlan(`way to stop: ${KIND_WORDS[kind].name.toLowerCase()}`, (one) => ({
+                ...one,
+                recipe: kind === own.kind ? null : { ...plainRecipe(kind, USUAL_COMMAND[kind]) },
+              }))
+            }
+          />
+          <span>
+            <span className="font-medium">{KIND_WORDS[kind].name}</span>
+            {kind === own.kind && <span className="text-sm text-muted"> · the printer’s</span>}
+            {recipe.kind === kind && (
+              <span className="block text-sm text-muted">{KIND_WORDS[kind].about}</span>
+            )}
+          </span>
+        </label>
+      ))}
+    </fieldset>
   );
 }

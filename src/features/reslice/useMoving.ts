@@ -81,14 +81,29 @@ const AS_IT_IS = (plan: JobPlan): JobPlan => plan;
 
 /** Brings plans to another file and other plans to this one; nothing changes until the person agrees. */
 export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void): Moving {
-  const { job, reading: print, analysis, fingerprint } = ready;
-  const solid = ready.kind === 'model' ? ready.setup : null;
   const [question, setQuestion] = useState<MovingQuestion | null>(null);
   const [reading, setReading] = useState<Moving['reading']>(null);
   const done = useCallback(() => setQuestion(null), []);
+  const ask = useAsk(ready, reopen, setQuestion);
+  return {
+    question,
+    reading,
+    openSlice: useOpenSlice(ready, printer, ask, setReading),
+    openFiles: useOpenFiles(ready, printer, ask, setReading),
+    openPlanFile: useOpenPlanFile(ready, setQuestion),
+    setUp: useSetUp(ready, printer, ask),
+    refuse: done,
+  };
+}
 
-  /** Asks how the plan as it is now moves to a slice that was read, where it has anything to move. */
-  const ask = useCallback(
+type Ask = (print: NewPrint) => Promise<void>;
+type SetQuestion = (question: MovingQuestion) => void;
+type SetReading = (reading: Moving['reading']) => void;
+
+/** Asks how the plan as it is now moves to a slice that was read, where it has anything to move. */
+function useAsk(ready: ReadyJob, reopen: () => void, setQuestion: SetQuestion): Ask {
+  const { job, reading: print, analysis } = ready;
+  return useCallback(
     async ({ kind, fileName, opened, picture, carry, settle }: NewPrint): Promise<void> => {
       const { plan } = usePlanStore.getState();
       if (!plan) return;
@@ -144,10 +159,20 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
       }
       setQuestion({ kind, fileName, anchors, stepCount, inputs, factor, agree });
     },
-    [job, print, analysis, reopen],
+    [job, print, analysis, reopen, setQuestion],
   );
+}
 
-  const openSlice = useCallback(
+/** Reads a new slice and asks how the plan moves to it. */
+function useOpenSlice(
+  ready: ReadyJob,
+  printer: Printer,
+  ask: Ask,
+  setReading: SetReading,
+): Moving['openSlice'] {
+  const { fingerprint } = ready;
+  const solid = ready.kind === 'model' ? ready.setup : null;
+  return useCallback(
     async (file: File) => {
       const client = new PrintClient();
       const note = (progress: ReadProgress | null): void =>
@@ -179,10 +204,14 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
         setReading(null);
       }
     },
-    [printer, fingerprint, solid, ask],
+    [printer, fingerprint, solid, ask, setReading],
   );
+}
 
-  const setUp = useCallback(
+/** Sets the job's model up in another way. */
+function useSetUp(ready: ReadyJob, printer: Printer, ask: Ask): Moving['setUp'] {
+  const { job } = ready;
+  return useCallback(
     async (setup: ModelSetup): Promise<boolean> => {
       const client = new PrintClient();
       try {
@@ -201,8 +230,17 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
     },
     [job, ready, printer, ask],
   );
+}
 
-  const openFiles = useCallback(
+/** Reads other files for the job, and asks how the plan moves to them. */
+function useOpenFiles(
+  ready: ReadyJob,
+  printer: Printer,
+  ask: Ask,
+  setReading: SetReading,
+): OpenFiles {
+  const { reading: print } = ready;
+  return useCallback(
     async (
       files: readonly NamedFile[],
       from: readonly (number | null)[],
@@ -240,10 +278,15 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
         setReading(null);
       }
     },
-    [printer, print, ask],
+    [printer, print, ask, setReading],
   );
+}
 
-  const openPlanFile = useCallback(
+/** Opens a plan file, and asks how it moves where it was made for another print. */
+function useOpenPlanFile(ready: ReadyJob, setQuestion: SetQuestion): Moving['openPlanFile'] {
+  const { reading: print, analysis, fingerprint } = ready;
+  const solid = ready.kind === 'model';
+  return useCallback(
     async (file: File) => {
       const read = readPlanFile(await file.text());
       if (!read.ok) {
@@ -271,10 +314,8 @@ export function useMoving(ready: ReadyJob, printer: Printer, reopen: () => void)
         agree: async (places) => add(movedPlan(value.plan, fingerprint, value.anchors, places)),
       });
     },
-    [print, analysis, fingerprint, solid],
+    [print, analysis, fingerprint, solid, setQuestion],
   );
-
-  return { question, reading, openSlice, openFiles, openPlanFile, setUp, refuse: done };
 }
 
 async function takeBack(undo: UndoSlice, reopen: () => void): Promise<void> {

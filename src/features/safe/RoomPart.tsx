@@ -13,27 +13,7 @@ import type { Kept } from './kept';
 /** Where the room goes, what of it may be cleared, and whether the browser may clear it by itself. */
 export function RoomPart({ kept, onChange }: { kept: Kept; onChange: () => void }) {
   const { use, room } = kept;
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const there = use.files.filter(({ job }) => chosen.has(job.id));
-  const bytes = there.reduce((sum, one) => sum + one.bytes, 0);
   const all = use.files.reduce((sum, one) => sum + one.bytes, 0);
-  const drop = async (): Promise<void> => {
-    const back = await dropFiles(there.map(({ job }) => job.id));
-    if (!back) {
-      toast.error('The files could not be taken away just now.');
-      return;
-    }
-    setChosen(new Set());
-    onChange();
-    const undo = async (): Promise<void> => {
-      await back();
-      onChange();
-    };
-    toast(`${plural(there.length, 'file')} taken away. Open a job to give it its file again.`, {
-      duration: 12_000,
-      action: { label: 'Undo', onClick: undo },
-    });
-  };
   return (
     <section
       aria-labelledby="room-title"
@@ -52,39 +32,7 @@ export function RoomPart({ kept, onChange }: { kept: Kept; onChange: () => void 
       {room?.isKept && <p className="mt-2">The browser keeps it until you clear it.</p>}
       <div className="mt-3 grid gap-2">
         <Use term="Sliced files" bytes={all}>
-          {use.files.length > 0 && (
-            <details>
-              <summary className="cursor-pointer text-sm">
-                Take away files that you can open again
-              </summary>
-              <p className="mt-1 text-sm text-muted">
-                The job and its plan stay. To print it again, you open the same file once more.
-              </p>
-              <ul aria-label="Sliced files" className="max-h-72 overflow-y-auto">
-                {use.files.map(({ job, bytes: size }) => (
-                  <li key={job.id} className="flex items-center justify-between gap-3">
-                    <Tick
-                      checked={chosen.has(job.id)}
-                      onChange={(isOn) => {
-                        const next = new Set(chosen);
-                        if (isOn) next.add(job.id);
-                        else next.delete(job.id);
-                        setChosen(next);
-                      }}
-                    >
-                      <span className="wrap-anywhere">{job.name}</span>
-                    </Tick>
-                    <span className="shrink-0 text-sm text-muted">{formatBytes(size)}</span>
-                  </li>
-                ))}
-              </ul>
-              <Button className="mt-1" disabled={there.length === 0} onClick={drop}>
-                {there.length === 0
-                  ? 'Tick the files to take away'
-                  : `Take ${plural(there.length, 'file')} away, ${formatBytes(bytes)}`}
-              </Button>
-            </details>
-          )}
+          {use.files.length > 0 && <FilesToDrop files={use.files} onChange={onChange} />}
         </Use>
         <Use term="Photos of prints" bytes={use.photos}>
           {use.loosePhotos.ids.length > 0 && (
@@ -136,5 +84,65 @@ function Use({ term, bytes, children }: UseProps) {
       </div>
       {children && <div className="mt-1">{children}</div>}
     </div>
+  );
+}
+
+interface FilesToDropProps {
+  readonly files: Kept['use']['files'];
+  readonly onChange: () => void;
+}
+
+/** Files that can be opened again, to be taken away. */
+function FilesToDrop({ files, onChange }: FilesToDropProps) {
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const there = files.filter(({ job }) => chosen.has(job.id));
+  const bytes = there.reduce((sum, one) => sum + one.bytes, 0);
+  const drop = async (): Promise<void> => {
+    const back = await dropFiles(there.map(({ job }) => job.id));
+    if (!back) {
+      toast.error('The files could not be taken away just now.');
+      return;
+    }
+    setChosen(new Set());
+    onChange();
+    const undo = async (): Promise<void> => {
+      await back();
+      onChange();
+    };
+    toast(`${plural(there.length, 'file')} taken away. Open a job to give it its file again.`, {
+      duration: 12_000,
+      action: { label: 'Undo', onClick: undo },
+    });
+  };
+  return (
+    <details>
+      <summary className="cursor-pointer text-sm">Take away files that you can open again</summary>
+      <p className="mt-1 text-sm text-muted">
+        The job and its plan stay. To print it again, you open the same file once more.
+      </p>
+      <ul aria-label="Sliced files" className="max-h-72 overflow-y-auto">
+        {files.map(({ job, bytes: size }) => (
+          <li key={job.id} className="flex items-center justify-between gap-3">
+            <Tick
+              checked={chosen.has(job.id)}
+              onChange={(isOn) => {
+                const next = new Set(chosen);
+                if (isOn) next.add(job.id);
+                else next.delete(job.id);
+                setChosen(next);
+              }}
+            >
+              <span className="wrap-anywhere">{job.name}</span>
+            </Tick>
+            <span className="shrink-0 text-sm text-muted">{formatBytes(size)}</span>
+          </li>
+        ))}
+      </ul>
+      <Button className="mt-1" disabled={there.length === 0} onClick={drop}>
+        {there.length === 0
+          ? 'Tick the files to take away'
+          : `Take ${plural(there.length, 'file')} away, ${formatBytes(bytes)}`}
+      </Button>
+    </details>
   );
 }

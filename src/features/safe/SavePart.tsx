@@ -35,7 +35,6 @@ export function SavePart({ kept, onSaved }: { kept: Kept; onSaved: () => void })
   const [written, setWritten] = useState<number | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const { here, use } = kept;
-  const fileBytes = use.files.reduce((sum, { bytes }) => sum + bytes, 0);
   const isIn = (one: Choice): boolean => {
     const needed = NEEDS[one];
     return chosen.has(one) && (needed === undefined || chosen.has(needed));
@@ -50,7 +49,7 @@ export function SavePart({ kept, onSaved }: { kept: Kept; onSaved: () => void })
       settings: isIn('settings'),
       jobId: null,
     };
-    const expected = (isIn('files') ? fileBytes : 0) + (isIn('photos') ? use.photos : 0);
+    const expected = (isIn('files') ? bytesOfFiles(kept) : 0) + (isIn('photos') ? use.photos : 0);
     setTrouble(null);
     setWritten(0);
     const saved = await saveScope(scope, null, expected, setWritten);
@@ -62,15 +61,6 @@ export function SavePart({ kept, onSaved }: { kept: Kept; onSaved: () => void })
       onSaved();
     }
   };
-  const words: Readonly<Record<Choice, string>> = {
-    jobs: 'Jobs and their plans',
-    files: `Sliced files, ${formatBytes(fileBytes)} before packing`,
-    prints: 'Prints in the logbook',
-    photos: `Photos, ${formatBytes(use.photos)}`,
-    printers: 'Printers',
-    spools: 'Spools on the shelf',
-    settings: 'Settings: hours, costs, what was learned',
-  };
   return (
     <section
       aria-labelledby="save-title"
@@ -80,27 +70,7 @@ export function SavePart({ kept, onSaved }: { kept: Kept; onSaved: () => void })
         Save to a file
       </h2>
       <p className={here.things > 0 ? 'font-medium' : 'text-muted'}>{standWords(kept)}</p>
-      <fieldset className="mt-3">
-        <legend className="text-sm text-muted">What goes into it</legend>
-        <ul className="grid sm:grid-cols-2">
-          {CHOICES.map((one) => (
-            <li key={one} className={one === 'settings' ? 'sm:col-span-2' : ''}>
-              <Tick
-                checked={isIn(one)}
-                disabled={!chosen.has(NEEDS[one] ?? one) && NEEDS[one] !== undefined}
-                onChange={(isOn) => {
-                  const next = new Set(chosen);
-                  if (isOn) next.add(one);
-                  else next.delete(one);
-                  setChosen(next);
-                }}
-              >
-                {words[one]}
-              </Tick>
-            </li>
-          ))}
-        </ul>
-      </fieldset>
+      <ChoiceTicks kept={kept} chosen={chosen} isIn={isIn} onChosen={setChosen} />
       <div className="mt-3 flex flex-wrap items-center gap-3">
         <Button kind="primary" disabled={written !== null || taken.length === 0} onClick={save}>
           <Download aria-hidden size={16} />
@@ -131,4 +101,50 @@ function standWords({ here: { savedAt, things, since } }: Kept): string {
   if (things === 0) return savedAt === null ? last : `${last} Nothing was changed since.`;
   const from = since === null ? '' : `, the first on ${dayWords(since)}`;
   return `${last} ${plural(things, 'thing is', 'things are')} only in this browser${from}.`;
+}
+
+interface ChoiceTicksProps {
+  readonly kept: Kept;
+  readonly chosen: ReadonlySet<Choice>;
+  readonly isIn: (one: Choice) => boolean;
+  readonly onChosen: (chosen: ReadonlySet<Choice>) => void;
+}
+
+function ChoiceTicks({ kept, chosen, isIn, onChosen }: ChoiceTicksProps) {
+  const words: Readonly<Record<Choice, string>> = {
+    jobs: 'Jobs and their plans',
+    files: `Sliced files, ${formatBytes(bytesOfFiles(kept))} before packing`,
+    prints: 'Prints in the logbook',
+    photos: `Photos, ${formatBytes(kept.use.photos)}`,
+    printers: 'Printers',
+    spools: 'Spools on the shelf',
+    settings: 'Settings: hours, costs, what was learned',
+  };
+  return (
+    <fieldset className="mt-3">
+      <legend className="text-sm text-muted">What goes into it</legend>
+      <ul className="grid sm:grid-cols-2">
+        {CHOICES.map((one) => (
+          <li key={one} className={one === 'settings' ? 'sm:col-span-2' : ''}>
+            <Tick
+              checked={isIn(one)}
+              disabled={!chosen.has(NEEDS[one] ?? one) && NEEDS[one] !== undefined}
+              onChange={(isOn) => {
+                const next = new Set(chosen);
+                if (isOn) next.add(one);
+                else next.delete(one);
+                onChosen(next);
+              }}
+            >
+              {words[one]}
+            </Tick>
+          </li>
+        ))}
+      </ul>
+    </fieldset>
+  );
+}
+
+function bytesOfFiles({ use }: Kept): number {
+  return use.files.reduce((sum, { bytes }) => sum + bytes, 0);
 }

@@ -23,17 +23,9 @@ const MOST_SHOWN = 200;
 export function ImportDialog({ rows, onClose }: ImportDialogProps) {
   const known = useShelf((state) => state.records);
   const good = useMemo(() => rows?.flatMap((row) => ('spool' in row ? [row] : [])) ?? [], [rows]);
-  // All that is wrong comes first: it is what has to be looked at.
-  const ordered = [...(rows ?? [])].sort((a, b) => Number('spool' in a) - Number('spool' in b));
-  const shown = ordered.slice(0, MOST_SHOWN);
-  const hidden = ordered.length - shown.length;
   const spools = good.map(({ spool }) => spool);
   const wrong = (rows?.length ?? 0) - good.length;
   const merged = useMemo(() => mergeShelves(known ?? [], good), [known, good]);
-  const mergedByName = useMemo(
-    () => new Map(merged.spools.map((spool) => [spoolKey(spool), spool])),
-    [merged],
-  );
   const apply = async (puts: readonly Spool[], removals: readonly string[], said: string) => {
     const undo = await shelf.change('the spools of the file', puts, removals);
     if (!undo) return;
@@ -46,34 +38,7 @@ export function ImportDialog({ rows, onClose }: ImportDialogProps) {
         title="Spools from a file"
         description={`${plural(spools.length, 'spool')} can be read${wrong > 0 ? `, ${plural(wrong, 'row')} cannot` : ''}. Nothing has changed yet.`}
       >
-        <div className="max-h-72 overflow-y-auto rounded-md border border-line">
-          <table className="w-full border-collapse text-left text-sm">
-            <thead className="sr-only">
-              <tr>
-                <th scope="col">Line</th>
-                <th scope="col">Spool</th>
-                <th scope="col">Left</th>
-              </tr>
-            </thead>
-            <tbody>
-              {shown.map((row) => (
-                <tr key={row.line} className="border-b border-line last:border-0">
-                  <td className="px-3 py-1 text-muted">line {row.line}</td>
-                  {'spool' in row ? (
-                    <SpoolCells spool={mergedByName.get(spoolKey(row.spool)) ?? row.spool} />
-                  ) : (
-                    <td colSpan={2} className="px-3 py-1 text-danger">
-                      {row.error}
-                    </td>
-                  )}
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          {hidden > 0 && (
-            <p className="px-3 py-1 text-sm text-muted">and {plural(hidden, 'more row')}</p>
-          )}
-        </div>
+        <Rows rows={rows ?? []} merged={merged} />
         <div className="flex flex-wrap gap-2 pt-4">
           <Button
             kind="primary"
@@ -121,5 +86,52 @@ function SpoolCells({ spool: { name, family, colour, gramsLeft } }: { spool: Spo
       </td>
       <td className="px-3 py-1 text-right">{gramsLeft === null ? '?' : formatGrams(gramsLeft)}</td>
     </>
+  );
+}
+
+interface RowsProps {
+  readonly rows: NonNullable<ImportDialogProps['rows']>;
+  readonly merged: ReturnType<typeof mergeShelves>;
+}
+
+/** All rows of the file, what is wrong first. */
+function Rows({ rows, merged }: RowsProps) {
+  // All that is wrong comes first: it is what has to be looked at.
+  const ordered = [...rows].sort((a, b) => Number('spool' in a) - Number('spool' in b));
+  const shown = ordered.slice(0, MOST_SHOWN);
+  const hidden = ordered.length - shown.length;
+  const mergedByName = useMemo(
+    () => new Map(merged.spools.map((spool) => [spoolKey(spool), spool])),
+    [merged],
+  );
+  return (
+    <div className="max-h-72 overflow-y-auto rounded-md border border-line">
+      <table className="w-full border-collapse text-left text-sm">
+        <thead className="sr-only">
+          <tr>
+            <th scope="col">Line</th>
+            <th scope="col">Spool</th>
+            <th scope="col">Left</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((row) => (
+            <tr key={row.line} className="border-b border-line last:border-0">
+              <td className="px-3 py-1 text-muted">line {row.line}</td>
+              {'spool' in row ? (
+                <SpoolCells spool={mergedByName.get(spoolKey(row.spool)) ?? row.spool} />
+              ) : (
+                <td colSpan={2} className="px-3 py-1 text-danger">
+                  {row.error}
+                </td>
+              )}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {hidden > 0 && (
+        <p className="px-3 py-1 text-sm text-muted">and {plural(hidden, 'more row')}</p>
+      )}
+    </div>
   );
 }

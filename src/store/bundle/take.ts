@@ -7,7 +7,7 @@ import { mergedEvents } from '@/core/run/following/events';
 import { BUNDLE_WORKER } from '@/workers/kinds';
 import { withWorker } from '@/workers/line/workerLine';
 import type { BundleService } from '@/workers/bundle/bundleProtocol';
-import type { Undo } from '../db/collection';
+import type { Undo } from '../db/recordChanges';
 import { commitOrRefuse, type Reader } from '../db/commit';
 import { UNDONE, type StoreName } from '../db/stores';
 import type { Entry } from '../db/entry';

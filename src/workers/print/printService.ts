@@ -73,6 +73,7 @@ type Held = HeldFile | HeldModel;
  * What the print worker does, apart from being a worker: one service holds one print.
  * @param helpers starts what runs beside the reader; null to do everything in this thread.
  */
+// eslint-disable-next-line max-lines-per-function -- a list: one short answer for each question about the open print
 export function createPrintService(helpers: HelperKinds | null = null): PrintService {
   let held: Held | null = null;
   let opened = 0;

@@ -107,6 +107,7 @@ function scanPlainMove(bytes: Uint8Array, start: number, words: Words): number {
   return 0;
 }
 
+// eslint-disable-next-line max-lines-per-function -- the hot path of reading: a call for each number would be felt
 function scanAnyLine(bytes: Uint8Array, start: number, end: number, words: Words): number {
   words.clear(0, -1, 0);
 

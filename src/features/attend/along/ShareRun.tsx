@@ -42,7 +42,6 @@ export function ShareRun({ run, onClose }: { run: Run; onClose: () => void }) {
     const { saveRun } = await import('./saveRun');
     await saveRun(run);
   };
-  const isLocal = /^(localhost|127\.|\[::1\])/.test(location.host);
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <DialogFrame
@@ -89,15 +88,21 @@ export function ShareRun({ run, onClose }: { run: Run; onClose: () => void }) {
               ? 'On the computer, open the link, or choose Take from another device and paste it there. What was told on both is put together.'
               : 'The other device keeps its own list from then on. Share it back from there, and what was told on both is put together.'}
           </p>
-          {isLocal && (
-            <p className="rounded-md bg-caution-soft px-3 py-2 text-sm">
-              Lamella is served to this computer alone, so a phone does not reach this link. The
-              README tells under <em>In the home network</em> what it means to open it to other
-              devices.
-            </p>
-          )}
+          <LocalNote />
         </div>
       </DialogFrame>
     </Dialog.Root>
+  );
+}
+
+/** Whether a phone reaches the link at all. */
+function LocalNote() {
+  const isLocal = /^(localhost|127\.|\[::1\])/.test(location.host);
+  if (!isLocal) return null;
+  return (
+    <p className="rounded-md bg-caution-soft px-3 py-2 text-sm">
+      Lamella is served to this computer alone, so a phone does not reach this link. The README
+      tells under <em>In the home network</em> what it means to open it to other devices.
+    </p>
   );
 }

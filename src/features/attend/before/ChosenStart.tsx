@@ -46,24 +46,7 @@ export function ChosenStart({ run, question, start, now, onStand }: ChosenStartP
   return (
     <div className="mt-4 border-t border-line pt-3">
       <h3 className="font-semibold">Started {clockOf(start, now)}</h3>
-      <ol className="grid gap-1 pt-2">
-        {upcoming.map(({ swap, at, spread }) => {
-          const hit = hits.find(({ needed }) => needed === swap);
-          return (
-            <li key={swap} className="flex flex-wrap items-center gap-x-3 gap-y-1">
-              <span className="w-32 font-semibold tabular-nums">
-                {clockOf(at, now)}{' '}
-                <span className="text-sm font-normal text-muted">{spreadWords(spread)}</span>
-              </span>
-              <FilamentName band={runPlan.bands[swap + 1]} size={24} />
-              {hit && <Hit hit={hit} now={now} />}
-              {stand?.swap === swap && (
-                <span className="text-sm">stands until {clockOf(stand.until, now)}</span>
-              )}
-            </li>
-          );
-        })}
-      </ol>
+      <SwapTimes runPlan={runPlan} start={start} now={now} hits={hits} />
       {end && (
         <p className="pt-2 text-sm">
           Done <strong>{clockOf(end.at, now)}</strong> {spreadWords(end.spread)}. Longest without a
@@ -113,6 +96,36 @@ export function ChosenStart({ run, question, start, now, onStand }: ChosenStartP
         </p>
       )}
     </div>
+  );
+}
+
+interface SwapTimesProps extends Pick<ChosenStartProps, 'start' | 'now'> {
+  readonly runPlan: RunPlan;
+  readonly hits: readonly Collision[];
+}
+
+/** Every swap by the clock. */
+function SwapTimes({ runPlan, start, now, hits }: SwapTimesProps) {
+  const { stand, bands } = runPlan;
+  return (
+    <ol className="grid gap-1 pt-2">
+      {asPlanned(runPlan, start).upcoming.map(({ swap, at, spread }) => {
+        const hit = hits.find(({ needed }) => needed === swap);
+        return (
+          <li key={swap} className="flex flex-wrap items-center gap-x-3 gap-y-1">
+            <span className="w-32 font-semibold tabular-nums">
+              {clockOf(at, now)}{' '}
+              <span className="text-sm font-normal text-muted">{spreadWords(spread)}</span>
+            </span>
+            <FilamentName band={bands[swap + 1]} size={24} />
+            {hit && <Hit hit={hit} now={now} />}
+            {stand?.swap === swap && (
+              <span className="text-sm">stands until {clockOf(stand.until, now)}</span>
+            )}
+          </li>
+        );
+      })}
+    </ol>
   );
 }
 

@@ -102,35 +102,7 @@ export function WhenToStart({ run, now, onChoose }: WhenToStartProps) {
         <SplitOffer question={question} now={now} onChoose={onChoose} />
       )}
       {good.length === 0 && <NoStart run={run} question={question} now={now} onChoose={onChoose} />}
-      <div className="flex flex-wrap items-center gap-x-5 gap-y-2 pt-3 text-sm">
-        <label className="flex items-center gap-2">
-          Done by
-          <input
-            type="datetime-local"
-            value={doneBy}
-            onChange={({ target }) => setDoneBy(target.value)}
-            className="rounded border border-edge bg-paper px-2 py-1.5"
-          />
-        </label>
-        <label className="flex items-center gap-2">
-          I need
-          <input
-            type="number"
-            min={0}
-            max={240}
-            value={reachMinutes}
-            onChange={({ target: { valueAsNumber } }) => {
-              if (valueAsNumber >= 0 && valueAsNumber <= 240) {
-                useAttendSettings.setState({ reachMinutes: valueAsNumber });
-              }
-            }}
-            className="w-18 rounded border border-edge bg-paper px-2 py-1.5"
-            aria-label="Minutes to come to the printer"
-          />
-          min to come
-        </label>
-        <Button onClick={() => setAsks(true)}>When I sleep and am out…</Button>
-      </div>
+      <Wishes doneBy={doneBy} onDoneBy={setDoneBy} onAsk={() => setAsks(true)} />
       {asks && <PresenceDialog open={asks} onClose={() => setAsks(false)} />}
       {chosen !== null && (
         <ChosenStart
@@ -174,6 +146,48 @@ function Starts({ title, starts, now, question, onChoose }: StartsProps) {
           </li>
         ))}
       </ul>
+    </div>
+  );
+}
+
+interface WishesProps {
+  readonly doneBy: string;
+  readonly onDoneBy: (at: string) => void;
+  readonly onAsk: () => void;
+}
+
+/** What the person wants of a start. */
+function Wishes({ doneBy, onDoneBy, onAsk }: WishesProps) {
+  const { reachMinutes } = useAttendSettings();
+  return (
+    <div className="flex flex-wrap items-center gap-x-5 gap-y-2 pt-3 text-sm">
+      <label className="flex items-center gap-2">
+        Done by
+        <input
+          type="datetime-local"
+          value={doneBy}
+          onChange={({ target }) => onDoneBy(target.value)}
+          className="rounded border border-edge bg-paper px-2 py-1.5"
+        />
+      </label>
+      <label className="flex items-center gap-2">
+        I need
+        <input
+          type="number"
+          min={0}
+          max={240}
+          value={reachMinutes}
+          onChange={({ target: { valueAsNumber } }) => {
+            if (valueAsNumber >= 0 && valueAsNumber <= 240) {
+              useAttendSettings.setState({ reachMinutes: valueAsNumber });
+            }
+          }}
+          className="w-18 rounded border border-edge bg-paper px-2 py-1.5"
+          aria-label="Minutes to come to the printer"
+        />
+        min to come
+      </label>
+      <Button onClick={onAsk}>When I sleep and am out…</Button>
     </div>
   );
 }

@@ -89,26 +89,39 @@ export function AtSwap({ run: { id: runId, runPlan }, state, now, onTell }: AtSw
           <Check aria-hidden /> It prints again
         </Button>
       </div>
-      <ol className="grid gap-0.5" aria-label="Steps of this swap">
-        {steps.map(({ id, text }) => {
-          const done = state.ticked.has(id);
-          return (
-            <li key={id}>
-              <label className="flex min-h-11 items-center gap-3 rounded px-1">
-                <input
-                  type="checkbox"
-                  checked={done}
-                  onChange={() => onTell({ kind: 'ticked', step: id, done: !done })}
-                  className="size-6 shrink-0 accent-accent"
-                />
-                <span className={`min-w-0 wrap-anywhere ${done ? 'text-muted line-through' : ''}`}>
-                  {text}
-                </span>
-              </label>
-            </li>
-          );
-        })}
-      </ol>
+      <Steps steps={steps} ticked={state.ticked} onTell={onTell} />
     </section>
+  );
+}
+
+interface StepsProps {
+  readonly steps: ReturnType<typeof stepsOf>;
+  readonly ticked: AtSwapProps['state']['ticked'];
+  readonly onTell: AtSwapProps['onTell'];
+}
+
+/** All that hands do, as a list to tick. */
+function Steps({ steps, ticked, onTell }: StepsProps) {
+  return (
+    <ol className="grid gap-0.5" aria-label="Steps of this swap">
+      {steps.map(({ id, text }) => {
+        const done = ticked.has(id);
+        return (
+          <li key={id}>
+            <label className="flex min-h-11 items-center gap-3 rounded px-1">
+              <input
+                type="checkbox"
+                checked={done}
+                onChange={() => onTell({ kind: 'ticked', step: id, done: !done })}
+                className="size-6 shrink-0 accent-accent"
+              />
+              <span className={`min-w-0 wrap-anywhere ${done ? 'text-muted line-through' : ''}`}>
+                {text}
+              </span>
+            </label>
+          </li>
+        );
+      })}
+    </ol>
   );
 }

@@ -62,24 +62,12 @@ export function NextSwap({ runPlan, state, now, momentNow, onTell }: NextSwapPro
           </Button>
         </>
       ) : (
-        <>
-          <h2 id="next-title" ref={heading} tabIndex={-1} className="text-2xl font-bold">
-            No swap is left
-          </h2>
-          {state.end && (
-            <p className="pt-1 pb-3 text-lg text-muted">
-              Done {inWords(state.end.at, now)}, {clockOf(state.end.at, now)}{' '}
-              {spreadWords(state.end.spread)}. Let the part cool before you take it off.
-            </p>
-          )}
-          <Button
-            kind="primary"
-            className="min-h-16 w-full text-xl"
-            onClick={() => tell({ kind: 'finished' })}
-          >
-            It is done
-          </Button>
-        </>
+        <LastBand
+          end={state.end}
+          now={now}
+          heading={heading}
+          onDone={() => tell({ kind: 'finished' })}
+        />
       )}
       {asked && (
         <TapQuestion
@@ -135,5 +123,32 @@ function Due({ runPlan: { bands, swaps }, next, now }: DueProps) {
         </p>
       </div>
     </div>
+  );
+}
+
+interface LastBandProps {
+  readonly end: NextSwapProps['state']['end'];
+  readonly now: number;
+  readonly heading: ReturnType<typeof useTapFocus>;
+  readonly onDone: () => void;
+}
+
+/** Nothing is to be done any more but to hear that it is done. */
+function LastBand({ end, now, heading, onDone }: LastBandProps) {
+  return (
+    <>
+      <h2 id="next-title" ref={heading} tabIndex={-1} className="text-2xl font-bold">
+        No swap is left
+      </h2>
+      {end && (
+        <p className="pt-1 pb-3 text-lg text-muted">
+          Done {inWords(end.at, now)}, {clockOf(end.at, now)} {spreadWords(end.spread)}. Let the
+          part cool before you take it off.
+        </p>
+      )}
+      <Button kind="primary" className="min-h-16 w-full text-xl" onClick={onDone}>
+        It is done
+      </Button>
+    </>
   );
 }

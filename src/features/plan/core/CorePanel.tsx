@@ -62,6 +62,52 @@ export function CorePanel({ view }: { view: OpenedJob }) {
       data-tour="core"
       className="flex min-h-105 flex-col border-line bg-panel lg:min-h-0 lg:border-r"
     >
+      <Heading actions={actions} />
+      <div ref={board} className="relative min-h-0 flex-1 overflow-hidden select-none">
+        {height > 0 && (
+          <>
+            <CoreOverview layers={layers} bands={main} topZ={topZ} height={height} />
+            <Rulers scale={scale} layers={visible} layerCount={layers.length} height={height} />
+            <Slider layers={layers} shown={shown} layerUnder={layerUnder} onHover={setHovered}>
+              <CoreCanvas
+                layers={visible}
+                bands={bands}
+                shares={shares}
+                scale={scale}
+                height={height}
+                widest={widest}
+              />
+            </Slider>
+            <ShownMark top={scale.y(shown.z)} bottom={scale.y(bottomOf(shown))} />
+            {analysis.steps
+              .filter(({ z }) => scale.y(z) > 0 && scale.y(z) < height)
+              .map((step) => (
+                <StepNotch key={step.layer} step={step} y={scale.y(step.z)} />
+              ))}
+            <SwapMarks view={view} steps={analysis.steps} scale={scale} height={height} />
+          </>
+        )}
+      </div>
+      {hovered !== null && height > 0 && (
+        <LayerHover view={view} layer={layers[hovered.layer - 1]} y={hovered.y} />
+      )}
+      <CoreTable view={view} />
+    </section>
+  );
+}
+
+function rowOf(event: React.PointerEvent): number {
+  return event.clientY - event.currentTarget.getBoundingClientRect().top;
+}
+
+interface HeadingProps {
+  readonly actions: OpenedJob['actions'];
+}
+
+/** Steps to go to, and how close the core is looked at. */
+function Heading({ actions }: HeadingProps) {
+  return (
+    <>
       <div className="flex items-center gap-1 py-2 pr-2 pl-3">
         <h2 className="mr-auto text-base font-semibold">Core</h2>
         <ActionButton
@@ -95,62 +141,46 @@ export function CorePanel({ view }: { view: OpenedJob }) {
           layer
         </span>
       </div>
-      <div ref={board} className="relative min-h-0 flex-1 overflow-hidden select-none">
-        {height > 0 && (
-          <>
-            <CoreOverview layers={layers} bands={main} topZ={topZ} height={height} />
-            <Rulers scale={scale} layers={visible} layerCount={layers.length} height={height} />
-            <div
-              role="slider"
-              tabIndex={0}
-              aria-label="Layer"
-              aria-orientation="vertical"
-              aria-valuemin={1}
-              aria-valuemax={layers.length}
-              aria-valuenow={shown.number}
-              aria-valuetext={describeLayer(shown)}
-              className="absolute inset-y-0 cursor-ns-resize touch-none"
-              style={{ left: CORE_LEFT, width: CORE_WIDTH }}
-              onPointerDown={(event) => {
-                event.currentTarget.setPointerCapture(event.pointerId);
-                setHovered(null);
-                showLayer(layerUnder(event));
-              }}
-              onPointerMove={(event) => {
-                if (event.buttons !== 0) showLayer(layerUnder(event));
-                else if (event.pointerType === 'mouse') {
-                  setHovered({ layer: layerUnder(event), y: event.clientY });
-                }
-              }}
-              onPointerLeave={() => setHovered(null)}
-            >
-              <CoreCanvas
-                layers={visible}
-                bands={bands}
-                shares={shares}
-                scale={scale}
-                height={height}
-                widest={widest}
-              />
-            </div>
-            <ShownMark top={scale.y(shown.z)} bottom={scale.y(bottomOf(shown))} />
-            {analysis.steps
-              .filter(({ z }) => scale.y(z) > 0 && scale.y(z) < height)
-              .map((step) => (
-                <StepNotch key={step.layer} step={step} y={scale.y(step.z)} />
-              ))}
-            <SwapMarks view={view} steps={analysis.steps} scale={scale} height={height} />
-          </>
-        )}
-      </div>
-      {hovered !== null && height > 0 && (
-        <LayerHover view={view} layer={layers[hovered.layer - 1]} y={hovered.y} />
-      )}
-      <CoreTable view={view} />
-    </section>
+    </>
   );
 }
 
-function rowOf(event: React.PointerEvent): number {
-  return event.clientY - event.currentTarget.getBoundingClientRect().top;
+interface SliderProps {
+  readonly layers: OpenedJob['reading']['layers'];
+  readonly shown: OpenedJob['reading']['layers'][number];
+  readonly layerUnder: (event: React.PointerEvent) => number;
+  readonly onHover: (hovered: { layer: number; y: number } | null) => void;
+  readonly children: React.ReactNode;
+}
+
+/** The core to be scrubbed. */
+function Slider({ layers, shown, layerUnder, onHover, children }: SliderProps) {
+  return (
+    <div
+      role="slider"
+      tabIndex={0}
+      aria-label="Layer"
+      aria-orientation="vertical"
+      aria-valuemin={1}
+      aria-valuemax={layers.length}
+      aria-valuenow={shown.number}
+      aria-valuetext={describeLayer(shown)}
+      className="absolute inset-y-0 cursor-ns-resize touch-none"
+      style={{ left: CORE_LEFT, width: CORE_WIDTH }}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        onHover(null);
+        showLayer(layerUnder(event));
+      }}
+      onPointerMove={(event) => {
+        if (event.buttons !== 0) showLayer(layerUnder(event));
+        else if (event.pointerType === 'mouse') {
+          onHover({ layer: layerUnder(event), y: event.clientY });
+        }
+      }}
+      onPointerLeave={() => onHover(null)}
+    >
+      {children}
+    </div>
+  );
 }

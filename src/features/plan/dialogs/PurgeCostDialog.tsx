@@ -161,33 +161,41 @@ function Cost({ cost, parts }: { cost: PrintCost; parts: number }) {
           Without {cost.unknown.map(nameOf).join(', ')}: take them from the shelf, with a price.
         </p>
       )}
-      <div className="grid gap-x-6 pt-2 text-sm sm:grid-cols-3">
-        <label className="flex items-center gap-2">
-          Currency
-          <input
-            value={settings.currency}
-            maxLength={4}
-            className="w-14 rounded-md border border-edge bg-paper px-2 py-1"
-            onChange={(event) => useCostSettings.setState({ currency: event.target.value })}
-          />
-        </label>
-        <NumberField
-          label="Printer draws"
-          unit="W"
-          empty="–"
-          max={5000}
-          value={settings.watts}
-          onChange={(watts) => useCostSettings.setState({ watts })}
-        />
-        <NumberField
-          label="A kWh costs"
-          unit={settings.currency}
-          empty="–"
-          max={100}
-          value={settings.pricePerKwh}
-          onChange={(pricePerKwh) => useCostSettings.setState({ pricePerKwh })}
-        />
-      </div>
+      <Prices />
     </section>
+  );
+}
+
+/** What the person says of money. */
+function Prices() {
+  const settings = useCostSettings();
+  return (
+    <div className="grid gap-x-6 pt-2 text-sm sm:grid-cols-3">
+      <label className="flex items-center gap-2">
+        Currency
+        <input
+          value={settings.currency}
+          maxLength={4}
+          className="w-14 rounded-md border border-edge bg-paper px-2 py-1"
+          onChange={(event) => useCostSettings.setState({ currency: event.target.value })}
+        />
+      </label>
+      <NumberField
+        label="Printer draws"
+        unit="W"
+        empty="–"
+        max={5000}
+        value={settings.watts}
+        onChange={(watts) => useCostSettings.setState({ watts })}
+      />
+      <NumberField
+        label="A kWh costs"
+        unit={settings.currency}
+        empty="–"
+        max={100}
+        value={settings.pricePerKwh}
+        onChange={(pricePerKwh) => useCostSettings.setState({ pricePerKwh })}
+      />
+    </div>
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import { useWorkedPart } from '@/base/work/useWorkedPart';
-import { useRef, useState } from 'react';
+import { useRef, useState, type RefObject } from 'react';
 import { Button } from '@/components/Button';
 import { formatMm, plural } from '@/core/format';
 import { bottomOf, type LayerNumber } from '@/core/layers';
@@ -45,6 +45,12 @@ export function ByHandTab({ view }: { view: OpenedJob }) {
     layers.filter((layer) => layer !== null && !swaps.some((swap) => swap.layer === layer)),
   ) as ReadonlySet<LayerNumber>;
 
+  const last = places.findLastIndex(({ other }) => other !== null);
+  const write = (typed: string): void => {
+    setText(typed);
+    setTurned(new Set());
+    setComma(null);
+  };
   const turn = (index: number): void =>
     setTurned((before) => {
       const after = new Set(before);
@@ -56,9 +62,7 @@ export function ByHandTab({ view }: { view: OpenedJob }) {
     const sorted = [...fresh].sort((a, b) => a - b);
     addSwaps(`swaps before ${sorted.join(', ')}`, sorted);
     showLayer(sorted[0]);
-    setText('');
-    setTurned(new Set());
-    setComma(null);
+    write('');
     field.current?.focus();
   };
 
@@ -70,69 +74,22 @@ export function ByHandTab({ view }: { view: OpenedJob }) {
       }}
     >
       <PartChoice view={view} />
-      <label htmlFor="places" className="text-base font-semibold">
-        Swap before…
-      </label>
-      <p id="places-help" className="mt-0.5 text-sm text-muted">
-        Type or paste one place or many: “13, 21”, “3.4 mm”, “label 10”. ↑ ↓ takes the other
-        neighbour of the last height; Enter puts the swaps in.
-      </p>
-      <textarea
-        ref={field}
-        id="places"
-        aria-describedby="places-help"
-        rows={2}
-        value={text}
-        onChange={(event) => {
-          setText(event.target.value);
-          setTurned(new Set());
-          setComma(null);
-        }}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') {
-            event.preventDefault();
-            place();
-          }
-          const last = places.findLastIndex(({ other }) => other !== null);
-          if ((event.key === 'ArrowUp' || event.key === 'ArrowDown') && last >= 0) {
-            event.preventDefault();
-            turn(last);
-          }
-        }}
-        className="mt-2 w-full resize-none rounded border border-edge bg-paper px-2.5 py-1.5"
+      <PlacesField
+        field={field}
+        text={text}
+        onText={write}
+        onEnter={place}
+        onOther={last < 0 ? null : () => turn(last)}
       />
-      <fieldset className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
-        <legend className="sr-only">What plain numbers mean</legend>
-        <span className="text-muted">Plain numbers are</span>
-        {KINDS.map((one) => (
-          <label key={one.kind} className="flex items-center gap-1.5">
-            <input
-              type="radio"
-              name="kind"
-              checked={kind === one.kind}
-              onChange={() => setKind(one.kind)}
-              className="accent-accent"
-            />
-            {one.label}
-          </label>
-        ))}
-      </fieldset>
-      <ol aria-label="What it comes to" aria-live="polite" className="mt-3 grid gap-2">
-        {places.map((one, i) => (
-          <li key={i} className="rounded-md bg-paper px-3 py-2 text-sm">
-            <span className="font-semibold">{one.text}</span>{' '}
-            {turned.has(i) && layers[i] ? neighbourSentence(view, layers[i]) : one.answer}
-            {layers[i] !== null && swaps.some(({ layer }) => layer === layers[i]) && (
-              <span className="text-caution"> There is a swap already.</span>
-            )}
-            {one.other !== null && (
-              <Button className="mt-1" onClick={() => turn(i)}>
-                Before layer {turned.has(i) ? one.layer : one.other} instead
-              </Button>
-            )}
-          </li>
-        ))}
-      </ol>
+      <KindChoice kind={kind} onKind={setKind} />
+      <Answers
+        view={view}
+        places={places}
+        layers={layers}
+        turned={turned}
+        isThere={(layer) => swaps.some((swap) => swap.layer === layer)}
+        onTurn={turn}
+      />
       {meaning === 'either' && (
         <CommaQuestion
           text={text}
@@ -188,4 +145,104 @@ function chosenLayer(place: TypedPlace, turned: boolean): LayerNumber | null {
 function neighbourSentence({ reading }: OpenedJob, layer: LayerNumber): string {
   const z = formatMm(bottomOf(reading.layers[layer - 1]));
   return `The other neighbour: the swap goes before layer ${layer}, at ${z} mm.`;
+}
+
+interface KindChoiceProps {
+  readonly kind: PlaceKind;
+  readonly onKind: (kind: PlaceKind) => void;
+}
+
+/** What plain numbers mean. */
+function KindChoice({ kind, onKind }: KindChoiceProps) {
+  return (
+    <fieldset className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
+      <legend className="sr-only">What plain numbers mean</legend>
+      <span className="text-muted">Plain numbers are</span>
+      {KINDS.map((one) => (
+        <label key={one.kind} className="flex items-center gap-1.5">
+          <input
+            type="radio"
+            name="kind"
+            checked={kind === one.kind}
+            onChange={() => onKind(one.kind)}
+            className="accent-accent"
+          />
+          {one.label}
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+interface AnswersProps {
+  readonly view: OpenedJob;
+  readonly places: readonly TypedPlace[];
+  readonly layers: readonly (LayerNumber | null)[];
+  readonly turned: ReadonlySet<number>;
+  readonly isThere: (layer: LayerNumber) => boolean;
+  readonly onTurn: (index: number) => void;
+}
+
+/** What each typed place comes to. */
+function Answers({ view, places, layers, turned, isThere, onTurn }: AnswersProps) {
+  return (
+    <ol aria-label="What it comes to" aria-live="polite" className="mt-3 grid gap-2">
+      {places.map((one, i) => (
+        <li key={i} className="rounded-md bg-paper px-3 py-2 text-sm">
+          <span className="font-semibold">{one.text}</span>{' '}
+          {turned.has(i) && layers[i] ? neighbourSentence(view, layers[i]) : one.answer}
+          {layers[i] !== null && isThere(layers[i]) && (
+            <span className="text-caution"> There is a swap already.</span>
+          )}
+          {one.other !== null && (
+            <Button className="mt-1" onClick={() => onTurn(i)}>
+              Before layer {turned.has(i) ? one.layer : one.other} instead
+            </Button>
+          )}
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+interface PlacesFieldProps {
+  readonly field: RefObject<HTMLTextAreaElement | null>;
+  readonly text: string;
+  readonly onText: (text: string) => void;
+  readonly onEnter: () => void;
+  readonly onOther: (() => void) | null;
+}
+
+/** Where places are typed or pasted. */
+function PlacesField({ field, text, onText, onEnter, onOther }: PlacesFieldProps) {
+  return (
+    <>
+      <label htmlFor="places" className="text-base font-semibold">
+        Swap before…
+      </label>
+      <p id="places-help" className="mt-0.5 text-sm text-muted">
+        Type or paste one place or many: “13, 21”, “3.4 mm”, “label 10”. ↑ ↓ takes the other
+        neighbour of the last height; Enter puts the swaps in.
+      </p>
+      <textarea
+        ref={field}
+        id="places"
+        aria-describedby="places-help"
+        rows={2}
+        value={text}
+        onChange={(event) => onText(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') {
+            event.preventDefault();
+            onEnter();
+          }
+          if ((event.key === 'ArrowUp' || event.key === 'ArrowDown') && onOther) {
+            event.preventDefault();
+            onOther();
+          }
+        }}
+        className="mt-2 w-full resize-none rounded border border-edge bg-paper px-2.5 py-1.5"
+      />
+    </>
+  );
 }

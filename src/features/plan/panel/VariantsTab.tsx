@@ -68,7 +68,7 @@ interface VariantCardProps {
 
 function VariantCard({ variant, view, isChosen, isOnly }: VariantCardProps) {
   const { reading: chosenReading, analysis, job } = view;
-  const { id, name, plan } = variant;
+  const { plan } = variant;
   const printer = printerWithId(
     usePrinters((state) => state.records),
     plan.printerId,
@@ -105,46 +105,9 @@ function VariantCard({ variant, view, isChosen, isOnly }: VariantCardProps) {
   const purged = purges.reduce((sum, { grams }) => sum + grams, 0);
   const known = order !== null;
   const start = useStart(plan);
-  const { text, onType, onLeave } = useTyped(name, (typed) => {
-    if (typed.trim() === '' || typed.trim() === name) return;
-    changeBook('name of a plan', (book) => withVariantName(book, id, typed));
-  });
   return (
     <li className={`rounded-md border bg-paper p-2 ${isChosen ? 'border-accent' : 'border-line'}`}>
-      <div className="flex items-center gap-1">
-        <input
-          aria-label={`Name of plan ${id}`}
-          value={text}
-          maxLength={40}
-          onChange={(event) => onType(event.target.value)}
-          onBlur={onLeave}
-          className="min-w-0 flex-1 rounded border border-transparent bg-transparent px-1 font-semibold hover:border-line"
-        />
-        {isChosen ? (
-          <span className="rounded bg-accent-soft px-2 py-0.5 text-sm font-medium">In use</span>
-        ) : (
-          <Button
-            aria-label={`Use ${name}`}
-            onClick={() => changeBook(`choice of ${name}`, (book) => withChosen(book, id))}
-          >
-            Use
-          </Button>
-        )}
-        {!isOnly && (
-          <button
-            type="button"
-            aria-label={`Delete ${name}`}
-            onClick={() => {
-              const keepPlace = keepPlaceInList('ul[aria-label="Plans"]', 'li');
-              changeBook(`deletion of ${name}`, (book) => withoutVariant(book, id));
-              keepPlace();
-            }}
-            className="rounded p-1.5 text-muted hover:bg-sunk hover:text-danger"
-          >
-            <Trash2 aria-hidden size={16} />
-          </button>
-        )}
-      </div>
+      <VariantHead variant={variant} isChosen={isChosen} isOnly={isOnly} />
       <div className="mt-1.5 flex gap-3">
         <div className="flex h-20 w-28 shrink-0 items-center justify-center rounded bg-sheet p-1">
           {job.picture && (
@@ -228,5 +191,56 @@ function Copies({ view }: { view: OpenedJob }) {
         </tbody>
       </table>
     </section>
+  );
+}
+
+interface VariantHeadProps {
+  readonly variant: Variant;
+  readonly isChosen: boolean;
+  readonly isOnly: boolean;
+}
+
+/** Its name, and what can be done with it. */
+function VariantHead({ variant, isChosen, isOnly }: VariantHeadProps) {
+  const { id, name } = variant;
+  const { text, onType, onLeave } = useTyped(name, (typed) => {
+    if (typed.trim() === '' || typed.trim() === name) return;
+    changeBook('name of a plan', (book) => withVariantName(book, id, typed));
+  });
+  return (
+    <div className="flex items-center gap-1">
+      <input
+        aria-label={`Name of plan ${id}`}
+        value={text}
+        maxLength={40}
+        onChange={(event) => onType(event.target.value)}
+        onBlur={onLeave}
+        className="min-w-0 flex-1 rounded border border-transparent bg-transparent px-1 font-semibold hover:border-line"
+      />
+      {isChosen ? (
+        <span className="rounded bg-accent-soft px-2 py-0.5 text-sm font-medium">In use</span>
+      ) : (
+        <Button
+          aria-label={`Use ${name}`}
+          onClick={() => changeBook(`choice of ${name}`, (book) => withChosen(book, id))}
+        >
+          Use
+        </Button>
+      )}
+      {!isOnly && (
+        <button
+          type="button"
+          aria-label={`Delete ${name}`}
+          onClick={() => {
+            const keepPlace = keepPlaceInList('ul[aria-label="Plans"]', 'li');
+            changeBook(`deletion of ${name}`, (book) => withoutVariant(book, id));
+            keepPlace();
+          }}
+          className="rounded p-1.5 text-muted hover:bg-sunk hover:text-danger"
+        >
+          <Trash2 aria-hidden size={16} />
+        </button>
+      )}
+    </div>
   );
 }

@@ -20,7 +20,6 @@ export function LayerOrder({ view, parts }: { view: OpenedJob; parts: PartsView 
   const inLayer = parts.order.filter((section) => reading.sections[section].layer === layer);
   const keys = [...new Set(inLayer.map((section) => parts.wishes[section].part))];
   const isGiven = plan.layerOrders.some((one) => one.layer === layer);
-  const firstGiven = plan.layerOrders.some((one) => one.layer === 1);
   const [dragged, setDragged] = useState<string | null>(null);
   const move = (key: string, to: number): void => {
     const others = keys.filter((one) => one !== key);
@@ -85,17 +84,7 @@ export function LayerOrder({ view, parts }: { view: OpenedJob; parts: PartsView 
           Leave the order of this layer free
         </Button>
       )}
-      {sliced.length > 1 && (
-        <label className="mt-2 flex items-start gap-2 text-sm">
-          <input
-            type="checkbox"
-            checked={firstGiven}
-            onChange={(event) => lay(layerNumber(1), event.target.checked ? sliced : null)}
-            className="mt-0.5 size-4 accent-accent"
-          />
-          Print the first layer in the order of the file
-        </label>
-      )}
+      {sliced.length > 1 && <FirstLayerTick view={view} sliced={sliced} />}
     </section>
   );
 }
@@ -103,4 +92,25 @@ export function LayerOrder({ view, parts }: { view: OpenedJob; parts: PartsView 
 function lay(layer: LayerNumber, parts: readonly string[] | null): void {
   const name = parts ? `order in layer ${layer}` : `free order in layer ${layer}`;
   changePlan(name, (plan) => withLayerOrder(plan, layer, parts));
+}
+
+interface FirstLayerTickProps {
+  readonly view: OpenedJob;
+  readonly sliced: readonly string[];
+}
+
+/** The first layer is often left as the slicer has it. */
+function FirstLayerTick({ view, sliced }: FirstLayerTickProps) {
+  const firstGiven = view.plan.layerOrders.some((one) => one.layer === 1);
+  return (
+    <label className="mt-2 flex items-start gap-2 text-sm">
+      <input
+        type="checkbox"
+        checked={firstGiven}
+        onChange={(event) => lay(layerNumber(1), event.target.checked ? sliced : null)}
+        className="mt-0.5 size-4 accent-accent"
+      />
+      Print the first layer in the order of the file
+    </label>
+  );
 }

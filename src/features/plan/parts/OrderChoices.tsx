@@ -85,26 +85,7 @@ export function OrderChoices({ view, parts }: { view: OpenedJob; parts: PartsVie
         />
         mm between what is higher.
       </p>
-      {progress !== null && (
-        <p className="flex items-center gap-2 pt-2 text-sm text-muted">
-          <progress
-            aria-label="Working the orders out"
-            max={1}
-            value={progress}
-            className="h-2 min-w-0 flex-1"
-          />
-          <Button
-            onClick={() => {
-              client.cancelOrders().catch(() => {
-                // The print was closed meanwhile.
-              });
-              toast('The orders are not worked out. Change the dip or a part to begin again.');
-            }}
-          >
-            Cancel
-          </Button>
-        </p>
-      )}
+      {progress !== null && <Progress progress={progress} client={client} />}
       {fewest > ABSURD_SWAPS && fewest < Infinity && (
         <p className="pt-2 text-sm text-caution">
           Even the best order takes {fewest} swaps. Printing the colours apart and putting them
@@ -142,5 +123,34 @@ function OrderFigures({
         {formatGrams(gramsOf(purgeMm, printer.filamentDiameter))} · ends {ends}
       </span>
     </span>
+  );
+}
+
+interface ProgressProps {
+  readonly progress: number;
+  readonly client: OpenedJob['client'];
+}
+
+/** Orders that are being worked out, until they are given up. */
+function Progress({ progress, client }: ProgressProps) {
+  return (
+    <p className="flex items-center gap-2 pt-2 text-sm text-muted">
+      <progress
+        aria-label="Working the orders out"
+        max={1}
+        value={progress}
+        className="h-2 min-w-0 flex-1"
+      />
+      <Button
+        onClick={() => {
+          client.cancelOrders().catch(() => {
+            // The print was closed meanwhile.
+          });
+          toast('The orders are not worked out. Change the dip or a part to begin again.');
+        }}
+      >
+        Cancel
+      </Button>
+    </p>
   );
 }

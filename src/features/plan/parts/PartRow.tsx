@@ -1,5 +1,7 @@
 'use client';
 
+import type { JobPlan } from '@/core/plan/jobPlan';
+import type { PlannedSwap } from '@/core/plan/plannedSwap';
 import { Plus, X } from 'lucide-react';
 import { Button } from '@/components/Button';
 import { FilamentChoice } from '@/features/plan/pickers/FilamentChoice';
@@ -68,29 +70,8 @@ export function PartRow({ part, view, parts }: PartRowProps) {
         <p className="text-sm text-muted">
           {plural(layers.size, 'layer')} from layer {first} · {formatDuration(seconds)}
         </p>
-        {swaps.map(({ layer, letter }) => (
-          <div key={layer} className="flex items-center gap-1 text-sm">
-            <span>from layer {layer}</span>
-            <FilamentChoice
-              name={`Filament of ${name} from layer ${layer}`}
-              plan={plan}
-              letter={letter}
-              onChoose={(chosen) =>
-                changePlan(`filament of ${name}`, (one) =>
-                  withLetterOf(one, { part: key, from: layer }, chosen),
-                )
-              }
-            />
-            <Button
-              kind="quiet"
-              aria-label={`Take the swap before layer ${layer} off ${name}`}
-              onClick={() =>
-                changePlan(`removal of a swap of ${name}`, (one) => withoutSwap(one, layer, key))
-              }
-            >
-              <X aria-hidden size={14} />
-            </Button>
-          </div>
+        {swaps.map((swap) => (
+          <SwapRow key={swap.layer} part={part} name={name} plan={plan} swap={swap} />
         ))}
         {canSwap && !swaps.some(({ layer }) => layer === shown) && (
           <Button
@@ -109,5 +90,42 @@ export function PartRow({ part, view, parts }: PartRowProps) {
         )}
       </div>
     </li>
+  );
+}
+
+interface SwapRowProps {
+  readonly part: PlannedPart;
+  readonly name: string;
+  readonly plan: JobPlan;
+  readonly swap: PlannedSwap;
+}
+
+/** One swap of a part. */
+function SwapRow({ part, name, plan, swap }: SwapRowProps) {
+  const { key } = part;
+  const { layer, letter } = swap;
+  return (
+    <div className="flex items-center gap-1 text-sm">
+      <span>from layer {layer}</span>
+      <FilamentChoice
+        name={`Filament of ${name} from layer ${layer}`}
+        plan={plan}
+        letter={letter}
+        onChoose={(chosen) =>
+          changePlan(`filament of ${name}`, (one) =>
+            withLetterOf(one, { part: key, from: layer }, chosen),
+          )
+        }
+      />
+      <Button
+        kind="quiet"
+        aria-label={`Take the swap before layer ${layer} off ${name}`}
+        onClick={() =>
+          changePlan(`removal of a swap of ${name}`, (one) => withoutSwap(one, layer, key))
+        }
+      >
+        <X aria-hidden size={14} />
+      </Button>
+    </div>
   );
 }

@@ -36,7 +36,6 @@ const ARROWS: Readonly<Partial<Record<string, SheetPoint>>> = {
 
 /** The drawing area: wheel to zoom at the pointer, drag to pan, arrows when it has the focus. */
 export function SheetCanvas({ view: job }: { view: OpenedJob }) {
-  const { footprint, layers } = job.reading;
   const mode = useViewStore((state) => state.mode);
   const measuring = useViewStore((state) => state.measuring);
   const frame = useRef<HTMLDivElement>(null);
@@ -45,18 +44,13 @@ export function SheetCanvas({ view: job }: { view: OpenedJob }) {
   const mayDraw = useAfterPaint();
   const size = useSize(frame);
   const isSide = mode === 'side';
-  const above = useMemo(() => boxFromAbove(footprint), [footprint]);
-  const height = layers.at(-1)?.z ?? 1;
-  const stretch = isSide ? heightStretch(above.right - above.left, height) : 1;
-  const box = useMemo(
-    () => (isSide ? { ...above, bottom: 0, top: height * stretch } : above),
-    [isSide, above, height, stretch],
-  );
+  const { above, box, stretch } = useBox(job.reading, isSide);
   const fitted = useMemo(() => fitView(box, size), [box, size]);
   // The side has a view of its own; the views from above and below share theirs.
   const [moved, setMoved] = useState<{ side: boolean; view: SheetView } | null>(null);
   const view = moved?.side === isSide ? moved.view : fitted;
   const move = (next: SheetView): void => setMoved({ side: isSide, view: next });
+  const zoom = (by: number): void => move(zoomAt(view, { x: 0, y: 0 }, by));
   const mirrored = mode === 'below' ? above.left + above.right : null;
 
   const pointIn = (event: { clientX: number; clientY: number }): SheetPoint => {
@@ -101,50 +95,36 @@ export function SheetCanvas({ view: job }: { view: OpenedJob }) {
         if (event.target !== event.currentTarget || !(arrow || '+-'.includes(event.key))) return;
         event.stopPropagation();
         event.preventDefault();
-        if (!arrow) return move(zoomAt(view, { x: 0, y: 0 }, event.key === '+' ? 1.5 : 1 / 1.5));
+        if (!arrow) return zoom(event.key === '+' ? 1.5 : 1 / 1.5);
         const way = KEY_PAN / view.scale;
         move({ ...view, x: view.x + arrow.x * way, y: view.y + arrow.y * way });
       }}
     >
       {!isDrawn && <StillPicture job={job} box={box} scale={view.scale} />}
       {size.width > 0 && mayDraw && (
-        <Canvas
-          orthographic
-          frameloop="demand"
-          dpr={[1, 2]}
-          flat
-          gl={{ antialias: true }}
-          fallback={null}
-          aria-hidden
-          onCreated={() => setDrawn(true)}
-        >
-          <SheetCamera view={view} />
-          <SheetScene job={job} mode={mode} box={box} stretch={stretch} scale={view.scale} />
-          <PictureTaker />
-        </Canvas>
+        <Drawing job={job} view={view} box={box} stretch={stretch} onDrawn={() => setDrawn(true)} />
       )}
-      {(mode === 'layer' || mode === 'beside') && size.width > 0 && (
-        <RouteLayer job={job} view={view} size={size} />
-      )}
-      {mode === 'layer' && size.width > 0 && <PartTags job={job} view={view} size={size} />}
-      {measuring && size.width > 0 && (
-        <MeasureLayer key={String(isSide)} view={view} size={size} stretch={stretch} />
-      )}
-      <div className="pointer-events-none absolute inset-x-2 bottom-2 flex flex-wrap-reverse items-end justify-between gap-1">
-        <p className="min-w-0 rounded bg-sheet px-1 text-xs text-ink">
-          {sheetWords(mode, stretch)} <span ref={readout} className="font-semibold" />
-        </p>
-        <div
-          className="pointer-events-auto flex gap-1"
-          onPointerDown={(event) => event.stopPropagation()}
-        >
-          <Button onClick={() => move(zoomAt(view, { x: 0, y: 0 }, 1.5))}>Closer</Button>
-          <Button onClick={() => move(zoomAt(view, { x: 0, y: 0 }, 1 / 1.5))}>Wider</Button>
-          <Button onClick={() => setMoved(null)}>Fit</Button>
-        </div>
-      </div>
+      <Over job={job} view={view} size={size} stretch={stretch} />
+      <Foot
+        words={sheetWords(mode, stretch)}
+        readout={readout}
+        onZoom={zoom}
+        onFit={() => setMoved(null)}
+      />
     </div>
   );
+}
+
+/** What the drawing shows, mm; from the side heights are stretched. */
+function useBox({ footprint, layers }: OpenedJob['reading'], isSide: boolean) {
+  const above = useMemo(() => boxFromAbove(footprint), [footprint]);
+  const height = layers.at(-1)?.z ?? 1;
+  const stretch = isSide ? heightStretch(above.right - above.left, height) : 1;
+  const box = useMemo(
+    () => (isSide ? { ...above, bottom: 0, top: height * stretch } : above),
+    [isSide, above, height, stretch],
+  );
+  return { above, box, stretch };
 }
 
 /**
@@ -193,4 +173,83 @@ function sheetWords(mode: string, stretch: number): string {
   if (mode === 'side') return stretch === 1 ? squares : `${squares} · heights drawn × ${stretch}`;
   if (mode === 'layer') return `${squares} · the layer below shows faintly`;
   return squares;
+}
+
+interface FootProps {
+  readonly words: string;
+  readonly readout: React.RefObject<HTMLSpanElement | null>;
+  readonly onZoom: (by: number) => void;
+  readonly onFit: () => void;
+}
+
+/** What is seen, where the pointer is, and how near it is looked at. */
+function Foot({ words, readout, onZoom, onFit }: FootProps) {
+  return (
+    <div className="pointer-events-none absolute inset-x-2 bottom-2 flex flex-wrap-reverse items-end justify-between gap-1">
+      <p className="min-w-0 rounded bg-sheet px-1 text-xs text-ink">
+        {words} <span ref={readout} className="font-semibold" />
+      </p>
+      <div
+        className="pointer-events-auto flex gap-1"
+        onPointerDown={(event) => event.stopPropagation()}
+      >
+        <Button onClick={() => onZoom(1.5)}>Closer</Button>
+        <Button onClick={() => onZoom(1 / 1.5)}>Wider</Button>
+        <Button onClick={onFit}>Fit</Button>
+      </div>
+    </div>
+  );
+}
+
+interface OverProps {
+  readonly job: OpenedJob;
+  readonly view: SheetView;
+  readonly size: { readonly width: number; readonly height: number };
+  readonly stretch: number;
+}
+
+/** What lies over the drawing: the way round a swap, parts by stops, and distances. */
+function Over({ job, view, size, stretch }: OverProps) {
+  const mode = useViewStore((state) => state.mode);
+  const measuring = useViewStore((state) => state.measuring);
+  const isSide = mode === 'side';
+  return (
+    <>
+      {(mode === 'layer' || mode === 'beside') && size.width > 0 && (
+        <RouteLayer job={job} view={view} size={size} />
+      )}
+      {mode === 'layer' && size.width > 0 && <PartTags job={job} view={view} size={size} />}
+      {measuring && size.width > 0 && (
+        <MeasureLayer key={String(isSide)} view={view} size={size} stretch={stretch} />
+      )}
+    </>
+  );
+}
+
+interface DrawingProps {
+  readonly job: OpenedJob;
+  readonly view: SheetView;
+  readonly box: SheetBox;
+  readonly stretch: number;
+  readonly onDrawn: () => void;
+}
+
+function Drawing({ job, view, box, stretch, onDrawn }: DrawingProps) {
+  const mode = useViewStore((state) => state.mode);
+  return (
+    <Canvas
+      orthographic
+      frameloop="demand"
+      dpr={[1, 2]}
+      flat
+      gl={{ antialias: true }}
+      fallback={null}
+      aria-hidden
+      onCreated={onDrawn}
+    >
+      <SheetCamera view={view} />
+      <SheetScene job={job} mode={mode} box={box} stretch={stretch} scale={view.scale} />
+      <PictureTaker />
+    </Canvas>
+  );
 }
