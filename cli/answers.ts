@@ -1,3 +1,4 @@
+import type { Asked } from './request';
 import type { SlicedFile, SlicedLayer } from '../src/core/read/slicedFile';
 import { findSteps } from '../src/core/geometry/steps';
 import type { Insertion } from '../src/core/blocks/insertion';
@@ -70,7 +71,7 @@ function stopAnswer({ line, command, layer, place }: FoundStop) {
 /** What `apply` prints. `z` is the height at which the swap is made: where its layer starts. */
 export function applyAnswer(
   reading: SlicedFile,
-  request: OutputRequest,
+  { request, parts }: Asked,
   insertions: readonly Insertion[],
   proof: Proof,
   files: readonly { readonly name: string; readonly bytes: number }[],
@@ -92,6 +93,7 @@ export function applyAnswer(
       file: files[place].name,
       afterSection: swap.at,
       section: swap.section + 1,
+      part: parts[swap.section],
     };
   };
   let next = 0;

@@ -40,7 +40,8 @@ async function apply(names: readonly string[], options: ApplyOptions): Promise<o
   // Swaps that Lamella wrote before are replaced, and not doubled.
   const { bytes, reading, fingerprint } = await readInput(names, printer, unwrap, true);
   const input = sourceOf(bytes);
-  const request = unwrap(await requestFrom(plan, { input, reading, printer, sha256: fingerprint }));
+  const asked = unwrap(await requestFrom(plan, { input, reading, printer, sha256: fingerprint }));
+  const { request } = asked;
   const filaments = filamentsOfFiles(request);
   if (out !== undefined && filaments.length > 1) {
     throw refused(
@@ -60,7 +61,7 @@ async function apply(names: readonly string[], options: ApplyOptions): Promise<o
   if (outDir !== undefined) unwrap(makeFolder(outDir));
   for (const [i, target] of targets.entries()) unwrap(writeWhole(target, files[i]));
   const written = files.map((file, i) => ({ name: basename(targets[i]), bytes: file.length }));
-  return applyAnswer(reading, request, insertions, proof, written);
+  return applyAnswer(reading, asked, insertions, proof, written);
 }
 
 function checkAgainst(

@@ -111,7 +111,11 @@ describe('parts side by side', () => {
       layer: 9,
       filament: 'Bone white',
       afterSection: 9,
+      part: 'T1',
     });
+    // What each swap brings is what the list says of the part that it comes before.
+    const named: Readonly<Record<string, string>> = { ...parts, T2: 'Ochre' };
+    for (const { part, filament } of applied.answer.swaps) expect(filament).toBe(named[part]);
     expect(readFileSync(out, 'utf8')).not.toMatch(/^T\d/m);
     expect((await lamella('prove', dial, '--', out)).code).toBe(0);
   });

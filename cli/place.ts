@@ -38,7 +38,7 @@ export async function place(name: string, options: PlaceOptions): Promise<string
   const input = await readInput([name], printer, unwrap, true);
   const { bytes, reading, fingerprint: sha256 } = input;
   const plan = isPlanFile(json) ? onThisPrint(unwrap(parsePlanFile(json)), reading, sha256) : json;
-  const request = unwrap(
+  const { request } = unwrap(
     await requestFrom(plan, { input: sourceOf(bytes), reading, printer, sha256 }),
   );
   if (filamentsOfFiles(request).length > 1) {

@@ -12,7 +12,7 @@ import {
 } from '../src/core/write/request/partsRequest';
 import { stopsReplaced } from '../src/core/write/request/stopsReplaced';
 import { openingsOf, swapsOf, type Arrangement } from '../src/core/plan/arrangement';
-import { isWhole } from '../src/core/plan/parts';
+import { foundParts, isWhole, partOfSections, WHOLE } from '../src/core/plan/parts';
 import { allSwaps } from '../src/core/plan/edits/partEdits';
 import { sectionsOfList, sectionsOfSwaps } from '../src/core/plan/lists/partList';
 import type { SlicedFile } from '../src/core/read/slicedFile';
@@ -43,14 +43,18 @@ interface ApplyInputs {
   readonly sha256: string;
 }
 
+/** What is asked to be written. */
+export interface Asked {
+  readonly request: OutputRequest;
+  /** The key of the part that each section belongs to, as `inspect` tells them; `all` for a print of one part. */
+  readonly parts: readonly string[];
+}
+
 /**
  * What a plan asks to be written: the plan that the screens save (as a file, or as a job keeps it),
  * or a short list of swaps written by hand.
  */
-export async function requestFrom(
-  json: unknown,
-  inputs: ApplyInputs,
-): Promise<Result<OutputRequest>> {
+export async function requestFrom(json: unknown, inputs: ApplyInputs): Promise<Result<Asked>> {
   const saved = savedPlan(json);
   if (saved !== null) return saved.ok ? fromPlan(saved.value, inputs) : saved;
   const list = parseSwapList(json);
@@ -65,7 +69,7 @@ const OTHER_FILE = refuse(
 async function fromPlan(
   plan: JobPlan,
   { input, reading, printer, sha256 }: ApplyInputs,
-): Promise<Result<OutputRequest>> {
+): Promise<Result<Asked>> {
   if (plan.fingerprint !== sha256) return OTHER_FILE;
   if (reading.sections.length === 0) return PRINTS_NOTHING;
   if (!isWhole(plan)) {
@@ -76,20 +80,16 @@ async function fromPlan(
     const ordered = planOrder(order, plan, reading, inputs, found, printer.nozzle);
     if (!ordered.ok) return ordered;
     if (delivery === 'file-per-source' && order !== 'as-sliced') return ONLY_FILE_BY_FILE;
-    return success(
-      requestOfPlan(
-        plan,
-        reading,
-        printer,
-        arrangementOfPlan(plan, reading, printer, new Map(), ordered.value),
-      ),
-    );
+    const arrangement = arrangementOfPlan(plan, reading, printer, new Map(), ordered.value);
+    const request = requestOfPlan(plan, reading, printer, arrangement);
+    return success({ request, parts: partOfSections(plan, reading) });
   }
   if (allSwaps(plan).length === 0) return refuse('bad-plan', 'There is no swap in the plan.');
-  return success(requestOfPlan(plan, reading, printer));
+  const request = requestOfPlan(plan, reading, printer);
+  return success({ request, parts: partOfSections(plan, reading) });
 }
 
-async function fromList(list: SwapList, inputs: ApplyInputs): Promise<Result<OutputRequest>> {
+async function fromList(list: SwapList, inputs: ApplyInputs): Promise<Result<Asked>> {
   const { reading, printer, sha256 } = inputs;
   if (list.fingerprint !== undefined && list.fingerprint !== sha256) return OTHER_FILE;
   const recipe = parseRecipe(list.recipe);
@@ -102,8 +102,9 @@ async function fromList(list: SwapList, inputs: ApplyInputs): Promise<Result<Out
     : arrangedSwaps(list, takeOut.value, inputs);
   if (!asked.ok) return asked;
   const purge = fixedPurge({ ...recipe.value, purge: numbersOf(recipe.value, printer).purge }) ?? 0;
-  return success({
-    ...asked.value,
+  const { parts, ...order } = asked.value;
+  const request: OutputRequest = {
+    ...order,
     unplaced: [],
     recipe: recipe.value,
     printer,
@@ -111,15 +112,16 @@ async function fromList(list: SwapList, inputs: ApplyInputs): Promise<Result<Out
     loadFirst: list.loadFirst,
     rewrite: rewrittenSettings(list),
     addToRemaining: list.moveRemainingTimes
-      ? swapsOf(reading, asked.value.arrangement).map(
+      ? swapsOf(reading, order.arrangement).map(
           (swap) => machineSeconds(swap.purge ?? purge) + SWAP_SECONDS.hands,
         )
       : null,
-  });
+  };
+  return success({ request, parts });
 }
 
 /** The order in which parts are printed, and what is taken out for it. */
-type AskedOrder = Pick<OutputRequest, 'takeOut' | 'arrangement'>;
+type AskedOrder = Pick<OutputRequest, 'takeOut' | 'arrangement'> & Pick<Asked, 'parts'>;
 
 const PRINTS_NOTHING = refuse('no-extrusion', 'The file prints nothing.');
 
@@ -135,7 +137,11 @@ function arrangedSwaps(
   if (delivery === 'file-per-source') return ONLY_FILE_BY_FILE;
   const arrangement = arrangeAsSliced(sections, sha256);
   const opens = openingsOf(reading, arrangement.visits, delivery);
-  return success({ takeOut, arrangement: { ...arrangement, opens, home: between.home } });
+  return success({
+    takeOut,
+    arrangement: { ...arrangement, opens, home: between.home },
+    parts: reading.sections.map(() => WHOLE),
+  });
 }
 
 async function arrangedParts(
@@ -159,7 +165,9 @@ async function arrangedParts(
     delivery,
     home,
   });
-  return arranged.ok ? success({ takeOut: gone, arrangement: arranged.value }) : arranged;
+  if (!arranged.ok) return arranged;
+  const keys = foundParts(reading, stretches);
+  return success({ takeOut: gone, arrangement: arranged.value, parts: keys });
 }
 
 function stopsNamed(
