@@ -308,6 +308,24 @@ describe('everything in one file', () => {
     },
   );
 
+  it('opens a file from before jobs said what they are made of', async () => {
+    const files = unzipSync(new Uint8Array(await (await saved()).arrayBuffer()));
+    const change = (name: string, edit: (text: string) => string): void => {
+      const before = strFromU8(files[name]);
+      const after = edit(before);
+      expect(after).not.toBe(before);
+      files[name] = strToU8(after);
+    };
+    change('lamella.json', (text) => text.replace('"records": 10', '"records": 9'));
+    change('jobs.jsonl', (text) => text.replace('"content":{"kind":"file"},', ''));
+    const file = new File([zipSync(files as Zippable) as BlobPart], 'older.lamella.zip');
+    expect(states(await previewed(file))).toMatchObject({ 'jobs/plate': 'same' });
+    await newBrowser();
+    const preview = await previewed(file);
+    await take(file, preview, preview.items);
+    expect(await everything()).toMatchObject({ 'jobs/plate': { content: { kind: 'file' } } });
+  });
+
   it('leaves out what belongs to nothing', async () => {
     const files = unzipSync(new Uint8Array(await (await saved()).arrayBuffer()));
     files['runs.jsonl'] = strToU8('');
