@@ -1,0 +1,61 @@
+import { MessageChannel } from 'node:worker_threads';
+import { expose } from 'comlink';
+import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
+import { afterEach, describe, expect, it } from 'vitest';
+import { offered } from './offered';
+import { withWorker, type StartedWorker, type WorkerKind } from './workerLine';
+
+type Tell = (words: string) => Promise<number>;
+
+/** The function that the service was handed last. */
+let kept: Tell | null = null;
+const service = {
+  async counts(tell: Tell): Promise<number> {
+    kept = tell;
+    return (await tell('one')) + (await tell('two'));
+  },
+  never: (): Promise<never> => new Promise(() => {}),
+};
+
+const ports: { close: () => void }[] = [];
+afterEach(() => ports.splice(0).forEach((port) => port.close()));
+
+/** A worker of this process; `started` hears of it. */
+function kind(started: (worker: StartedWorker) => void = () => {}): WorkerKind {
+  return {
+    does: 'counts',
+    start: () => {
+      const { port1, port2 } = new MessageChannel();
+      ports.push(port1, port2);
+      expose(offered(service), nodeEndpoint(port1));
+      const worker: StartedWorker = {
+        ...nodeEndpoint(port2),
+        onerror: null,
+        terminate: () => port1.close(),
+      };
+      started(worker);
+      return worker;
+    },
+  };
+}
+
+describe('a worker that is asked', () => {
+  it('calls functions that it is handed, and lets go of them when the call ends', async () => {
+    const heard: string[] = [];
+    const tell = (words: string): Promise<number> => Promise.resolve(heard.push(words));
+    expect(await withWorker(kind(), (one: typeof service) => one.counts(tell))).toBe(3);
+    expect(heard).toEqual(['one', 'two']);
+    expect(() => kept?.('three')).toThrow(/released/i);
+  });
+
+  it('says in words what has stopped when it dies', async () => {
+    const dying = kind((worker) =>
+      queueMicrotask(() =>
+        worker.onerror?.({ message: 'out of memory', preventDefault: () => {} } as ErrorEvent),
+      ),
+    );
+    await expect(withWorker(dying, (one: typeof service) => one.never())).rejects.toThrow(
+      'The part of Lamella that counts has stopped (out of memory).',
+    );
+  });
+});
