@@ -174,8 +174,11 @@ describe('the keyboard', () => {
     await page.goto(`${bed.app.url}/jobs/${PLATE}/read`);
     await page.waitForSelector('.cm-content');
     await page.focus('.cm-content');
-    const outline = await page.$eval('.cm-editor', (one) => getComputedStyle(one).outlineStyle);
-    assert.equal(outline, 'solid');
+    // The editor learns a moment later that it has the focus.
+    await until(page, () => {
+      const editor = document.querySelector('.cm-editor');
+      return editor !== null && getComputedStyle(editor).outlineStyle === 'solid';
+    });
     assert.deepEqual(complaints, []);
   });
 
