@@ -93,7 +93,12 @@ describe('a record that its schema lets in', () => {
     const { page, complaints } = await openPage(bed.browser);
     await seedJobs(page, bed.app.url, ['Hide plate 7'], true);
     const model = `{ unit: 'mm', isUnitSure: true, turn: [1, 0, 0, 0, 1, 0, 0, 0, 1], scaleXY: 1, scaleZ: 1, firstLayer: 0.2, layerHeight: 0.2 }`;
-    await editAll(page, 'lamella', 'jobs', `(job) => ({ ...job, content: { kind: 'model', setup: ${model} } })`);
+    await editAll(
+      page,
+      'lamella',
+      'jobs',
+      `(job) => ({ ...job, content: { kind: 'model', setup: ${model} } })`,
+    );
     await page.goto(`${bed.app.url}/jobs/${PLATE}`);
     await seeText(page, 'Hide plate 7 cannot be opened');
     await seeText(page, 'Its file and plans are kept as they are.');
