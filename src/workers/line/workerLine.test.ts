@@ -14,6 +14,10 @@ const service = {
     kept = tell;
     return (await tell('one')) + (await tell('two'));
   },
+  /** Its answer overtakes most of what it tells. */
+  async floods(tell: Tell): Promise<void> {
+    for (let i = 0; i < 500; i++) tell(String(i)).catch(() => {});
+  },
   never: (): Promise<never> => new Promise(() => {}),
 };
 
@@ -46,6 +50,19 @@ describe('a worker that is asked', () => {
     expect(await withWorker(kind(), (one: typeof service) => one.counts(tell))).toBe(3);
     expect(heard).toEqual(['one', 'two']);
     expect(() => kept?.('three')).toThrow(/released/i);
+  });
+
+  it('hears nothing of a call any more that was answered', async () => {
+    let isAnswered = false;
+    let late = 0;
+    const tell = (): Promise<number> => Promise.resolve(isAnswered ? ++late : 0);
+    await withWorker(kind(), async (one: typeof service) => {
+      await one.floods(tell);
+      isAnswered = true;
+      // What was on the way has arrived when another call is answered.
+      for (let i = 0; i < 20; i++) await one.counts(() => Promise.resolve(i));
+    });
+    expect(late).toBe(0);
   });
 
   it('says in words what has stopped when it dies', async () => {

@@ -125,14 +125,28 @@ export async function withWorker<Service extends object, T>(
   }
 }
 
-/** Lets functions be handed to the worker like all else: they are called here. */
+type Method = (...given: unknown[]) => unknown;
+
+/**
+ * Lets functions be handed to the worker like all else: they are called here, until the call that they were handed
+ * to is answered. They come by lines of their own, so that the last of them may arrive after the answer.
+ */
 function withFunctions<Service extends object>(remote: Remote<Service>): Service {
-  type Functions = Readonly<Record<string, (...given: unknown[]) => unknown>>;
-  const functions = remote as unknown as Functions;
+  const functions = remote as unknown as Readonly<Record<string, Method>>;
   return new Proxy(functions, {
     get:
       (_target, name: string) =>
-      (...given: unknown[]) =>
-        functions[name](...given.map((one) => (typeof one === 'function' ? proxy(one) : one))),
+      async (...given: unknown[]) => {
+        const call = { isOver: false };
+        const heard = (one: Method): Method =>
+          proxy((...told: unknown[]) => (call.isOver ? undefined : one(...told)));
+        try {
+          return await functions[name](
+            ...given.map((one) => (typeof one === 'function' ? heard(one as Method) : one)),
+          );
+        } finally {
+          call.isOver = true;
+        }
+      },
   }) as unknown as Service;
 }
