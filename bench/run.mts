@@ -86,7 +86,7 @@ async function openKnown(): Promise<void> {
   const kept = deserialize(stored) as NonNullable<OpenFile['kept']>;
   const opened = await createPrintService().openKept(onDisk, ORDINARY_PRINTER, kept);
   if (!opened) throw new Error('What was kept cannot be opened.');
-  structuredClone({ ...opened, gcode: null });
+  structuredClone({ ...opened, file: null });
 }
 
 const [bare, everything, known, fourCores] = await inTurns(
