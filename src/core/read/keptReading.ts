@@ -2,6 +2,7 @@ import { wholeSource } from '../print/sources';
 import { bytesOfText } from '../text';
 import { crc32 } from '../archive/crc32';
 import { layerNumber } from '../layers';
+import type { PrintedPlace } from '../gcode/levels/levels';
 import type { MachineState } from '../gcode/machine';
 import type { SettingLine } from '../gcode/settingName';
 import { STATE_FIELDS, type StateField } from '../gcode/stateFields';
@@ -17,10 +18,7 @@ import {
 import type { SlicedFile, SlicedLayer, SlicedSection } from './slicedFile';
 import { sectionsBySlot } from '../print/sections';
 
-const LAYER_NUMBERS = [
-  'z',
-  'highest',
-  'thickness',
+const PLACE_NUMBERS = [
   'firstLine',
   'firstOffset',
   'endLine',
@@ -29,6 +27,12 @@ const LAYER_NUMBERS = [
   'restartLine',
   'travelOffset',
   'travelLine',
+] as const satisfies readonly (keyof PrintedPlace)[];
+const LAYER_NUMBERS = [
+  'z',
+  'highest',
+  'thickness',
+  ...PLACE_NUMBERS,
   'seconds',
   'filamentMm',
   'footprintMm2',
@@ -38,14 +42,7 @@ const LAYER_NUMBERS = [
 const SECTION_NUMBERS = [
   'tool',
   'z',
-  'firstLine',
-  'firstOffset',
-  'endLine',
-  'endOffset',
-  'restartOffset',
-  'restartLine',
-  'travelOffset',
-  'travelLine',
+  ...PLACE_NUMBERS,
   'seconds',
   'filamentMm',
 ] as const satisfies readonly (keyof SlicedSection)[];

@@ -2,6 +2,7 @@ import type { SourceSpan } from '../print/sources';
 import { spannedCells } from '../geometry/columns';
 import { cellsByLevel } from '../geometry/footprint';
 import { layerNumber } from '../layers';
+import type { PrintedPlace } from '../gcode/levels/levels';
 import type { Finding } from '../findings';
 import type { SlicedFile, SlicedSection } from '../read/slicedFile';
 import type { JoinedPlaces } from './joinBytes';
@@ -147,17 +148,7 @@ function lastLine(spans: readonly SourceSpan[], last: SlicedFile): number {
   return spans[spans.length - 1].firstLine - 1 + last.lines;
 }
 
-type Place = Pick<
-  SlicedSection,
-  | 'firstOffset'
-  | 'firstLine'
-  | 'restartOffset'
-  | 'restartLine'
-  | 'travelOffset'
-  | 'travelLine'
-  | 'endOffset'
-  | 'endLine'
->;
+type Place = Omit<PrintedPlace, 'state'>;
 
 /** Places of a file as places of the input that it lies in. */
 function moved(place: Place, { start, firstLine }: SourceSpan): Place {
