@@ -136,6 +136,8 @@ describe('accessibility in both themes', () => {
     for (const [i, { title }] of GUIDE_PAGES.entries()) {
       await byRole(page, 'link', title).click();
       await byRole(page, 'heading', title).wait();
+      // What was fetched ahead is drawn once more when the page itself has come, its title too.
+      await page.waitForNetworkIdle({ idleTime: 100 });
       await until(page, (named) => document.title.startsWith(named), title);
       const look = i === 0 ? violationsInBothThemes : violationsBesideContrast;
       assert.deepEqual(await look(page), []);

@@ -18,7 +18,10 @@ export function limitsAfter(limits: MotionLimits, words: Words): MotionLimits {
       const isPerMinute = largest > FASTEST_PER_SECOND;
       return {
         ...limits,
-        maxFeed: { ...limits.maxFeed, ...axesOf(words, isPerMinute ? perSecond(writtenFeed(1)) : 1) },
+        maxFeed: {
+          ...limits.maxFeed,
+          ...axesOf(words, isPerMinute ? perSecond(writtenFeed(1)) : 1),
+        },
       };
     }
     case 204:
