@@ -1,4 +1,5 @@
 // Measures the figures that Lamella promises, as ratios within one run, and keeps them in docs/benchmarks.md.
+import { plainRequest } from './figures/plainRequest';
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, openAsBlob, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { cpus, tmpdir } from 'node:os';
@@ -18,8 +19,6 @@ import { arrangeAsSliced } from '../src/core/write/request/partsRequest';
 import type { OutputRequest } from '../src/core/write/request/request';
 import { writeOutput } from '../src/core/blocks/pieces';
 import { resolveSwaps } from '../src/core/plan/lists/resolve';
-import { ORDINARY_PROFILE } from '../src/core/printer/printer';
-import { plainRecipe } from '../src/core/recipe/recipe';
 import { createPrintService } from '../src/workers/print/printService';
 import type { OpenFile } from '../src/workers/print/protocol';
 import { bareScan } from './bareScan';
@@ -114,17 +113,9 @@ const swaps = resolveSwaps(reading.layers, [
   { layer: 900, filament: 'C' },
 ]);
 if (!swaps.ok) throw new Error(swaps.refusal.message);
-const request: OutputRequest = {
-  arrangement: arrangeAsSliced(sectionsOfSwaps(reading, swaps.value, ''), '0'.repeat(64)),
-  unplaced: [],
-  recipe: plainRecipe('spelled-out'),
-  printer: ORDINARY_PROFILE,
-  stopAt: 'restart',
-  takeOut: [],
-  loadFirst: null,
-  rewrite: [],
-  addToRemaining: null,
-};
+const request: OutputRequest = plainRequest(
+  arrangeAsSliced(sectionsOfSwaps(reading, swaps.value, ''), '0'.repeat(64)),
+);
 const prepared = await prepareOutput(sourceOf(file), reading, request);
 if (!prepared.ok) throw new Error(prepared.refusal.message);
 const insertions = prepared.value;

@@ -1,4 +1,5 @@
 // Figures of files that are printed together: reading them alone against joining, writing and proving.
+import { plainRequest } from './plainRequest';
 import { sourceOf } from '../../src/core/byteSource';
 import type { Order } from '../../src/core/order/ordering';
 import { prepareOutput } from '../../src/core/write/prepare';
@@ -7,7 +8,6 @@ import { arrange, looksFor, survey } from '../../src/core/write/request/partsReq
 import { proveOutput } from '../../src/core/proof/proof';
 import { ORDINARY_PROFILE } from '../../src/core/printer/printer';
 import { readGcode } from '../../src/core/read/reader';
-import { plainRecipe } from '../../src/core/recipe/recipe';
 import { NO_SETTINGS } from '../../src/core/recipe/settings';
 import { joinFiles } from '../../src/core/sources/readSources';
 import { secondsOf } from '../turns';
@@ -81,17 +81,7 @@ export async function joinSeconds(size: number, order: Order): Promise<JoinSecon
       home: 'nothing',
     });
     if (!arranged.ok) throw new Error(arranged.refusal.message);
-    request = {
-      arrangement: arranged.value,
-      unplaced: [],
-      recipe: plainRecipe('spelled-out'),
-      printer: ORDINARY_PROFILE,
-      stopAt: 'restart',
-      takeOut: [],
-      loadFirst: null,
-      rewrite: [],
-      addToRemaining: null,
-    };
+    request = plainRequest(arranged.value);
     const prepared = await prepareOutput(input, reading, request);
     if (!prepared.ok) throw new Error(prepared.refusal.message);
     lifts = prepared.value.filter(({ title }) => title?.kind === 'lift').length;

@@ -1,4 +1,5 @@
 // Figures of colours inside of layers: how much sections cost, how long orders take, and writing in another order.
+import { plainRequest } from './plainRequest';
 import { sourceOf } from '../../src/core/byteSource';
 import { layerNumber } from '../../src/core/layers';
 import { NO_LINES } from '../../src/core/geometry/raster/lineSink';
@@ -12,7 +13,6 @@ import { arrange, survey } from '../../src/core/write/request/partsRequest';
 import { proveOutput } from '../../src/core/proof/proof';
 import { ORDINARY_PROFILE } from '../../src/core/printer/printer';
 import { GcodeReader, readGcode } from '../../src/core/read/reader';
-import { plainRecipe } from '../../src/core/recipe/recipe';
 import { NO_SETTINGS } from '../../src/core/recipe/settings';
 import { inTurns, secondsOf } from '../turns';
 
@@ -110,17 +110,7 @@ export async function partsSeconds(size: number, rounds: number): Promise<SideSe
     home: 'nothing',
   });
   if (!arranged.ok) throw new Error(arranged.refusal.message);
-  const request = {
-    arrangement: arranged.value,
-    unplaced: [],
-    recipe: plainRecipe('spelled-out'),
-    printer: ORDINARY_PROFILE,
-    stopAt: 'restart',
-    takeOut: [],
-    loadFirst: null,
-    rewrite: [],
-    addToRemaining: null,
-  } as const;
+  const request = plainRequest(arranged.value);
   const prepared = await prepareOutput(source, reading, request);
   if (!prepared.ok) throw new Error(prepared.refusal.message);
   const output = sourceOf(writeOutput(file, prepared.value));

@@ -66,20 +66,20 @@ function stampLine(
   const touch = length > 0 ? (r * dx) / length : 0;
   const reach = touch < 0 ? -touch : touch;
   // Rows of which both sides are straight: from where the lower circle ends to where the upper begins.
-  const partsFrom = Math.ceil(ay + reach - 0.5);
-  const partsTo = Math.floor(by - reach - 0.5);
-  if (dy < FLAT || partsFrom > partsTo) {
+  const sidesFrom = Math.ceil(ay + reach - 0.5);
+  const sidesTo = Math.floor(by - reach - 0.5);
+  if (dy < FLAT || sidesFrom > sidesTo) {
     stampEnds(words, wordsPerRow, firstRow, lastRow, ax, ay, bx, by, r);
     return;
   }
-  stampEnds(words, wordsPerRow, firstRow, partsFrom - 1, ax, ay, bx, by, r);
-  stampEnds(words, wordsPerRow, partsTo + 1, lastRow, ax, ay, bx, by, r);
+  stampEnds(words, wordsPerRow, firstRow, sidesFrom - 1, ax, ay, bx, by, r);
+  stampEnds(words, wordsPerRow, sidesTo + 1, lastRow, ax, ay, bx, by, r);
   const slope = dx / dy;
   const half = (r * length) / dy;
-  let left = ax + (partsFrom + 0.5 - ay) * slope - half + 0.5;
+  let left = ax + (sidesFrom + 0.5 - ay) * slope - half + 0.5;
   let right = left + 2 * half - 1;
-  let base = partsFrom * wordsPerRow;
-  for (let row = partsFrom; row <= partsTo; row++) {
+  let base = sidesFrom * wordsPerRow;
+  for (let row = sidesFrom; row <= sidesTo; row++) {
     setBits(words, base, left | 0, right | 0);
     left += slope;
     right += slope;
