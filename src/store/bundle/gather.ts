@@ -11,6 +11,7 @@ import type {
 import { changesOf } from '../db/changes';
 import { database } from '../db/db';
 import type { Job } from '../records/records';
+import { storedSetup } from '../records/recordShapes';
 import { allSettings } from './bundleSettings';
 
 /** What goes into a bundle. */
@@ -93,8 +94,8 @@ function packedRecord(
     const attached = blob instanceof Blob ? { name: id, ending: 'jpg' as const, blob } : null;
     return { id, changedAt, record: photo, attached };
   }
-  const { name, fileName, content } = record as Partial<Job>;
-  const ending = endingOf(String(fileName), content?.kind === 'model');
+  const { name, fileName } = record as Partial<Job>;
+  const ending = endingOf(String(fileName), storedSetup(record) !== null);
   const attached = file instanceof Blob ? { name: String(name), ending, blob: file } : null;
   return { id, changedAt, record, attached };
 }

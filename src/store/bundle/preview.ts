@@ -1,3 +1,4 @@
+import { storedSetup } from '../records/recordShapes';
 import { KINDS, type BundleHead, type BundleKind, type BundleLine } from '@/core/bundle/form';
 import { recordText } from '@/core/bundle/recordText';
 import type { Job } from '../records/records';
@@ -174,11 +175,9 @@ function partOf(
 
 /** What a job's layers come from: the fingerprint of its file, and how it is set up where that is a model. */
 function sliceOf(job: unknown): string {
-  const { fingerprint, content } = (job ?? {}) as Partial<Job>;
-  return JSON.stringify([
-    fingerprint,
-    content?.kind === 'model' ? recordText(content.setup) : null,
-  ]);
+  const { fingerprint } = (job ?? {}) as Partial<Job>;
+  const setup = storedSetup(job);
+  return JSON.stringify([fingerprint, setup && recordText(setup)]);
 }
 
 function textAsRead(kind: BundleKind, stored: unknown): string | null {

@@ -8,7 +8,7 @@ import { follow } from '@/core/run/following/follow';
 import { bandTimes, plannedTotal } from '@/core/run/runPlan';
 import { runCalendar } from '@/core/run/runCalendar';
 import { entryOfRun } from '../prints/entryOfRun';
-import { parseJob } from './recordShapes';
+import { parseJob, storedSetup } from './recordShapes';
 import type { JobFile, Run } from './records';
 import { parseRun } from './runShape';
 
@@ -112,6 +112,16 @@ describe('a schema', () => {
   ])('knows what a job from before it had a kind is made of', (given, content) => {
     const { content: _content, ...old } = storedJob('one');
     expect(parseJob({ ...old, ...given })).toMatchObject({ ok: true, value: { content } });
+  });
+
+  it.each([
+    ['as it is stored now', { content: { kind: 'model', setup: SETUP } }, SETUP],
+    ['as it was, and the second place may still hold it', { model: SETUP }, SETUP],
+    ['of a sliced file', { content: { kind: 'file' } }, null],
+    ['that is none', null, null],
+    ['without a set-up', { content: { kind: 'model' } }, null],
+  ])('finds the set-up of a job %s', (_what, stored, setup) => {
+    expect(storedSetup(stored)).toEqual(setup);
   });
 
   it.each([

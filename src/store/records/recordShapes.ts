@@ -81,6 +81,13 @@ function readContent(stored: object, words: ShapeWords): Result<JobContent> {
   return readShape(schema ?? CONTENT_SCHEMAS.file, content, words);
 }
 
+/** How a stored job's model is set up; null for none, and for what cannot be read as a model. */
+export function storedSetup(stored: unknown): object | null {
+  if (typeof stored !== 'object' || stored === null) return null;
+  const { kind, setup } = (storedContent(stored) ?? {}) as Readonly<Record<string, unknown>>;
+  return kind === 'model' && typeof setup === 'object' ? setup : null;
+}
+
 /** Reads a stored job. A picture or a deletion that cannot be read is left out: both can be made again. */
 export function parseJob(stored: unknown): Result<Job> {
   const words: ShapeWords = { what: 'The stored job', code: 'bad-record', passOverUnknown: true };
