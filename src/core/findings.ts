@@ -31,6 +31,7 @@ export type FindingCode =
   | 'label-mismatch'
   | 'purge-block'
   | 'existing-stop'
+  | 'unknown-tool-change'
   | 'existing-blocks'
   | 'continuous'
   | 'sequential-objects'

@@ -54,7 +54,7 @@ export const M_COMMANDS: ReadonlyMap<number, CommandFacts> = new Map<number, Com
     { letters: '', text: true, stops: { uses: ['pause'] }, words: 'stops until somebody goes on' },
   ],
   [1, { letters: '', text: true, stops: { uses: ['pause'] }, words: 'the same' }],
-  [6, { acts: true, words: 'tool change' }],
+  [6, { words: 'tool change' }],
   [16, { text: true, words: 'checks which printer it is' }],
   [17, { letters: 'XYZE', words: 'motors on' }],
   [18, { letters: 'SXYZE', acts: true, words: 'motors off' }],
@@ -129,7 +129,7 @@ export const M_COMMANDS: ReadonlyMap<number, CommandFacts> = new Map<number, Com
   [502, { acts: true, words: 'settings of the factory' }],
   [550, { text: true, words: 'name of the printer' }],
   [566, { letters: 'XYZE', named: { about: '', sets: 'XYZE' }, words: 'jerk' }],
-  [568, { acts: true, words: 'temperatures of a tool' }],
+  [568, { words: 'temperatures of a tool' }],
   [572, { letters: 'DS', named: { about: 'D', sets: 'S' }, words: 'pressure advance' }],
   [593, { letters: 'PFSL', named: { about: '', sets: 'PFSL' }, words: 'input shaping' }],
   [

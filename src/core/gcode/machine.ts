@@ -17,6 +17,7 @@ import { STATE_FIELDS, type StateField } from './stateFields';
 import type { SplineGeometry } from './curves/spline';
 import { isNumberedSetting, NamedSettings } from './namedSettings';
 import { isStopCommand, isStopMacro } from './stopCommands';
+import { changedTool, heatedTool, isTableOfHeats } from './toolWords';
 import { letterBit, letterIndex, type Words } from './lines/words';
 
 const X = letterBit('X');
@@ -196,6 +197,8 @@ export class Machine {
     if (words.letter !== 0) return this.selectTool(words.code);
     if (!words.macro) return Effect.None;
     if (isStopMacro(words, bytes, this.stopWords)) return Effect.Stop;
+    const tool = changedTool(words, bytes);
+    if (tool !== null) return this.selectTool(tool);
     this.names.takeNamed(words, bytes);
     return Effect.None;
   }
@@ -277,6 +280,7 @@ export class Machine {
         this.waitSeconds = words.getOr('S', 0) + words.getOr('P', 0) / 1000;
         return Effect.Dwell;
       case 10:
+        if (isTableOfHeats(words)) return this.heat(words, false, false);
         if (words.has('P') || words.has('L')) return Effect.None;
         return this.setFirmwareRetraction(true);
       case 11:
@@ -331,12 +335,16 @@ export class Machine {
 
   private executeM(words: Words): Effect {
     switch (words.code) {
+      case 6:
+        return words.has('T') ? this.selectTool(words.get('T')) : Effect.None;
       case 82:
       case 83:
         return this.setModes(words.code);
       case 104:
       case 109:
         return this.heat(words, false, words.code === 109);
+      case 568:
+        return isTableOfHeats(words) ? this.heat(words, false, false) : Effect.None;
       case 140:
       case 190:
         return this.heat(words, true, words.code === 190);
@@ -482,7 +490,7 @@ export class Machine {
     this.heatWaits = waits;
     this.heatTarget = target;
     if (bed) this.bedTarget = target;
-    else if (!words.has('T') || words.get('T') === this.tool) this.nozzleTarget = target;
+    else if ((heatedTool(words) ?? this.tool) === this.tool) this.nozzleTarget = target;
     return Effect.Heat;
   }
 

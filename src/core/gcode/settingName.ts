@@ -1,5 +1,6 @@
 import { Effect } from './effect';
 import type { Machine } from './machine';
+import { isTableOfHeats } from './toolWords';
 import type { Words } from './lines/words';
 
 const M = 77;
@@ -26,6 +27,7 @@ export function settingName(
   effect: Effect,
   { heatsBed }: Pick<Machine, 'heatsBed'>,
 ): SettingName | null {
+  if (isTableOfHeats(words)) return effect === Effect.Heat ? 'nozzle' : null;
   if (words.letter !== M) return null;
   switch (words.code) {
     case 104:

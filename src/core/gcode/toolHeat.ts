@@ -1,5 +1,6 @@
 import { Effect } from './effect';
 import type { Machine } from './machine';
+import { heatedTool } from './toolWords';
 import type { Words } from './lines/words';
 
 /** A line that speaks of a tool which a printer with one nozzle does not have. */
@@ -27,8 +28,9 @@ export class ToolHeat {
   /** Takes a line that has just been obeyed. */
   take(effect: Effect, words: Words, machine: Machine): void {
     if (effect !== Effect.Heat || machine.heatsBed) return;
-    const tool = words.has('T') ? words.get('T') : machine.tool;
-    if (words.has('T') || this.own.has(tool)) this.own.set(tool, machine.heatTarget);
+    const named = heatedTool(words);
+    const tool = named ?? machine.tool;
+    if (named !== null || this.own.has(tool)) this.own.set(tool, machine.heatTarget);
   }
 
   /** The target of the tool in use, °C. */

@@ -5,6 +5,7 @@ import { scanLine } from '../gcode/lines/scan';
 import { G_COMMANDS, M_COMMANDS, mayActByName } from '../gcode/commandTable';
 import { isNamedSetting } from '../gcode/namedSettings';
 import { commandText } from '../gcode/stops';
+import { changedTool, mayChangeTool } from '../gcode/toolWords';
 import { Words } from '../gcode/lines/words';
 import type { SlicedFile } from '../read/slicedFile';
 
@@ -81,6 +82,9 @@ export async function heldSections(
 /** Whether a line may do something that nobody sees: move, heat, change filament, or what numbers mean. */
 function mayAct(words: Words, bytes: Uint8Array): boolean {
   const { letter, code, macro, subcode, textStart, textEnd } = words;
+  // A change of tool goes; what may be one stays where it is.
+  if (changedTool(words, bytes) !== null) return false;
+  if (mayChangeTool(words, bytes, M_COMMANDS.has(code))) return true;
   if (macro) {
     const text = textOfBytes(bytes.subarray(textStart, textEnd));
     return !isNamedSetting(text) && mayActByName(text);

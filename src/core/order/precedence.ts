@@ -14,7 +14,7 @@ export interface Neighbours {
   readonly high: number;
   /** How much higher it stands, mm. */
   readonly rise: number;
-  /** From the middle of the nozzle to it, mm; Infinity beyond the nozzle's reach. */
+  /** From the middle of the nozzle to it, mm: 0 where the lower one prints through it. */
   readonly distance: number;
   /** Of the higher one, the length of outline within the cone's reach, and how deep the cone comes, mm. */
   readonly touchMm: number;
@@ -247,12 +247,12 @@ export class NearWay {
 
 /**
  * What has to be printed before each section when nothing within the nozzle's reach may stand more than
- * `dipMm` above it: what it lies on, and what is too low beside it.
+ * `dipMm` above it: what it lies on, what is too low beside it, and what would be printed through it.
  */
 export function precedenceFor({ liesOn, neighbours }: Standing, dipMm: number): number[][] {
   const before = liesOn.map((below) => new Set(below));
-  for (const { low, high, rise } of neighbours) {
-    if (rise > dipMm + HAIR) before[high].add(low);
+  for (const { low, high, rise, distance } of neighbours) {
+    if (rise > dipMm + HAIR || distance === 0) before[high].add(low);
   }
   return before.map((one) => [...one]);
 }

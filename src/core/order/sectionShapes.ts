@@ -17,7 +17,7 @@ export interface SectionShape {
   /** Cells that its lines cover, and those near the middle of a line, which has to lie on something. */
   readonly covers: Int32Array;
   readonly rests: Int32Array;
-  /** Cells that the nozzle's middle comes to, travel included, and their box. */
+  /** Cells that the nozzle's middle comes to while it prints, and their box: travels are lifted over what stands. */
   readonly way: Int32Array;
   readonly box: Box;
 }
@@ -64,13 +64,11 @@ export async function sectionShapes(
     originY: originY - cellMm,
   };
   const pens = reading.sections.map(() => new ShapePen(grid));
-  // Where several files are printed together, ways that would cross what stands are lifted over it.
-  const onlyPrinted = reading.sources.length > 1;
   const merger = new LineMerger({
     stamp: (x0, y0, x1, y1, width, section) => pens[section].draw(x0, y0, x1, y1, width),
   });
   const draw: OnSectionMove = (section, x0, y0, x1, y1, width) => {
-    if (width > 0 || !onlyPrinted) merger.add(x0, y0, x1, y1, width, section);
+    if (width > 0) merger.add(x0, y0, x1, y1, width, section);
   };
   await forEachSectionMove(input, reading, filamentDiameter, draw, onLine);
   merger.flush();
@@ -100,7 +98,6 @@ class ShapePen {
     this.maxX = Math.max(this.maxX, x0, x1);
     this.maxY = Math.max(this.maxY, y0, y1);
     stampBits(this.way, this.grid, x0, y0, x1, y1, THINNEST);
-    if (width === 0) return;
     const r = width / 2 / this.grid.cellMm;
     stampBits(this.covers, this.grid, x0, y0, x1, y1, r);
     stampBits(this.rests, this.grid, x0, y0, x1, y1, Math.max(RESTING * r, THINNEST));

@@ -6,6 +6,7 @@ import { LineStream } from '../gcode/lines/lineStream';
 import { obeyLines } from '../gcode/obey';
 import { commandText } from '../gcode/stops';
 import { ToolHeat, type ToolLine } from '../gcode/toolHeat';
+import { changedTool, heatedTool } from '../gcode/toolWords';
 import { Words } from '../gcode/lines/words';
 
 /** A stop that the simulated printer came to. */
@@ -48,8 +49,6 @@ export interface SimulationOptions {
   /** Where another file begins that the printer is given without being switched off: modes have to be said anew. */
   readonly goesOnAt?: readonly number[];
 }
-
-const T = 84;
 
 /**
  * A printer that obeys a file without moving anything: it keeps state, notes every stop, captures
@@ -127,17 +126,18 @@ export class SimulatedPrinter {
     this.heated.push(this.heat.target(this.machine));
   }
 
-  private takeTool(effect: Effect, offset: number, inUse: number): void {
+  private takeChange(tool: number, offset: number, inUse: number): void {
+    const { line } = this;
+    this.toolLines.push({ line, offset, kind: 'change', tool, inUse, celsius: 0, waits: false });
+  }
+
+  private takeHeat(effect: Effect, offset: number, inUse: number): void {
     const { words, machine, line } = this;
     this.heat.take(effect, words, machine);
-    if (words.letter === T) {
-      const { code: tool } = words;
-      this.toolLines.push({ line, offset, kind: 'change', tool, inUse, celsius: 0, waits: false });
-    } else if (!machine.heatsBed && words.has('T')) {
-      const { heatTarget: celsius, heatWaits: waits } = machine;
-      const tool = words.get('T');
-      this.toolLines.push({ line, offset, kind: 'heat', tool, inUse, celsius, waits });
-    }
+    const tool = heatedTool(words);
+    if (machine.heatsBed || tool === null) return;
+    const { heatTarget: celsius, heatWaits: waits } = machine;
+    this.toolLines.push({ line, offset, kind: 'heat', tool, inUse, celsius, waits });
   }
 
   private run(bytes: Uint8Array, end: number, base: number): void {
@@ -156,7 +156,9 @@ export class SimulatedPrinter {
     const after = (effect: Effect, at: number): void => {
       const start = base + at;
       this.line++;
-      if (words.letter === T || effect === Effect.Heat) this.takeTool(effect, start, inUse);
+      const tool = changedTool(words, bytes);
+      if (tool !== null) this.takeChange(tool, start, inUse);
+      else if (effect === Effect.Heat) this.takeHeat(effect, start, inUse);
       if (waitsForSomebody(effect, machine)) {
         const command = commandText(words, bytes, at);
         this.stops.push({ line: this.line, offset: start, command });

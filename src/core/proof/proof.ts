@@ -83,7 +83,9 @@ export async function proveOutput(
   const stretches = copies.map(({ start, end, inputStart }) => {
     return { offset: inputStart, end: inputStart + end - start };
   });
-  let followed = await follow(sources.length > 1 ? waysOf(!onlyRises(reading, stretches)) : null);
+  // In its own order a file alone knows its ways.
+  const isOwn = sources.length === 1 && order.asFile;
+  let followed = await follow(isOwn ? null : waysOf(!onlyRises(reading, stretches)));
   if (followed.ways?.needsMap) followed = await follow(waysOf(true));
   const { traces, after, ways } = followed;
   const outputStates = statesOfOutput(found, watched, after, assumed);
@@ -91,6 +93,7 @@ export async function proveOutput(
   const muteAt = new Map(mutes.map(({ start }, i) => [start, muted[i]]));
   const proven = {
     found,
+    lifts: blocks.filter(({ kind }) => kind === 'lift' || kind === 'lower'),
     places,
     muted,
     muteAt,

@@ -40,6 +40,8 @@ export interface ProofInputs {
 /** Both files as two simulated printers ran them. */
 export interface ProvenRun {
   readonly found: BlockFinder;
+  /** Those of its blocks that lead over what stands, and down again. */
+  readonly lifts: readonly Block[];
   /** Where each block stands in the input. */
   readonly places: readonly number[];
   /** What each line that was taken out did in the input. */

@@ -3,7 +3,7 @@ import type { PrintAnalysis } from '../print/analysis';
 import type { SlicedFile } from './slicedFile';
 
 /** Rises whenever reading a file brings something else than before: what was kept is then read anew. */
-export const READER_VERSION = 5;
+export const READER_VERSION = 6;
 
 /** What a reading depends on besides the file's bytes and the reader. */
 export interface ReadingKey {

@@ -45,6 +45,7 @@ const SECTION_NUMBERS = [
   ...PLACE_NUMBERS,
   'seconds',
   'filamentMm',
+  'pushedBeforeMm',
 ] as const satisfies readonly (keyof SlicedSection)[];
 const BOOLEANS: ReadonlySet<StateField> = new Set<StateField>([
   'relativeE',

@@ -17,8 +17,10 @@ import { LineStream } from '../gcode/lines/lineStream';
 import { Effect } from '../gcode/effect';
 import { Machine } from '../gcode/machine';
 import type { SlicedFile } from './slicedFile';
+import { ToolWatch } from './toolWatch';
 import type { SettingLine } from '../gcode/settingName';
 import { settingName, settingValue } from '../gcode/settingName';
+import { heatedTool } from '../gcode/toolWords';
 import { obeyLines } from '../gcode/obey';
 import { statedTime, type StatedTime } from '../gcode/statedTime';
 import { isOwnMark } from '../gcode/ownMark';
@@ -61,6 +63,7 @@ export class GcodeReader {
   private readonly findings = new FindingList();
   private readonly tracker: LevelTracker;
   private readonly stops: StopAt[] = [];
+  private readonly tools = new ToolWatch();
   private readonly filamentArea: number;
   private readonly stream = new LineStream((bytes, end, base) => this.readLines(bytes, end, base));
 
@@ -118,6 +121,7 @@ export class GcodeReader {
       if (line > tracker.endLine) break;
       this.findings.add('unsupported-move', 'warning', line, message);
     }
+    this.tools.report(this.findings);
     const leavesHot = machine.nozzleTarget > 0 || machine.bedTarget > 0;
     return {
       bytes: this.stream.base,
@@ -165,7 +169,7 @@ export class GcodeReader {
       }
       if (effect === Effect.Line) this.takeLine(start, at);
       else if (effect === Effect.Curve) this.takeCurve(start, at);
-      else if (effect !== Effect.None) this.takeOther(effect, bytes, start);
+      else if (effect !== Effect.None) this.takeOther(effect, bytes, start, at);
       else if (words.letter !== 0) this.takeQuiet(bytes, start);
       else if (words.macro) this.takeMacro(bytes, start);
     };
@@ -188,12 +192,18 @@ export class GcodeReader {
     }
   }
 
+  private watchTools(bytes: Uint8Array, start: number): void {
+    const { words, line } = this;
+    this.tools.take(words, bytes, line, () => commandText(words, bytes, start));
+  }
+
   private takeStatedTime(stated: StatedTime | null): void {
     if (stated !== null && (this.stated === null || stated.isTotal)) this.stated = stated;
   }
 
   private takeMacro(bytes: Uint8Array, start: number): void {
     this.sawMacro = true;
+    this.watchTools(bytes, start);
     const text = commandText(this.words, bytes, start);
     if (ENDING_MACRO.test(text) && !/OBJECT/i.test(text)) this.closingLine = this.line;
   }
@@ -202,6 +212,7 @@ export class GcodeReader {
   private takeQuiet(bytes: Uint8Array, start: number): void {
     const { words, machine } = this;
     const { letter, code } = words;
+    if (letter !== LETTER_G) this.watchTools(bytes, start);
     if (letter === LETTER_G) {
       if (code === 20) this.inches = true;
       if (code === 92 && (words.mask & E_BIT) !== 0) this.tracker.takeExtruderReset();
@@ -243,7 +254,7 @@ export class GcodeReader {
       offset: this.base + start,
       what,
       value,
-      tool: what === 'nozzle' && this.words.has('T') ? this.words.get('T') : null,
+      tool: what === 'nozzle' ? heatedTool(this.words) : null,
       waits: what === 'nozzle' && this.machine.heatWaits,
     });
   }
@@ -263,6 +274,7 @@ export class GcodeReader {
     const { planner } = this.clock;
     if (!m.extruded) {
       planner.addLine(dx, dy, dz, de, feed, null);
+      if (de !== 0) tracker.takeFilament(m.e - m.fromE);
       if (dx !== 0 || dy !== 0 || dz !== 0) tracker.takeTravel(this.base + end, this.line);
       return;
     }
@@ -351,10 +363,11 @@ export class GcodeReader {
     if (!heatsBed) this.noteSetting(start, 'nozzle', heatTarget);
   }
 
-  private takeOther(effect: Effect, bytes: Uint8Array, start: number): void {
+  private takeOther(effect: Effect, bytes: Uint8Array, start: number, end: number): void {
     const { machine, words } = this;
     this.clock.takeEffect(effect, machine, words);
-    if (effect === Effect.Tool) this.tracker.takeTool();
+    if (effect === Effect.Tool) this.tracker.takeTool(this.base + end, this.line);
+    if (effect === Effect.Tool || effect === Effect.Heat) this.watchTools(bytes, start);
     if (effect === Effect.Heat) this.noteTemperature(start);
     if (effect === Effect.Unknown) this.takeUnknown();
     if (waitsForSomebody(effect, machine)) {

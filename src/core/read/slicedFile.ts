@@ -21,6 +21,8 @@ export interface SlicedSection extends Section, PrintedPlace {
   /** Which of the files that are printed together it belongs to, from 0. */
   readonly source: number;
   readonly tool: number;
+  /** What comes out at the change on the way to it, when one nozzle prints for all tools, mm. */
+  readonly pushedBeforeMm: number;
 }
 
 /** Whether a section stands in a sliced file, or is a layer of a model. */

@@ -14,20 +14,19 @@ export interface CrossingActions {
  * Lifts the head over all that is printed, and lowers it again behind the way.
  * @param from state before the way, as the file has it; `to`, behind it.
  * @param printedTop height of the tallest thing printed by then, mm.
- * @param pulls where the last line of the way is taken out, so that the head has to be led to its end: how much
- *   filament it pulls back, mm; else null.
+ * @param gone what lines of the way that are taken out would have done: go sideways, so that the head has to be led
+ *   to the end, and pull filament back, mm.
  */
 export function crossingActions(
   from: MachineState,
   to: MachineState,
   printedTop: number,
-  pulls: number | null,
+  { leads, pulls }: { readonly leads: boolean; readonly pulls: number },
 ): CrossingActions {
   const z = Math.max(printedTop, from.z, to.z) + LEAST_CLEARANCE;
-  const held = pulls ?? 0;
-  const pull: SwapAction[] = held > FINE ? [{ kind: 'retract', mm: held }] : [];
-  const push: SwapAction[] = held < -FINE ? [{ kind: 'un-retract', mm: -held }] : [];
-  const lead: SwapAction[] = pulls === null ? [] : [{ kind: 'return', x: to.x, y: to.y }];
+  const pull: SwapAction[] = pulls > FINE ? [{ kind: 'retract', mm: pulls }] : [];
+  const push: SwapAction[] = pulls < -FINE ? [{ kind: 'un-retract', mm: -pulls }] : [];
+  const lead: SwapAction[] = leads ? [{ kind: 'return', x: to.x, y: to.y }] : [];
   return {
     z,
     lift: [

@@ -56,7 +56,7 @@ export async function makeInsertions(
         return finished(input, draft, isNumbered ? await stateIn(draft.place) : null);
       }),
     )),
-    ...(await crossingLines(input, reading, request, runs, states)),
+    ...(await crossingLines(input, reading, request, runs, states, blocks)),
     ...standIns.mutes,
   ].sort((a, b) => a.offset - b.offset || rankOf(a) - rankOf(b));
   const openings = await openingsOf(input, reading, arrangement, blocks, runs);
@@ -133,20 +133,22 @@ function ending({ bytes, lines }: SlicedFile, { last, end }: Edges): Insertion {
   return { ...nothing, ...place, resume, standing: null };
 }
 
-/** Ways over what other files have printed. A file alone knows its own ways. */
+/** Ways over what stands by then in this order. In its own order a file alone knows its ways. */
 async function crossingLines(
   input: ByteSource,
   reading: SlicedFile,
   request: OutputRequest,
   runs: readonly CopiedRun[],
   { stateAt: known }: SeamStates,
+  blocks: readonly SeamBlock[],
 ): Promise<Insertion[]> {
-  if (reading.sources.length === 1) return [];
+  if (reading.sources.length === 1 && runs.length === 1) return [];
   const starts = runs.map(({ start, end, line }, i) => {
     const state = i === 0 ? new Machine().capture() : known(start);
     return { offset: start, line, end, state };
   });
-  const found = await findCrossings(input, reading, starts, request.printer);
+  const blocksAt = new Set(blocks.flatMap(({ follows, stops }) => (follows ? [stops.offset] : [])));
+  const found = await findCrossings(input, reading, starts, request.printer, blocksAt);
   const insertions: Insertion[] = [];
   for (const [i, crossing] of found.entries()) {
     const layer = layerOfPlace(reading, crossing.begin.offset);
@@ -154,7 +156,7 @@ async function crossingLines(
     for (const draft of crossingDrafts(crossing, numbers, request)) {
       insertions.push(await finished(input, draft, null));
     }
-    if (crossing.sloped) insertions.push(muteAt(crossing.sloped));
+    insertions.push(...crossing.sloped.map(muteAt));
   }
   return insertions;
 }

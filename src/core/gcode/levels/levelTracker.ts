@@ -1,4 +1,4 @@
-import { HAIR } from '../../tolerances';
+import { FILAMENT_HAIR, HAIR } from '../../tolerances';
 import type { LayerMark } from './labels';
 import { thicknessAt, type Level, type LevelPlace, type LevelSection } from './levels';
 import type { Machine } from '../machine';
@@ -36,6 +36,11 @@ export class LevelTracker {
   endLine = 0;
   private restartOffset = -1;
   private restartLine = 0;
+  /** Filament held back since the latest extruding move, as one nozzle has it, mm. */
+  private held = 0;
+  /** What came out since then, and up to where the section would go on, mm. */
+  private out = 0;
+  private outBefore = 0;
   private extrusions = 0;
   private filamentAtStart = 0;
   /** Where a rising path began after a travel: a seam that ramps up into the next level. */
@@ -63,10 +68,20 @@ export class LevelTracker {
     this.splits = true;
   }
 
-  takeTool(): void {
+  /** The tool has changed, in a line that ends at `offset`. */
+  takeTool(offset: number, line: number): void {
     this.level?.tools.push(this.machine.tool);
     // Also when the tool before comes back at once: the file counts its filament anew.
     this.cuts = this.level !== null;
+    // What comes behind the change is the next section's, wherever the way there is.
+    this.takeTravel(offset, line);
+  }
+
+  /** Filament moved by so much in a move that prints nothing, mm. */
+  takeFilament(mm: number): void {
+    const left = this.held - mm;
+    if (left < 0) this.out -= left;
+    this.held = Math.max(0, left);
   }
 
   takeStop(): void {
@@ -77,6 +92,7 @@ export class LevelTracker {
   takeTravel(offset: number, line: number): void {
     this.restartOffset = offset;
     this.restartLine = line + 1;
+    this.outBefore = this.out;
   }
 
   /**
@@ -102,6 +118,7 @@ export class LevelTracker {
     this.endOffset = end;
     this.endLine = line;
     this.restartOffset = -1;
+    this.held = this.out = this.outBefore = 0;
     this.extrusions++;
     if (machine.relativeE) this.sawRelative = true;
     else this.sawAbsolute = true;
@@ -185,6 +202,7 @@ export class LevelTracker {
       ...place,
       level: this.levels.length - 1,
       tool: machine.tool,
+      pushedBeforeMm: this.cuts && this.outBefore > FILAMENT_HAIR ? this.outBefore : 0,
       endOffset: place.firstOffset,
       endLine: place.firstLine,
       filamentMm: 0,

@@ -59,6 +59,8 @@ export interface LevelSection extends LevelPlace {
   /** Index of its level. */
   readonly level: number;
   readonly tool: number;
+  /** What comes out at the change on the way to it, by priming or ramming, when one nozzle prints for all tools, mm. */
+  readonly pushedBeforeMm: number;
   /** Offset after the last extruding line, and that line's number. */
   endOffset: number;
   endLine: number;

@@ -5,7 +5,7 @@ import { settingsText, stateWith } from '../../recipe/settings';
 import type { MachineState } from '../../gcode/machine';
 import { LEADS, type Block } from '../../blocks/blocks';
 import { findCollision } from '../clearance';
-import { checkMutes } from './muteCheck';
+import { checkMutes, standsInLift } from './muteCheck';
 import { checkPlan } from './planCheck';
 import { checkPromises } from './promiseCheck';
 import { nameOf, type ProofCheck, type ProvenRun } from '../proofTypes';
@@ -49,7 +49,9 @@ function expectedState(run: ProvenRun, block: Block, i: number): MachineState {
   const { nozzleTarget, fan, flowFactor, speedFactor } = start;
   // On the way from one tool to another the one nozzle has another length pulled back than the file believes.
   const { retracted } = isOneNozzle ? start : input;
-  const kept = { ...input, nozzleTarget, fan, flowFactor, speedFactor, retracted };
+  const isLifted = block.kind !== 'lower' && standsInLift(run, block.start);
+  const { x, y, z } = isLifted ? start : input;
+  const kept = { ...input, x, y, z, nozzleTarget, fan, flowFactor, speedFactor, retracted };
   // How high a lift goes is looked at with the ways that it is for.
   if (block.kind === 'lift') return { ...kept, z: run.stateIn(block.end).z };
   const line = muteAt.get(block.end)?.after;

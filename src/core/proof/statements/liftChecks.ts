@@ -2,14 +2,16 @@ import { FILAMENT_HAIR } from '../../tolerances';
 import { nameOf, type ProofCheck, type ProvenRun } from '../proofTypes';
 
 /** Check 2: behind each lift comes its way down, and between the two nothing is printed. */
-export function checkLifts({ found: { blocks }, stateIn, reading }: ProvenRun): ProofCheck[] {
+export function checkLifts(run: ProvenRun): ProofCheck[] {
+  const { stateIn, reading, order, lifts: blocks } = run;
   const fail = (message: string, line: number): ProofCheck[] => [
     { check: 2, ok: false, message, line },
   ];
   for (const [i, block] of blocks.entries()) {
-    if (block.kind !== 'lift' && block.kind !== 'lower') continue;
     const name = nameOf(block);
-    if (reading.sources.length === 1) return fail(`${name} has no place in one file.`, block.line);
+    if (reading.sources.length === 1 && order.asFile) {
+      return fail(`${name} has no place in a file that keeps its order.`, block.line);
+    }
     const at = block.kind === 'lift' ? i + 1 : i - 1;
     const partner = at < 0 ? undefined : blocks.at(at);
     const wanted = block.kind === 'lift' ? 'lower' : 'lift';
@@ -24,6 +26,6 @@ export function checkLifts({ found: { blocks }, stateIn, reading }: ProvenRun): 
   }
   const lifts = blocks.filter(({ kind }) => kind === 'lift').length;
   if (lifts === 0) return [];
-  const message = `${lifts} ways of the files are led over what stands by then.`;
+  const message = `${lifts} ways are led over what stands by then.`;
   return [{ check: 2, ok: true, message }];
 }

@@ -107,9 +107,9 @@ function minutesIn(line: string): number {
 }
 
 /** Behind a lift and before its way down, which leads to where the file has the head then. */
-function standsInLift({ found: { blocks } }: ProvenRun, at: number): boolean {
-  const next = firstIndex(blocks.length, (i) => blocks[i].start >= at);
-  return blocks[next]?.kind === 'lower' && blocks[next - 1]?.kind === 'lift';
+export function standsInLift({ lifts }: Pick<ProvenRun, 'lifts'>, at: number): boolean {
+  const next = firstIndex(lifts.length, (i) => lifts[i].start >= at);
+  return lifts[next]?.kind === 'lower' && lifts[next - 1]?.kind === 'lift';
 }
 
 /** A block in the place of a line sets the same thing as that line, and nothing else. */

@@ -5,7 +5,7 @@ import { purgeSections } from '../../order/purgeBlock';
 import { printedSections } from '../../plan/arrangement';
 import { LEADS, plainName, type LeftOutWhy } from '../../blocks/blocks';
 import { assumedWords } from '../../write/seams/assumed';
-import { checkStanding } from './dipCheck';
+import { checkSupport } from './restCheck';
 import type { ProofCheck, ProvenRun } from '../proofTypes';
 import { stateDifferences } from './stateCheck';
 
@@ -18,7 +18,7 @@ export async function checkOrder(input: ByteSource, run: ProvenRun): Promise<Pro
     ...sayAssumed(run),
     ...checkLeftOut(run),
     ...checkFilaments(run),
-    ...(await checkStanding(input, run)),
+    ...(await checkSupport(input, run)),
   ];
 }
 

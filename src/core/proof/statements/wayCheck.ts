@@ -12,7 +12,8 @@ import type { Copy } from '../../blocks/copies';
 import type { ProofCheck } from '../proofTypes';
 
 /**
- * Check 3 of files that are printed together: every move of the output against what stands by then. The print
+ * Check 3 of another order than the file's, and of files that are printed together: every move of the output against
+ * what stands by then. The print
  * grows in a map of heights while the output is followed, unless there is nothing to look up in it: where
  * the output only rises, no move is lower than what is printed by then.
  */
@@ -78,9 +79,11 @@ export class WayCheck {
       return;
     }
     forEachPiece(effect, m, (x0, y0, x1, y1) => {
-      if (x0 === x1 && y0 === y1) return;
-      const { rise, head } = map.near(x0, y0, x1, y1, z);
-      if (rise === 0 && !head) return;
+      const { rise, head, through } = map.near(x0, y0, x1, y1, z);
+      // Straight down the head comes as near to what stands beside it as what it prints there.
+      const isUpright = x0 === x1 && y0 === y1;
+      const isHit = isUpright ? through && m.z < m.fromZ : rise > 0;
+      if (!isHit && !head) return;
       this.fail(
         `The way to X ${m.x.toFixed(2)} Y ${m.y.toFixed(2)} at Z ${z.toFixed(2)} comes to what is printed by then, ${rise.toFixed(2)} mm higher.`,
         line,

@@ -34,10 +34,11 @@ export async function assumedSettings(
 ): Promise<AssumedSettings> {
   const { sections, sources } = reading;
   const states: MachineState[] = sections.map(({ state }) => state);
-  // What a file sets in its last section shows at its end only.
-  for (const { endSection } of sources) {
+  // What a file sets in its last section shows at its end only, and what it sets where it goes on is not set before.
+  for (const { firstSection, endSection } of sources) {
     const { endOffset } = sections[endSection - 1];
     states.push(await stateAt(input, reading, endOffset));
+    states.unshift(await stateAt(input, reading, sections[firstSection].restartOffset));
   }
   const slots = unsetSlots().fill(NaN);
   const all: AssumedSetting[] = [];

@@ -8,11 +8,11 @@ import type { OutputRequest } from '../request/request';
 
 /** The blocks before and behind a crossing way: over what stands, and down again. */
 export function crossingDrafts(
-  { begin, end, from, to, printedTop, sloped }: Crossing,
+  { begin, end, from, to, printedTop, leads, pulls }: Crossing,
   about: Pick<BlockTitle, 'index' | 'count' | 'layer'>,
   { printer: { firmware } }: Pick<OutputRequest, 'printer'>,
 ): readonly [Draft, Draft] {
-  const actions = crossingActions(from, to, printedTop, sloped?.pulls ?? null);
+  const actions = crossingActions(from, to, printedTop, { leads, pulls });
   const title = { ...about, inside: true, filament: 'over what stands' } as const;
   const lifted = { ...from, z: actions.z };
   return [

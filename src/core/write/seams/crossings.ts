@@ -13,23 +13,22 @@ import type { Place } from '../../blocks/insertion';
 import { onlyRises } from '../rising';
 
 /**
- * Ways of a file that would cross what another file has printed, one after another without anything printed
- * between: the head goes over all that stands before them, and comes down again behind.
+ * A way of a file that would cross what stands by then, which it knows nothing of: the head goes over it, and comes
+ * down again where the way is clear. Whatever stands between the moves of a way does not end it.
  */
 export interface Crossing {
-  /** Before its first line, and behind its last one. */
+  /** Before its first line that crosses, and where the head may come down. */
   readonly begin: Place;
   readonly end: Place;
   readonly from: MachineState;
   readonly to: MachineState;
   /** Height of the tallest thing printed by then, mm. */
   readonly printedTop: number;
-  /** The last line, when it names a height and so cannot stay: the block behind stands for it. */
-  readonly sloped: SlopedLine | null;
-}
-
-/** A line that goes up or down on its way, and how much filament it pulls back, mm. */
-interface SlopedLine extends Place {
+  /** Lines that name a height and so cannot stay: the block behind stands for them. */
+  readonly sloped: readonly Place[];
+  /** Some of these go sideways, so that the head has to be led to the end. */
+  readonly leads: boolean;
+  /** How much filament they pull back together, mm. */
   readonly pulls: number;
 }
 
@@ -41,20 +40,30 @@ export interface StartOfRun extends Place {
 
 const CHUNK = 1 << 20;
 
+/** What ends a way, but for printing: the head is where somebody wants it, or nobody knows where. */
+const ENDS: ReadonlySet<Effect> = new Set([
+  Effect.Home,
+  Effect.Probe,
+  Effect.Stop,
+  Effect.Unknown,
+]);
+
 /**
  * Finds the crossing ways of an output, in its order. Where nothing is printed lower than what is printed
  * before it, none are looked for: a file's own ways keep above its own layer.
  * @param runs the stretches of the input that it copies.
+ * @param blocksAt where blocks stand in them that begin and end where the file has the head.
  */
 export async function findCrossings(
   input: ByteSource,
   reading: Pick<SlicedFile, 'sections' | 'footprint'>,
   runs: readonly StartOfRun[],
   { nozzle, filamentDiameter }: Pick<Printer, 'nozzle' | 'filamentDiameter'>,
+  blocksAt: ReadonlySet<number>,
 ): Promise<Crossing[]> {
   if (onlyRises(reading, runs)) return [];
   const map = new StandingMap(reading.footprint, nozzle);
-  const finder = new CrossingFinder(map, reading, filamentArea(filamentDiameter));
+  const finder = new CrossingFinder(map, reading, filamentArea(filamentDiameter), blocksAt);
   for (const { state, line, offset, end } of runs) {
     finder.begin(state, line);
     for (let at = offset; at < end;) at = await finder.follow(input, at, Math.min(end, at + CHUNK));
@@ -63,8 +72,15 @@ export async function findCrossings(
   return finder.found;
 }
 
-/** A crossing that may go on. */
-type OpenCrossing = { -readonly [K in keyof Crossing]: Crossing[K] };
+/** A crossing that may go on, and what of the way behind it would be taken along. */
+interface OpenCrossing {
+  found: Crossing;
+  readonly sloped: Place[];
+  leads: boolean;
+  pulls: number;
+  /** Where it has come to, something stands higher than the head. */
+  blocked: boolean;
+}
 
 class CrossingFinder {
   readonly found: Crossing[] = [];
@@ -79,6 +95,7 @@ class CrossingFinder {
     private readonly map: StandingMap,
     private readonly reading: Pick<SlicedFile, 'sections'>,
     private readonly area: number,
+    private readonly blocksAt: ReadonlySet<number>,
   ) {}
 
   begin(state: MachineState, line: number): void {
@@ -88,7 +105,7 @@ class CrossingFinder {
   }
 
   close(): void {
-    if (this.open) this.found.push(this.open);
+    if (this.open) this.found.push(this.open.found);
     this.open = null;
   }
 
@@ -107,8 +124,9 @@ class CrossingFinder {
 
   private take(effect: Effect, start: number, next: number): void {
     const { machine: m, words } = this;
+    if (this.blocksAt.has(start)) this.close();
     if (effect !== Effect.Line && effect !== Effect.Curve) {
-      if (words.letter !== 0 || words.macro) this.close();
+      if (ENDS.has(effect)) this.close();
       return;
     }
     if (hasPrinted(effect, m)) {
@@ -117,24 +135,41 @@ class CrossingFinder {
       return;
     }
     const sideways = isCurve(effect, m) || m.x !== m.fromX || m.y !== m.fromY;
-    const sloped = words.names('Z');
-    // Up, down, or filament alone: there a way ends.
-    if (!sideways) return this.close();
-    if (this.crosses(effect)) {
-      const here = { offset: start, line: this.line };
-      const behind = { offset: next, line: this.line + 1 };
-      this.open ??= this.opened(here);
-      this.open.end = behind;
-      this.open.to = m.capture();
-      if (sloped) this.open.sloped = { ...here, pulls: m.retracted - m.fromRetracted };
+    const here = { offset: start, line: this.line };
+    const crosses = sideways && this.crosses(effect);
+    if (crosses) this.open ??= this.opened(here);
+    const { open } = this;
+    if (!open) return;
+    if (words.names('Z')) {
+      open.sloped.push(here);
+      open.leads ||= sideways;
+      open.pulls += m.retracted - m.fromRetracted;
     }
-    if (sloped) this.close();
+    // Where something stands the head cannot come down.
+    if (!crosses && open.found.end !== open.found.begin && !open.blocked) return;
+    this.goOn(open, { offset: next, line: this.line + 1 });
+  }
+
+  /** The crossing goes on up to here. */
+  private goOn(open: OpenCrossing, end: Place): void {
+    const { machine: m } = this;
+    const { sloped, leads, pulls } = open;
+    open.found = { ...open.found, end, to: m.capture(), sloped: [...sloped], leads, pulls };
+    open.blocked = this.isOver(m);
   }
 
   private opened(begin: Place): OpenCrossing {
     const { machine, map } = this;
     const from = stateBeforeMove(machine);
-    return { begin, end: begin, from, to: from, printedTop: map.highest, sloped: null };
+    const none = { sloped: [], leads: false, pulls: 0 };
+    const found = { begin, end: begin, from, to: from, printedTop: map.highest, ...none };
+    return { found, sloped: [], leads: false, pulls: 0, blocked: false };
+  }
+
+  /** Whether the head stands lower than something below it. */
+  private isOver({ x, y, z }: Machine): boolean {
+    const { through, head } = this.map.near(x, y, x, y, z);
+    return through || head;
   }
 
   private crosses(effect: Effect): boolean {

@@ -11,6 +11,7 @@ import { settingsText, type BandSettings } from '../../recipe/settings';
 import { withAssumed, type AssumedSettings } from './assumed';
 import type { Edges, Seam } from './seams';
 import type { ToolLine } from '../../gcode/toolHeat';
+import { changedTool } from '../../gcode/toolWords';
 import { scanTools } from '../toolLines';
 
 /** The states in which a seam's block begins and ends, as the file itself has them. */
@@ -190,13 +191,11 @@ async function withoutTools(
     retracted = machine.retracted;
   };
   const after = (): void => {
-    if (words.letter === T) machine.retracted = retracted;
+    if (changedTool(words, bytes) !== null) machine.retracted = retracted;
   };
   obeyLines(machine, words, bytes, bytes.length, { before, after });
   return machine.capture();
 }
-
-const T = 84;
 
 /**
  * The states in which a seam's block begins and ends. Where a tool changes on the way, a file counts its
