@@ -71,7 +71,7 @@ function stopAnswer({ line, command, layer, place }: FoundStop) {
 /** What `apply` prints. `z` is the height at which the swap is made: where its layer starts. */
 export function applyAnswer(
   reading: SlicedFile,
-  { request, parts }: Asked,
+  { request, parts, nameOf }: Asked,
   insertions: readonly Insertion[],
   proof: Proof,
   files: readonly { readonly name: string; readonly bytes: number }[],
@@ -89,7 +89,7 @@ export function applyAnswer(
       layer: swap.layer,
       line,
       z: rounded(bottomOf(layer), 4),
-      filament: swap.filament,
+      filament: nameOf(swap.filament),
       file: files[place].name,
       afterSection: swap.at,
       section: swap.section + 1,
@@ -117,6 +117,7 @@ export function applyAnswer(
   const atSwaps = rounded(swapSeconds(purges), 3);
   return {
     files: files.map((file, i) => ({ ...file, swaps: inside[i] })),
+    loadedFirst: nameOf(arrangement.visits[0].filament) || null,
     swaps,
     order: arrangement.order,
     dipMm: arrangement.dipMm,

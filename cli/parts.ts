@@ -11,10 +11,15 @@ import type { SlicedFile } from '../src/core/read/slicedFile';
 import { sectionAreas } from '../src/core/read/sectionAreas';
 import { rounded } from './answers';
 
+/** Commands that keep what they stand in, or lead to, in its place. */
+export function heldAnswer(held: Survey['held']) {
+  return held.map(({ line, text }) => ({ line, text }));
+}
+
 /** The part of `inspect` that tells of colours inside a layer: parts side by side, and what each order takes. */
 export async function partsAnswer(input: ByteSource, reading: SlicedFile, printer: Printer) {
   const { sections } = reading;
-  if (sections.length === 0) return { parts: [], orders: [] };
+  if (sections.length === 0) return { parts: [], orders: [], held: [] };
   const { stretches, replaced } = await findParts(input, reading, printer);
   const keys = foundParts(reading, stretches);
   const areas = await sectionAreas(input, reading, printer.filamentDiameter, keys);
@@ -71,5 +76,5 @@ export async function partsAnswer(input: ByteSource, reading: SlicedFile, printe
       return [made];
     });
   });
-  return { parts, orders };
+  return { parts, orders, held: heldAnswer(found.held) };
 }

@@ -15,6 +15,7 @@ import { openingsOf, swapsOf, type Arrangement } from '../src/core/plan/arrangem
 import { foundParts, isWhole, partOfSections, WHOLE } from '../src/core/plan/parts';
 import { allSwaps } from '../src/core/plan/edits/partEdits';
 import { sectionsOfList, sectionsOfSwaps } from '../src/core/plan/lists/partList';
+import { toldApart, type ToldApart } from '../src/core/plan/lists/toldApart';
 import type { SlicedFile } from '../src/core/read/slicedFile';
 import type { OutputRequest } from '../src/core/write/request/request';
 import type { JobPlan } from '../src/core/plan/jobPlan';
@@ -48,7 +49,12 @@ export interface Asked {
   readonly request: OutputRequest;
   /** The key of the part that each section belongs to, as `inspect` tells them; `all` for a print of one part. */
   readonly parts: readonly string[];
+  /** What the person calls a filament that blocks call so. */
+  readonly nameOf: (label: string) => string;
 }
+
+/** A plan of the screens calls its filaments by letter and name. */
+const asCalled = (label: string): string => label;
 
 /**
  * What a plan asks to be written: the plan that the screens save (as a file, or as a job keeps it),
@@ -82,11 +88,11 @@ async function fromPlan(
     if (delivery === 'file-per-source' && order !== 'as-sliced') return ONLY_FILE_BY_FILE;
     const arrangement = arrangementOfPlan(plan, reading, printer, new Map(), ordered.value);
     const request = requestOfPlan(plan, reading, printer, arrangement);
-    return success({ request, parts: partOfSections(plan, reading) });
+    return success({ request, parts: partOfSections(plan, reading), nameOf: asCalled });
   }
   if (allSwaps(plan).length === 0) return refuse('bad-plan', 'There is no swap in the plan.');
   const request = requestOfPlan(plan, reading, printer);
-  return success({ request, parts: partOfSections(plan, reading) });
+  return success({ request, parts: partOfSections(plan, reading), nameOf: asCalled });
 }
 
 async function fromList(list: SwapList, inputs: ApplyInputs): Promise<Result<Asked>> {
@@ -102,14 +108,15 @@ async function fromList(list: SwapList, inputs: ApplyInputs): Promise<Result<Ask
     : arrangedSwaps(list, takeOut.value, inputs);
   if (!asked.ok) return asked;
   const purge = fixedPurge({ ...recipe.value, purge: numbersOf(recipe.value, printer).purge }) ?? 0;
-  const { parts, ...order } = asked.value;
+  const { parts, apart, ...order } = asked.value;
+  const { loadFirst } = list;
   const request: OutputRequest = {
     ...order,
     unplaced: [],
     recipe: recipe.value,
     printer,
     stopAt: list.stopAt,
-    loadFirst: list.loadFirst,
+    loadFirst: loadFirst === null ? null : apart.labelOf(loadFirst),
     rewrite: rewrittenSettings(list),
     addToRemaining: list.moveRemainingTimes
       ? swapsOf(reading, order.arrangement).map(
@@ -117,11 +124,12 @@ async function fromList(list: SwapList, inputs: ApplyInputs): Promise<Result<Ask
         )
       : null,
   };
-  return success({ request, parts });
+  return success({ request, parts, nameOf: apart.nameOf });
 }
 
 /** The order in which parts are printed, and what is taken out for it. */
-type AskedOrder = Pick<OutputRequest, 'takeOut' | 'arrangement'> & Pick<Asked, 'parts'>;
+type AskedOrder = Pick<OutputRequest, 'takeOut' | 'arrangement'> &
+  Pick<Asked, 'parts'> & { readonly apart: ToldApart };
 
 const PRINTS_NOTHING = refuse('no-extrusion', 'The file prints nothing.');
 
@@ -132,7 +140,8 @@ function arrangedSwaps(
 ): Result<AskedOrder> {
   const swaps = resolveSwaps(reading.layers, list.swaps);
   if (!swaps.ok) return swaps;
-  const sections = sectionsOfSwaps(reading, swaps.value, list.loadFirst ?? '');
+  const apart = toldApart(sectionsOfSwaps(reading, swaps.value, list.loadFirst ?? ''));
+  const { sections } = apart;
   const { delivery, between } = list;
   if (delivery === 'file-per-source') return ONLY_FILE_BY_FILE;
   const arrangement = arrangeAsSliced(sections, sha256);
@@ -141,6 +150,7 @@ function arrangedSwaps(
     takeOut,
     arrangement: { ...arrangement, opens, home: between.home },
     parts: reading.sections.map(() => WHOLE),
+    apart,
   });
 }
 
@@ -153,11 +163,12 @@ async function arrangedParts(
   const gone = [...new Set([...takeOut, ...replaced])].sort((a, b) => a.line - b.line);
   const sections = sectionsOfList(reading, parts, stretches);
   if (!sections.ok) return sections;
+  const apart = toldApart(sections.value);
   const found = await survey(input, reading, printer, gone, looksFor(order, reading));
   const arranged: Result<Arrangement> = arrange({
     reading,
     survey: found,
-    sections: sections.value,
+    sections: apart.sections,
     order,
     dipMm,
     fingerprint: sha256,
@@ -167,7 +178,7 @@ async function arrangedParts(
   });
   if (!arranged.ok) return arranged;
   const keys = foundParts(reading, stretches);
-  return success({ takeOut: gone, arrangement: arranged.value, parts: keys });
+  return success({ takeOut: gone, arrangement: arranged.value, parts: keys, apart });
 }
 
 function stopsNamed(

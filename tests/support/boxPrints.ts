@@ -19,6 +19,8 @@ export interface BoxStyle {
   readonly acceleration: number;
   /** Left open in the middle, mm from each side; 0 for none. */
   readonly pocket: number;
+  /** What stands between the two moves of each way, which then goes round a corner. */
+  readonly onWay: readonly string[];
 }
 
 export const PLAIN_BOX: BoxStyle = {
@@ -38,6 +40,7 @@ export const PLAIN_BOX: BoxStyle = {
   nozzle: 205,
   acceleration: 900,
   pocket: 0,
+  onWay: [],
 };
 
 const LINE = 0.5;
@@ -75,8 +78,11 @@ export function boxPrint(given: Partial<BoxStyle> = {}): string {
       if (box.slopes) lines.push(`G0 X${n(toX)} Y${n(toY)} Z${n(z)} ${F(9000)}`);
       else {
         if (box.hop > 0 || first) lines.push(`G0 Z${n(z + box.hop)} ${F(600)}`);
+        if (box.onWay.length > 0) lines.push(`G0 X${n((x + toX) / 2)} Y${n(toY)} ${F(9000)}`);
+        lines.push(...box.onWay.map((line) => line.replace('UP', `Z${n(z + box.hop + 0.3)}`)));
         lines.push(`G0 X${n(toX)} Y${n(toY)} ${F(9000)}`);
-        if (box.hop > 0) lines.push(`G0 Z${n(z)} ${F(600)}`);
+        if (box.hop > 0 || box.onWay.some((line) => line.includes('UP')))
+          lines.push(`G0 Z${n(z)} ${F(600)}`);
       }
       lines.push(`G1 ${E(0.8)} ${F(2100)}`);
       [x, y] = [toX, toY];

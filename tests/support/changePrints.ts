@@ -5,7 +5,15 @@ export const WORD_PLACES = ['before way', 'on way', 'behind way', 'behind loweri
 /** How filament is pulled and pushed at a change. */
 export const CHANGE_PULLS = ['none', 'short', 'far', 'after', 'ramming'] as const;
 /** How the nozzle of the next tool is heated. */
-export const CHANGE_HEATS = ['none', 'ahead', 'behind', 'both', 'around', 'by number', 'table'] as const;
+export const CHANGE_HEATS = [
+  'none',
+  'ahead',
+  'behind',
+  'both',
+  'around',
+  'by number',
+  'table',
+] as const;
 /** How blocks of the tools lie. */
 export const LAYOUTS = ['row', 'islands', 'inlay', 'shared line'] as const;
 
@@ -117,6 +125,11 @@ export function changePrint(given: Partial<ChangeStyle> = {}): string {
   return `${pen.lines.join('\n')}\n`;
 }
 
+/** Whether a file stops for its changes, in place of naming tools. */
+export function stopsFor({ change }: Pick<ChangeStyle, 'change'>): boolean {
+  return change(1).every((line) => !/^(T\d|M6 T|TOOL_CHANGE)/.test(line));
+}
+
 class Pen {
   readonly lines: string[] = [];
   private e = 0;
@@ -124,12 +137,25 @@ class Pen {
   private z = 0;
   private hand = 0;
   /** How far the file believes each tool to be pulled back, mm. */
-  private readonly pulled: number[];
+  private readonly pulledOf: number[];
   private coming: { tool: number } | null = null;
 
   constructor(private readonly style: ChangeStyle) {
     const far = style.pull === 'far' || style.pull === 'ramming';
-    this.pulled = Array.from({ length: style.tools }, (_, i) => (far && i > 0 ? FAR : 0));
+    this.pulledOf = Array.from({ length: style.tools }, (_, i) => (far && i > 0 ? FAR : 0));
+  }
+
+  private get pulled(): number {
+    return this.pulledOf[this.nozzle];
+  }
+
+  private set pulled(mm: number) {
+    this.pulledOf[this.nozzle] = mm;
+  }
+
+  /** A file that stops for its changes knows of one nozzle. */
+  private get nozzle(): number {
+    return stopsFor(this.style) ? 0 : this.tool;
   }
 
   say(...lines: readonly string[]): void {
@@ -159,16 +185,16 @@ class Pen {
   }
 
   private pull(mm: number): void {
-    const missing = mm - this.pulled[this.tool];
+    const missing = mm - this.pulled;
     if (missing <= 0) return;
     this.say(`G1 ${this.push(-missing)} F2100`);
-    this.pulled[this.tool] = mm;
+    this.pulled = mm;
   }
 
   private forward(): void {
-    const mm = this.pulled[this.tool];
+    const mm = this.pulled;
     if (mm > 0) this.say(`G1 ${this.push(mm)} F2100`);
-    this.pulled[this.tool] = 0;
+    this.pulled = 0;
   }
 
   /** The next block is another tool's. */
@@ -201,7 +227,8 @@ class Pen {
     }
     if (heat === 'behind' || heat === 'both') this.say(`M109 S${s}`);
     if (heat === 'ahead') this.say(`M109 T${tool} S${s}`);
-    if (heat === 'around') this.say(`M109 T${tool} S${s}`, `M104 T${tool === 0 ? 1 : 0} S${heatOf(tool === 0 ? 1 : 0)}`);
+    if (heat === 'around')
+      this.say(`M109 T${tool} S${s}`, `M104 T${tool === 0 ? 1 : 0} S${heatOf(tool === 0 ? 1 : 0)}`);
     if (heat === 'table') this.say('M116');
     this.say(...style.after(tool));
     if (pull === 'far' || pull === 'ramming') {
@@ -261,7 +288,13 @@ const CHANGE_WORDS: readonly ((tool: number) => readonly string[])[] = [
   (tool) => [`M6 T${tool}`],
   (tool) => [`T${tool} ; next`],
   (tool) => [`TOOL_CHANGE T=${tool}`],
+  (tool) => [`M0 ${NAMES[tool]}`],
+  (tool) => [`M117 ${NAMES[tool]}`, 'M600'],
+  () => ['PAUSE'],
 ];
+
+/** What stops call the filaments of the tools. */
+const NAMES = ['Peat black', 'Bone white', 'Reed green'] as const;
 
 // prettier-ignore
 const ROUND_CHANGES: readonly ((tool: number) => readonly string[])[] = [
@@ -274,6 +307,9 @@ const ROUND_CHANGES: readonly ((tool: number) => readonly string[])[] = [
   () => ['M117 next'],
   () => ['M73 P10 R5'],
   (tool) => [`M205 X${8 + tool}`],
+  (tool) => [`PRESSURE VALUE=0.0${tool + 1}`],
+  (tool) => [`M486 S${tool}`],
+  (tool) => [`TOOL_READY N=${tool}`],
 ];
 
 // prettier-ignore

@@ -1,8 +1,9 @@
+import { plainText } from '../plainText';
 import type { SourceSpan } from '../print/sources';
 import { isOwnMark, OWN_MARK } from '../gcode/ownMark';
 import { lineEndFrom, afterLineEnd } from '../gcode/lines/scan';
 import { NO_PROMISES, parsePromises, promiseText, type BlockPromises } from '../recipe/promises';
-import { OWN_LINES, OWN_LINES_END } from '../recipe/render';
+import { FILE_LINES, FILE_LINES_END, OWN_LINES, OWN_LINES_END } from '../recipe/render';
 import {
   hasSettings,
   NO_SETTINGS,
@@ -52,8 +53,10 @@ export interface Block extends BlockTitle {
   readonly settings: BandSettings;
   /** What it says to do; null when it says nothing. */
   readonly promises: BlockPromises | null;
-  /** The person's own lines in it: how many it says there are, and which lines of the file they are. */
+  /** The person's own lines in it: how many it says there are, and which lines of the output they are. */
   readonly own: readonly OwnLines[];
+  /** The same of words of the file that stand on a way which it leads over. */
+  readonly carried: readonly OwnLines[];
   /** The macro that it says to stop by, when only its printer knows it. */
   readonly stopWord: string | null;
   /** How far it says that what follows may lie below what is printed beside it, mm. */
@@ -64,7 +67,7 @@ export interface Block extends BlockTitle {
   readonly lines: number;
 }
 
-/** A stretch of a person's own lines, the marks round it not counted. */
+/** A stretch of lines that are not Lamella's own, the marks round it not counted. */
 interface OwnLines {
   readonly count: number;
   readonly firstLine: number;
@@ -88,10 +91,7 @@ const LONGEST_MARK = 300;
 
 /** Display names go into comments as plain ASCII on one line, which every printer survives. */
 export function plainName(name: string): string {
-  const plain = name
-    .normalize('NFKD')
-    .replace(/[^\x20-\x7e]/g, '')
-    .trim();
+  const plain = plainText(name);
   return plain === '' ? 'unnamed' : plain.slice(0, 60);
 }
 
@@ -196,6 +196,7 @@ interface OpenBlock extends BlockTitle {
   settings: BandSettings;
   promises: BlockPromises | null;
   readonly own: OwnLines[];
+  readonly carried: OwnLines[];
   stopWord: string | null;
   dipMm: number;
   readonly start: number;
@@ -228,9 +229,10 @@ export class BlockFinder {
   /** Line of the first broken block; null when all are whole. */
   brokenLine: number | null = null;
   private open: OpenBlock | null = null;
-  /** The person's own lines that have begun: how many, and after which line. */
+  /** Lines that are not Lamella's own and have begun: how many, after which line, and the mark that ends them. */
   private ownCount = 0;
   private ownAfter: number | null = null;
+  private ownEnd = OWN_LINES_END;
   private line = 0;
 
   /** @param files that the input is made of; none when marks are not to be looked up. */
@@ -280,7 +282,7 @@ export class BlockFinder {
     const gap = LEFT.exec(text);
     const mark = jump ?? gap;
     if (mark && !this.open) return this.takeMark(mark, jump ? this.jumps : this.gaps, start, end);
-    if (this.ownAfter !== null && text !== OWN_LINES_END) return this.break(this.line);
+    if (this.ownAfter !== null && text !== this.ownEnd) return this.break(this.line);
     const title = TITLE.exec(text);
     if (title) return this.begin(title, start);
     if (!this.open) return this.break(this.line);
@@ -318,6 +320,7 @@ export class BlockFinder {
       settings: NO_SETTINGS,
       promises: null,
       own: [],
+      carried: [],
       stopWord: null,
       dipMm: 0,
       start,
@@ -344,14 +347,26 @@ export class BlockFinder {
     else if (promises && open.promises === null) open.promises = promises;
     else if (stopWord) open.stopWord = stopWord;
     else if (dips) open.dipMm = Number(dips);
-    else if (text.startsWith(OWN_LINES) && /^\d+$/.test(text.slice(OWN_LINES.length))) {
-      this.ownCount = Number(text.slice(OWN_LINES.length));
-      this.ownAfter = this.line;
-    } else if (text === OWN_LINES_END && this.ownAfter !== null) {
+    else if (text === this.ownEnd && this.ownAfter !== null) {
       const [firstLine, lastLine] = [this.ownAfter + 1, this.line - 1];
-      open.own.push({ count: this.ownCount, firstLine, lastLine });
+      const list = text === OWN_LINES_END ? open.own : open.carried;
+      list.push({ count: this.ownCount, firstLine, lastLine });
       this.ownAfter = null;
-    } else return false;
+    } else
+      return (
+        this.beginsLines(text, OWN_LINES, OWN_LINES_END) ||
+        this.beginsLines(text, FILE_LINES, FILE_LINES_END)
+      );
+    return true;
+  }
+
+  /** Whether lines begin here that are not Lamella's own. */
+  private beginsLines(text: string, mark: string, end: string): boolean {
+    const count = text.slice(mark.length);
+    if (!text.startsWith(mark) || !/^\d+$/.test(count)) return false;
+    this.ownCount = Number(count);
+    this.ownAfter = this.line;
+    this.ownEnd = end;
     return true;
   }
 

@@ -1,4 +1,5 @@
 import { plural } from '../format';
+import { plainText } from '../plainText';
 
 /** What a name for the output may be made of. */
 export interface NameFacts {
@@ -39,8 +40,7 @@ export function outputName(pattern: string, facts: NameFacts): string {
 /** `B Bone white` → `B-bone-white`: the letter as it is, and what file systems and memory cards take. */
 export function filamentSlug(filament: string): string {
   const [, letter, name] = /^([A-Z]) (.+)$/.exec(filament) ?? [null, null, filament];
-  const plain = name
-    .normalize('NFKD')
+  const plain = plainText(name)
     .replace(/[^A-Za-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '')
     .toLowerCase()

@@ -85,6 +85,7 @@ export const M_COMMANDS: ReadonlyMap<number, CommandFacts> = new Map<number, Com
   [110, { letters: 'N', words: 'line number' }],
   [112, { acts: true, words: 'emergency stop' }],
   [114, { letters: '', words: 'reports the place' }],
+  [116, { words: 'waits for all temperatures' }],
   [117, { letters: '', text: true, words: 'message on the display' }],
   [118, { text: true, words: 'message to the host' }],
   [125, { letters: '', acts: true, stops: { uses: [] }, words: 'parks and stops' }],
@@ -124,7 +125,7 @@ export const M_COMMANDS: ReadonlyMap<number, CommandFacts> = new Map<number, Com
   ],
   [401, { acts: true, words: 'lowers the probe' }],
   [402, { acts: true, words: 'lifts the probe' }],
-  [486, { text: true, words: 'label of an object' }],
+  [486, { letters: '', text: true, words: 'label of an object' }],
   [501, { acts: true, words: 'settings from memory' }],
   [502, { acts: true, words: 'settings of the factory' }],
   [550, { text: true, words: 'name of the printer' }],
@@ -173,11 +174,16 @@ export function commandsWith<K extends keyof CommandFacts>(
 const ACTING_NAME =
   /HOME|MOVE|PARK|TOOL|CHANGE|LOAD|PURGE|PRIME|CLEAN|WIPE|BRUSH|HEAT|TEMP|PROBE|LEVEL|MESH|TILT|GANTRY|CALIBR|^START_|^END_|PRINT_START|PRINT_END|CANCEL|RESUME|PAUSE|STOP|OFFSET|ORIGIN|KINEMATIC|STEPPER|SERVO|RESTORE|EXTRU|RETRACT|^G\d|TAKE_FRAME/i;
 
-/** Words that only say which object is printed. */
-const LABEL = /^EXCLUDE_OBJECT/i;
+/** Words that only say which object is printed: where it begins and ends, and how it is called. */
+const LABEL = /(?:^|_)OBJECTS?(?:_|$)/i;
 
 /** Whether a named macro may move the head, heat, or change filament by itself, as far as its name tells. */
 export function mayActByName(text: string): boolean {
   const [name] = text.trim().split(/[\s;]/, 1);
   return !LABEL.test(name) && ACTING_NAME.test(name);
+}
+
+/** Whether the name of a macro says that an object begins or ends. */
+export function isLabel(name: string): boolean {
+  return LABEL.test(name);
 }

@@ -35,6 +35,8 @@ const iS = letterIndex('S');
 
 const G = 71;
 const M = 77;
+/** `M486`, which says which object is printed. */
+const LABEL = 486;
 const MM_PER_INCH = 25.4;
 /** Everything of a {@link Machine} that outlives a line, as plain data. */
 export type MachineState = Readonly<Pick<Machine, StateField>>;
@@ -193,7 +195,10 @@ export class Machine {
       if (code === 1 || code === 0) return this.move(words);
       return this.executeG(words);
     }
-    if (words.letter === M) return this.executeM(words);
+    if (words.letter === M) {
+      if (words.code === LABEL) this.names.takeLabel(words, bytes);
+      return this.executeM(words);
+    }
     if (words.letter !== 0) return this.selectTool(words.code);
     if (!words.macro) return Effect.None;
     if (isStopMacro(words, bytes, this.stopWords)) return Effect.Stop;

@@ -1,5 +1,6 @@
 import { textOfBytes } from '../text';
-import { commandsWith } from './commandTable';
+import { commandsWith, isLabel, mayActByName } from './commandTable';
+import { STOP_MACRO } from './stopCommands';
 import { letterIndex, type Words } from './lines/words';
 
 /**
@@ -11,6 +12,8 @@ const NUMBERED = commandsWith('named');
 
 /** `SET_…` words set something and move nothing, but for what moves the origin, a place or heat. */
 const SETS = /^SET_[A-Z0-9_]+/;
+/** The name of any other word with parameters: what it does is not known, and it holds until it is said again. */
+const WORD = /^[A-Z_][A-Z0-9_]*(?=\s)/;
 const NOT_A_SETTING = /^SET_(GCODE_OFFSET|KINEMATIC_POSITION|HEATER_TEMPERATURE|POSITION|STEPPER)/;
 const PARAMETER = /([A-Z_][A-Z0-9_]*)\s*=\s*("[^"]*"|[^\s;]+)/gi;
 const NUMBER = /^[-+]?(\d+\.?\d*|\.\d+)$/;
@@ -26,12 +29,17 @@ export function isNumberedSetting(words: Words): boolean {
 
 /** Whether the text of a word with parameters is one that only sets something. */
 export function isNamedSetting(text: string): boolean {
-  const word = text.trim().toUpperCase();
-  return SETS.test(word) && !NOT_A_SETTING.test(word);
+  const line = text.trim().toUpperCase();
+  if (SETS.test(line)) return !NOT_A_SETTING.test(line);
+  const name = WORD.exec(line)?.[0];
+  if (name === undefined || isLabel(name) || STOP_MACRO.test(name) || mayActByName(name))
+    return false;
+  return /=\s*[-+.]?\d/.test(line);
 }
 
 const M = 77;
-const S_ = 83;
+/** Which object is printed: `M486 S2`. */
+const LABEL_NUMBER = /^S\s*(-?\d+)/i;
 
 /** The settings by name that a file has made so far. */
 export class NamedSettings {
@@ -79,11 +87,10 @@ export class NamedSettings {
   /** Takes a word with parameters, whose whole line stands in `bytes`. */
   takeNamed(words: Words, bytes: Uint8Array): void {
     const { textStart, textEnd } = words;
-    const first = bytes[textStart] & ~32;
-    if (first !== S_ || textEnd - textStart > LONGEST) return;
+    if (textEnd - textStart > LONGEST) return;
     const text = textOfBytes(bytes.subarray(textStart, textEnd));
     if (!isNamedSetting(text)) return;
-    const [word] = SETS.exec(text.toUpperCase())!;
+    const [word] = WORD.exec(text.toUpperCase()) ?? [''];
     const found = [...text.slice(word.length).matchAll(PARAMETER)];
     const about = found.filter(([, , value]) => !NUMBER.test(value));
     // Values are names that such firmwares tell apart by small letters; words are not.
@@ -92,6 +99,13 @@ export class NamedSettings {
     for (const [, key, value] of found) {
       if (NUMBER.test(value)) this.set(`${name} ${key.toUpperCase()}`, String(Number(value)));
     }
+  }
+
+  /** Takes the number of an object from what stands behind `M486`. */
+  takeLabel({ textStart, textEnd }: Words, bytes: Uint8Array): void {
+    const text = textStart < 0 ? '' : textOfBytes(bytes.subarray(textStart, textEnd)).trim();
+    const number = LABEL_NUMBER.exec(text)?.[1];
+    if (number !== undefined) this.set('M486 S', number);
   }
 
   private set(name: string, value: string): void {
@@ -140,8 +154,14 @@ export function namedCommands(from: string, to: string): string[] {
   if (from === to) return [];
   const [before, after] = [entriesOf(from), entriesOf(to)];
   const byWord = new Map<string, string>();
+  const wordOf = (name: string): string => name.slice(0, name.lastIndexOf(' '));
+  const changed = new Set(
+    [...after].flatMap(([name, value]) => (before.get(name) === value ? [] : [wordOf(name)])),
+  );
   for (const [name, value] of after) {
-    if (before.get(name) === value) continue;
+    // A word that is not known is said with all that it was said with.
+    const isWhole = !/^(?:M\d|SET_)/.test(name) && changed.has(wordOf(name));
+    if (before.get(name) === value && !isWhole) continue;
     const at = name.lastIndexOf(' ');
     const [word, key] = [name.slice(0, at), name.slice(at + 1)];
     const sets = /^M\d/.test(word) ? `${key}${value}` : `${key}=${value}`;

@@ -20,6 +20,8 @@ export interface FoundStop {
   readonly layer: number | null;
   /** Byte offset of its line. */
   readonly offset: number;
+  /** What it shows to whoever stands by: its own text, or the message before it; null for nothing. */
+  readonly says: string | null;
 }
 
 /** A stop while the file is being read; its layer is not known yet. */
@@ -31,6 +33,12 @@ export function commandText(words: Words, bytes: Uint8Array, start: number): str
   const end = commented ? words.commentStart - 1 : lineEndFrom(bytes, start, bytes.length);
   const text = textOfBytes(bytes.subarray(start, end)).trim();
   return words.lineNumber < 0 ? text : text.replace(/^N\d+\s*/i, '').replace(/\s*\*\d+$/, '');
+}
+
+/** A text behind the code of a stop, as `Ochre` in `M0 Ochre`; null for none, and for parameters. */
+export function textOfStop(command: string): string | null {
+  const text = /^M[01]\s+(.*)$/i.exec(command)?.[1].trim() ?? '';
+  return text === '' || /^[SP]\s*\d/i.test(text) ? null : text;
 }
 
 /** The layer that a stop at `offset` belongs to, and whether it stands before or inside of it. */

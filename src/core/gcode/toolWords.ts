@@ -52,7 +52,11 @@ export function mayChangeTool(words: Words, bytes: Uint8Array, isKnown: boolean)
   const text = macroText(words, bytes);
   const [name] = text.split(/\s+/, 1);
   if (/^T\W*\w?$/i.test(name)) return true;
-  return SPEAKS_OF_TOOLS.test(name) && !/^(?:SET|START|END|PRINT)_/i.test(name) && toolOfMacro(text) === null;
+  return (
+    SPEAKS_OF_TOOLS.test(name) &&
+    !/^(?:SET|START|END|PRINT)_/i.test(name) &&
+    toolOfMacro(text) === null
+  );
 }
 
 /** The tool that a line heats by its number; null when it names none, and so means the one in use. */
@@ -64,7 +68,8 @@ export function heatedTool(words: Words): number | null {
 /** `G10 P1 S210 R170` and `M568 P1 S210`: temperatures of a tool by its number, working and waiting. */
 export function isTableOfHeats(words: Words): boolean {
   const { letter, code } = words;
-  const isTable = (letter === G && code === 10 && !words.has('L')) || (letter === M && code === 568);
+  const isTable =
+    (letter === G && code === 10 && !words.has('L')) || (letter === M && code === 568);
   return isTable && words.has('P') && words.has('S');
 }
 

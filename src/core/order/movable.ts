@@ -84,7 +84,7 @@ function mayAct(words: Words, bytes: Uint8Array): boolean {
   const { letter, code, macro, subcode, textStart, textEnd } = words;
   // A change of tool goes; what may be one stays where it is.
   if (changedTool(words, bytes) !== null) return false;
-  if (mayChangeTool(words, bytes, M_COMMANDS.has(code))) return true;
+  if (mayChangeTool(words, bytes, true)) return true;
   if (macro) {
     const text = textOfBytes(bytes.subarray(textStart, textEnd));
     return !isNamedSetting(text) && mayActByName(text);

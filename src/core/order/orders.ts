@@ -69,13 +69,23 @@ function orderRising(
     case 'as-sliced':
       return withGiven(print, inputs.given);
     case 'fewest-swaps':
-      return fewestSwaps(print, inputs.given);
+      return orHeldBack(print, (one) => fewestSwaps(one, inputs.given));
     case 'colour-by-colour': {
       if (!inputs.standing) return null;
-      const precedence = withBarriers(precedenceFor(inputs.standing, dipMm), print, inputs.given);
-      return colourByColour(print, precedence, onStage);
+      const free = precedenceFor(inputs.standing, dipMm);
+      return orHeldBack(print, (one) =>
+        colourByColour(one, withBarriers(free, one, inputs.given), onStage),
+      );
     }
   }
+}
+
+/** An order, which is not the best where what stays in its place costs swaps. */
+function orHeldBack(print: Orderable, order: (print: Orderable) => Ordered | null): Ordered | null {
+  const made = order(print);
+  if (!made || print.fixed.size === 0) return made;
+  const free = order({ ...print, fixed: new Set() });
+  return { ...made, exact: made.exact && free !== null && free.swaps >= made.swaps };
 }
 
 function orderableOf({ reading, filaments, fixed, purge }: OrderInputs): Orderable {

@@ -93,7 +93,14 @@ describe('swaps of a plan', () => {
 });
 
 describe('stops that the file has itself', () => {
-  const stop = { line: 40, command: 'M600', layer: 4, offset: 900, place: 'before' } as const;
+  const stop = {
+    line: 40,
+    command: 'M600',
+    layer: 4,
+    offset: 900,
+    place: 'before',
+    says: null,
+  } as const;
 
   it('are kept, taken out, or taken over as swaps, and back again', () => {
     const over = withStopAnswer(plan, stop, 'take-over');

@@ -9,6 +9,8 @@ import { ToolHeat, type ToolLine } from '../gcode/toolHeat';
 import { changedTool, heatedTool } from '../gcode/toolWords';
 import { Words } from '../gcode/lines/words';
 
+const MOVES: ReadonlySet<Effect> = new Set([Effect.Line, Effect.Curve, Effect.Home]);
+
 /** A stop that the simulated printer came to. */
 export interface SimulatedStop {
   readonly line: number;
@@ -42,7 +44,7 @@ export interface SimulationOptions {
   /** Stretches, one after the other, whose lines are shown to `watch`. */
   readonly stretches?: readonly WatchedStretch[];
   readonly watch?: (stretch: number, obeyed: ObeyedLine) => void;
-  /** Told of every move, at the offset of its line. */
+  /** Told of every move and of homing, at the offset of its line. */
   readonly onMove?: (machine: Machine, effect: Effect, offset: number, line: number) => void;
   /** Where all files of the input begin but the first: see {@link FreshStarts}. */
   readonly freshAt?: readonly number[];
@@ -163,7 +165,7 @@ export class SimulatedPrinter {
         const command = commandText(words, bytes, at);
         this.stops.push({ line: this.line, offset: start, command });
       }
-      if (onMove && (effect === Effect.Line || effect === Effect.Curve)) {
+      if (onMove && MOVES.has(effect)) {
         onMove(machine, effect, start, this.line);
       }
       if (watch && this.stretch < stretches.length && start >= stretches[this.stretch].start) {

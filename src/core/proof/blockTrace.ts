@@ -44,6 +44,10 @@ const SHORTEST_WAIT = 5;
 const G = 71;
 const M = 77;
 
+function isAmong(stretches: Block['own'], line: number): boolean {
+  return stretches.some(({ firstLine, lastLine }) => line >= firstLine && line <= lastLine);
+}
+
 /** What a printer does in one block, line by line. */
 export class BlockTrace {
   readonly moves: TracedMove[] = [];
@@ -63,6 +67,8 @@ export class BlockTrace {
   /** What it shows on the display, and the person's own lines. */
   readonly messages: string[] = [];
   readonly own: string[] = [];
+  /** Words of the file that nobody follows. */
+  readonly carried: string[] = [];
   /** Commands met since the latest that says how filament counts; null before any. */
   sinceFilamentMode: number | null = null;
   /** Commands without a line number, in a file whose lines are numbered. */
@@ -75,7 +81,7 @@ export class BlockTrace {
   private silences = 0;
 
   constructor(
-    private readonly block: Pick<Block, 'kind' | 'own' | 'promises'>,
+    private readonly block: Pick<Block, 'kind' | 'own' | 'carried' | 'promises'>,
     private readonly printer: Printer,
   ) {}
 
@@ -97,12 +103,16 @@ export class BlockTrace {
     const isCommand = words.letter !== 0 || words.macro;
     if (!isCommand && words.issues === 0) return;
     if (effect === Effect.Home && this.block.kind === 'takeup') return this.takeHoming(obeyed);
+    if (effect === Effect.None && isAmong(this.block.carried, line)) {
+      this.carried.push(text);
+      return;
+    }
     const why = whyUnknown(obeyed, this.printer);
     if (why !== null) this.unknown ??= { line, message: why };
     if (words.macro) this.macros.push(text);
     if (releasesMotors(words, this.printer.firmware.namesMotors)) this.releaseLine ??= line;
     if (machine.lineNumber >= 0 && words.lineNumber < 0) this.unnumbered++;
-    const isOwn = this.block.own.some((own) => line >= own.firstLine && line <= own.lastLine);
+    const isOwn = isAmong(this.block.own, line);
     if (words.letter === M && words.code === 73) this.shown.push(text);
     if (isOwn) this.own.push(text);
     else if (words.letter === M && words.code === 117) this.messages.push(text);

@@ -105,7 +105,10 @@ function follow(
   const finder = new BlockFinder();
   finder.read(bytes, bytes.length, 0);
   const block = finder.blocks.at(0);
-  const trace = new BlockTrace(block ?? { kind: 'swap', own: [], promises: null }, printer);
+  const trace = new BlockTrace(
+    block ?? { kind: 'swap', own: [], carried: [], promises: null },
+    printer,
+  );
   const stopWords = [...printer.stopWords, ...(block?.stopWord ? [block.stopWord] : [])];
   const machine = Machine.from(state, stopWords);
   const words = new Words();

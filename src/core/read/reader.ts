@@ -1,5 +1,6 @@
 import { waitsForSomebody } from '../gcode/stopCommands';
 import { FindingList } from '../findings';
+import { textOfBytes } from '../text';
 import { curveDirections, curveLength, forEachChord } from '../geometry/arcs';
 import { LineMerger } from '../geometry/raster/lineMerger';
 import { filamentArea, lineWidth } from '../geometry/lineWidth';
@@ -24,7 +25,7 @@ import { heatedTool } from '../gcode/toolWords';
 import { obeyLines } from '../gcode/obey';
 import { statedTime, type StatedTime } from '../gcode/statedTime';
 import { isOwnMark } from '../gcode/ownMark';
-import { commandText, type StopAt } from '../gcode/stops';
+import { commandText, textOfStop, type StopAt } from '../gcode/stops';
 import {
   CR,
   ISSUE_AMBIGUOUS_NUMBER,
@@ -64,6 +65,8 @@ export class GcodeReader {
   private readonly tracker: LevelTracker;
   private readonly stops: StopAt[] = [];
   private readonly tools = new ToolWatch();
+  /** What the display shows since the latest extrusion. */
+  private message: string | null = null;
   private readonly filamentArea: number;
   private readonly stream = new LineStream((bytes, end, base) => this.readLines(bytes, end, base));
 
@@ -220,7 +223,9 @@ export class GcodeReader {
       const what = settingName(words, Effect.None, machine);
       if (what === 'remaining') this.noteRemaining(start);
       else if (what !== null) this.noteSetting(start, what, settingValue(what, machine));
+      else if (code === 118) this.message = textOf(words, bytes);
       else if (code === 117) {
+        this.message = textOf(words, bytes);
         const mark = this.labels.readShown(bytes, words);
         if (mark !== null) this.tracker.takeMark(mark);
       } else if (code === 18 || code === 84 || code === 2 || code === 30) {
@@ -337,6 +342,7 @@ export class GcodeReader {
   private takeExtrusion(start: number, end: number, length: number, dz: number): void {
     const { base, line, tracker } = this;
     const isFirst = tracker.level === null;
+    this.message = null;
     if (this.ambiguous) {
       const message =
         'Printers disagree here on whether filament counts from where it is or from the origin (G90 or G91 after M82 or M83). Lamella goes by the latest M82 or M83.';
@@ -373,10 +379,17 @@ export class GcodeReader {
     if (waitsForSomebody(effect, machine)) {
       const command = commandText(words, bytes, start);
       this.tracker.takeStop();
-      this.stops.push({ line: this.line, command, offset: this.base + start });
+      const says = textOfStop(command) ?? this.message;
+      this.stops.push({ line: this.line, command, offset: this.base + start, says });
     }
     if (words.macro) this.takeMacro(bytes, start);
   }
+}
+
+/** The text behind a command that takes one; null for none. */
+function textOf({ textStart, textEnd }: Words, bytes: Uint8Array): string | null {
+  const text = textStart < 0 ? '' : textOfBytes(bytes.subarray(textStart, textEnd)).trim();
+  return text === '' ? null : text;
 }
 
 /** Reads a file that is wholly in memory. */

@@ -1,9 +1,11 @@
+import { plainText } from '../plainText';
+
 /** Letters, digits and marks that displays and firmwares take; all else could begin a comment or a command. */
 const UNSAFE = /[^A-Za-z0-9 .,/+\-]/g;
 
 /** A text as displays take it: plain letters, no marks that a firmware would act on. */
 export function displayText(text: string, characters: number): string {
-  const plain = text.normalize('NFKD').replace(UNSAFE, '').replace(/ +/g, ' ');
+  const plain = plainText(text).replace(UNSAFE, '').replace(/ +/g, ' ');
   return plain.trim().slice(0, characters).trim();
 }
 

@@ -211,6 +211,19 @@ function renderAction(
 /** Marks round a person's own lines, with how many they are. */
 export const OWN_LINES = '; lamella: own lines ';
 export const OWN_LINES_END = '; lamella: end of own lines';
+/** The same round words of the file that stand on a way which is led over. */
+export const FILE_LINES = '; lamella: lines of the file ';
+export const FILE_LINES_END = '; lamella: end of lines of the file';
+
+/** Words of the file that nobody follows, which go with their section. */
+export function fileLines(words: readonly string[]): RecipeLine[] {
+  if (words.length === 0) return [];
+  return [
+    line(`${FILE_LINES}${words.length}`, 'Words of the file on the way here begin.'),
+    ...words.map((word) => line(word, 'As the file says it.')),
+    line(FILE_LINES_END, 'They end.'),
+  ];
+}
 
 /** A command with a number in capitals; the name of a macro stays as its owner writes it. */
 function numberedInCapitals(command: string): string {

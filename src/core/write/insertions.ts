@@ -6,6 +6,7 @@ import { Machine, type MachineState } from '../gcode/machine';
 import type { Arrangement } from '../plan/arrangement';
 import { stateAt } from '../printer/stateAt';
 import type { SlicedFile } from '../read/slicedFile';
+import { carriedWords } from './carriedWords';
 import { assumedSettings } from './seams/assumed';
 import { crossingDrafts } from './seams/crossingBlocks';
 import { findCrossings } from './seams/crossings';
@@ -41,7 +42,9 @@ export async function makeInsertions(
   const runs = copiedRuns(seams, edges);
   const assumed = await assumedSettings(input, reading, request.printer);
   const states = await statesOfSeams(input, reading, seams, edges, arrangement.tools, assumed);
-  const blocks = seamBlocks(request, seams, states, edges);
+  const led = seams.flatMap(({ follows, planned }) => (follows ? [] : [planned.section]));
+  const carried = await carriedWords(input, reading, led);
+  const blocks = seamBlocks(request, seams, states, edges, carried);
   const standIns = await standInsOf(input, reading, request, states.toolLines);
   const isNumbered = reading.sections.some(({ state }) => state.lineNumber >= 0);
   const stateIn = ({ offset }: Place): Promise<MachineState> => stateAt(input, reading, offset);

@@ -13,6 +13,17 @@ const ODD_WAYS = [
   'G1 X60 Y60', 'M106 S90', 'G28 X Y', 'M105', 'M117 hello', 'G4 P100', 'G92 Z0.1', 'T1', 'M220 S90',
 ] as const;
 
+/** What stands between the moves of a way without ending it. */
+const BETWEEN_MOVES: readonly (readonly string[])[] = [
+  ['M106 S90'],
+  ['M117 going on'],
+  ['M73 P40 R9'],
+  ['G1 F9000'],
+  ['G0 UP'],
+  ['; a note', 'M204 P700'],
+  ['M486 S1', 'G0 UP', 'M105'],
+];
+
 /** Boxes beside, on and in each other, with odd ways of their own: written as one file, proven, and damaged. */
 export async function tryJoined(random: Random): Promise<Trial> {
   const { int, pick, chance } = random;
@@ -31,6 +42,7 @@ export async function tryJoined(random: Random): Promise<Trial> {
     slopes: chance(0.3),
     skirt: chance(0.2),
     prime: chance(0.3),
+    onWay: chance(0.5) ? [] : pick(...BETWEEN_MOVES),
   }));
   const texts = boxes.map((box) => boxPrint(box));
   if (chance(0.4)) {

@@ -85,7 +85,10 @@ export function runNozzle(
     const fault = (what: string): void => {
       if (faults.length < 12) faults.push(`line ${at + 1} ${raw}: ${what}`);
     };
-    const title = /^; lamella: (swap|hop|load|lift|lower|rewrite) \d+ of \d+, (?:in|before) layer \d+, (.*)$/.exec(raw);
+    const title =
+      /^; lamella: (swap|hop|load|lift|lower|rewrite) \d+ of \d+, (?:in|before) layer \d+, (.*)$/.exec(
+        raw,
+      );
     if (title) inBlock = true;
     if (title?.[1] === 'swap') coming = title[2];
     if (raw.startsWith('; lamella: end ')) inBlock = false;
@@ -126,7 +129,8 @@ export function runNozzle(
       p.reached = p.nozzle;
     } else if (name === 'M106') p.settings.set(`fan ${words.get('P') ?? 0}`, String(s ?? 255));
     else if (name === 'M107') p.settings.set(`fan ${words.get('P') ?? 0}`, '0');
-    else if (name.startsWith('SET_')) p.settings.set(name, code.slice(name.length));
+    else if (name.startsWith('SET_') || name === 'PRESSURE' || name === 'M486')
+      p.settings.set(name, code.slice(name.length));
     else if (['M600', 'M0', 'M25', 'PAUSE'].includes(name)) {
       stops++;
       if (coming !== null) filament = coming;
@@ -159,7 +163,8 @@ export function runNozzle(
         const rise = bead.z - p.z;
         if (rise <= 0.01) continue;
         const away = apart(way, bead);
-        if (away < HALF - 0.1) fault(`prints through line ${bead.line}, ${rise.toFixed(2)} mm higher`);
+        if (away < HALF - 0.1)
+          fault(`prints through line ${bead.line}, ${rise.toFixed(2)} mm higher`);
         else if (rise > (dip ?? 0) + 0.01 && away - HALF < TIP + rise - 0.2)
           fault(`dips ${rise.toFixed(2)} mm beside line ${bead.line}`);
       }
@@ -198,7 +203,14 @@ function apart([ax, ay, bx, by]: Four, { x0, y0, x1, y1 }: Bead): number {
     cross(ax, ay, bx, by, x0, y0) * cross(ax, ay, bx, by, x1, y1) < -1e-9 &&
     cross(x0, y0, x1, y1, ax, ay) * cross(x0, y0, x1, y1, bx, by) < -1e-9;
   if (meets) return 0;
-  const point = (px: number, py: number, qx: number, qy: number, rx: number, ry: number): number => {
+  const point = (
+    px: number,
+    py: number,
+    qx: number,
+    qy: number,
+    rx: number,
+    ry: number,
+  ): number => {
     const [dx, dy] = [rx - qx, ry - qy];
     const length2 = dx * dx + dy * dy;
     const t = length2 === 0 ? 0 : ((px - qx) * dx + (py - qy) * dy) / length2;
@@ -236,7 +248,10 @@ export function nozzleFaults(
   for (const bead of found.beads) {
     const same = left.get(keyOf(bead)) ?? [];
     // Two filaments may share one line.
-    const at = Math.max(0, same.findIndex(({ filament }) => filament === bead.filament));
+    const at = Math.max(
+      0,
+      same.findIndex(({ filament }) => filament === bead.filament),
+    );
     const [one] = same.splice(at, 1);
     if (!one) faults.push(`prints what the file does not, on line ${bead.line}`);
     else {

@@ -1,4 +1,5 @@
-import type { FoundStop } from '../../gcode/stops';
+import { textOfStop, type FoundStop } from '../../gcode/stops';
+import { namesOfStops } from './namesOfStops';
 import { meansChange } from '../../gcode/stopCommands';
 import { forEachBit } from '../../geometry/raster/stampBits';
 import type { SectionShapes } from '../../order/sectionShapes';
@@ -23,7 +24,7 @@ export function changingStops({
   const kinds = new Map<string, FoundStop[]>();
   for (const stop of stops) {
     if (stop.layer === null) continue;
-    const kind = meansChange(stop.command) ? 'change' : stop.command.toUpperCase();
+    const kind = meansChange(stop.command) ? 'change' : kindOf(stop);
     kinds.set(kind, [...(kinds.get(kind) ?? []), stop]);
   }
   const changes = [...kinds].flatMap(([kind, ofKind]) => {
@@ -31,6 +32,11 @@ export function changingStops({
     return inside && (ofKind.length > 1 || kind === 'change') ? ofKind : [];
   });
   return changes.sort((a, b) => a.line - b.line);
+}
+
+/** Stops that differ by their text alone are of one kind. */
+function kindOf({ command }: FoundStop): string {
+  return (textOfStop(command) === null ? command : command.split(/\s/, 1)[0]).toUpperCase();
 }
 
 /** The stops of a file that stand right beside a change of tool, and so ask for the same thing. */
@@ -45,8 +51,8 @@ export function stopsBesideTools({
 }
 
 /**
- * Which part comes behind each stop, as far as the file shows it: by the tool that the stop names, or by its
- * shape, since what lies over a part in the next layer is that part; anything else is a part of its own.
+ * Which part comes behind each stop, as far as the file shows it: by the tool or the filament that the stop names,
+ * or by its shape, since what lies over a part in the next layer is that part; anything else is a part of its own.
  */
 export function proposeStretches(
   { sections }: Pick<SlicedFile, 'sections'>,
@@ -57,21 +63,23 @@ export function proposeStretches(
   const stretchOf = sections.map(
     ({ firstLine }) => changes.filter(({ line }) => line < firstLine).length,
   );
-  const partOf = new Map<number, string>([[0, FIRST_STRETCH]]);
-  const byTool = new Map<string, string>();
-  let parts = 1;
+  // A stop before all that is printed leaves nothing for a part before it.
+  const partOf = new Map<number, string>(stretchOf[0] === 0 ? [[0, FIRST_STRETCH]] : []);
+  const names = namesOfStops(changes);
+  const named = new Map<string, string>();
+  let parts = partOf.size;
   for (const [i, stretch] of stretchOf.entries()) {
     if (partOf.has(stretch)) continue;
-    const tool = TOOL_WORD.exec(changes[stretch - 1].command)?.[1];
-    const likely = (tool && byTool.get(tool)) ?? mostAlike(i);
+    const name = TOOL_WORD.exec(changes[stretch - 1].command)?.[1] ?? names[stretch - 1];
+    const likely = (name && named.get(name)) ?? mostAlike(i, name !== null);
     const part = likely ?? `P${++parts}`;
     partOf.set(stretch, part);
-    if (tool) byTool.set(tool, part);
+    if (name !== null) named.set(name, part);
   }
   return changes.map(({ line }, i) => ({ line, part: partOf.get(i + 1) ?? FIRST_STRETCH }));
 
-  /** The part of the layer below that lies under most of a stretch's first layer. */
-  function mostAlike(first: number): string | null {
+  /** The part that lies under most of a stretch's first layer: in the layer below, or, of those without a name, anywhere. */
+  function mostAlike(first: number, isNamed: boolean): string | null {
     const { layer } = sections[first];
     const taken = new Set(
       sections.flatMap((one, i) =>
@@ -79,8 +87,13 @@ export function proposeStretches(
       ),
     );
     if (!outlines) return null;
+    if (isNamed) {
+      for (const part of named.values()) taken.add(part);
+      // Nobody changes to what is loaded.
+      taken.add(partOf.get(stretchOf[first] - 1) ?? '');
+    }
     let best: { part: string; share: number } | null = null;
-    for (let i = first - 1; i >= 0 && sections[i].layer >= layer - 1; i--) {
+    for (let i = first - 1; i >= 0 && (isNamed || sections[i].layer >= layer - 1); i--) {
       const part = partOf.get(stretchOf[i]);
       if (sections[i].layer === layer || part === undefined || taken.has(part)) continue;
       const share = alike(outlines[first], outlines[i]);

@@ -5,6 +5,7 @@ import { purgeSections } from '../../order/purgeBlock';
 import { printedSections } from '../../plan/arrangement';
 import { LEADS, plainName, type LeftOutWhy } from '../../blocks/blocks';
 import { assumedWords } from '../../write/seams/assumed';
+import { checkCarried } from './carriedCheck';
 import { checkSupport } from './restCheck';
 import type { ProofCheck, ProvenRun } from '../proofTypes';
 import { stateDifferences } from './stateCheck';
@@ -18,6 +19,7 @@ export async function checkOrder(input: ByteSource, run: ProvenRun): Promise<Pro
     ...sayAssumed(run),
     ...checkLeftOut(run),
     ...checkFilaments(run),
+    ...(await checkCarried(input, run)),
     ...(await checkSupport(input, run)),
   ];
 }

@@ -33,13 +33,15 @@ export function checkPromises(run: ProvenRun, block: Block, i: number): ProofChe
     message: `${nameOf(block)} ${message}.`,
     line: block.line,
   });
-  const odd = block.own.find(({ count, firstLine, lastLine }) => {
+  const odd = [...block.own, ...block.carried].find(({ count, firstLine, lastLine }) => {
     return lastLine - firstLine + 1 !== count;
   });
   return [
     ...brokenPromises(said, run.traces[i].kept).map(({ name, message }) =>
       fail(CHECK_OF[name], message),
     ),
-    ...(odd ? [fail(4, 'does not hold as many lines of your own as it says')] : []),
+    ...(odd
+      ? [fail(4, 'does not hold as many lines of your own, or of the file, as it says')]
+      : []),
   ];
 }

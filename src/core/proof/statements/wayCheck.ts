@@ -1,5 +1,5 @@
 import { HAIR } from '../../tolerances';
-import type { Effect } from '../../gcode/effect';
+import { Effect } from '../../gcode/effect';
 import type { Machine } from '../../gcode/machine';
 import { filamentArea } from '../../geometry/lineWidth';
 import { forEachPiece, hasPrinted, printedWidth } from '../../geometry/movePieces';
@@ -52,7 +52,9 @@ export class WayCheck {
     if (this.fault || this.needsMap) return;
     this.goTo(offset);
     const inBlock = this.blocks[this.block]?.start <= offset;
-    if (hasPrinted(effect, machine) && !inBlock) this.print(machine, effect, offset, line);
+    if (effect === Effect.Home) {
+      if (!inBlock) this.home(machine, line);
+    } else if (hasPrinted(effect, machine) && !inBlock) this.print(machine, effect, offset, line);
     else this.travel(machine, effect, line);
   }
 
@@ -89,6 +91,14 @@ export class WayCheck {
         line,
       );
     });
+  }
+
+  /** Homing leads the head across the bed, and down to it where Z is homed. */
+  private home({ z }: Machine, line: number): void {
+    const { map } = this;
+    if (z < (map?.highest ?? this.top) - HAIR) {
+      this.fail('The file homes where something stands by then, and the head would hit it.', line);
+    }
   }
 
   private print(m: Machine, effect: Effect, offset: number, line: number): void {

@@ -41,12 +41,7 @@ export interface StartOfRun extends Place {
 const CHUNK = 1 << 20;
 
 /** What ends a way, but for printing: the head is where somebody wants it, or nobody knows where. */
-const ENDS: ReadonlySet<Effect> = new Set([
-  Effect.Home,
-  Effect.Probe,
-  Effect.Stop,
-  Effect.Unknown,
-]);
+const ENDS: ReadonlySet<Effect> = new Set([Effect.Home, Effect.Probe, Effect.Stop, Effect.Unknown]);
 
 /**
  * Finds the crossing ways of an output, in its order. Where nothing is printed lower than what is printed

@@ -1,9 +1,9 @@
 import { FINE } from '../../tolerances';
 import type { Place } from '../../blocks/insertion';
 import type { MachineState } from '../../gcode/machine';
-import { hopActions } from '../../recipe/actions';
+import { hopActions, type SwapAction } from '../../recipe/actions';
 import { promisesOf } from '../../recipe/promises';
-import { renderActions } from '../../recipe/render';
+import { fileLines, renderActions, type RecipeLine } from '../../recipe/render';
 import { NO_SETTINGS, stateWith } from '../../recipe/settings';
 import type { Draft } from '../drafts';
 import { betweenFiles, momentAt, standsAt, stopWordOf, type StandingBlock } from '../moments';
@@ -23,12 +23,16 @@ export interface SeamBlock {
   readonly from: MachineState;
 }
 
-/** The blocks of all seams in the order of printing, and the way back to the file's end. */
+/**
+ * The blocks of all seams in the order of printing, and the way back to the file's end.
+ * @param carried words on the ways to sections that go with them.
+ */
 export function seamBlocks(
   request: OutputRequest,
   seams: readonly Seam[],
   states: SeamStates,
   edges: Edges,
+  carried: ReadonlyMap<number, readonly string[]>,
 ): SeamBlock[] {
   const count = seams.filter(({ swaps }) => swaps).length;
   let swap = 0;
@@ -40,12 +44,14 @@ export function seamBlocks(
     if (opens) {
       const { handOver, takeUp } = betweenFiles(request, seam, known);
       const ended = draftOf(handOver, seam, request);
-      return [{ ...place, handOver: ended, draft: draftOf(takeUp, seam, request), follows: false }];
+      const draft = draftOf(takeUp, seam, request, carried);
+      return [{ ...place, handOver: ended, draft, follows: false }];
     }
     if (swaps) swap++;
     const standing = standsAt(request, seam, known, { index: swap, count });
     if (standing.title.kind === 'hop' && follows && !differs(seam, known)) return [];
-    return [{ ...place, handOver: null, draft: draftOf(standing, seam, request) }];
+    const words = follows ? NOTHING_CARRIED : carried;
+    return [{ ...place, handOver: null, draft: draftOf(standing, seam, request, words) }];
   });
   const back = wayBack(edges, request, seams, states);
   return numbered(back ? [...made, back] : made);
@@ -98,19 +104,26 @@ function differs({ planned, before }: Seam, { from, to }: StatesOfSeam): boolean
   );
 }
 
+const NOTHING_CARRIED: ReadonlyMap<number, readonly string[]> = new Map();
+
 /** A block of actions, which says of itself what they do. */
 function draftOf(
   { title, actions, moment, dipMm }: StandingBlock,
   { stops, planned, before }: Seam,
   { recipe, printer }: Pick<OutputRequest, 'recipe' | 'printer'>,
+  carried: ReadonlyMap<number, readonly string[]> = NOTHING_CARRIED,
 ): Draft {
   const from = moment.from ?? moment.state;
+  const render = (some: readonly SwapAction[]): RecipeLine[] =>
+    renderActions(some, moment.state, printer.firmware, from);
+  const words = fileLines(carried.get(planned.section) ?? []);
   const promises = promisesOf(actions, from.retracted);
   return {
     title,
     words: { settings: moment.settings, promises, stopWord: stopWordOf(title, recipe), dipMm },
     place: stops,
-    commands: renderActions(actions, moment.state, printer.firmware, from),
+    // Whoever comes last puts everything back, and says how filament counts.
+    commands: [...render(actions.slice(0, -1)), ...words, ...render(actions.slice(-1))],
     replaces: false,
     standing: { moment, section: planned.section, before: before?.section ?? null },
   };
