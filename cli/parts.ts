@@ -48,7 +48,7 @@ export async function partsAnswer(input: ByteSource, reading: SlicedFile, printe
       ? await survey(input, reading, printer, replaced, 'beside')
       : plainSurvey([], reading);
   const planned = keys.map((filament, section) => {
-    return { section, filament, settings: NO_SETTINGS, purge: null, asks: false };
+    return { section, part: filament, filament, settings: NO_SETTINGS, purge: null, asks: false };
   });
   const ordered = (order: Order, dipMm: number) => {
     const made = arrange({

@@ -71,7 +71,14 @@ export async function joinSeconds(size: number, order: Order): Promise<JoinSecon
       reading,
       survey: await survey(input, reading, ORDINARY_PROFILE, [], looksFor(order, reading)),
       sections: reading.sections.map(({ source }, section) => {
-        return { section, filament: `F${source}`, settings: NO_SETTINGS, purge: null, asks: false };
+        return {
+          section,
+          part: 'all',
+          filament: `F${source}`,
+          settings: NO_SETTINGS,
+          purge: null,
+          asks: false,
+        };
       }),
       order,
       dipMm: order === 'as-sliced' ? ORDINARY_PROFILE.nozzle.headClearance.heightMm : 0,

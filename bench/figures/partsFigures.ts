@@ -100,7 +100,14 @@ export async function partsSeconds(size: number, rounds: number): Promise<SideSe
     reading,
     survey: await survey(source, reading, ORDINARY_PROFILE, [], 'commands'),
     sections: reading.sections.map(({ tool }, section) => {
-      return { section, filament: `T${tool}`, settings: NO_SETTINGS, purge: null, asks: false };
+      return {
+        section,
+        part: 'all',
+        filament: `T${tool}`,
+        settings: NO_SETTINGS,
+        purge: null,
+        asks: false,
+      };
     }),
     order: 'fewest-swaps',
     dipMm: 0,

@@ -2,6 +2,7 @@ import { plainText } from '../plainText';
 import type { SourceSpan } from '../print/sources';
 import { isOwnMark, OWN_MARK } from '../gcode/ownMark';
 import { lineEndFrom, afterLineEnd } from '../gcode/lines/scan';
+import { parsePrinted, printedText, type PrintedPart } from './printedParts';
 import { NO_PROMISES, parsePromises, promiseText, type BlockPromises } from '../recipe/promises';
 import { FILE_LINES, FILE_LINES_END, OWN_LINES, OWN_LINES_END } from '../recipe/render';
 import {
@@ -61,6 +62,8 @@ export interface Block extends BlockTitle {
   readonly stopWord: string | null;
   /** How far it says that what follows may lie below what is printed beside it, mm. */
   readonly dipMm: number;
+  /** The parts that print in its filament before another one comes; none where it says nothing of them. */
+  readonly prints: readonly PrintedPart[];
   readonly start: number;
   readonly end: number;
   readonly line: number;
@@ -80,6 +83,7 @@ const TITLE =
 const SETS = /^; lamella: sets (.*)$/;
 const STOPS_BY = /^; lamella: stops by ([A-Z_][A-Z_0-9]*)$/;
 const DOES = /^; lamella: does (.*)$/;
+const PRINTS = /^; lamella: prints ([\w.]+(?: anew)?(?:, [\w.]+(?: anew)?)*)$/;
 const DIPS = /^; lamella: dips (\d+(?:\.\d+)?) mm$/;
 const CLOSING =
   /^; lamella: end (swap|warning|load|hop|lift|lower|handover|takeup|heat|rewrite|number) (\d+)$/;
@@ -108,6 +112,8 @@ export interface BlockWords {
   readonly stopWord: string | null;
   /** How much higher than what is printed after it other things may stand beside it, mm; 0 for nothing. */
   readonly dipMm: number;
+  /** The parts that print in its filament before another one comes. */
+  readonly prints: readonly PrintedPart[];
 }
 
 export const NO_WORDS: BlockWords = {
@@ -115,6 +121,7 @@ export const NO_WORDS: BlockWords = {
   promises: NO_PROMISES,
   stopWord: null,
   dipMm: 0,
+  prints: [],
 };
 
 /** A stretch of one sliced file, and which file that is. */
@@ -164,7 +171,7 @@ export function leavesOut({ fingerprint, start, end }: NamedStretch, why: LeftOu
 /** All lines of a block. */
 export function blockLines(
   title: BlockTitle,
-  { settings, promises, stopWord, dipMm }: BlockWords,
+  { settings, promises, stopWord, dipMm, prints }: BlockWords,
   commands: readonly string[],
 ): string[] {
   const does = promiseText(promises);
@@ -173,6 +180,7 @@ export function blockLines(
     ...(hasSettings(settings) ? [`${OWN_MARK}sets ${settingsText(settings)}`] : []),
     ...(does === '' ? [] : [`${OWN_MARK}does ${does}`]),
     ...(stopWord === null ? [] : [`${OWN_MARK}stops by ${stopWord}`]),
+    ...(prints.length > 0 ? [`${OWN_MARK}prints ${printedText(prints)}`] : []),
     ...(dipMm > 0 ? [`${OWN_MARK}dips ${Number(dipMm.toFixed(3))} mm`] : []),
     ...commands,
     `${OWN_MARK}end ${title.kind} ${title.index}`,
@@ -199,6 +207,7 @@ interface OpenBlock extends BlockTitle {
   readonly carried: OwnLines[];
   stopWord: string | null;
   dipMm: number;
+  prints: readonly PrintedPart[];
   readonly start: number;
   readonly line: number;
 }
@@ -323,6 +332,7 @@ export class BlockFinder {
       carried: [],
       stopWord: null,
       dipMm: 0,
+      prints: [],
       start,
       line: this.line,
     };
@@ -343,10 +353,12 @@ export class BlockFinder {
     const promises = parsePromises(DOES.exec(text)?.[1] ?? '');
     const stopWord = STOPS_BY.exec(text)?.[1];
     const dips = DIPS.exec(text)?.[1];
+    const prints = PRINTS.exec(text)?.[1];
     if (settings) open.settings = settings;
     else if (promises && open.promises === null) open.promises = promises;
     else if (stopWord) open.stopWord = stopWord;
     else if (dips) open.dipMm = Number(dips);
+    else if (prints) open.prints = parsePrinted(prints);
     else if (text === this.ownEnd && this.ownAfter !== null) {
       const [firstLine, lastLine] = [this.ownAfter + 1, this.line - 1];
       const list = text === OWN_LINES_END ? open.own : open.carried;

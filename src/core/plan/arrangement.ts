@@ -10,6 +10,8 @@ import { isSlicedSection } from '../read/slicedFile';
 interface PlannedSection {
   /** Place among the reading's sections. */
   readonly section: number;
+  /** The key of its part; `all` for a print that is one. */
+  readonly part: string;
   /** What it wants otherwise than the file. */
   readonly settings: BandSettings;
 }
@@ -87,7 +89,7 @@ export function inVisits<T extends Pick<WantedSection, 'filament' | 'asks'>>(
 /** The visits that print what is wanted, in this order. */
 export function visitsOf(inOrder: readonly WantedSection[]): Visit[] {
   return inVisits(inOrder).map((run): Visit => {
-    const sections = run.map(({ section, settings }) => ({ section, settings }));
+    const sections = run.map(({ section, part, settings }) => ({ section, part, settings }));
     return { filament: run[0].filament, purge: run[0].purge, sections };
   });
 }

@@ -50,11 +50,11 @@ export function arrangementOfPlan(
     skirtsInTheWay,
   );
   const wanted = printed.map((section, i): WantedSection => {
-    const { letter, settings, purge, asks } = ofSections[section];
+    const { part, letter, settings, purge, asks } = ofSections[section];
     const from = filamentOf(plan, ofSections[printed[i - 1] ?? section].letter);
     const { mm } = purgeAt(purge, from, filamentOf(plan, letter), pair);
     const filament = filamentLabel(plan, letter);
-    return { section, filament, settings, purge: Math.round(mm), asks };
+    return { section, part, filament, settings, purge: Math.round(mm), asks };
   });
   const visits = visitsOf(wanted);
   return {

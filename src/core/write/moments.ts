@@ -7,6 +7,8 @@ import { handOverActions, takeUpActions } from '../recipe/betweenFiles';
 import { loadMessage, swapMessage } from '../recipe/message';
 import type { Recipe } from '../recipe/recipe';
 import { NO_SETTINGS } from '../recipe/settings';
+import type { PrintedPart } from '../blocks/printedParts';
+import { printedParts } from '../plan/printedParts';
 import type { OutputRequest } from './request/request';
 import type { Seam } from './seams/seams';
 import type { StatesOfSeam } from './seams/seamStates';
@@ -18,6 +20,8 @@ export interface StandingBlock {
   readonly moment: SwapMoment;
   /** How much higher than what follows other things may stand beside it, mm; 0 for nothing. */
   readonly dipMm: number;
+  /** The parts that print in its filament, where one is loaded. */
+  readonly prints: readonly PrintedPart[];
 }
 
 /**
@@ -36,7 +40,8 @@ export function standsAt(
   const moment = momentAt(printer, seam, title, from, to);
   const actions =
     kind === 'hop' ? hopActions(recipe, printer, moment) : actionsOf(recipe, printer, moment);
-  return { title, actions, moment, dipMm: arrangement.dipMm };
+  const prints = kind === 'hop' ? [] : partsOf(seam, arrangement);
+  return { title, actions, moment, dipMm: arrangement.dipMm, prints };
 }
 
 /** The end of a file and the beginning of the next one, between which a person loads the filament. */
@@ -60,14 +65,24 @@ export function betweenFiles(
       actions: handOver,
       moment: { ...ended, settings: NO_SETTINGS },
       dipMm: 0,
+      prints: [],
     },
     takeUp: {
       title: { ...title, kind: 'takeup', index: index + 1, count },
       actions: takeUp,
       moment,
       dipMm,
+      prints: partsOf(seam, arrangement),
     },
   };
+}
+
+/** The parts that print from a seam on until another filament comes. */
+function partsOf(
+  { planned }: Seam,
+  { visits }: OutputRequest['arrangement'],
+): readonly PrintedPart[] {
+  return printedParts(visits)[visits.indexOf(planned.visit)] ?? [];
 }
 
 /** Where the head waits between two files, and how far the filament is retracted by then. */

@@ -10,6 +10,7 @@ import { writeOutput } from '../../../src/core/blocks/pieces';
 import { proveOutput } from '../../../src/core/proof/proof';
 import { plainRecipe } from '../../../src/core/recipe/recipe';
 import { factsOf, randomPrinter, randomRecipe, randomRequest } from './fuzzRequests';
+import { tryChanges } from './fuzzChanges';
 import { tryJoined } from './fuzzJoined';
 import { tryParts, type Trial } from './fuzzParts';
 import { shapedPrint } from './fuzzShapes';
@@ -17,13 +18,17 @@ import { findFaults } from '../oracles/oracle';
 import { bytesOf, textOf, writePrint, type FileStyle } from '../printFiles';
 import { randomFrom, type Random } from './random';
 
-/** What a run makes: prints of many shapes, own lines, archives, torn files, parts side by side, or several files. */
+/**
+ * What a run makes: prints of many shapes, own lines, archives, torn files, parts side by side, changes of tool in many
+ * shapes, or several files.
+ */
 export const FUZZ_KINDS = [
   'shapes',
   'own lines',
   'archives',
   'torn files',
   'parts',
+  'changes',
   'joined',
 ] as const;
 export type FuzzKind = (typeof FUZZ_KINDS)[number];
@@ -72,6 +77,7 @@ const TRIES: Readonly<Record<FuzzKind, Try>> = {
   archives: tryArchive,
   'torn files': tryTornFile,
   parts: ofTrial(tryParts),
+  changes: ofTrial(tryChanges),
   joined: ofTrial(tryJoined),
 };
 

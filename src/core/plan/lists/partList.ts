@@ -3,7 +3,7 @@ import { layerNumber, type Layer } from '../../layers';
 import type { SlicedFile } from '../../read/slicedFile';
 import { NO_SETTINGS } from '../../recipe/settings';
 import type { WantedSection } from '../arrangement';
-import { foundParts, type Stretch } from '../parts';
+import { foundParts, WHOLE, type Stretch } from '../parts';
 import { resolveSwaps, type ResolvedSwap } from './resolve';
 import type { PartWish, PartWishes } from './swapList';
 
@@ -48,17 +48,17 @@ export function sectionsOfList(
       const swap = swaps.get(key)?.findLast((one) => one.layer <= layer);
       if (swap) {
         const { filament, settings, purge } = swap;
-        return { section, filament, settings, purge, asks: false };
+        return { section, part: key, filament, settings, purge, asks: false };
       }
       const wish = wishes.get(key);
       const filament = typeof wish === 'string' ? wish : (wish?.filament ?? key);
-      return wantedAtFirst(section, filament.trim());
+      return wantedAtFirst(section, key, filament.trim());
     }),
   );
 }
 
-function wantedAtFirst(section: number, filament: string): WantedSection {
-  return { section, filament, settings: NO_SETTINGS, purge: null, asks: false };
+function wantedAtFirst(section: number, part: string, filament: string): WantedSection {
+  return { section, part, filament, settings: NO_SETTINGS, purge: null, asks: false };
 }
 
 /**
@@ -75,8 +75,8 @@ export function sectionsOfSwaps(
     const swap = swaps.findLast((one) => one.layer <= layer);
     const asks = swap !== last;
     last = swap;
-    if (!swap) return wantedAtFirst(section, first);
+    if (!swap) return wantedAtFirst(section, WHOLE, first);
     const { filament, settings, purge } = swap;
-    return { section, filament, settings, purge, asks };
+    return { section, part: WHOLE, filament, settings, purge, asks };
   });
 }

@@ -6,6 +6,7 @@ import { printedSections } from '../../plan/arrangement';
 import { LEADS, plainName, type LeftOutWhy } from '../../blocks/blocks';
 import { assumedWords } from '../../write/seams/assumed';
 import { checkCarried } from './carriedCheck';
+import { checkParts } from './partsCheck';
 import { checkSupport } from './restCheck';
 import type { ProofCheck, ProvenRun } from '../proofTypes';
 import { stateDifferences } from './stateCheck';
@@ -19,6 +20,7 @@ export async function checkOrder(input: ByteSource, run: ProvenRun): Promise<Pro
     ...sayAssumed(run),
     ...checkLeftOut(run),
     ...checkFilaments(run),
+    ...checkParts(run),
     ...(await checkCarried(input, run)),
     ...(await checkSupport(input, run)),
   ];

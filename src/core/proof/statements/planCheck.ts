@@ -7,6 +7,7 @@ import { brokenPromises, NO_PROMISES, promisesOf, promiseText } from '../../reci
 import { NO_SETTINGS, settingsText } from '../../recipe/settings';
 import { betweenFiles, standsAt, stopWordOf, type StandingBlock } from '../../write/moments';
 import type { OutputRequest } from '../../write/request/request';
+import { printedText } from '../../blocks/printedParts';
 import { seamsOf, type Seam } from '../../write/seams/seams';
 import type { StatesOfSeam } from '../../write/seams/seamStates';
 import { warningsOf } from '../../write/warnings';
@@ -119,6 +120,7 @@ class PlannedBlocks {
         ...{ settings: NO_SETTINGS, settingsBefore: NO_SETTINGS },
       },
       dipMm: 0,
+      prints: [],
     };
   }
 
@@ -174,7 +176,7 @@ function differenceOf(
   { traces }: ProvenRun,
   block: Block,
   i: number,
-  { title, actions, moment, dipMm }: StandingBlock,
+  { title, actions, moment, dipMm, prints }: StandingBlock,
   { recipe, printer }: OutputRequest,
 ): string | null {
   const about = (
@@ -187,6 +189,7 @@ function differenceOf(
       ['stop', block.kind === 'warning' ? null : stopWordOf(title, recipe), block.stopWord],
       ['settings', settingsText(moment.settings), settingsText(block.settings)],
       ['dip', Number(dipMm.toFixed(3)), block.dipMm],
+      ['list of parts', printedText(prints), printedText(block.prints)],
     ] as const
   ).find(([, wanted, is]) => wanted !== is);
   if (about) {

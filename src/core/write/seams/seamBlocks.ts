@@ -80,7 +80,10 @@ function wayBack(
   const stops = { offset: last.section.endOffset, line: last.section.endLine + 1 };
   const resumes = { offset: end.endOffset, line: end.endLine + 1 };
   const actions = hopActions(request.recipe, request.printer, moment);
-  const draft = { ...draftOf({ title, actions, moment, dipMm: 0 }, last, request), place: stops };
+  const draft = {
+    ...draftOf({ title, actions, moment, dipMm: 0, prints: [] }, last, request),
+    place: stops,
+  };
   return { handOver: null, draft, stops, resumes, follows: false, from };
 }
 
@@ -108,7 +111,7 @@ const NOTHING_CARRIED: ReadonlyMap<number, readonly string[]> = new Map();
 
 /** A block of actions, which says of itself what they do. */
 function draftOf(
-  { title, actions, moment, dipMm }: StandingBlock,
+  { title, actions, moment, dipMm, prints }: StandingBlock,
   { stops, planned, before }: Seam,
   { recipe, printer }: Pick<OutputRequest, 'recipe' | 'printer'>,
   carried: ReadonlyMap<number, readonly string[]> = NOTHING_CARRIED,
@@ -120,7 +123,13 @@ function draftOf(
   const promises = promisesOf(actions, from.retracted);
   return {
     title,
-    words: { settings: moment.settings, promises, stopWord: stopWordOf(title, recipe), dipMm },
+    words: {
+      settings: moment.settings,
+      promises,
+      stopWord: stopWordOf(title, recipe),
+      dipMm,
+      prints,
+    },
     place: stops,
     // Whoever comes last puts everything back, and says how filament counts.
     commands: [...render(actions.slice(0, -1)), ...words, ...render(actions.slice(-1))],
