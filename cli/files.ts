@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import {
+  chmodSync,
+  chownSync,
   mkdirSync,
   readFileSync,
   realpathSync,
@@ -7,6 +9,7 @@ import {
   rmSync,
   statSync,
   writeFileSync,
+  type Stats,
 } from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
 import { refuse, success, type Result } from '../src/core/findings';
@@ -88,16 +91,53 @@ export function makeFolder(name: string): Result<null> {
   }
 }
 
-/** Writes a file as a whole or not at all: under a name of its own first, which is then changed. */
+/**
+ * Writes a file as a whole or not at all: under a name of its own first, which is then changed. One that is there
+ * keeps its owner and its rights, and a link goes on leading to it; where that cannot be, nothing is written.
+ */
 export function writeWhole(name: string, bytes: Uint8Array): Result<null> {
-  const path = pathOf(name);
+  const found = replacedFile(pathOf(name), name);
+  if (!found.ok) return found;
+  const { path, stats } = found.value;
   const temporary = join(dirname(path), `.${basename(path)}.${randomUUID()}`);
   try {
     writeFileSync(temporary, bytes, { flag: 'wx' });
+    if (stats) {
+      const { uid, gid } = statSync(temporary);
+      if (uid !== stats.uid || gid !== stats.gid) chownSync(temporary, stats.uid, stats.gid);
+      chmodSync(temporary, stats.mode & 0o7777);
+    }
     renameSync(temporary, path);
     return success(null);
   } catch {
     rmSync(temporary, { force: true });
     return refuse('cannot-write', `The file ${name} cannot be written.`);
   }
+}
+
+/** The file that a name leads to, and what it is when it is there already. */
+interface ReplacedFile {
+  readonly path: string;
+  readonly stats: Stats | null;
+}
+
+function replacedFile(path: string, name: string): Result<ReplacedFile> {
+  let real: string;
+  let stats: Stats;
+  try {
+    real = realpathSync(path);
+    stats = statSync(real);
+  } catch {
+    return success({ path, stats: null });
+  }
+  if ((stats.mode & 0o222) === 0) {
+    return refuse('cannot-write', `The file ${name} is protected against writing.`);
+  }
+  if (stats.nlink > 1) {
+    return refuse(
+      'cannot-write',
+      `The file ${name} has other names (hard links), which would go on naming the old one. Copy it first.`,
+    );
+  }
+  return success({ path: real, stats });
 }

@@ -1,9 +1,11 @@
 import type { ByteSource } from '../src/core/byteSource';
 import { ORDERS, type Order } from '../src/core/order/ordering';
 import { helpfulDips } from '../src/core/order/dips';
-import { plainSurvey, type Survey } from '../src/core/order/survey';
+import type { SectionShapes } from '../src/core/order/sectionShapes';
+import { areasOfShapes } from '../src/core/order/shapeAreas';
+import { plainSurvey, surveyOf, type Survey } from '../src/core/order/survey';
 import { NO_SETTINGS } from '../src/core/recipe/settings';
-import { arrange, findParts, survey } from '../src/core/write/request/partsRequest';
+import { arrange, findParts } from '../src/core/write/request/partsRequest';
 import { swapsOf } from '../src/core/plan/arrangement';
 import { foundParts } from '../src/core/plan/parts';
 import type { Printer } from '../src/core/printer/printer';
@@ -22,7 +24,18 @@ export async function partsAnswer(input: ByteSource, reading: SlicedFile, printe
   if (sections.length === 0) return { parts: [], orders: [], held: [] };
   const { stretches, replaced } = await findParts(input, reading, printer);
   const keys = foundParts(reading, stretches);
-  const areas = await sectionAreas(input, reading, printer.filamentDiameter, keys);
+  const isOne = keys.every((key) => key === keys[0]);
+  let shapes: SectionShapes | null = null;
+  const gone = new Set(replaced.map(({ line }) => line));
+  const found: Survey = isOne
+    ? plainSurvey([], reading)
+    : ((await surveyOf(input, reading, printer, gone, 'beside', undefined, (all) => {
+        shapes = all;
+      })) ?? plainSurvey([], reading));
+  // What was looked at for the orders tells the areas too.
+  const areas = shapes
+    ? areasOfShapes(shapes, keys)
+    : await sectionAreas(input, reading, printer.filamentDiameter, keys);
   const parts = [...new Set(keys)].map((key) => {
     const own = sections.filter((_, i) => keys[i] === key);
     const sum = (of: (i: number) => number): number =>
@@ -43,10 +56,6 @@ export async function partsAnswer(input: ByteSource, reading: SlicedFile, printe
       exposedMm2: rounded(areas.exposedMm2.get(key) ?? 0, 2),
     };
   });
-  const found: Survey =
-    parts.length > 1
-      ? await survey(input, reading, printer, replaced, 'beside')
-      : plainSurvey([], reading);
   const planned = keys.map((filament, section) => {
     return { section, part: filament, filament, settings: NO_SETTINGS, purge: null, asks: false };
   });

@@ -6,9 +6,11 @@ import { Words } from '../gcode/lines/words';
 import { filamentArea } from '../geometry/lineWidth';
 import { forEachPiece, hasPrinted, isCurve, printedWidth } from '../geometry/movePieces';
 import type { Severity } from '../findings';
+import { FLAT_MM } from '../printer/nozzleShape';
 import type { Printer } from '../printer/printer';
 import { StandingMap } from '../printer/standingMap';
 import type { SlicedFile } from '../read/slicedFile';
+import { skirtTest } from '../sources/leadIn';
 import { joinFootprints } from '../sources/joinFootprints';
 import { layersByHeight } from '../sources/joinLayers';
 
@@ -21,6 +23,7 @@ type ChainCode =
   | 'homes-again'
   | 'probes-into-print'
   | 'skirt-in-air'
+  | 'skirt-hits-print'
   | 'nothing-below'
   | 'in-one-place'
   | 'bed-off'
@@ -123,7 +126,8 @@ class ChainRun {
 
   follow(file: ChainFile, isFirst: boolean, isLast: boolean): ChainFinding[] {
     const start = this.machine.capture();
-    const look = new ChainLook(this.map, this.printer, this.motorsLost);
+    const isSkirt = skirtTest(file.reading);
+    const look = new ChainLook(this.map, this.printer, isSkirt, this.motorsLost);
     if (!isFirst) {
       this.run(file, (move, effect, words, line) => {
         const { x, y } = this.machine;
@@ -192,6 +196,7 @@ class ChainLook {
   constructor(
     private readonly map: StandingMap,
     private readonly printer: Pick<Printer, 'nozzle'>,
+    private readonly isSkirt: (x: number, y: number) => boolean,
     private motorsLost: boolean,
   ) {}
 
@@ -231,7 +236,7 @@ class ChainLook {
     }
     const { radiusMm } = printer.nozzle.headClearance;
     const at = { x: 0, y: 0 };
-    const isNear = map.anyWithin(at.x, at.y, radiusMm);
+    const isNear = map.anyWithin(at.x, at.y, radiusMm, FLAT_MM);
     const message = isNear
       ? `It homes all axes while ${top} mm stand within ${radiusMm} mm of X 0 Y 0.`
       : `It homes all axes while ${top} mm stand on the bed. A printer that homes Z over the middle of the bed drives into the part.`;
@@ -252,9 +257,11 @@ class ChainLook {
       if (isHit) hit = Math.max(hit, near.rise);
     }
     if (hit > 0) {
-      const what = printed ? 'It prints' : 'The head goes';
+      // A skirt goes round all that its own file prints, and knows nothing of others.
+      const ofSkirt = printed && pieces.every(({ a, b }) => this.onSkirt(a) && this.onSkirt(b));
+      const what = ofSkirt ? 'Its skirt is printed' : printed ? 'It prints' : 'The head goes';
       const message = `${what} at Z ${z.toFixed(2)} where something stands ${hit.toFixed(2)} mm higher.`;
-      this.add('hits-print', 'error', line, message, at);
+      this.add(ofSkirt ? 'skirt-hits-print' : 'hits-print', 'error', line, message, at);
     }
     if (section?.layer !== 1) return;
     const { thickness } = section;
@@ -266,6 +273,10 @@ class ChainLook {
       if (floor > HAIR && height < floor - thickness / 2) this.hangingMm += mm;
       if (Math.abs(height - section.z) < thickness / 2) this.sharedMm += mm;
     }
+  }
+
+  private onSkirt({ x, y }: Piece['a']): boolean {
+    return this.isSkirt(x, y);
   }
 
   judgeStart({ layers, skirtCells }: SlicedFile): void {

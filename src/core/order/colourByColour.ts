@@ -10,7 +10,12 @@ const BEAM_LOADS = 4000;
 
 /** A set of printed sections with a filament loaded. */
 interface Stage {
-  readonly printed: Uint8Array;
+  /** Sums over the marks of what is printed: see `marksOf`. */
+  readonly sums: readonly [number, number];
+  /** Of each section, how many have to be printed before it that are not. */
+  readonly missing: Uint16Array;
+  /** Of each filament, the sections that could be printed now, rising. */
+  readonly ready: readonly (readonly number[])[];
   readonly count: number;
   readonly filament: number;
   readonly purgeMm: number;
@@ -37,13 +42,18 @@ export function colourByColour(
   const { filaments, purge } = print;
   const total = filaments.length;
   if (total === 0) return { order: [], swaps: 0, purgeMm: 0, exact: true };
-  const sectionsOf = new Map<number, number[]>();
-  filaments.forEach((filament, i) => {
-    sectionsOf.set(filament, [...(sectionsOf.get(filament) ?? []), i]);
-  });
-  const beam = Math.max(1, Math.floor(BEAM_LOADS / sectionsOf.size));
+  const count = filaments.reduce((most, filament) => Math.max(most, filament + 1), 0);
+  const beam = Math.max(1, Math.floor(BEAM_LOADS / count));
+  const waiting = waitingOf(precedence);
+  const marks = marksOf(total);
   const empty: Stage = {
-    printed: new Uint8Array(total),
+    sums: [0, 0],
+    missing: Uint16Array.from(precedence, (before) => before.length),
+    ready: Array.from({ length: count }, (_, filament) =>
+      precedence.flatMap((before, i) =>
+        before.length === 0 && filaments[i] === filament ? [i] : [],
+      ),
+    ),
     count: 0,
     filament: -1,
     purgeMm: 0,
@@ -55,17 +65,16 @@ export function colourByColour(
   let loads = 0;
   const settled = new Set<string>();
   for (;;) {
-    loads += stages.length * sectionsOf.size;
+    loads += stages.length * count;
     if (loads > MOST_LOADS && stages.length > beam) {
       exact = false;
       stages = stages.toSorted((a, b) => b.count - a.count || a.purgeMm - b.purgeMm).slice(0, beam);
     }
     const next = new Map<string, Stage>();
     for (const stage of stages) {
-      for (const [filament, sections] of sectionsOf) {
-        if (filament === stage.filament) continue;
-        const reached = load(stage, filament, sections, precedence, purge);
-        if (!reached) continue;
+      for (let filament = 0; filament < count; filament++) {
+        if (filament === stage.filament || stage.ready[filament].length === 0) continue;
+        const reached = load(stage, filament, filaments, waiting, marks, purge);
         const key = keyOf(reached);
         const known = next.get(key);
         if (known && known.purgeMm <= reached.purgeMm) continue;
@@ -88,40 +97,65 @@ export function colourByColour(
   }
 }
 
-/** Loads a filament and prints all of it that can be printed; null when there is none. */
+/** Which sections wait for each one. */
+function waitingOf(precedence: Precedence): number[][] {
+  const waiting: number[][] = precedence.map(() => []);
+  precedence.forEach((before, i) => {
+    for (const one of before) waiting[one].push(i);
+  });
+  return waiting;
+}
+
+/** Loads a filament and prints all of it that can be printed, in the order of the file where that can be. */
 function load(
   stage: Stage,
   filament: number,
-  sections: readonly number[],
-  precedence: Precedence,
+  filaments: readonly number[],
+  waiting: readonly (readonly number[])[],
+  marks: readonly [Int32Array, Int32Array],
   purge: Orderable['purge'],
-): Stage | null {
-  let printed: Uint8Array | null = null;
+): Stage {
+  let [one, other] = stage.sums;
+  const missing = stage.missing.slice();
+  const ready = stage.ready.map((sections) => [...sections]);
+  const open = ready[filament];
   const order: number[] = [];
-  // An order laid down by hand may let a section wait for one behind it in the file.
-  for (let before = -1; before !== order.length;) {
-    before = order.length;
-    for (const i of sections) {
-      const so: Uint8Array = printed ?? stage.printed;
-      if (so[i] || !precedence[i].every((one) => so[one])) continue;
-      printed ??= stage.printed.slice();
-      printed[i] = 1;
-      order.push(i);
+  for (let i = open.shift(); i !== undefined; i = open.shift()) {
+    one ^= marks[0][i];
+    other ^= marks[1][i];
+    order.push(i);
+    for (const next of waiting[i]) {
+      missing[next]--;
+      if (missing[next] === 0) insert(ready[filaments[next]], next);
     }
   }
-  if (!printed) return null;
   const purgeMm = stage.purgeMm + (stage.filament < 0 ? 0 : purge(stage.filament, filament));
-  return { printed, count: stage.count + order.length, filament, purgeMm, order, before: stage };
+  const count = stage.count + order.length;
+  return { sums: [one, other], missing, ready, count, filament, purgeMm, order, before: stage };
 }
 
-function keyOf({ printed, filament }: Stage): string {
-  return `${filament} ${String.fromCharCode(...packed(printed))}`;
+/** Puts a section where it belongs among rising ones. */
+function insert(sections: number[], section: number): void {
+  let at = sections.length;
+  while (at > 0 && sections[at - 1] > section) at--;
+  sections.splice(at, 0, section);
 }
 
-function packed(flags: Uint8Array): Uint16Array {
-  const words = new Uint16Array((flags.length + 15) >> 4);
-  for (let i = 0; i < flags.length; i++) words[i >> 4] |= flags[i] << (i & 15);
-  return words;
+/** Tells stages apart by 64 bits that depend on which sections are printed, and by the filament. */
+function keyOf({ sums, filament }: Stage): string {
+  return `${filament} ${sums[0]} ${sums[1]}`;
+}
+
+/** Two numbers for each section, by which sums of sets are told apart (Zobrist, 1970). */
+function marksOf(count: number): readonly [Int32Array, Int32Array] {
+  let state = 0x2545f491;
+  const next = (): number => {
+    state ^= state << 13;
+    state ^= state >>> 17;
+    state ^= state << 5;
+    return state;
+  };
+  return [Int32Array.from({ length: count }, next), Int32Array.from({ length: count }, next)];
 }
 
 function cheapest(stages: readonly Stage[]): Stage | null {

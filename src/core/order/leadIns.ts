@@ -1,6 +1,6 @@
 import type { SlicedFile, SlicedSection } from '../read/slicedFile';
 import { nozzleRadius, type NozzleShape } from '../printer/nozzleShape';
-import { NearWay } from './precedence';
+import { BitWindow, NearWay } from './nearWay';
 import type { SectionShape, SectionShapes } from './sectionShapes';
 
 type Files = Pick<SlicedFile, 'sections' | 'sources'>;
@@ -38,7 +38,7 @@ export function standsNear(
   return sections.some((other, i) => {
     if (other.source === source || other.z >= z) return false;
     const reach = nozzleRadius(nozzle, z - other.z);
-    const way = new NearWay(shapes[i], reach, grid);
+    const way = new NearWay(shapes[i], new BitWindow(shapes[i].box, reach, grid), grid);
     let near = false;
     way.forEachNear(shapes[skirt].covers, reach, () => {
       near = true;

@@ -1,11 +1,9 @@
 import { HAIR } from '../tolerances';
-import { distancesTo } from '../geometry/distance';
-import { nozzleRadius, type NozzleShape } from '../printer/nozzleShape';
+import type { NozzleShape } from '../printer/nozzleShape';
+import { apart, Besides } from './besides';
+import { supports } from './supports';
 import type { Precedence } from './colourByColour';
 import type { Box, SectionShape, SectionShapes } from './sectionShapes';
-
-/** Lines reach beyond their middles by half of their width, which is less than this, mm. */
-const HALF_LINE = 1.5;
 
 /** A section that stands higher than another one, and how near to the way of that one. */
 export interface Neighbours {
@@ -27,7 +25,10 @@ export interface Neighbours {
 export interface Standing {
   /** Sections that each one lies on, as places in the list of sections. */
   readonly liesOn: Precedence;
-  /** None for two sections that are always printed in the file's order. */
+  /**
+   * None for two sections of which one has to come first anyway: it is what the other lies on, or the other lies on
+   * something that must not come before it either.
+   */
   readonly neighbours: readonly Neighbours[];
 }
 
@@ -51,197 +52,71 @@ export async function standingOf(
 ): Promise<Standing | null> {
   const liesOn = supports(shapes, heights, grid);
   const neighbours: Neighbours[] = [];
+  const rising = new HigherOnes(shapes, heights, liesOn, nozzle);
+  const besides = new Besides(shapes, heights, grid, nozzle);
   for (let low = 0; low < shapes.length; low++) {
     if (!(await onSection(low, shapes.length))) return null;
-    const higher = shapes.flatMap((_, high) =>
-      heights[high] > heights[low] + HAIR && !keepsOrder(low, high) ? [high] : [],
-    );
-    if (higher.length === 0 || isEmpty(shapes[low].box)) continue;
-    neighbours.push(...besides(low, higher, shapes, heights, grid, nozzle));
+    if (isEmpty(shapes[low].box)) continue;
+    const { beside, atHead } = rising.of(low, keepsOrder);
+    neighbours.push(...atHead, ...besides.of(low, beside));
   }
   return { liesOn, neighbours };
 }
 
-type Grid = Omit<SectionShapes, 'shapes'>;
+/** Finds, for one section after the other, the higher ones that are not known to come later anyway. */
+class HigherOnes {
+  private readonly byHeight: readonly number[];
+  private readonly rank: Int32Array;
+  /** Which section each one was found to lie on, or to come after, last. */
+  private readonly on: Int32Array;
+  private readonly after: Int32Array;
 
-/** For each section the topmost ones below the middles of its lines. */
-function supports(
-  shapes: readonly SectionShape[],
-  heights: readonly number[],
-  { wordsPerRow, rows }: Grid,
-): number[][] {
-  const top = new Int32Array(wordsPerRow * rows * 32).fill(-1);
-  const byHeight = shapes.map((_, i) => i).toSorted((a, b) => heights[a] - heights[b] || a - b);
-  const liesOn: number[][] = shapes.map(() => []);
-  let waiting: number[] = [];
-  const lay = (): void => {
-    for (const i of waiting) fillBits(top, shapes[i].covers, i);
-    waiting = [];
-  };
-  for (const i of byHeight) {
-    // Sections of one height do not lie on each other.
-    if (waiting.length > 0 && heights[i] > heights[waiting[0]] + HAIR) lay();
-    liesOn[i] = valuesUnder(top, shapes[i].rests);
-    waiting.push(i);
-  }
-  return liesOn;
-}
-
-function fillBits(cells: Int32Array, bits: Int32Array, value: number): void {
-  for (let word = 0; word < bits.length; word++) {
-    const set = bits[word];
-    if (set === -1) cells.fill(value, word * 32, word * 32 + 32);
-    else {
-      for (let left = set; left !== 0; left &= left - 1) {
-        cells[word * 32 + 31 - Math.clz32(left & -left)] = value;
-      }
-    }
-  }
-}
-
-/** The values from 0 on that the set cells hold, each once. */
-function valuesUnder(cells: Int32Array, bits: Int32Array): number[] {
-  const found = new Set<number>();
-  let latest = -1;
-  for (let word = 0; word < bits.length; word++) {
-    for (let left = bits[word]; left !== 0; left &= left - 1) {
-      const value = cells[word * 32 + 31 - Math.clz32(left & -left)];
-      if (value === latest) continue;
-      latest = value;
-      if (value >= 0) found.add(value);
-    }
-  }
-  return [...found];
-}
-
-/** The higher sections within reach of a nozzle that prints `low`. */
-function besides(
-  low: number,
-  higher: readonly number[],
-  shapes: readonly SectionShape[],
-  heights: readonly number[],
-  grid: Grid,
-  nozzle: NozzleShape,
-): Neighbours[] {
-  const { cellMm } = grid;
-  const { radiusMm, heightMm } = nozzle.headClearance;
-  const reach = (high: number): number =>
-    nozzleRadius(nozzle, Math.min(heights[high] - heights[low], heightMm));
-  const isFar = (high: number): boolean =>
-    apart(shapes[low].box, shapes[high].box) > reach(high) + HALF_LINE;
-  const around = higher.filter((high) => !isFar(high));
-  const near = new NearWay(
-    shapes[low],
-    Math.max(0, ...around.map(reach)),
-    grid,
-    boxOf(around.map((high) => shapes[high].box)),
-  );
-  return higher.flatMap((high): Neighbours[] => {
-    const rise = heights[high] - heights[low];
-    if (rise > heightMm + HAIR && apart(shapes[low].box, shapes[high].box) < radiusMm) {
-      const at = { x: shapes[high].box.minX, y: shapes[high].box.minY };
-      return [{ low, high, rise, distance: 0, touchMm: 0, depthMm: 0, at }];
-    }
-    if (isFar(high)) return [];
-    const radius = reach(high);
-    let distance = Infinity;
-    let nearest = 0;
-    let touched = 0;
-    near.forEachNear(shapes[high].covers, radius, (cell, d) => {
-      if (d < distance) [distance, nearest] = [d, cell];
-      if (!isInside(shapes[high].covers, cell, grid)) touched++;
-    });
-    if (distance === Infinity) return [];
-    const columns = grid.wordsPerRow * 32;
-    const at = {
-      x: grid.originX + ((nearest % columns) + 0.5) * cellMm,
-      y: grid.originY + (Math.floor(nearest / columns) + 0.5) * cellMm,
-    };
-    const touchMm = touched * cellMm;
-    return [{ low, high, rise, distance, touchMm, depthMm: radius - distance, at }];
-  });
-}
-
-/** How near cells are to a section's way. */
-export class NearWay {
-  private readonly columns: number;
-  private readonly left: number;
-  private readonly first: number;
-  private readonly width: number;
-  private readonly height: number;
-  private readonly distances: Float32Array;
-
-  /**
-   * @param most distances that are asked for, mm.
-   * @param asked where the lines lie whose cells are asked for; everywhere when it is not said.
-   */
   constructor(
-    { way, box }: SectionShape,
-    most: number,
-    private readonly grid: Grid,
-    asked?: Box,
+    private readonly shapes: readonly SectionShape[],
+    private readonly heights: readonly number[],
+    private readonly liesOn: Precedence,
+    private readonly nozzle: NozzleShape,
   ) {
-    const { wordsPerRow, rows, cellMm, originX, originY } = grid;
-    const margin = Math.ceil(most / cellMm) + 2;
-    const columns = wordsPerRow * 32;
-    const clamp = (value: number, end: number): number => Math.min(end, Math.max(0, value));
-    // Round what is asked for lies all of the way that is near enough to it.
-    const beyond = asked ? most + HALF_LINE : Infinity;
-    const minX = Math.max(box.minX, (asked?.minX ?? 0) - beyond);
-    const maxX = Math.min(box.maxX, (asked?.maxX ?? 0) + beyond);
-    const minY = Math.max(box.minY, (asked?.minY ?? 0) - beyond);
-    const maxY = Math.min(box.maxY, (asked?.maxY ?? 0) + beyond);
-    // Whole words, so that bits can be taken word by word.
-    const left = clamp(Math.floor((minX - originX) / cellMm) - margin, columns) & ~31;
-    const right = clamp(Math.ceil((maxX - originX) / cellMm) + margin + 31, columns) & ~31;
-    const first = clamp(Math.floor((minY - originY) / cellMm) - margin, rows);
-    const last = clamp(Math.ceil((maxY - originY) / cellMm) + margin, rows);
-    this.columns = columns;
-    this.left = left;
-    this.first = first;
-    this.width = Math.max(0, right - left);
-    this.height = Math.max(0, last - first);
-    const set = new Uint8Array(this.width * this.height);
-    this.forEachBit(way, (_, place) => (set[place] = 1));
-    this.distances = distancesTo(set, this.width, this.height);
+    this.byHeight = shapes.map((_, i) => i).toSorted((a, b) => heights[a] - heights[b] || a - b);
+    this.rank = new Int32Array(shapes.length);
+    this.byHeight.forEach((section, i) => (this.rank[section] = i));
+    this.on = new Int32Array(shapes.length).fill(-1);
+    this.after = new Int32Array(shapes.length).fill(-1);
   }
 
-  /** Distance of a cell, mm; Infinity beyond what is asked for. */
-  of(cell: number): number {
-    const { columns, left, first, width, height } = this;
-    const row = Math.floor(cell / columns);
-    const [x, y] = [cell - row * columns - left, row - first];
-    if (x < 0 || x >= width || y < 0 || y >= height) return Infinity;
-    return this.distances[y * width + x] * this.grid.cellMm;
-  }
-
-  /** Visits the cells whose bits are set and that are nearer than `radius`, mm. */
-  forEachNear(
-    bits: Int32Array,
-    radius: number,
-    visit: (cell: number, distance: number) => void,
-  ): void {
-    const { distances, grid } = this;
-    const most = radius / grid.cellMm;
-    this.forEachBit(bits, (cell, place) => {
-      const distance = distances[place];
-      if (distance < most) visit(cell, distance * grid.cellMm);
-    });
-  }
-
-  /** Visits the bits that are set round the way, with their places in the window. */
-  private forEachBit(bits: Int32Array, visit: (cell: number, place: number) => void): void {
-    const { left, first, width, height, columns } = this;
-    const words = width >> 5;
-    for (let y = 0; y < height; y++) {
-      const start = (first + y) * columns + left;
-      for (let word = 0; word < words; word++) {
-        for (let rest = bits[(start >> 5) + word]; rest !== 0; rest &= rest - 1) {
-          const x = word * 32 + 31 - Math.clz32(rest & -rest);
-          visit(start + x, y * width + x);
-        }
+  /** Those that the cone may come to, and those that stand against the head. */
+  of(
+    low: number,
+    keepsOrder: (low: number, high: number) => boolean,
+  ): { readonly beside: number[]; readonly atHead: Neighbours[] } {
+    const { shapes, heights, liesOn, byHeight, on, after } = this;
+    const { radiusMm, heightMm } = this.nozzle.headClearance;
+    const beside: number[] = [];
+    const atHead: Neighbours[] = [];
+    for (let i = this.rank[low] + 1; i < byHeight.length; i++) {
+      const high = byHeight[i];
+      const rise = heights[high] - heights[low];
+      if (rise <= HAIR) continue;
+      const below = liesOn[high];
+      let isOn = false;
+      let isAfter = false;
+      for (const one of below) {
+        isOn ||= one === low || on[one] === low;
+        isAfter ||= after[one] === low;
+      }
+      if (isOn) on[high] = low;
+      else if (keepsOrder(low, high)) continue;
+      else if (rise <= heightMm + HAIR) beside.push(high);
+      else if (isAfter) after[high] = low;
+      else if (apart(shapes[low].box, shapes[high].box) >= radiusMm) beside.push(high);
+      else {
+        after[high] = low;
+        const { minX: x, minY: y } = shapes[high].box;
+        const at = { x, y };
+        atHead.push({ low, high, rise, distance: 0, touchMm: 0, depthMm: 0, at });
       }
     }
+    return { beside, atHead };
   }
 }
 
@@ -257,38 +132,6 @@ export function precedenceFor({ liesOn, neighbours }: Standing, dipMm: number): 
   return before.map((one) => [...one]);
 }
 
-/** A cell all of whose neighbours are covered too is no outline. */
-function isInside(bits: Int32Array, cell: number, { wordsPerRow }: Grid): boolean {
-  const row = wordsPerRow * 32;
-  return (
-    isSet(bits, cell - 1) &&
-    isSet(bits, cell + 1) &&
-    isSet(bits, cell - row) &&
-    isSet(bits, cell + row)
-  );
-}
-
-function isSet(bits: Int32Array, at: number): boolean {
-  return ((bits[at >> 5] ?? 0) & (1 << (at & 31))) !== 0;
-}
-
 function isEmpty({ minX, maxX }: Box): boolean {
   return maxX < minX;
-}
-
-/** The box round boxes. */
-function boxOf(boxes: readonly Box[]): Box {
-  return {
-    minX: Math.min(...boxes.map(({ minX }) => minX)),
-    minY: Math.min(...boxes.map(({ minY }) => minY)),
-    maxX: Math.max(...boxes.map(({ maxX }) => maxX)),
-    maxY: Math.max(...boxes.map(({ maxY }) => maxY)),
-  };
-}
-
-/** Distance of two boxes, mm; 0 where they overlap. */
-function apart(a: Box, b: Box): number {
-  const dx = Math.max(0, a.minX - b.maxX, b.minX - a.maxX);
-  const dy = Math.max(0, a.minY - b.maxY, b.minY - a.maxY);
-  return Math.hypot(dx, dy);
 }

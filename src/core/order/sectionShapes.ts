@@ -22,7 +22,7 @@ export interface SectionShape {
   readonly box: Box;
 }
 
-/** Where all sections of a print lie, on the cells of its footprint with one more all round. */
+/** Where all sections of a print lie, on the cells of its footprint with some more all round. */
 export interface SectionShapes extends BitGrid {
   readonly shapes: readonly SectionShape[];
 }
@@ -31,6 +31,8 @@ export interface SectionShapes extends BitGrid {
 const RESTING = 0.6;
 /** A line of this radius leaves no cell on its way out, cells. */
 const THINNEST = Math.SQRT1_2;
+/** Cells round the footprint: a line along its edge reaches a little beyond the cells that it covers. */
+const MARGIN = 4;
 /** Most bytes that the shapes of a print may take. */
 const MOST_BYTES = 400e6;
 
@@ -39,7 +41,8 @@ export function canShape({
   sections,
   footprint,
 }: Pick<SlicedFile, 'sections' | 'footprint'>): boolean {
-  const words = Math.ceil((footprint.columns + 2) / 32) * (footprint.rows + 2);
+  const { wordsPerRow, rows } = gridRound(footprint);
+  const words = wordsPerRow * rows;
   return 3 * 4 * words * sections.length <= MOST_BYTES;
 }
 
@@ -55,14 +58,7 @@ export async function sectionShapes(
   filamentDiameter: number,
   onLine?: OnLine,
 ): Promise<SectionShapes> {
-  const { columns, rows, cellMm, originX, originY } = reading.footprint;
-  const grid = {
-    wordsPerRow: Math.ceil((columns + 2) / 32),
-    rows: rows + 2,
-    cellMm,
-    originX: originX - cellMm,
-    originY: originY - cellMm,
-  };
+  const grid = gridRound(reading.footprint);
   const pens = reading.sections.map(() => new ShapePen(grid));
   const merger = new LineMerger({
     stamp: (x0, y0, x1, y1, width, section) => pens[section].draw(x0, y0, x1, y1, width),
@@ -73,6 +69,16 @@ export async function sectionShapes(
   await forEachSectionMove(input, reading, filamentDiameter, draw, onLine);
   merger.flush();
   return { ...grid, shapes: pens.map((pen) => pen.shape()) };
+}
+
+function gridRound({ columns, rows, cellMm, originX, originY }: SlicedFile['footprint']): BitGrid {
+  return {
+    wordsPerRow: Math.ceil((columns + 2 * MARGIN) / 32),
+    rows: rows + 2 * MARGIN,
+    cellMm,
+    originX: originX - MARGIN * cellMm,
+    originY: originY - MARGIN * cellMm,
+  };
 }
 
 /** Draws the moves of one section. */

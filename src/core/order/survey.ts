@@ -5,7 +5,7 @@ import { HeldFinder, heldSections, type HeldSection } from './movable';
 import { standingOf, type OnSection, type Standing } from './precedence';
 import { leadInsOf, standsNear, withoutShapes } from './leadIns';
 import { overlapsOf, type Overlap } from './overlaps';
-import { canShape, sectionShapes } from './sectionShapes';
+import { canShape, sectionShapes, type SectionShapes } from './sectionShapes';
 
 /** What decides in which orders a print can be printed. */
 export interface Survey {
@@ -36,6 +36,7 @@ export type Looks = 'commands' | 'below' | 'beside';
 /**
  * Looks at a print for all that its order has to respect.
  * @param takenOut lines of stops that are no stops any more.
+ * @param onShapes told where the sections lie, where that is looked at.
  * @returns null when it was given up.
  */
 export async function surveyOf(
@@ -45,6 +46,7 @@ export async function surveyOf(
   takenOut: ReadonlySet<number>,
   looks: Looks,
   onSection?: OnSection,
+  onShapes?: (shapes: SectionShapes) => void,
 ): Promise<Survey | null> {
   if (looks === 'commands' || !canShape(reading)) {
     return plainSurvey(await heldSections(input, reading, takenOut), reading);
@@ -53,6 +55,7 @@ export async function surveyOf(
   const shapes = await sectionShapes(input, reading, filamentDiameter, (...line) =>
     finder.take(...line),
   );
+  onShapes?.(shapes);
   const heights = reading.sections.map(({ z }) => z);
   const leadIns = leadInsOf(reading);
   const overlaps = overlapsOf(shapes, reading.sections);

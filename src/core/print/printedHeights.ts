@@ -56,13 +56,18 @@ export class PrintedHeights {
     return height;
   }
 
-  /** Whether anything is ever printed within `radius` of a point, before or after. */
-  everNear(at: Point, radius: number): boolean {
-    const { footprint, skirtCells, priming } = this.inputs;
-    let found = priming.some(({ box }) => distanceToBox(at, at, box) <= radius);
-    const skirt = skirtCells.length > 0 ? this.skirt() : null;
+  /**
+   * Whether anything is ever printed within `radius` of a point, before or after.
+   * @param above what is no higher does not count, mm.
+   */
+  everNear(at: Point, radius: number, above = 0): boolean {
+    const { layers, footprint, skirtCells, priming } = this.inputs;
+    let found = priming.some(({ box, z }) => z > above && distanceToBox(at, at, box) <= radius);
+    const hasSkirt = skirtCells.length > 0 && layers[0].highest > above;
+    const skirt = hasSkirt ? this.skirt() : null;
     this.forEachCell(at, at, radius, (cell) => {
-      if (footprint.top[cell] !== 0 || skirt?.has(cell)) found = true;
+      const top = footprint.top[cell];
+      if ((top !== 0 && layers[top - 1].highest > above) || skirt?.has(cell)) found = true;
     });
     return found;
   }

@@ -25,3 +25,6 @@ export function nozzleRadius(
 
 /** Distance from all that is ever printed within which a waiting nozzle drips onto it, mm. */
 export const PARK_DISTANCE = 2;
+
+/** A prime line or a first layer is flat: the head passes over it, and homing beside it touches nothing, mm. */
+export const FLAT_MM = 0.6;

@@ -140,13 +140,13 @@ export class StandingMap {
     return { rise, head, through };
   }
 
-  /** Whether anything at all stands within `radius` mm of a place. */
-  anyWithin(x: number, y: number, radius: number): boolean {
+  /** Whether anything higher than `above` mm stands within `radius` mm of a place. */
+  anyWithin(x: number, y: number, radius: number, above: number): boolean {
     let found = false;
     this.settle();
     this.cells.go(x, y, x, y, radius);
     this.cells.forEach((cell) => {
-      found ||= this.heights[cell] > 0;
+      found ||= this.heights[cell] > above;
     });
     return found;
   }

@@ -1,7 +1,7 @@
 import { HAIR } from '../tolerances';
 import type { PrintedHeights } from '../print/printedHeights';
 import { LEAST_CLEARANCE } from '../recipe/actions';
-import { PARK_DISTANCE } from '../printer/nozzleShape';
+import { FLAT_MM, PARK_DISTANCE } from '../printer/nozzleShape';
 import { isInReach, type Reach } from '../printer/printer';
 import type { BlockTrace, NozzlePoint, TracedMove } from './blockTrace';
 
@@ -52,7 +52,7 @@ export function findCollision(
     if (z < top + LEAST_CLEARANCE - HAIR) {
       return { line, message: `it would home at ${z.toFixed(2)} mm, too low over the print` };
     }
-    if (all && printed.heights.everNear({ x: 0, y: 0 }, headRadius)) {
+    if (all && printed.heights.everNear({ x: 0, y: 0 }, headRadius, FLAT_MM)) {
       return { line, message: 'it would home all axes where something is printed' };
     }
   }

@@ -53,7 +53,7 @@ export async function dryRuns(
     const { title, standing } = insertion;
     if (title?.kind !== 'swap' || !standing) return [];
     const along = (): number => standing.moment.printedTop;
-    const everNear: PrintedHeights['everNear'] = (at, radius) => heights.everNear(at, radius);
+    const everNear = heights.everNear.bind(heights);
     const layer = title.inside ? title.layer + 1 : title.layer;
     const printed = { heights: asFile ? heights : { along, everNear }, layer };
     return [dryRun(input, reading, printer, insertion, standing, printed)];

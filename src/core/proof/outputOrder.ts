@@ -181,7 +181,7 @@ function printedBefore(
       primed,
     );
     return {
-      heights: { along: () => top, everNear: (at, radius) => heights.everNear(at, radius) },
+      heights: { along: () => top, everNear: heights.everNear.bind(heights) },
       hasUndrawn,
       layer: block.layer,
     };

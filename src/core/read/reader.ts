@@ -135,7 +135,7 @@ export class GcodeReader {
       slotSeconds: this.clock.planner.slotSeconds,
       seconds: this.clock.totals(),
       secondsAfter,
-      filamentMm: machine.filament,
+      filamentMm: machine.filament - tracker.changedMm,
       stops: this.stops,
       statedSeconds: this.stated?.seconds ?? this.firstRemaining,
       temperatures: this.temperatures,

@@ -44,7 +44,10 @@ export async function withLeadIn(input: ByteSource, reading: SlicedFile): Promis
 }
 
 /** Tells whether a place lies on the cells of the skirt, or right beside them. */
-function skirtTest({ footprint, skirtCells }: SlicedFile): (x: number, y: number) => boolean {
+export function skirtTest({
+  footprint,
+  skirtCells,
+}: Pick<SlicedFile, 'footprint' | 'skirtCells'>): (x: number, y: number) => boolean {
   const { cellMm, originX, originY, columns } = footprint;
   const cells = new Set(skirtCells);
   return (x, y) => {

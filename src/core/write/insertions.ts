@@ -3,7 +3,7 @@ import type { ByteSource } from '../byteSource';
 import { goesOnAt, leavesOut, placeIn, type BlockKind } from '../blocks/blocks';
 import type { Insertion, Place } from '../blocks/insertion';
 import { Machine, type MachineState } from '../gcode/machine';
-import type { Arrangement } from '../plan/arrangement';
+import { printedSections, type Arrangement } from '../plan/arrangement';
 import { stateAt } from '../printer/stateAt';
 import type { SlicedFile } from '../read/slicedFile';
 import { carriedWords } from './carriedWords';
@@ -13,6 +13,7 @@ import { findCrossings } from './seams/crossings';
 import { finished, marksAt, muteAt, type Draft } from './drafts';
 import { leftOutOf } from './leftOut';
 import type { OutputRequest } from './request/request';
+import { keepsOrder } from './rising';
 import { seamBlocks, type SeamBlock } from './seams/seamBlocks';
 import {
   copiedRuns,
@@ -145,7 +146,8 @@ async function crossingLines(
   { stateAt: known }: SeamStates,
   blocks: readonly SeamBlock[],
 ): Promise<Insertion[]> {
-  if (reading.sources.length === 1 && runs.length === 1) return [];
+  const printed = printedSections(request.arrangement).map(({ section }) => section);
+  if (keepsOrder(reading, printed)) return [];
   const starts = runs.map(({ start, end, line }, i) => {
     const state = i === 0 ? new Machine().capture() : known(start);
     return { offset: start, line, end, state };

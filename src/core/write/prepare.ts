@@ -38,6 +38,9 @@ export async function prepareOutput(
   const impossible = impossibleMove(reading, request);
   if (impossible) return impossible;
   const insertions = await makeInsertions(input, reading, request);
+  if (insertions.length === 0) {
+    return refuse('bad-plan', 'The plan leaves the file as it is: there is no swap in it.');
+  }
   return success(insertions);
 }
 
@@ -81,6 +84,14 @@ function unknownTemperature(
     return refuse(
       'unknown-temperature',
       `The file does not say how hot the nozzle is before layer ${layer}, so a band cannot have its own temperature: nothing could go back to the file’s. Set the temperatures when you slice.`,
+    );
+  }
+  const opened = arrangement.opens.find((at) => !(target(at) > 0));
+  if (opened !== undefined) {
+    const { layer } = reading.sections[printed[opened].section];
+    return refuse(
+      'unknown-temperature',
+      `The file does not say how hot the nozzle is before layer ${layer}, so the file that begins there could not heat it. Set the temperatures when you slice, or write one file.`,
     );
   }
   const moves = recipe.kind === 'spelled-out' || recipe.kind === 'host-scripts';

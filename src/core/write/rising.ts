@@ -20,3 +20,11 @@ export function onlyRises(
     return true;
   });
 }
+
+/** Whether sections are printed in the order of their only file, which so knows its own ways. */
+export function keepsOrder(
+  { sources }: Pick<SlicedFile, 'sources'>,
+  printed: readonly number[],
+): boolean {
+  return sources.length === 1 && printed.every((section, i) => i === 0 || section > printed[i - 1]);
+}

@@ -43,6 +43,11 @@ export class LevelTracker {
   private outBefore = 0;
   private extrusions = 0;
   private filamentAtStart = 0;
+  /** Filament behind the latest extruding move, and what changes have pushed in and out since the level began, mm. */
+  private filamentAtEnd = 0;
+  private changedInLevel = 0;
+  /** The same of all changes: it belongs to no part. */
+  changedMm = 0;
   /** Where a rising path began after a travel: a seam that ramps up into the next level. */
   private ramp: LevelPlace | null = null;
 
@@ -117,6 +122,7 @@ export class LevelTracker {
     if (!sloped) this.ramp = null;
     this.endOffset = end;
     this.endLine = line;
+    this.filamentAtEnd = machine.filament;
     this.restartOffset = -1;
     this.held = this.out = this.outBefore = 0;
     this.extrusions++;
@@ -131,7 +137,7 @@ export class LevelTracker {
     this.level.endOffset = this.endOffset;
     this.level.endLine = this.endLine;
     this.level.extrusions = this.extrusions;
-    this.level.filamentMm = filament - this.filamentAtStart;
+    this.level.filamentMm = filament - this.filamentAtStart - this.changedInLevel;
   }
 
   private closeSection(filament: number): void {
@@ -171,7 +177,8 @@ export class LevelTracker {
 
   private startLevel(z: number, place: LevelPlace): void {
     const { machine, marks, levels } = this;
-    this.closeLevel(machine.fromFilament);
+    this.closeLevel(this.takeChange());
+    this.changedInLevel = 0;
     this.filamentAtStart = machine.fromFilament;
     this.extrusions = 0;
     this.level = {
@@ -194,9 +201,21 @@ export class LevelTracker {
     this.ramp = null;
   }
 
+  /** Where the filament of what is printed so far ends: what goes in and out at a change belongs to no part. */
+  private takeChange(): number {
+    const { machine, cuts, filamentAtEnd } = this;
+    if (!cuts) return machine.fromFilament;
+    this.changedMm += machine.fromFilament - filamentAtEnd;
+    return filamentAtEnd;
+  }
+
   private startSection(place: LevelPlace): void {
     const { machine } = this;
-    this.closeSection(machine.fromFilament);
+    if (this.section !== null) {
+      const end = this.takeChange();
+      this.changedInLevel += machine.fromFilament - end;
+      this.closeSection(end);
+    }
     this.sectionFilament = machine.fromFilament;
     this.section = {
       ...place,

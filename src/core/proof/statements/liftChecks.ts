@@ -1,4 +1,5 @@
 import { FILAMENT_HAIR } from '../../tolerances';
+import { keepsOrder } from '../../write/rising';
 import { nameOf, type ProofCheck, type ProvenRun } from '../proofTypes';
 
 /** Check 2: behind each lift comes its way down, and between the two nothing is printed. */
@@ -7,9 +8,10 @@ export function checkLifts(run: ProvenRun): ProofCheck[] {
   const fail = (message: string, line: number): ProofCheck[] => [
     { check: 2, ok: false, message, line },
   ];
+  const printed = order.order.map(({ section }) => section);
   for (const [i, block] of blocks.entries()) {
     const name = nameOf(block);
-    if (reading.sources.length === 1 && order.asFile) {
+    if (keepsOrder(reading, printed)) {
       return fail(`${name} has no place in a file that keeps its order.`, block.line);
     }
     const at = block.kind === 'lift' ? i + 1 : i - 1;

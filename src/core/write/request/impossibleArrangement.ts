@@ -2,10 +2,12 @@ import { refuse, type Result } from '../../findings';
 import { countsOtherSteps } from '../../gcode/settingSlots';
 import type { SlicedFile, SlicedSection } from '../../read/slicedFile';
 import { PrintedHeights } from '../../print/printedHeights';
+import { FLAT_MM } from '../../printer/nozzleShape';
 import { reachOf } from '../../printer/printer';
 import { LEAST_CLEARANCE } from '../../recipe/actions';
 import { printedSections } from '../../plan/arrangement';
 import type { OutputRequest } from './request';
+import { keepsOrder } from '../rising';
 import { seamsOf } from '../seams/seams';
 
 /** Why the order that is asked for cannot be written; null when it can. */
@@ -24,7 +26,8 @@ export function impossibleArrangement(
   }
   const seams = seamsOf(reading, request);
   if (seams.every(({ follows }) => follows)) return null;
-  const why = whyNoOtherOrder(reading);
+  const isOwn = keepsOrder(reading, printed);
+  const why = whyNoOtherOrder(reading, isOwn);
   if (why) return why;
   const high = seams.find(
     ({ follows, printedTop }) =>
@@ -44,34 +47,37 @@ function impossibleHoming(
 ): Result<never> | null {
   if (arrangement.opens.length === 0 || arrangement.home !== 'all') return null;
   const { radiusMm } = printer.nozzle.headClearance;
-  if (!new PrintedHeights(reading).everNear({ x: 0, y: 0 }, radiusMm)) return null;
+  if (!new PrintedHeights(reading).everNear({ x: 0, y: 0 }, radiusMm, FLAT_MM)) return null;
   return refuse(
     'head-would-hit',
     `Something is printed within ${radiusMm} mm of X 0 Y 0, where the printer homes. Home nothing or X and Y between the files, or move the print.`,
   );
 }
 
-/** Why a file can only be printed in its own order; null when it can be in others. */
-export function whyNoOtherOrder({
-  sections,
-  sources,
-  layers,
-  continuous,
-  hasUndrawn,
-}: Pick<
-  SlicedFile,
-  'sections' | 'sources' | 'layers' | 'continuous' | 'hasUndrawn'
->): Result<never> | null {
+/**
+ * Why a file can only be printed in its own order; null when it can be in others.
+ * @param isOwn that is its order, and only ways between its sections are led otherwise, or cut.
+ */
+export function whyNoOtherOrder(
+  {
+    sections,
+    sources,
+    layers,
+    continuous,
+    hasUndrawn,
+  }: Pick<SlicedFile, 'sections' | 'sources' | 'layers' | 'continuous' | 'hasUndrawn'>,
+  isOwn = false,
+): Result<never> | null {
   const no = (why: string): Result<never> =>
     refuse(
       'cannot-reorder',
       sources.length > 1
         ? `${why} It cannot be printed together with others.`
-        : `${why} It can be printed in its own order only.`,
+        : `${why} It can be ${isOwn ? 'written as one file' : 'printed in its own order'} only.`,
     );
   if (continuous) return no('The file prints in a spiral.');
   if (hasUndrawn) return no('Some of the print lies too far out to be drawn.');
-  if (layers.some(({ z }, i) => i > 0 && z <= layers[i - 1].z)) {
+  if (!isOwn && layers.some(({ z }, i) => i > 0 && z <= layers[i - 1].z)) {
     return no('The file prints its objects one after another.');
   }
   if (sections.some(({ state }) => state.lineNumber >= 0)) {
