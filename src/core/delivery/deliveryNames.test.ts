@@ -10,7 +10,7 @@ describe('names of a delivery', () => {
     ]);
     expect(deliveryNames('coaster', ['Ochre'])).toEqual(['coaster.gcode']);
     expect(deliveryNames('c', ['B Ö/ö', '??'])).toEqual([
-      'c-1of2-B-o-o.gcode',
+      'c-1of2-B-oe-oe.gcode',
       'c-2of2-filament.gcode',
     ]);
   });

@@ -1,5 +1,6 @@
 import { HAIR } from '../tolerances';
-import type { NozzleShape } from '../printer/nozzleShape';
+import { nozzleRadius, type NozzleShape } from '../printer/nozzleShape';
+import { HALF_LINE } from './nearWay';
 import { apart, Besides } from './besides';
 import { supports } from './supports';
 import type { Precedence } from './colourByColour';
@@ -70,6 +71,8 @@ class HigherOnes {
   /** Which section each one was found to lie on, or to come after, last. */
   private readonly on: Int32Array;
   private readonly after: Int32Array;
+  /** Farther away the cone comes to nothing, mm. */
+  private readonly widest: number;
 
   constructor(
     private readonly shapes: readonly SectionShape[],
@@ -77,6 +80,7 @@ class HigherOnes {
     private readonly liesOn: Precedence,
     private readonly nozzle: NozzleShape,
   ) {
+    this.widest = nozzleRadius(nozzle, nozzle.headClearance.heightMm) + HALF_LINE;
     this.byHeight = shapes.map((_, i) => i).toSorted((a, b) => heights[a] - heights[b] || a - b);
     this.rank = new Int32Array(shapes.length);
     this.byHeight.forEach((section, i) => (this.rank[section] = i));
@@ -108,8 +112,12 @@ class HigherOnes {
       else if (keepsOrder(low, high)) continue;
       else if (rise <= heightMm + HAIR) beside.push(high);
       else if (isAfter) after[high] = low;
-      else if (apart(shapes[low].box, shapes[high].box) >= radiusMm) beside.push(high);
       else {
+        const away = apart(shapes[low].box, shapes[high].box);
+        if (away >= radiusMm) {
+          if (away <= this.widest) beside.push(high);
+          continue;
+        }
         after[high] = low;
         const { minX: x, minY: y } = shapes[high].box;
         const at = { x, y };

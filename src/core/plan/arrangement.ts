@@ -10,7 +10,7 @@ import { isSlicedSection } from '../read/slicedFile';
 interface PlannedSection {
   /** Place among the reading's sections. */
   readonly section: number;
-  /** The key of its part; `all` for a print that is one. */
+  /** What blocks call its part; `all` for a print that is one. */
   readonly part: string;
   /** What it wants otherwise than the file. */
   readonly settings: BandSettings;

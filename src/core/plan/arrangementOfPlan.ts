@@ -6,7 +6,7 @@ import type { Print } from '../print/print';
 import type { Printer } from '../printer/printer';
 import { openingsOf, visitsOf, type Arrangement, type WantedSection } from './arrangement';
 import { filamentOf, type JobPlan } from './jobPlan';
-import { isWhole } from './parts';
+import { isWhole, partInBlocks } from './parts';
 import { purgeAt } from './work/purges';
 import { recipeOfPlan } from './recipeOfPlan';
 import { sectionWishes } from './wishes';
@@ -54,7 +54,14 @@ export function arrangementOfPlan(
     const from = filamentOf(plan, ofSections[printed[i - 1] ?? section].letter);
     const { mm } = purgeAt(purge, from, filamentOf(plan, letter), pair);
     const filament = filamentLabel(plan, letter);
-    return { section, part, filament, settings, purge: Math.round(mm), asks };
+    return {
+      section,
+      part: partInBlocks(part, print.sources),
+      filament,
+      settings,
+      purge: Math.round(mm),
+      asks,
+    };
   });
   const visits = visitsOf(wanted);
   return {

@@ -1,5 +1,6 @@
 import { layerNumber, type LayerNumber } from '../layers';
 import type { Print } from '../print/print';
+import type { SourceSpan } from '../print/sources';
 import { isSlicedSection, type SlicedFile } from '../read/slicedFile';
 import type { BandSettings } from '../recipe/settings';
 import { chosenLayer, type PlannedSwap } from './plannedSwap';
@@ -94,6 +95,19 @@ function partsOfSources(sections: SlicedFile['sections']): string[] {
     const file = String(source + 1);
     return tools.get(source)!.size > 1 ? `${file}.T${tool}` : file;
   });
+}
+
+/**
+ * What a block calls a part: as it is, or where there are several files by the fingerprint of its file, so that it
+ * is called so in whatever order the files are named.
+ */
+export function partInBlocks(
+  key: string,
+  sources: readonly Pick<SourceSpan, 'fingerprint'>[],
+): string {
+  const [, file, tool] = /^(\d+)(\.T\d+)?$/.exec(key) ?? [];
+  if (file === undefined) return key;
+  return `${sources[Number(file) - 1].fingerprint.slice(0, 8)}${tool ?? ''}`;
 }
 
 /**

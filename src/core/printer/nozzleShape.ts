@@ -27,4 +27,4 @@ export function nozzleRadius(
 export const PARK_DISTANCE = 2;
 
 /** A prime line or a first layer is flat: the head passes over it, and homing beside it touches nothing, mm. */
-export const FLAT_MM = 0.6;
+export const FLAT_MM = 0.5;

@@ -136,6 +136,7 @@ describe('readGcode', () => {
         place: 'before',
         layer: 3,
         offset: text.indexOf('M600'),
+        says: null,
       },
       {
         line: expect.any(Number),
@@ -143,6 +144,7 @@ describe('readGcode', () => {
         place: 'before',
         layer: null,
         offset: text.indexOf('M0 Done'),
+        says: 'Done',
       },
     ]);
   });

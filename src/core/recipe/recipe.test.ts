@@ -199,7 +199,7 @@ describe('the height of the lift', () => {
 describe('what the display says', () => {
   it('fits on the display, in letters that every display has', () => {
     const about = { index: 2, count: 3, filament: 'C Wüsten-Gelb; *hell* (neu)' };
-    expect(swapMessage(about, 20)).toBe('2/3 C Wusten-Gelb he');
+    expect(swapMessage(about, 20)).toBe('2/3 C Wuesten-Gelb h');
     expect(swapMessage(about, 0)).toHaveLength(20);
     expect(swapMessage(about, 8)).toBe('2/3 C Wu');
     expect(loadMessage('A Peat black', 16)).toBe('Load A Peat blac');

@@ -92,7 +92,7 @@ describe('writing swaps', () => {
       layer: 2,
       filament: 'Bläu\ngrün ☃',
     });
-    expect(title).toBe('; lamella: swap 1 of 1, before layer 2, Blaugrun');
+    expect(title).toBe('; lamella: swap 1 of 1, before layer 2, Blaeugruen');
   });
 
   it('takes stops of the file out by a mark that can be taken away again', async () => {

@@ -1,6 +1,6 @@
 import type { Block } from '../../blocks/blocks';
 import { printedText } from '../../blocks/printedParts';
-import { foundParts } from '../../plan/parts';
+import { foundParts, partInBlocks } from '../../plan/parts';
 import { nameOf, type ProofCheck, type ProvenRun } from '../proofTypes';
 
 /** What is printed from one load of filament to the next; nobody says what is loaded first without a stop for it. */
@@ -48,7 +48,7 @@ export function checkParts(run: ProvenRun): ProofCheck[] {
 
 /** The loads of an output in its order, each with the parts that it prints. */
 function loadsOf({ found: { blocks }, order: { order }, reading }: ProvenRun): Load[] {
-  const keys = foundParts(reading, []);
+  const keys = foundParts(reading, []).map((key) => partInBlocks(key, reading.sources));
   // Where stops stand for changes, only the blocks tell parts apart.
   const areTold = new Set(keys).size > 1;
   const loads = blocks.filter(

@@ -20,7 +20,7 @@ import {
   type WantedSection,
 } from '../../plan/arrangement';
 import { filamentOf, type JobPlan } from '../../plan/jobPlan';
-import type { Stretch } from '../../plan/parts';
+import { partInBlocks, type Stretch } from '../../plan/parts';
 import {
   changingStops,
   proposeStretches,
@@ -93,7 +93,11 @@ export function arrange(inputs: ArrangeInputs): Result<Arrangement> {
   const { printed, leftOut } = withoutLeadIns(reading.sources, ordered.order, found.skirtsInTheWay);
   const depth = depthOrWhy(order, dipMm, printed, reading, found, nozzle);
   if (!depth.ok) return depth;
-  const visits = visitsOf(printed.map((i) => sections[i]));
+  const visits = visitsOf(
+    printed.map((i) => {
+      return { ...sections[i], part: partInBlocks(sections[i].part, reading.sources) };
+    }),
+  );
   return success({
     visits,
     order,
