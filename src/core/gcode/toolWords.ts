@@ -51,7 +51,6 @@ export function mayChangeTool(words: Words, bytes: Uint8Array, isKnown: boolean)
   if (!words.macro) return false;
   const text = macroText(words, bytes);
   const [name] = text.split(/\s+/, 1);
-  if (/^T\W*\w?$/i.test(name)) return true;
   return (
     SPEAKS_OF_TOOLS.test(name) &&
     !/^(?:SET|START|END|PRINT)_/i.test(name) &&

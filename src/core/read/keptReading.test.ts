@@ -80,6 +80,8 @@ describe('a kept reading', () => {
     const text = JSON.stringify(read, (_key, value: unknown) =>
       typeof value === 'number' ? Number(value.toPrecision(9)) : value,
     );
-    expect(`${READER_VERSION} ${createHash('sha256').update(text).digest('hex')}`).toBe('6 fe2afef4cc89a630b6324959f101bd1d9af23cd42b25891a97055da305c968d5');
+    expect(`${READER_VERSION} ${createHash('sha256').update(text).digest('hex')}`).toBe(
+      '6 fe2afef4cc89a630b6324959f101bd1d9af23cd42b25891a97055da305c968d5',
+    );
   });
 });

@@ -5,7 +5,8 @@ import { changedTool, heatedTool, mayChangeTool } from '../gcode/toolWords';
 
 /** Looks out for tools, and for words that may change them in a way that is not known. */
 export class ToolWatch {
-  private readonly tools = new Set<number>();
+  /** A file that names no tool uses the first one. */
+  private readonly tools = new Set<number>([0]);
   private odd: { readonly line: number; readonly text: string } | null = null;
 
   /** Takes a line that does not move; `text` is asked for where it matters only. */

@@ -15,14 +15,14 @@ export interface ToldApart {
  * @param sections in file order.
  */
 export function toldApart(sections: readonly WantedSection[]): ToldApart {
-  const names = [...new Set(sections.map(({ filament }) => filament))].filter(
-    (name) => name !== '',
-  );
+  // Nobody may say what is loaded first; it is the first letter all the same.
+  const all = [...new Set(sections.map(({ filament }) => filament))];
+  const names = all.filter((name) => name !== '');
   const plain = new Set(names.map(plainName));
   if (plain.size === names.length && names.every((name) => plainName(name) === name.trim())) {
     return { sections, labelOf: (name) => name, nameOf: (label) => label };
   }
-  const labels = new Map(names.map((name, i) => [name, `${letterOf(i)} ${name}`]));
+  const labels = new Map(names.map((name) => [name, `${letterOf(all.indexOf(name))} ${name}`]));
   const back = new Map([...labels].map(([name, label]) => [label, name]));
   const labelOf = (name: string): string => labels.get(name) ?? name;
   return {
