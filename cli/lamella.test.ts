@@ -19,6 +19,7 @@ import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import { HIDE_PLATE } from '../demo/jobs/hidePlate';
 import { boxPrint } from '../tests/support/boxPrints';
+import { changePrint } from '../tests/support/changePrints';
 import { layerNumber } from '../src/core/layers';
 import { readGcode } from '../src/core/read/reader';
 import { findSteps } from '../src/core/geometry/steps';
@@ -544,5 +545,79 @@ describe('several files', () => {
     const part = savePlan('parts.json', { parts: { 7: 'Ochre' } });
     const odd = await lamella('apply', base, bird, '--plan', part, '--out', out);
     expect(odd.answer.error.code).toBe('no-such-part');
+  });
+});
+
+describe('files as people have them', () => {
+  const written = (name: string, text: string): string => {
+    writeFileSync(inFolder(name), text);
+    return inFolder(name);
+  };
+  const two = written('two.gcode', changePrint());
+
+  it('are refused where nothing would be changed, by apply as by prove', async () => {
+    const plan = savePlan('same.json', { parts: { T0: 'Ochre' } });
+    const plate = written('box.gcode', boxPrint());
+    const { code, answer } = await lamella('apply', plate, '--plan', plan, '--out', inFolder('n'));
+    expect([code, answer.error.code]).toEqual([2, 'bad-plan']);
+    const same = await lamella('prove', plate, plate);
+    expect(same.answer.error.message).toBe('The output holds no swap.');
+    // Where its changes of tool go, an output without a swap is one.
+    const alike = savePlan('alike.json', { parts: { T0: 'Ochre', T1: 'Ochre' } });
+    const out = inFolder('alike.gcode');
+    const done = await lamella('apply', two, '--plan', alike, '--out', out);
+    expect(done.answer).toMatchObject({ loadedFirst: 'Ochre', swaps: [] });
+    expect((await lamella('prove', two, out)).code).toBe(0);
+  });
+
+  it('have filaments in any script, as they were given', async () => {
+    const parts = { T0: 'Зелёный', T1: '緑' };
+    const plan = savePlan('scripts.json', { parts, order: 'fewest-swaps' });
+    const out = inFolder('scripts.gcode');
+    const { answer } = await lamella('apply', two, '--plan', plan, '--out', out);
+    const filaments = answer.swaps.map(({ filament }: { filament: string }) => filament);
+    // By turns, beginning with the other one.
+    const [first, other] = answer.loadedFirst === '緑' ? ['緑', 'Зелёный'] : ['Зелёный', '緑'];
+    expect([answer.loadedFirst, ...filaments]).toEqual([first, other, first, other]);
+    const titles = readFileSync(out, 'utf8').match(/^; lamella: swap .*$/gm) ?? [];
+    const called = titles.map((title) => (/, A Zelyoniy$/.test(title) ? 'Зелёный' : '緑'));
+    expect(called).toEqual(filaments);
+    expect(titles.filter((title) => title.endsWith(', B'))).toHaveLength(
+      filaments.filter((name: string) => name === '緑').length,
+    );
+    expect((await lamella('prove', two, out)).code).toBe(0);
+  });
+
+  it('come in bands by height, with a prime line in the corner and objects one after another', async () => {
+    const plan = savePlan('bands.json', {
+      swaps: [{ layer: 2, filament: 'Ochre' }],
+      delivery: 'file-per-band',
+      between: { home: 'all' },
+    });
+    const corner = boxPrint().replace(
+      'G92 E0\n',
+      'G92 E0\nG0 X0.5 Y20 Z0.3\nG1 Y160 E9 F1200\nG92 E0\nG0 Z2\n',
+    );
+    const objects = boxPrint() + boxPrint({ x: 120 }).replace(/^[^]*?G92 E0\n/, 'M109 S205\n');
+    for (const text of [corner, objects]) {
+      const file = written('bands.gcode', text);
+      const folder = inFolder(`bands-${text.length}`);
+      const { answer } = await lamella('apply', file, '--plan', plan, '--out-dir', folder);
+      expect(answer.error).toBeUndefined();
+      const names = answer.files.map(({ name }: { name: string }) => join(folder, name));
+      expect(names).toHaveLength(2);
+      expect((await lamella('prove', file, '--', ...names)).code).toBe(0);
+    }
+  });
+
+  it('tell what holds them, which is not the best order then', async () => {
+    const held = changePrint({
+      layers: Array.from({ length: 4 }, () => [0, 1]),
+      before: (tool) => [`TOOL_READY N=${tool}`],
+    });
+    const { answer } = await lamella('inspect', written('held.gcode', held));
+    expect(answer.held[0]).toMatchObject({ text: 'TOOL_READY N=1' });
+    const fewest = answer.orders.find(({ order }: { order: string }) => order === 'fewest-swaps');
+    expect(fewest).toMatchObject({ swaps: 7, exact: false });
   });
 });

@@ -1,6 +1,16 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  linkSync,
+  lstatSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  statSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -50,6 +60,25 @@ describe('a plan put into a file in its place', () => {
     expect((await place(file, '--quiet'))?.line).toBe('');
     expect(readFileSync(file).equals(written)).toBe(true);
     expect(readdirSync(folder).filter((name) => name.startsWith('.'))).toEqual([]);
+  });
+
+  it('keeps rights and links of the file, or leaves it alone', async () => {
+    const file = fileOf('rights.gcode', DEMO);
+    chmodSync(file, 0o640);
+    const link = inFolder('link.gcode');
+    symlinkSync(file, link);
+    expect((await place(link))?.code).toBe(0);
+    expect(lstatSync(link).isSymbolicLink()).toBe(true);
+    expect(statSync(file).mode & 0o777).toBe(0o640);
+    expect(readFileSync(file).length).toBeGreaterThan(DEMO.length);
+
+    const guarded = fileOf('guarded.gcode', DEMO);
+    chmodSync(guarded, 0o440);
+    expect((await place(guarded))?.line).toMatch(/protected against writing/);
+    const named = fileOf('named.gcode', DEMO);
+    linkSync(named, inFolder('other-name.gcode'));
+    expect((await place(named))?.line).toMatch(/hard links/);
+    for (const name of [guarded, named]) expect(readFileSync(name).equals(DEMO)).toBe(true);
   });
 
   it('moves to a new slice with the same steps, and to no other', async () => {

@@ -382,7 +382,7 @@ export const FIRING: readonly (readonly [CheckCode, Check['level'], CheckCase])[
   [
     'section-held',
     'good-to-know',
-    { ...IN_PARTS, parts: { held: [{ section: 3, lead: 2, line: 88, text: 'M486 S1' }] } },
+    { ...IN_PARTS, parts: { held: [{ section: 3, lead: 2, line: 88, text: 'PARK_AND_PURGE' }] } },
   ],
   ['part-without-filament', 'may-fail', { ...IN_PARTS, plan: withTwoParts }],
   ['purge-block', 'good-to-know', { text: withTower(), plan: (plan) => inParts(plan) }],

@@ -32,7 +32,14 @@ export async function joinTexts(texts: readonly string[]): Promise<Result<Joined
   );
 }
 
-/** Writes files together, each in a filament of its own; a refusal is answered as such. */
+function isList(filaments: unknown): filaments is readonly string[] {
+  return Array.isArray(filaments);
+}
+
+/**
+ * Writes files together, each in a filament of its own; a refusal is answered as such.
+ * @param filaments in turns, or of each part by its key.
+ */
 export async function writeJoined(
   texts: readonly string[],
   {
@@ -44,14 +51,21 @@ export async function writeJoined(
     home = 'nothing',
     change,
   }: SideOptions & { readonly delivery?: Delivery; readonly home?: Home },
-  filaments = ['Peat black', 'Bone white', 'Reed green', 'Ochre'],
+  filaments: readonly string[] | Readonly<Record<string, string>> = [
+    'Peat black',
+    'Bone white',
+    'Reed green',
+    'Ochre',
+  ],
 ): Promise<Result<Written>> {
   const joined = await joinTexts(texts);
   if (!joined.ok) return joined;
   const { bytes: input, reading } = joined.value;
   const printer = ORDINARY_PROFILE;
   const source = sourceOf(input);
-  const parts = Object.fromEntries(texts.map((_, i) => [String(i + 1), filaments[i % 4]]));
+  const parts = isList(filaments)
+    ? Object.fromEntries(texts.map((_, i) => [String(i + 1), filaments[i % 4]]))
+    : filaments;
   const sections = sectionsOfList(reading, parts, []);
   if (!sections.ok) return sections;
   const arranged = arrange({

@@ -65,6 +65,15 @@ describe('files printed one after another, as they are', () => {
     expect(corner.find(({ code }) => code === 'homes-into-print')?.severity).toBe('error');
   });
 
+  it('have a skirt that runs through what stands, and a prime line beside which homing is safe', () => {
+    const beside = unhomed(boxPrint({ x: 75, y: 60, skirt: true }));
+    const [, found] = look([kept(boxPrint(BASE)), beside]);
+    const skirt = found.find(({ code }) => code === 'skirt-hits-print');
+    expect(skirt?.message).toMatch(/^Its skirt is printed at Z 0.20 where something stands/);
+    const [, again] = look([kept(boxPrint({ x: 90, prime: true })), boxPrint({ x: 60 })]);
+    expect(again.map(({ severity }) => severity)).not.toContain('error');
+  });
+
   it('print in the air, in one place, or nothing at all', () => {
     const floating = unhomed(boxPrint({ x: 100, from: 1.2, hop: 0.4, skirt: true }));
     const air = codes([kept(boxPrint(BASE)), floating])[1];

@@ -12,6 +12,7 @@ import { plainRecipe } from '../../../src/core/recipe/recipe';
 import { factsOf, randomPrinter, randomRecipe, randomRequest } from './fuzzRequests';
 import { tryChanges } from './fuzzChanges';
 import { tryJoined } from './fuzzJoined';
+import { tryMixed } from './fuzzMixed';
 import { tryParts, type Trial } from './fuzzParts';
 import { shapedPrint } from './fuzzShapes';
 import { findFaults } from '../oracles/oracle';
@@ -20,7 +21,7 @@ import { randomFrom, type Random } from './random';
 
 /**
  * What a run makes: prints of many shapes, own lines, archives, torn files, parts side by side, changes of tool in many
- * shapes, or several files.
+ * shapes, several files, or several files of which one changes tools.
  */
 export const FUZZ_KINDS = [
   'shapes',
@@ -30,6 +31,7 @@ export const FUZZ_KINDS = [
   'parts',
   'changes',
   'joined',
+  'mixed',
 ] as const;
 export type FuzzKind = (typeof FUZZ_KINDS)[number];
 
@@ -79,6 +81,7 @@ const TRIES: Readonly<Record<FuzzKind, Try>> = {
   parts: ofTrial(tryParts),
   changes: ofTrial(tryChanges),
   joined: ofTrial(tryJoined),
+  mixed: ofTrial(tryMixed),
 };
 
 async function trySeed(kind: FuzzKind, fileSeed: number, result: FuzzResult): Promise<void> {

@@ -1,5 +1,5 @@
 /** A line that was printed, and all that the printer was told for it. */
-interface Bead {
+export interface Bead {
   readonly x0: number;
   readonly y0: number;
   readonly x1: number;
@@ -86,11 +86,13 @@ export function runNozzle(
       if (faults.length < 12) faults.push(`line ${at + 1} ${raw}: ${what}`);
     };
     const title =
-      /^; lamella: (swap|hop|load|lift|lower|rewrite) \d+ of \d+, (?:in|before) layer \d+, (.*)$/.exec(
+      /^; lamella: (swap|hop|load|lift|lower|rewrite|handover|takeup) \d+ of \d+, (?:in|before) layer \d+, (.*)$/.exec(
         raw,
       );
     if (title) inBlock = true;
     if (title?.[1] === 'swap') coming = title[2];
+    // Between two files the person loads what the next one begins with.
+    if (title?.[1] === 'takeup') filament = title[2];
     if (raw.startsWith('; lamella: end ')) inBlock = false;
     // Where stops stand for changes, the made-up file says in a note which tool comes.
     const noted = /^; tool (\d+)$/.exec(raw);
@@ -115,8 +117,12 @@ export function runNozzle(
     else if (name === 'G92') {
       p.e = words.get('E') ?? p.e;
       if (words.has('X') || words.has('Y') || words.has('Z')) fault('moves the origin');
-    } else if (name === 'G28') [p.x, p.y, p.z] = [0, 0, 0];
-    else if (name === 'M104' || name === 'M109') {
+    } else if (name === 'G28') {
+      if (beads.length > 0 && p.z < Math.max(...beads.map(({ z }) => z)))
+        fault('homes into the print');
+      [p.x, p.y] = [0, 0];
+      if (!words.has('X') && !/[XY]/.test(code)) p.z = 0;
+    } else if (name === 'M104' || name === 'M109') {
       const tool = words.get('T');
       if (tool !== undefined && tool > 0 && !ofTool) fault('speaks of a tool');
       p.heat(tool, s ?? 0, name === 'M109');
@@ -225,8 +231,9 @@ function apart([ax, ay, bx, by]: Four, { x0, y0, x1, y1 }: Bead): number {
   );
 }
 
-const keyOf = ({ x0, y0, x1, y1, z }: Bead): string =>
-  [x0, y0, x1, y1, z].map((value) => value.toFixed(3)).join(' ');
+/** Where a line lies, to compare. */
+export const keyOf = ({ x0, y0, x1, y1, z }: Bead): string =>
+  [x0, y0, x1, y1, z].map((value) => value.toFixed(2)).join(' ');
 
 /**
  * What is wrong with an output, judged by what the input prints: every line once, in the filament that its tool
