@@ -1,6 +1,14 @@
 import assert from 'node:assert/strict';
 import { spawnSync } from 'node:child_process';
-import { closeSync, mkdtempSync, openSync, rmSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  mkdtempSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, it } from 'node:test';
@@ -90,10 +98,30 @@ async function begin(profile: string): Promise<{ browser: Browser; page: Page }>
 
 /** Ends a browser as a crash or as a person does. */
 async function end(browser: Browser, isKilled: boolean): Promise<void> {
-  if (!isKilled) return browser.close();
-  const gone = new Promise((resolve) => browser.once('disconnected', resolve));
-  browser.process()?.kill('SIGKILL');
-  await gone;
+  const profile = browser.process()?.spawnargs.find((one) => one.startsWith('--user-data-dir='));
+  if (!isKilled) await browser.close();
+  else {
+    const gone = new Promise((resolve) => browser.once('disconnected', resolve));
+    browser.process()?.kill('SIGKILL');
+    await gone;
+  }
+  // The process that keeps the databases may live on a moment, and write into what is taken away meanwhile.
+  while (profile !== undefined && isInUse(profile)) {
+    await new Promise((resolve) => setImmediate(resolve));
+  }
+}
+
+/** Whether any process was started with a word, as with the folder of a browser's profile. */
+function isInUse(word: string): boolean {
+  return readdirSync('/proc').some((name) => {
+    if (!/^\d+$/.test(name)) return false;
+    try {
+      return readFileSync(`/proc/${name}/cmdline`, 'utf8').split('\0').includes(word);
+    } catch {
+      // It has just ended.
+      return false;
+    }
+  });
 }
 
 /** How the evening ends on the full disk. */
