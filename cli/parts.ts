@@ -25,16 +25,16 @@ export async function partsAnswer(input: ByteSource, reading: SlicedFile, printe
   const { stretches, replaced } = await findParts(input, reading, printer);
   const keys = foundParts(reading, stretches);
   const isOne = keys.every((key) => key === keys[0]);
-  let shapes: SectionShapes | null = null;
+  const seen: { shapes: SectionShapes | null } = { shapes: null };
   const gone = new Set(replaced.map(({ line }) => line));
   const found: Survey = isOne
     ? plainSurvey([], reading)
     : ((await surveyOf(input, reading, printer, gone, 'beside', undefined, (all) => {
-        shapes = all;
+        seen.shapes = all;
       })) ?? plainSurvey([], reading));
   // What was looked at for the orders tells the areas too.
-  const areas = shapes
-    ? areasOfShapes(shapes, keys)
+  const areas = seen.shapes
+    ? areasOfShapes(seen.shapes, keys)
     : await sectionAreas(input, reading, printer.filamentDiameter, keys);
   const parts = [...new Set(keys)].map((key) => {
     const own = sections.filter((_, i) => keys[i] === key);

@@ -1,6 +1,6 @@
 import { nozzleRadius, type NozzleShape } from '../printer/nozzleShape';
 import { BitWindow, HALF_LINE, NearWay, type Grid } from './nearWay';
-import type { Neighbours } from './precedence';
+import type { Neighbours } from './neighbours';
 import type { Box, SectionShape } from './sectionShapes';
 
 /** How near the way of a section comes to what stands higher. */

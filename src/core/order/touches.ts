@@ -1,4 +1,5 @@
-import type { Neighbours, Standing } from './precedence';
+import type { Neighbours } from './neighbours';
+import type { Standing } from './precedence';
 
 /** What the nozzle touches when a print is printed in an order, and how far it goes down. */
 export interface OrderDip {

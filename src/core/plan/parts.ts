@@ -105,9 +105,10 @@ export function partInBlocks(
   key: string,
   sources: readonly Pick<SourceSpan, 'fingerprint'>[],
 ): string {
-  const [, file, tool] = /^(\d+)(\.T\d+)?$/.exec(key) ?? [];
-  if (file === undefined) return key;
-  return `${sources[Number(file) - 1].fingerprint.slice(0, 8)}${tool ?? ''}`;
+  const match = /^(\d+)((?:\.T\d+)?)$/.exec(key);
+  if (!match) return key;
+  const { fingerprint } = sources[Number(match[1]) - 1];
+  return `${fingerprint.slice(0, 8)}${match[2]}`;
 }
 
 /**

@@ -11,6 +11,7 @@ import type { ToolChanges } from '../plan/arrangement';
 import type { OutputRequest } from '../write/request/request';
 import type { MutedLine } from './mutedLine';
 import { withAssumed, type AssumedSettings } from '../write/seams/assumed';
+import { keepsOrder } from '../write/rising';
 import { printedUpTo } from '../write/seams/seams';
 import { toolAnswer } from '../write/toolLines';
 
@@ -29,6 +30,8 @@ export interface OutputOrder {
   readonly order: readonly PlacedSection[];
   /** It prints in the order of the file, and leaves nothing out. */
   readonly asFile: boolean;
+  /** It prints the sections of its only file in their order, whatever it leaves out or leads over. */
+  readonly keepsOrder: boolean;
   /** What the input wants at its places: with one nozzle for all tools where its tool changes are gone. */
   readonly states: ReadonlyMap<number, MachineState>;
   /** What the input ends with, and what it says of tools. */
@@ -142,6 +145,10 @@ export function outputOrder(
     tools,
     order,
     asFile,
+    keepsOrder: keepsOrder(
+      reading,
+      order.map(({ section }) => section),
+    ),
     states,
     end: before.endings[lastSource],
     toolLines,

@@ -23,7 +23,7 @@ import { checkCuts } from './statements/cutChecks';
 import { checkLifts } from './statements/liftChecks';
 import { checkBlocks, checkFile } from './statements/blockChecks';
 import { assumedSettings, withAssumed, type AssumedSettings } from '../write/seams/assumed';
-import { keepsOrder, onlyRises } from '../write/rising';
+import { onlyRises } from '../write/rising';
 import { WayCheck } from './statements/wayCheck';
 
 /**
@@ -84,11 +84,7 @@ export async function proveOutput(
     return { offset: inputStart, end: inputStart + end - start };
   });
   // In its own order a file alone knows its ways.
-  const isOwn = keepsOrder(
-    reading,
-    order.order.map(({ section }) => section),
-  );
-  let followed = await follow(isOwn ? null : waysOf(!onlyRises(reading, stretches)));
+  let followed = await follow(order.keepsOrder ? null : waysOf(!onlyRises(reading, stretches)));
   if (followed.ways?.needsMap) followed = await follow(waysOf(true));
   const { traces, after, ways } = followed;
   const outputStates = statesOfOutput(found, watched, after, assumed);

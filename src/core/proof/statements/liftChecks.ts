@@ -1,17 +1,15 @@
 import { FILAMENT_HAIR } from '../../tolerances';
-import { keepsOrder } from '../../write/rising';
 import { nameOf, type ProofCheck, type ProvenRun } from '../proofTypes';
 
 /** Check 2: behind each lift comes its way down, and between the two nothing is printed. */
 export function checkLifts(run: ProvenRun): ProofCheck[] {
-  const { stateIn, reading, order, lifts: blocks } = run;
+  const { stateIn, order, lifts: blocks } = run;
   const fail = (message: string, line: number): ProofCheck[] => [
     { check: 2, ok: false, message, line },
   ];
-  const printed = order.order.map(({ section }) => section);
   for (const [i, block] of blocks.entries()) {
     const name = nameOf(block);
-    if (keepsOrder(reading, printed)) {
+    if (order.keepsOrder) {
       return fail(`${name} has no place in a file that keeps its order.`, block.line);
     }
     const at = block.kind === 'lift' ? i + 1 : i - 1;
