@@ -230,6 +230,12 @@ const rows: Row[] = [
     reached: parts.fewest < 0.05,
   },
   {
+    what: 'Parts and orders of 10 MB with three tools in each layer, reading included, against one tool',
+    measured: against(parts.inspectThree, parts.inspectOne),
+    wanted: 'at most 1.5 ×',
+    reached: parts.inspectThree <= 1.5 * parts.inspectOne,
+  },
+  {
     what: 'Colour by colour, 12 layers of 4 filaments, exact',
     measured: ms(parts.byColour),
     wanted: 'under 1 s',

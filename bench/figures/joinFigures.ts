@@ -73,7 +73,7 @@ export async function joinSeconds(size: number, order: Order): Promise<JoinSecon
       sections: reading.sections.map(({ source }, section) => {
         return {
           section,
-          part: 'all',
+          part: String(source + 1),
           filament: `F${source}`,
           settings: NO_SETTINGS,
           purge: null,

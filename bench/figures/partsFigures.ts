@@ -1,5 +1,6 @@
 // Figures of colours inside of layers: how much sections cost, how long orders take, and writing in another order.
 import { plainRequest } from './plainRequest';
+import { partsAnswer } from '../../cli/parts';
 import { sourceOf } from '../../src/core/byteSource';
 import { layerNumber } from '../../src/core/layers';
 import { NO_LINES } from '../../src/core/geometry/raster/lineSink';
@@ -20,6 +21,9 @@ import { inTurns, secondsOf } from '../turns';
 export interface SideSeconds {
   readonly plain: number;
   readonly withSections: number;
+  /** A file with one tool, and with three, read and told of its parts and orders. */
+  readonly inspectOne: number;
+  readonly inspectThree: number;
   readonly fewest: number;
   readonly byColour: number;
   readonly copy: number;
@@ -93,6 +97,13 @@ export async function partsSeconds(size: number, rounds: number): Promise<SideSe
     () => fewestSwaps(turning(300, 8)),
     () => colourByColour(inlay, before),
   );
+  const told = async (bytes: Uint8Array): Promise<void> => {
+    await partsAnswer(sourceOf(bytes), readGcode(bytes, ORDINARY_PROFILE), ORDINARY_PROFILE);
+  };
+  const [inspectOne, inspectThree] = [
+    await secondsOf(() => told(bigParts(size / 10, false))),
+    await secondsOf(() => told(bigParts(size / 10, true))),
+  ];
   const file = bigParts(size, true);
   const source = sourceOf(file);
   const reading = readGcode(file, ORDINARY_PROFILE);
@@ -102,7 +113,7 @@ export async function partsSeconds(size: number, rounds: number): Promise<SideSe
     sections: reading.sections.map(({ tool }, section) => {
       return {
         section,
-        part: 'all',
+        part: `T${tool}`,
         filament: `T${tool}`,
         settings: NO_SETTINGS,
         purge: null,
@@ -132,5 +143,16 @@ export async function partsSeconds(size: number, rounds: number): Promise<SideSe
     const proof = await proveOutput(source, output, inputs);
     if (!proof.ok) throw new Error('The output in another order is not proven.');
   });
-  return { plain, withSections, fewest, byColour, copy, write, read, prove };
+  return {
+    plain,
+    withSections,
+    inspectOne,
+    inspectThree,
+    fewest,
+    byColour,
+    copy,
+    write,
+    read,
+    prove,
+  };
 }

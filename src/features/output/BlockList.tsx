@@ -49,7 +49,7 @@ export function BlockList({ excerpts, isWritten }: BlockListProps) {
       </p>
       {lifts > 1 && (
         <p className="text-muted">
-          {lifts} ways of the files are led over what stands by then. The first is shown.
+          {lifts} ways are led over what stands by then. The first is shown.
         </p>
       )}
       <ol className="grid gap-4 pt-3">
