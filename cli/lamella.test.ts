@@ -610,6 +610,28 @@ describe('files as people have them', () => {
     }
   });
 
+  it('keep their own stops, or are refused where one would be left out', async () => {
+    const stops = boxPrint({ hop: 0.4 }).replace('G0 Z0.8 ', 'M0 Put the magnets in\nG0 Z0.8 ');
+    const file = written('magnets.gcode', stops);
+    const swaps = [{ layer: 2, filament: 'Ochre' }];
+    const bands = savePlan('magnets.json', { swaps, delivery: 'file-per-band' });
+    const { answer } = await lamella('apply', file, '--plan', bands, '--out-dir', inFolder('m'));
+    expect(answer.error).toMatchObject({
+      code: 'cannot-reorder',
+      message: expect.stringContaining('(M0 Put the magnets in) stands on a way that is left out'),
+    });
+    const one = savePlan('magnets-one.json', { swaps });
+    const out = inFolder('magnets-out.gcode');
+    expect((await lamella('apply', file, '--plan', one, '--out', out)).code).toBe(0);
+    const gone = savePlan('magnets-gone.json', {
+      swaps,
+      delivery: 'file-per-band',
+      existingStops: 'remove',
+    });
+    const done = await lamella('apply', file, '--plan', gone, '--out-dir', inFolder('m'));
+    expect(done.code).toBe(0);
+  });
+
   it('tell what holds them, which is not the best order then', async () => {
     const held = changePrint({
       layers: Array.from({ length: 4 }, () => [0, 1]),

@@ -71,8 +71,24 @@ export function checkMutes(run: ProvenRun): ProofCheck[] {
   const isThere = (offset: number): boolean => run.order.isCopied(offset);
   const kept = planned?.takeOut.find(({ line, offset }) => !out.has(line) && isThere(offset));
   if (kept) checks.push(fail(`The stop ${kept.command} on line ${kept.line} should be taken out.`));
+  const lost = asked && lostStop(run, asked);
+  if (lost) checks.push(fail(`The stop ${lost} of the file is not there.`));
   if (planned) checks.push(...checkRewrites(run, planned).map((message) => fail(message)));
   return checks;
+}
+
+/** A stop on a way between sections that stays, and is left out with the way. */
+function lostStop({ reading, order }: ProvenRun, asked: ReadonlySet<number>): string | null {
+  const { sections, sources, stops } = reading;
+  const begins = new Set(sources.map(({ firstSection }) => firstSection));
+  const isOnWay = (offset: number): boolean =>
+    sections.some(({ travelOffset, restartOffset }, i) => {
+      return !begins.has(i) && offset >= travelOffset && offset < restartOffset;
+    });
+  const lost = stops.find(
+    ({ line, offset }) => !asked.has(line) && !order.isCopied(offset) && isOnWay(offset),
+  );
+  return lost?.command ?? null;
 }
 
 /** What stands for settings of the file otherwise than planned, in sentences. */

@@ -8,7 +8,7 @@ import { LEAST_CLEARANCE } from '../../recipe/actions';
 import { printedSections } from '../../plan/arrangement';
 import type { OutputRequest } from './request';
 import { keepsOrder } from '../rising';
-import { seamsOf } from '../seams/seams';
+import { seamsOf, type Seam } from '../seams/seams';
 
 /** Why the order that is asked for cannot be written; null when it can. */
 export function impossibleArrangement(
@@ -26,6 +26,8 @@ export function impossibleArrangement(
   }
   const seams = seamsOf(reading, request);
   if (seams.every(({ follows }) => follows)) return null;
+  const lost = lostStop(reading, request.takeOut, seams);
+  if (lost) return lost;
   const isOwn = keepsOrder(reading, printed);
   const why = whyNoOtherOrder(reading, isOwn);
   if (why) return why;
@@ -37,6 +39,29 @@ export function impossibleArrangement(
   return refuse(
     'no-room-to-lift',
     `In layer ${high.section.layer} the head has no room to lift over the print, which is ${high.printedTop.toFixed(2)} mm tall by then.`,
+  );
+}
+
+/** A stop of the file that stays must not be on a way that is left out. */
+function lostStop(
+  { stops, sources }: SlicedFile,
+  takeOut: OutputRequest['takeOut'],
+  seams: readonly Seam[],
+): Result<never> | null {
+  const begins = new Set(sources.map(({ firstSection }) => firstSection));
+  const gone = new Set(takeOut.map(({ line }) => line));
+  const left = seams.filter(({ follows, planned }) => !follows && !begins.has(planned.section));
+  const lost = stops.find(
+    ({ line, offset }) =>
+      !gone.has(line) &&
+      left.some(({ section: { travelOffset, restartOffset } }) => {
+        return offset >= travelOffset && offset < restartOffset;
+      }),
+  );
+  if (!lost) return null;
+  return refuse(
+    'cannot-reorder',
+    `The file’s own stop on line ${lost.line} (${lost.command}) stands on a way that is left out. Take the stop out, or print the file in its own order, as one file.`,
   );
 }
 
