@@ -7,7 +7,7 @@ import type { ProofCheck, ProvenRun } from '../proofTypes';
 /** Check 3, of what is printed itself: no section is printed before what it lies on. */
 export async function checkSupport(
   input: ByteSource,
-  { reading, printer, order: { order, asFile } }: ProvenRun,
+  { reading, printer, order: { order, keepsOrder } }: ProvenRun,
 ): Promise<ProofCheck[]> {
   const { sections } = reading;
   // In its own order a file knows itself, and one that only rises lies on all that is below it.
@@ -15,7 +15,8 @@ export async function checkSupport(
     ({ section }, i) => i > 0 && sections[section].z < sections[order[i - 1].section].z - HAIR,
   );
   const isShort = order.length < sections.length;
-  if (asFile || reading.sources.length > 1 || (!goesDown && !isShort)) return [];
+  const knowsItself = keepsOrder || !goesDown;
+  if (reading.sources.length > 1 || (knowsItself && !isShort)) return [];
   const fail = (message: string): ProofCheck[] => [{ check: 3, ok: false, message }];
   if (!canShape(reading)) {
     return fail('The print is too large for its heights to be followed in another order.');
