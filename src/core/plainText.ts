@@ -4,7 +4,7 @@ import { toRomaji } from 'wanakana';
 const KANA = /[\u3040-\u30ff]+/g;
 
 /**
- * A name as printers and memory cards take it: plain Latin letters, in a readable transcription where there is one.
+ * A name as printers and memory cards take it: plain Latin letters, as they would be read where that is known.
  * Signs that have none are left out, so that nothing at all may be left.
  */
 export function plainText(name: string): string {

@@ -91,7 +91,7 @@ const LEFT =
   /^; lamella: left out ([0-9a-f]{8}), bytes (\d+) to (\d+)(?:, (start block|end block|skirt))?$/;
 const FROM = /^; lamella: from ([0-9a-f]{8}), bytes (\d+) to (\d+)$/;
 /** No mark is longer, bytes. */
-const LONGEST_MARK = 300;
+const LONGEST_MARK = 2000;
 
 /** Display names go into comments as plain ASCII on one line, which every printer survives. */
 export function plainName(name: string): string {
