@@ -32,6 +32,7 @@ const coreFolders = [
   'model',
   'draw',
   'filament',
+  'relief',
   'printer',
   'order',
   'recipe',

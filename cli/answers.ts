@@ -79,7 +79,7 @@ export function applyAnswer(
   const { recipe, printer, takeOut, arrangement } = request;
   const planned = swapsOf(reading, arrangement);
   let insertedLines = 0;
-  // Lines between the output's and the input's count: what was put in, and ways that were left out.
+  // Lines between the output's and the input's count: what was put in, and travels that were left out.
   let ahead = 0;
   let place = 0;
   const inside = files.map(() => 0);

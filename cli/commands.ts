@@ -33,7 +33,7 @@ interface ApplyOptions {
 async function apply(names: readonly string[], options: ApplyOptions): Promise<object> {
   const { out, outDir } = options;
   if ((out === undefined) === (outDir === undefined)) {
-    throw refused('usage', 'Say either --out FILE or --out-dir FOLDER.');
+    throw refused('usage', 'Give either --out FILE or --out-dir FOLDER.');
   }
   const plan = unwrap(readJson(options.plan));
   const printer = printerFrom(options.printer);
@@ -46,7 +46,7 @@ async function apply(names: readonly string[], options: ApplyOptions): Promise<o
   if (out !== undefined && filaments.length > 1) {
     throw refused(
       'usage',
-      `The plan delivers ${filaments.length} files. Say --out-dir FOLDER instead of --out.`,
+      `The plan delivers ${filaments.length} files. Use --out-dir FOLDER instead of --out.`,
     );
   }
   const stem = commonStem(names.map((name) => basename(name)));
@@ -112,7 +112,7 @@ function inAndOut(
 ): [readonly string[], readonly string[]] {
   if (behind.length > 0) return [files, behind];
   if (files.length === 2) return [[files[0]], [files[1]]];
-  throw refused('usage', 'Say prove IN OUT, or prove IN… -- OUT….');
+  throw refused('usage', 'Use prove IN OUT, or prove IN… -- OUT….');
 }
 
 /** What a command answers: printed as JSON, with its exit code. */
@@ -126,7 +126,7 @@ export interface CommandAnswer {
 /** A refusal as it is; anything else is a fault of Lamella, and is answered in JSON as well. */
 function refusalOf(error: unknown): CommandAnswer {
   if (error instanceof RefusalError) return { code: REFUSED, answer: error.answer };
-  const message = `Something went wrong in Lamella itself: ${String(error)}`;
+  const message = `Lamella has an internal error: ${String(error)}`;
   return { code: REFUSED, answer: { error: { code: 'internal', message } } };
 }
 
@@ -165,35 +165,37 @@ export async function runCommand(args: readonly string[]): Promise<CommandAnswer
   program
     .command('inspect <files...>')
     .description('layers, steps, time, filament and findings of a file, or of several together')
-    .option('--printer <json>', 'what the printer is and can do')
+    .option('--printer <json>', 'the printer profile')
     .action((files, options) => answer(() => inspect(files, options)));
   program
     .command('apply <files...>')
-    .description('write the file with the swaps of a plan, or several as one, if the proof holds')
+    .description(
+      'write the file with the swaps of a plan, or several files as one, if the proof holds',
+    )
     .requiredOption('--plan <json>', 'the plan')
     .option('--out <gcode>', 'the file to write')
     .option('--out-dir <folder>', 'where to write several files')
-    .option('--printer <json>', 'what the printer is and can do')
+    .option('--printer <json>', 'the printer profile')
     .action((files, options) => answer(() => apply(files, options)));
   program
     .command('place <file>')
-    .description('put a plan into a file in its place, as after slicing; one line of result')
+    .description('write a plan into a file in place, for use after slicing; prints one line')
     .requiredOption('--plan <json>', 'the plan, saved from the screens or written by hand')
-    .option('--printer <json>', 'what the printer is and can do')
-    .option('--dry-run', 'look and prove, and write nothing')
-    .option('--quiet', 'say nothing when all went well')
+    .option('--printer <json>', 'the printer profile')
+    .option('--dry-run', 'check and prove, but write nothing')
+    .option('--quiet', 'print nothing on success')
     .action((file, options: PlaceOptions & { quiet?: boolean }) =>
       oneLine(() => place(file, options), options.quiet),
     );
   program
     .command('prove <files...>')
     .description('prove that OUT is IN with swaps and nothing else: IN OUT, or IN IN… -- OUT OUT…')
-    .option('--printer <json>', 'what the printer is and can do')
+    .option('--printer <json>', 'the printer profile')
     .action((files, options) => answer(() => prove(...inAndOut(files, behind), options)));
   program
     .command('chain <files...>')
-    .description('what would go wrong when files are printed one after another, as they are')
-    .option('--printer <json>', 'what the printer is and can do')
+    .description('check what would go wrong if files were printed one after another as they are')
+    .option('--printer <json>', 'the printer profile')
     .action((files, options) => answer(() => chain(files, options)));
   try {
     await program.parseAsync(before, { from: 'user' });

@@ -93,7 +93,7 @@ export function makeFolder(name: string): Result<null> {
 
 /**
  * Writes a file as a whole or not at all: under a name of its own first, which is then changed. One that is there
- * keeps its owner and its rights, and a link goes on leading to it; where that cannot be, nothing is written.
+ * keeps its owner and its rights, and a link keeps leading to it; where that cannot be, nothing is written.
  */
 export function writeWhole(name: string, bytes: Uint8Array): Result<null> {
   const found = replacedFile(pathOf(name), name);
@@ -131,12 +131,12 @@ function replacedFile(path: string, name: string): Result<ReplacedFile> {
     return success({ path, stats: null });
   }
   if ((stats.mode & 0o222) === 0) {
-    return refuse('cannot-write', `The file ${name} is protected against writing.`);
+    return refuse('cannot-write', `The file ${name} is write-protected.`);
   }
   if (stats.nlink > 1) {
     return refuse(
       'cannot-write',
-      `The file ${name} has other names (hard links), which would go on naming the old one. Copy it first.`,
+      `The file ${name} has other names (hard links), which would keep the old content. Copy it first.`,
     );
   }
   return success({ path: real, stats });

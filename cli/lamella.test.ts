@@ -561,8 +561,8 @@ describe('files as people have them', () => {
     const { code, answer } = await lamella('apply', plate, '--plan', plan, '--out', inFolder('n'));
     expect([code, answer.error.code]).toEqual([2, 'bad-plan']);
     const same = await lamella('prove', plate, plate);
-    expect(same.answer.error.message).toBe('The output holds no swap.');
-    // Where its changes of tool go, an output without a swap is one.
+    expect(same.answer.error.message).toBe('The output contains no swap.');
+    // Where its tool changes go, an output without a swap is one.
     const alike = savePlan('alike.json', { parts: { T0: 'Ochre', T1: 'Ochre' } });
     const out = inFolder('alike.gcode');
     const done = await lamella('apply', two, '--plan', alike, '--out', out);
@@ -618,7 +618,7 @@ describe('files as people have them', () => {
     const { answer } = await lamella('apply', file, '--plan', bands, '--out-dir', inFolder('m'));
     expect(answer.error).toMatchObject({
       code: 'cannot-reorder',
-      message: expect.stringContaining('(M0 Put the magnets in) stands on a way that is left out'),
+      message: expect.stringContaining('(M0 Put the magnets in) is on a travel that is left out'),
     });
     const one = savePlan('magnets-one.json', { swaps });
     const out = inFolder('magnets-out.gcode');

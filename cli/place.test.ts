@@ -74,7 +74,7 @@ describe('a plan put into a file in its place', () => {
 
     const guarded = fileOf('guarded.gcode', DEMO);
     chmodSync(guarded, 0o440);
-    expect((await place(guarded))?.line).toMatch(/protected against writing/);
+    expect((await place(guarded))?.line).toMatch(/write-protected/);
     const named = fileOf('named.gcode', DEMO);
     linkSync(named, inFolder('other-name.gcode'));
     expect((await place(named))?.line).toMatch(/hard links/);
@@ -82,8 +82,8 @@ describe('a plan put into a file in its place', () => {
   });
 
   it('moves to a new slice with the same steps, and to no other', async () => {
-    // The same heights, sliced anew: another speed, and another comment.
-    const anew = DEMO.toString().replaceAll('F1500', 'F1400').replace(';', '; sliced anew\n;');
+    // The same heights, re-sliced: another speed, and another comment.
+    const anew = DEMO.toString().replaceAll('F1500', 'F1400').replace(';', '; re-sliced\n;');
     expect(anew).not.toBe(DEMO.toString());
     const file = fileOf('anew.gcode', anew);
     const done = await place(file);
@@ -99,7 +99,7 @@ describe('a plan put into a file in its place', () => {
     const other = fileOf('higher.gcode', higher);
     const refused = await place(other);
     expect(refused).toMatchObject({ code: 2 });
-    expect(refused?.line).toMatch(/^Not written: The file has other steps or heights/);
+    expect(refused?.line).toMatch(/^Not written: The steps or heights of this file differ/);
     expect(readFileSync(other, 'utf8')).toBe(higher);
   });
 
@@ -110,7 +110,7 @@ describe('a plan put into a file in its place', () => {
     const packed = gzipSync(new Uint8Array(DEMO));
     const refused = await place(fileOf('packed.gcode.gz', packed));
     expect(refused).toMatchObject({ code: 2 });
-    expect(refused?.line).toContain('The file is packed');
+    expect(refused?.line).toContain('The file is compressed');
     expect(await place(inFolder('nowhere.gcode'))).toMatchObject({ code: 2 });
     expect((await place(PLAN))?.line).toMatch(/^Not written: /);
   });
@@ -118,7 +118,7 @@ describe('a plan put into a file in its place', () => {
   it('is called by another program: one line, the exit code, and errors where errors go', () => {
     const file = fileOf('shell.gcode', DEMO);
     const call = (...args: string[]) =>
-      // From another folder, as a program does that hands over a path.
+      // From another folder, as a program passes a path.
       spawnSync(join(ROOT, 'cli/run.mjs'), ['place', ...args], {
         cwd: folder,
         encoding: 'utf8',

@@ -34,7 +34,7 @@ export async function place(name: string, options: PlaceOptions): Promise<string
   const printer = printerFrom(options.printer);
   const json = unwrap(readJson(options.plan));
   unwrap(checkTarget(name, { 'the plan': options.plan }));
-  // A file that was written before is taken as it was: its swaps are replaced.
+  // A file that was written before is taken without its blocks: its swaps are replaced.
   const input = await readInput([name], printer, unwrap, true);
   const { bytes, reading, fingerprint: sha256 } = input;
   const plan = isPlanFile(json) ? onThisPrint(unwrap(parsePlanFile(json)), reading, sha256) : json;
@@ -57,7 +57,10 @@ function refusePacked(name: string): void {
   const [a, b] = unwrap(readBytes(name));
   const isPacked = (a === 0x1f && b === 0x8b) || (a === 0x50 && b === 0x4b);
   if (isPacked)
-    throw refused('packed', 'The file is packed: a plan is put into plain G-code only.');
+    throw refused(
+      'packed',
+      'The file is compressed. A plan can only be written into plain G-code.',
+    );
 }
 
 /** The plan for this print: as it is, or moved to a slice whose steps and heights are the same. */
@@ -81,7 +84,7 @@ function onThisPrint(
   if (!agrees) {
     throw refused(
       'plan-of-another-file',
-      'The file has other steps or heights than the plan was made for. Open it in Lamella, and the plan moves with you.',
+      'The steps or heights of this file differ from those the plan was made for. Open the file in Lamella to move the plan.',
     );
   }
   return movedPlan(

@@ -32,7 +32,7 @@ export function insist(proof: Proof): Proof {
   const broken = proof.checks.find((check) => !check.ok);
   const error = {
     code: 'proof-failed',
-    message: broken?.message ?? 'The proof does not hold.',
+    message: broken?.message ?? 'The proof failed.',
     ...(broken?.line !== undefined && { line: broken.line }),
   };
   throw new RefusalError({ error, ok: false, proof } as { error: typeof error });

@@ -67,10 +67,7 @@ export async function requestFrom(json: unknown, inputs: ApplyInputs): Promise<R
   return list.ok ? fromList(list.value, inputs) : list;
 }
 
-const OTHER_FILE = refuse(
-  'plan-of-another-file',
-  'The plan was made for another file than this one.',
-);
+const OTHER_FILE = refuse('plan-of-another-file', 'The plan was made for a different file.');
 
 async function fromPlan(
   plan: JobPlan,
@@ -90,7 +87,7 @@ async function fromPlan(
     const request = requestOfPlan(plan, reading, printer, arrangement);
     return success({ request, parts: partOfSections(plan, reading), nameOf: asCalled });
   }
-  if (allSwaps(plan).length === 0) return refuse('bad-plan', 'There is no swap in the plan.');
+  if (allSwaps(plan).length === 0) return refuse('bad-plan', 'The plan has no swaps.');
   const request = requestOfPlan(plan, reading, printer);
   return success({ request, parts: partOfSections(plan, reading), nameOf: asCalled });
 }

@@ -1,5 +1,5 @@
 // Installs what is missing, builds what has changed, and starts Lamella with the demo data. With `--home` it
-// answers other devices of the home network too, by http and by https: see the README for what that means.
+// answers other devices of the home network too, by http and by https: see docs/home-network.md.
 import { spawn } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { createServer } from 'node:net';

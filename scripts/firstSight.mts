@@ -28,7 +28,7 @@ await startApp().then(async (app) => {
         (window as unknown as { saved: HTMLCanvasElement }).saved = this;
       };
     });
-    await byRole(page, 'button', 'Save a picture').click();
+    await byRole(page, 'button', 'Save picture').click();
     await page.waitForFunction(() => 'saved' in window);
     const data = await page.evaluate(({ width, height }) => {
       const { saved } = window as unknown as { saved: HTMLCanvasElement };

@@ -26,6 +26,7 @@ const pages = [
   '/safe',
   '/logbook',
   '/draw',
+  '/relief',
   '/run',
   '/home',
   '/jobs/handed-over/attend',

@@ -7,7 +7,16 @@ import { hidePlateSolids } from '../demo/jobs/hidePlate';
 import { extrude } from '../src/core/model/extrude';
 import { writeStl } from '../src/core/model/formats/writeStl';
 import { startApp, startBrowser } from '../tests/e2e/harness/app';
-import { byRole, openPage, ROOT, seeText } from '../tests/e2e/harness/harness';
+import {
+  byRole,
+  choose,
+  giveFile,
+  openPage,
+  ROOT,
+  seeNoText,
+  seeText,
+} from '../tests/e2e/harness/harness';
+import { marshAtDusk } from '../tests/support/pictures';
 
 const FOLDER = join(ROOT, 'docs/screenshots');
 
@@ -47,7 +56,6 @@ try {
   await page.goto(app.url);
   const input = await page.waitForSelector('input[aria-label="Sliced file or model"]');
   await (input as ElementHandle<HTMLInputElement>).uploadFile(model);
-  await byRole(page, 'link', 'Hide plate 8').click();
   await page.waitForSelector('[role="application"] canvas');
   await shoot(page, 'model');
   await page.goto(app.url);
@@ -67,23 +75,21 @@ try {
   await byRole(page, 'link', 'Plan').click();
   await seeText(page, 'Bands');
 
-  await byRole(page, 'link', 'Recipe not tried on your printer').click();
-  const option = await page.waitForSelector("::-p-xpath(//option[.='Old bittern'])");
-  const id = (await option?.evaluate((one) => (one as HTMLOptionElement).value)) ?? '';
-  await page.select('select[aria-label="Printer of this plan"]', id);
-  await seeText(page, 'Goes to the place for waiting.');
+  await byRole(page, 'link', 'Recipe not tested on your printer').click();
+  await choose(page, 'Printer of this plan', 'Old bittern');
+  await seeText(page, 'Travels to the park position.');
   await shoot(page, 'recipe');
   await byRole(page, 'link', 'Checks may fail').click();
   await seeText(page, 'Before you press start');
   await shoot(page, 'checks');
   await page.keyboard.press('w');
-  await seeText(page, 'The file is written');
+  await seeText(page, 'File written');
   await shoot(page, 'output');
   await byRole(page, 'link', 'At the printer').click();
   await seeText(page, 'When to start');
   const station = page.url();
   await page.click('section[aria-labelledby="when-title"] li button');
-  await seeText(page, 'Longest without a swap');
+  await seeText(page, 'Longest stretch without a swap');
   await shoot(page, 'attend');
   await page.goto(`${station}/sheet`);
   await seeText(page, 'Load and swap');
@@ -97,11 +103,11 @@ try {
   await page.locator('::-p-text(Old bittern)').click();
   await shoot(page, 'printers');
   await page.goto(`${app.url}/logbook`);
-  await byRole(page, 'button', 'Look at it with made-up prints').click();
+  await byRole(page, 'button', 'Show sample prints').click();
   await seeText(page, '30 of 30 prints');
   await shoot(page, 'logbook');
-  await byRole(page, 'button', 'Take the made-up prints away').click();
-  await seeText(page, 'Nothing is in the logbook yet');
+  await byRole(page, 'button', 'Remove sample prints').click();
+  await seeText(page, 'The logbook is empty');
   await seeText(page, 'Saved');
 
   await page.goto(app.url);
@@ -121,18 +127,24 @@ try {
   await page.goto(`${app.url}/draw`);
   await seeText(page, 'B from layer 9');
   await shoot(page, 'draw');
+  const marsh = join(mkdtempSync(join(tmpdir(), 'lamella-shots-')), 'marsh.png');
+  writeFileSync(marsh, marshAtDusk(480, 320));
+  await page.goto(`${app.url}/relief`);
+  await giveFile(page, marsh, () => byRole(page, 'button', 'Open picture…').click());
+  await seeText(page, 'Off the picture by');
+  await seeNoText(page, 'Searching spools and swaps');
+  await shoot(page, 'relief');
+  // A page that becomes a phone's is reloaded, and what it asks for then must not be broken off.
+  await page.goto('about:blank');
+  await page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
   await page.goto(station);
   await seeText(page, 'When to start');
-  await page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
-  // A page that becomes a phone's is loaded anew.
-  await settle(page);
-  await byRole(page, 'button', 'It prints now').click();
-  await seeText(page, 'It has stopped');
-  await shoot(page, 'attend-phone');
+  await byRole(page, 'button', 'Print has started').click();
+  await seeText(page, 'Printer has stopped');
   // Half an hour passes.
   await page.evaluate('skipClock(1800000)');
-  await byRole(page, 'button', 'It has stopped').click();
-  await seeText(page, 'It prints again');
+  await byRole(page, 'button', 'Printer has stopped').click();
+  await seeText(page, 'Print has resumed');
   await shoot(page, 'attend-swap');
 } finally {
   await browser.close();

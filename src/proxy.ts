@@ -30,7 +30,7 @@ export function proxy(request: NextRequest): NextResponse {
   return response;
 }
 
-/** The simulated printer is told what to do by this page alone: a page from elsewhere has another origin. */
+/** The simulated printer takes orders from this page alone: a page from elsewhere has another origin. */
 function isForStandIn({ method, nextUrl, headers }: NextRequest): boolean {
   if (method !== 'POST' || !nextUrl.pathname.startsWith('/api/printer')) return false;
   const origin = headers.get('origin');

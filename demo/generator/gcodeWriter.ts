@@ -16,7 +16,7 @@ export interface WriteSettings {
   readonly layerComment: (index: number, layer: SlicedLayer, count: number) => readonly string[];
 }
 
-/** Travel shorter than this is made without pulling back, mm. */
+/** Travel shorter than this is made without retracting, mm. */
 const SHORT_TRAVEL = 2;
 
 /** Writes sliced layers as a file that a hobby printer could print. */

@@ -109,6 +109,8 @@ export function secureFront({ key, cert }, port) {
       },
       (given) => {
         answer.writeHead(given.statusCode ?? 502, given.headers);
+        // An answer that breaks off is broken off too: whoever asked would wait for its end for ever.
+        given.on('error', () => answer.destroy());
         given.pipe(answer);
       },
     );

@@ -21,7 +21,7 @@ export type DeskDialogName =
   | 'files';
 
 /** Where an action can lead inside a job. */
-type DeskStation = 'model' | 'read' | 'plan' | 'recipe' | 'checks' | 'output' | 'hand';
+type DeskStation = 'model' | 'read' | 'plan' | 'recipe' | 'checks' | 'output' | 'attend' | 'hand';
 
 /** What the open job's page does when an action asks for it. */
 export interface Desk {
@@ -32,10 +32,10 @@ export interface Desk {
   readonly savePicture: () => void;
   /** Saves the job with its file, plans, prints and printer. */
   readonly saveJob: () => void;
-  /** Asks for a plan file, or for the same part sliced anew. */
+  /** Asks for a plan file, or for the same part re-sliced. */
   readonly openPlanFile: () => void;
   readonly openNewSlice: () => void;
-  /** Reads each new slice by itself, from a file on the disk. */
+  /** Reads each re-sliced file by itself, from a file on the disk. */
   readonly watchFile: () => void;
   readonly show: (what: DeskDialogName) => void;
 }
@@ -51,8 +51,16 @@ export interface Shortcut {
   readonly command?: boolean;
 }
 
-/** Where an action stands in menus and on the sheet of keys. */
-export const ACTION_GROUPS = ['Layers', 'Swaps', 'View', 'Plan', 'Help'] as const;
+/** Where an action stands in the palette and on the sheet of keys. */
+export const ACTION_GROUPS = [
+  'Layers',
+  'Swaps',
+  'View',
+  'Plan',
+  'File',
+  'Stations',
+  'Help',
+] as const;
 type ActionGroup = (typeof ACTION_GROUPS)[number];
 
 /** Something a person can do; button, key, tooltip and help sheet come from the same object. */

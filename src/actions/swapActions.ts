@@ -83,7 +83,7 @@ const FILAMENT_KEYS = [1, 2, 3, 4, 5, 6, 7, 8, 9];
 export const SWAP_ACTIONS: readonly Action[] = [
   {
     id: 'add-swap',
-    label: 'Swap before this layer',
+    label: 'Add swap before layer',
     group: 'Swaps',
     shortcuts: [{ key: 's' }],
     when: () => {
@@ -96,17 +96,17 @@ export const SWAP_ACTIONS: readonly Action[] = [
   },
   {
     id: 'remove-swap',
-    label: 'Remove the swap before this layer',
+    label: 'Remove swap before layer',
     group: 'Swaps',
     shortcuts: [{ key: 'delete' }],
     when: () => swapHere() !== undefined,
     run: () => removeSwap(layerNumber(shown())),
   },
-  nudge('nudge-down', 'Move the swap one layer down', '[', -1),
-  nudge('nudge-up', 'Move the swap one layer up', ']', 1),
+  nudge('nudge-down', 'Move swap down', '[', -1),
+  nudge('nudge-up', 'Move swap up', ']', 1),
   {
     id: 'accept-step',
-    label: 'Swap at the step that recolours most',
+    label: 'Swap at best step',
     group: 'Swaps',
     shortcuts: [{ key: 'a' }],
     when: (context) => suggestionsNow(context).length > 0,
@@ -118,7 +118,7 @@ export const SWAP_ACTIONS: readonly Action[] = [
   },
   {
     id: 'accept-all-steps',
-    label: 'Swap at every step',
+    label: 'Swap at all steps',
     group: 'Swaps',
     shortcuts: [{ key: 'a', shift: true }],
     when: (context) => suggestionsNow(context).length > 0,
@@ -131,7 +131,7 @@ export const SWAP_ACTIONS: readonly Action[] = [
   },
   {
     id: 'merge-below',
-    label: 'Merge this band with the one below',
+    label: 'Merge with band below',
     group: 'Swaps',
     shortcuts: [{ key: 'j' }],
     when: (context) => bandsHere(context).below !== undefined,
@@ -143,7 +143,7 @@ export const SWAP_ACTIONS: readonly Action[] = [
   },
   {
     id: 'merge-above',
-    label: 'Merge this band with the one above',
+    label: 'Merge with band above',
     group: 'Swaps',
     shortcuts: [{ key: 'j', shift: true }],
     when: (context) => bandsHere(context).above !== undefined,
@@ -155,7 +155,7 @@ export const SWAP_ACTIONS: readonly Action[] = [
   },
   {
     id: 'exchange-above',
-    label: 'Exchange colours with the band above',
+    label: 'Exchange colours with band above',
     group: 'Swaps',
     shortcuts: [{ key: 'x' }],
     when: (context) => bandsHere(context).above !== undefined,
@@ -167,7 +167,7 @@ export const SWAP_ACTIONS: readonly Action[] = [
   },
   {
     id: 'extra-layer',
-    label: 'One more layer of the old colour, on or off',
+    label: 'One more layer of the old colour',
     group: 'Swaps',
     shortcuts: [{ key: 'l' }],
     run: () =>

@@ -22,9 +22,9 @@ export const MODE_NAMES: Readonly<Record<SheetMode, string>> = {
   layer: 'Layer',
   above: 'From above',
   below: 'From below',
-  beside: 'Beside the step',
+  beside: 'At the step',
   side: 'Side',
-  backlit: 'Back-lit',
+  backlit: 'Backlit',
 };
 
 /** The parts of the right panel. */
@@ -68,7 +68,7 @@ function tabAction(tab: PlanTab, key: string, label: string): Action {
 export const VIEW_ACTIONS: readonly Action[] = [
   {
     id: 'next-view',
-    label: 'Next view of the sheet',
+    label: 'Next sheet view',
     group: 'View',
     shortcuts: [{ key: 'v' }],
     run: showNextMode,
@@ -82,35 +82,35 @@ export const VIEW_ACTIONS: readonly Action[] = [
   })),
   {
     id: 'blend',
-    label: 'Show thin colours as they will look',
+    label: 'Blend thin colours',
     group: 'View',
     shortcuts: [{ key: 'g' }],
     run: toggleBlending,
   },
   {
     id: 'measure',
-    label: 'Measure between two points',
+    label: 'Measure distance',
     group: 'View',
     shortcuts: [{ key: 'm' }],
     run: toggleMeasuring,
   },
   {
     id: 'save-picture',
-    label: 'Save the sheet as a picture',
+    label: 'Save sheet as picture',
     group: 'View',
     shortcuts: [{ key: 'e' }],
     run: ({ desk }) => desk.savePicture(),
   },
   {
     id: 'core-closer',
-    label: 'Core: closer',
+    label: 'Zoom in core',
     group: 'View',
     shortcuts: [{ key: '+' }, { key: '=' }],
     run: () => zoomCore(CLOSER, shownShare()),
   },
   {
     id: 'core-wider',
-    label: 'Core: wider',
+    label: 'Zoom out core',
     group: 'View',
     shortcuts: [{ key: '-' }],
     when: () => useViewStore.getState().coreSpan !== null,
@@ -118,15 +118,15 @@ export const VIEW_ACTIONS: readonly Action[] = [
   },
   {
     id: 'core-whole',
-    label: 'Core: whole print',
+    label: 'Fit core',
     group: 'View',
     shortcuts: [{ key: '0' }],
     when: () => useViewStore.getState().coreSpan !== null,
     run: showWholeCore,
   },
-  tabAction('parts', 'q', 'Show the parts side by side'),
-  tabAction('bands', 'b', 'Show the bands'),
-  tabAction('steps', 't', 'Show the steps'),
-  tabAction('by-hand', 'h', 'Type swaps by hand'),
-  tabAction('variants', 'k', 'Show plans side by side'),
+  tabAction('parts', 'q', 'Show parts'),
+  tabAction('bands', 'b', 'Show bands'),
+  tabAction('steps', 't', 'Show steps'),
+  tabAction('by-hand', 'h', 'Type swaps'),
+  tabAction('variants', 'k', 'Compare plans'),
 ];

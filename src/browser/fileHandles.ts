@@ -45,7 +45,7 @@ export async function askForPlaces(multiple: boolean): Promise<readonly File[]> 
     const chosen = await answered((window as Pickers).showOpenFilePicker?.({ multiple }));
     return await Promise.all((chosen ?? []).map(readPlace));
   } catch {
-    toast.error('The file cannot be read just now. Look whether it is still there.');
+    toast.error('The file cannot be read right now. Check that it is still there.');
     return [];
   }
 }

@@ -6,8 +6,6 @@ import { toast } from '@/store/toast';
  */
 export function goOn(work: Promise<unknown>): void {
   work.catch((error: unknown) => {
-    toast.error(
-      `This could not be done. ${error instanceof Error ? error.message : String(error)}`,
-    );
+    toast.error(`This did not work. ${error instanceof Error ? error.message : String(error)}`);
   });
 }

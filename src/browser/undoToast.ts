@@ -9,7 +9,7 @@ const WAY_BACK = 12_000;
 export function toastWithUndo(said: string, what: string, undo: Undo): void {
   const takeBack = async (): Promise<void> => {
     const kept = await undo();
-    if (kept > 0) toast(`${plural(kept, what)} changed since then, and stay as they are now.`);
+    if (kept > 0) toast(`${plural(kept, what)} have changed since then and were left as they are.`);
   };
   toast(said, { duration: WAY_BACK, action: { label: 'Undo', onClick: takeBack } });
 }

@@ -2,7 +2,7 @@ import type { ButtonHTMLAttributes, Ref } from 'react';
 
 const KINDS = {
   primary:
-    'bg-accent text-accent-ink hover:brightness-110 disabled:bg-sunk disabled:text-muted disabled:hover:brightness-100',
+    'border border-transparent bg-accent text-accent-ink hover:brightness-110 disabled:bg-sunk disabled:text-muted disabled:hover:brightness-100',
   plain:
     'border border-edge bg-panel text-ink hover:bg-sunk disabled:border-line disabled:text-muted',
   quiet: 'text-ink hover:bg-sunk disabled:text-muted',

@@ -6,22 +6,22 @@ export function Cautions() {
         <h2 className="pb-1 font-semibold text-caution">At a hot printer</h2>
         <ul className="grid list-disc gap-1 pl-4">
           <li>
-            The nozzle burns at once, and the bed too. Let the part cool before you pull it off.
+            The nozzle and bed cause burns on contact. Let the part cool before you remove it.
           </li>
           <li>
             Keep fingers, hair and sleeves away from the axes. The head moves by itself when the
-            print goes on.
+            print resumes.
           </li>
-          <li>Cutters and picked-off strands are sharp. Do not pull cold filament.</li>
+          <li>Cutters and cut-off strands are sharp. Do not pull cold filament.</li>
           <li>
-            Do not leave a hot or printing machine alone or asleep in the house. A smoke alarm near
-            it, nothing that burns close by.
+            Never leave a hot or printing machine unattended, or running while you sleep. Keep a
+            smoke alarm near it and anything flammable away from it.
           </li>
-          <li>Some materials give off fumes: let air in.</li>
+          <li>Some materials give off fumes: ventilate.</li>
         </ul>
         <p className="pt-2">
-          The manual of your printer and local rules come first. Lamella is a planning aid; work on
-          the mains side is for a qualified person.
+          Your printer’s manual and local rules come first. Lamella is a planning aid; leave mains
+          wiring to a qualified person.
         </p>
       </div>
     </aside>

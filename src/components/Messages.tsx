@@ -21,7 +21,7 @@ export function Messages() {
 function sayWhatCameBack(): void {
   if (!takeBroughtBack()) return;
   toast.warning(
-    'The browser had lost Lamella’s storage. Jobs, plans, printers, spools and unfinished prints came back from the second place. Sliced files have to be opened again.',
+    'The browser lost Lamella’s storage. Jobs, plans, printers, spools and unfinished prints were restored from the backup copy. Open your sliced files again.',
     { duration: Infinity, closeButton: true },
   );
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { FIELD } from '@/components/controls/fieldLook';
 import {
   flexRender,
   getCoreRowModel,
@@ -53,10 +54,10 @@ function sortedBy<T extends Rec>(
   if (!by || !column) return records;
   const valueOf = (record: T): unknown =>
     'accessorFn' in column ? column.accessorFn(record, 0) : record[by.id as keyof T];
-  const way = by.desc ? -1 : 1;
+  const direction = by.desc ? -1 : 1;
   return records.toSorted((one, other) => {
     const [a, b] = [valueOf(one), valueOf(other)];
-    return way * (typeof a === 'number' ? a - Number(b) : compare(String(a), String(b)));
+    return direction * (typeof a === 'number' ? a - Number(b) : compare(String(a), String(b)));
   });
 }
 
@@ -100,6 +101,7 @@ export function RecordTable<T extends Rec>(props: RecordTableProps<T>) {
     onSortingChange: setSorting,
     ...TABLE,
   });
+  if (records.length === 0) return <NoRecords>{whenEmpty}</NoRecords>;
   const above = shown[0]?.start ?? 0;
   const below = virtual.getTotalSize() - (shown.at(-1)?.end ?? 0);
   return (
@@ -140,9 +142,7 @@ export function RecordTable<T extends Rec>(props: RecordTableProps<T>) {
           </tbody>
         </table>
         {data.length === 0 && (
-          <EmptyNote>
-            {records.length === 0 ? whenEmpty : `No ${what[0]} fits what you look for.`}
-          </EmptyNote>
+          <p className="p-6 text-center text-muted">No {what[0]} matches your search.</p>
         )}
       </div>
     </div>
@@ -206,7 +206,7 @@ function HeadRow<T>({ group, hasActions }: HeadRowProps<T>) {
       })}
       {hasActions && (
         <th scope="col" className="px-3 py-2">
-          <span className="sr-only">What to do</span>
+          <span className="sr-only">Actions</span>
         </th>
       )}
     </tr>
@@ -262,7 +262,7 @@ function SearchBar({ search, onSearch, label, found, filters }: SearchBarProps) 
         placeholder="Search"
         value={search}
         onChange={(event) => onSearch(event.target.value)}
-        className="w-60 max-w-full rounded-md border border-edge bg-panel px-2.5 py-1.5 placeholder:text-muted"
+        className={`${FIELD} w-60 max-w-full`}
       />
       {filters}
       <p role="status" className="text-sm text-muted">
@@ -272,10 +272,7 @@ function SearchBar({ search, onSearch, label, found, filters }: SearchBarProps) 
   );
 }
 
-interface EmptyNoteProps {
-  readonly children: ReactNode;
-}
-
-function EmptyNote({ children }: EmptyNoteProps) {
-  return <div className="p-6 text-center text-muted">{children}</div>;
+/** In place of a table with nothing in it, and of what would search it. */
+function NoRecords({ children }: { readonly children: ReactNode }) {
+  return <div className="m-auto max-w-md p-6 text-center">{children}</div>;
 }

@@ -21,7 +21,7 @@ export function SaveKnownButton({ kind }: { kind?: 'primary' }) {
   };
   return (
     <Button kind={kind} disabled={busy} onClick={save}>
-      Save what is known as a file
+      Save data as file
     </Button>
   );
 }

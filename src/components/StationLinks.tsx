@@ -1,6 +1,7 @@
 'use client';
 
 import { usePathname } from 'next/navigation';
+import { useEffect, useRef } from 'react';
 import { Link } from './Link';
 
 /** How a station stands: a number to look at, a word, or nothing to say. */
@@ -33,8 +34,19 @@ interface StationLinksProps {
 /** A job's stations in working order; each says how it stands. */
 export function StationLinks({ jobId, notes = {}, isModel = false }: StationLinksProps) {
   const current = usePathname();
+  const row = useRef<HTMLElement>(null);
+  // On a phone the row is longer than the screen, and begins with the station that is open in sight.
+  useEffect(() => {
+    const open = row.current?.querySelector<HTMLElement>('[aria-current="page"]');
+    if (!row.current || !open) return;
+    row.current.scrollLeft = open.offsetLeft - (row.current.clientWidth - open.offsetWidth) / 2;
+  }, [current]);
   return (
-    <nav aria-label="Stations" className="flex flex-wrap gap-1">
+    <nav
+      ref={row}
+      aria-label="Stations"
+      className="relative flex gap-1 max-md:order-3 max-md:w-full max-md:overflow-x-auto md:flex-wrap"
+    >
       {STATIONS.filter(({ path }) => path !== (isModel ? '/read' : '/model')).map(
         ({ path, name }) => {
           const href = `/jobs/${jobId}${path}`;
@@ -44,7 +56,7 @@ export function StationLinks({ jobId, notes = {}, isModel = false }: StationLink
               key={path}
               href={href}
               aria-current={current === href ? 'page' : undefined}
-              className="flex items-center gap-1.5 rounded-md px-2.5 py-1.5 font-medium text-muted hover:bg-sunk hover:text-ink aria-[current=page]:bg-accent-soft aria-[current=page]:text-ink"
+              className="flex items-center gap-1.5 rounded-md px-2.5 py-1.5 font-medium whitespace-nowrap text-muted max-md:min-h-11 hover:bg-sunk hover:text-ink aria-[current=page]:bg-accent-soft aria-[current=page]:text-ink"
             >
               {name}
               {note && (

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { FindingList, refuse, success } from './findings';
+import { gatherFindings, FindingList, refuse, success } from './findings';
 import { firstIndex } from './search';
 
 describe('FindingList', () => {
@@ -14,7 +14,7 @@ describe('FindingList', () => {
       code: 'bad-number',
       severity: 'warning',
       line: null,
-      message: 'The same was found on 980 more lines.',
+      message: 'The same on 980 more lines.',
     });
   });
 });
@@ -39,5 +39,25 @@ describe('firstIndex', () => {
   ])('finds where numbers reach %d', (wanted, index) => {
     const numbers = [0, 1, 3, 3, 4, 7, 8];
     expect(firstIndex(numbers.length, (i) => numbers[i] >= wanted)).toBe(index);
+  });
+});
+
+describe('findings of one kind', () => {
+  it('are together, where the first of them was met, and by how bad they are', () => {
+    const at = (
+      code: 'bad-number' | 'existing-stop',
+      line: number,
+      severity = 'note' as const,
+    ) => ({
+      code,
+      severity,
+      line,
+      message: `${code} ${line}`,
+    });
+    const found = [at('existing-stop', 3), at('bad-number', 4), at('existing-stop', 9)];
+    const worse = { ...at('bad-number', 12), severity: 'warning' as const };
+    const lines = gatherFindings([...found, worse]).map((all) => all.map(({ line }) => line));
+    expect(lines).toEqual([[3, 9], [4], [12]]);
+    expect(gatherFindings([])).toEqual([]);
   });
 });

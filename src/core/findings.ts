@@ -71,11 +71,26 @@ export class FindingList {
       ...this.kept,
       ...rest.map(([code, count]): Finding => {
         const severity = this.kept.find((finding) => finding.code === code)?.severity ?? 'note';
-        const message = `The same was found on ${count - KEPT_PER_CODE} more lines.`;
+        const message = `The same on ${count - KEPT_PER_CODE} more lines.`;
         return { code, severity, line: null, message };
       }),
     ];
   }
+}
+
+/** Findings of one kind and severity; never empty. */
+export type Gathered = readonly [Finding, ...Finding[]];
+
+/** Findings with those of one kind together, in the order in which each kind was met first. */
+export function gatherFindings(findings: readonly Finding[]): Gathered[] {
+  const kinds = new Map<string, [Finding, ...Finding[]]>();
+  for (const finding of findings) {
+    const kind = `${finding.severity} ${finding.code}`;
+    const known = kinds.get(kind);
+    if (known) known.push(finding);
+    else kinds.set(kind, [finding]);
+  }
+  return [...kinds.values()];
 }
 
 /** Why something is refused; scripts that call the command line rely on these words. */

@@ -125,7 +125,7 @@ export const recordId = () => string().matches(/^[\w-]{1,80}$/);
 /** When a record came, ms since 1970: a device without the time begins there, and its records are as good. */
 export const arrival = () => number().min(0).max(LATEST);
 
-/** Reads data of a schema. What the schema lets be left out gets its default. */
+/** Reads data of a schema. What may be left out gets its default. */
 export function readShape<T>(schema: Schema<T>, json: unknown, words: ShapeWords): Result<T> {
   const { what, code, passOverUnknown = false } = words;
   if (typeof json !== 'object' || json === null || Array.isArray(json)) {

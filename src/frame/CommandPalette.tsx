@@ -6,6 +6,7 @@ import { ACTION_GROUPS, shortcutLabel, type Action, type ActionContext } from '@
 import { useReturnFocus } from '@/browser/useReturnFocus';
 import { overlays } from '@/browser/overlays';
 import { PLAN_ACTIONS } from '@/actions/planActions';
+import { SYNONYMS } from '@/actions/synonyms';
 
 interface CommandPaletteProps {
   readonly open: boolean;
@@ -30,16 +31,14 @@ export function CommandPalette({ open, onClose, context }: CommandPaletteProps) 
           aria-describedby={undefined}
           className="fixed top-[12dvh] left-1/2 z-40 w-[min(34rem,94vw)] -translate-x-1/2 overflow-hidden rounded-lg border border-edge bg-panel"
         >
-          <Dialog.Title className="sr-only">Find an action</Dialog.Title>
-          <Command label="Find an action">
+          <Dialog.Title className="sr-only">Search actions</Dialog.Title>
+          <Command label="Search actions">
             <Command.Input
-              placeholder="What would you like to do?"
+              placeholder="Search actions"
               className="w-full border-b border-line bg-transparent px-4 py-3 outline-none placeholder:text-muted"
             />
             <Command.List label="Actions" className="max-h-[55dvh] overflow-y-auto p-2">
-              <Command.Empty className="px-3 py-4 text-muted">
-                Nothing by that name can be done now.
-              </Command.Empty>
+              <Command.Empty className="px-3 py-4 text-muted">No matching action.</Command.Empty>
               {ACTION_GROUPS.map((group) => (
                 <Command.Group
                   key={group}
@@ -68,6 +67,7 @@ function PaletteItem({ action, onSelect }: { action: Action; onSelect: (action: 
   return (
     <Command.Item
       value={`${action.label} ${hint ?? ''}`}
+      keywords={[...(SYNONYMS[action.id] ?? [])]}
       onSelect={() => onSelect(action)}
       className="flex cursor-pointer items-center justify-between gap-4 rounded px-3 py-1.5 data-[selected=true]:bg-accent-soft"
     >

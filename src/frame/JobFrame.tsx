@@ -1,5 +1,6 @@
 'use client';
 
+import { Progress } from '@/components/controls/Progress';
 import { usePathname, useRouter } from 'next/navigation';
 import { Tooltip } from 'radix-ui';
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
@@ -13,6 +14,9 @@ import { printerWithId, usePrinters } from '@/store/printers';
 import { usePlanStore } from '@/store/plans/planStore';
 import { progressWords } from '@/browser/readProgress';
 import type { ReadProgress } from '@/workers/print/protocol';
+import { AttendHeader } from '@/features/attend/AttendHeader';
+import { BeforeWriting } from '@/features/attend/before/BeforeWriting';
+import { StopStrip } from './StopStrip';
 import { DeskDialogs } from './DeskDialogs';
 import { DropOnJob } from '@/features/reslice/DropOnJob';
 import { WatchStrip } from '@/features/reslice/WatchStrip';
@@ -30,7 +34,8 @@ import { useOpenJob, type ReadyJob } from '@/base/job/useOpenJob';
 
 interface JobFrameProps {
   readonly jobId: string;
-  readonly children: ReactNode;
+  /** The station; left out at the printer, which stands below and needs no open job. */
+  readonly children?: ReactNode;
 }
 
 /** Opens a job once for all of its stations: loading, failed, or at work. */
@@ -52,11 +57,14 @@ export function JobFrame({ jobId, children }: JobFrameProps) {
     setVersion((one) => one + 1);
   }, []);
   useFollowJob(jobId, opened, reopen);
+  if (!children && (deleted || opened.stage !== 'ready' || plan === null)) {
+    return <AttendHeader jobId={jobId} isJob />;
+  }
   if (deleted) return <DeletedJob jobId={jobId} onBack={reopen} />;
   if (opened.stage === 'no-file') return <MissingFile job={opened.job} onFile={reopen} />;
   if (opened.stage === 'missing') {
     const message = 'This job is not in this browser. It may have been deleted.';
-    return <Trouble title="There is no such job here" message={message} onRetry={reopen} />;
+    return <Trouble title="Job not found" message={message} onRetry={reopen} />;
   }
   if (opened.stage === 'no-storage') {
     return <LoadTrouble message={opened.message} onRetry={reopen} />;
@@ -80,7 +88,7 @@ interface AtWorkProps {
   readonly ready: ReadyJob;
   readonly plan: JobPlan;
   readonly reopen: () => void;
-  readonly children: ReactNode;
+  readonly children: ReactNode | undefined;
 }
 
 function AtWork({ ready, plan, reopen, children }: AtWorkProps) {
@@ -108,14 +116,18 @@ function AtWork({ ready, plan, reopen, children }: AtWorkProps) {
         request={request}
       >
         <Tooltip.Provider delayDuration={500}>
-          <DropOnJob moving={desk.moving} onSlice={desk.takeSlice}>
+          <DropOnJob moving={desk.moving} onSlice={desk.takeSlice} isWhole={children !== undefined}>
             <JobHeader />
             <WatchStrip watch={desk.watch} />
+            {!ready.job.isDemo && <StopStrip />}
             {ready.kind === 'model' && <ModelStrip onSliced={actions.desk.openNewSlice} />}
-            {children}
+            {children ?? <BeforeWriting />}
           </DropOnJob>
         </Tooltip.Provider>
         <DeskDialogs desk={desk} />
+        {desk.fileFields.map((field, i) => (
+          <input key={i} {...field} />
+        ))}
       </PlanFindingsProvider>
     </JobContext.Provider>
   );
@@ -127,7 +139,7 @@ function Loading({ progress }: { progress: ReadProgress | null }) {
   return (
     <div className="m-auto w-80 max-w-full p-6" aria-busy="true">
       <p className="font-medium">Reading the print…</p>
-      <progress aria-label="Reading the print" max={1} value={share} className="mt-2 h-2 w-full" />
+      <Progress label="Reading the print" value={share} className="mt-2" />
       <p className="mt-1 text-sm text-muted">{progressWords(progress)}</p>
       <Button className="mt-3" onClick={() => router.push('/')}>
         Cancel

@@ -3,7 +3,7 @@
 import { Dialog } from 'radix-ui';
 import { ACTION_GROUPS, shortcutLabel } from '@/actions/action';
 import { PLAN_ACTIONS } from '@/actions/planActions';
-import { Tick } from '@/components/Tick';
+import { Switch } from '@/components/controls/Switch';
 import { usePreferences } from '@/store/settings/settings';
 import { DialogFrame } from '@/components/DialogFrame';
 
@@ -18,15 +18,18 @@ export function KeysDialog({ open, onClose }: KeysDialogProps) {
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <DialogFrame
-        title="Keys"
-        description="On a Mac, Cmd takes the place of Ctrl. On a swap’s flag, ↑ and ↓ move the swap."
+        title="Keyboard shortcuts"
+        description="On a Mac, use Cmd instead of Ctrl. On a swap’s flag, ↑ and ↓ move the swap."
       >
         <div className="mb-3 border-b border-line pb-2">
-          <Tick checked={singleKeys} onChange={(on) => usePreferences.setState({ singleKeys: on })}>
-            Keys without Ctrl work
-          </Tick>
+          <Switch
+            checked={singleKeys}
+            onChange={(on) => usePreferences.setState({ singleKeys: on })}
+          >
+            Single-key shortcuts
+          </Switch>
           <p className="text-sm text-muted">
-            Switch them off if they get in your way. Ctrl+K then still finds every action.
+            Switch them off if they get in your way. Ctrl+K still finds every action.
           </p>
         </div>
         <div className={`gap-x-8 sm:columns-2 ${singleKeys ? '' : 'opacity-70'}`}>

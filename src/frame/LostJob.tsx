@@ -1,43 +1,34 @@
 'use client';
 
-import { Link } from '@/components/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
+import { Standstill } from '@/components/trouble/Standstill';
 import { readFileOf } from '@/base/files/importFile';
 import { saveJobToHandOn } from '@/base/keep/saveJob';
-import { MODELS, pickFile, SLICED } from '@/browser/pickFile';
+import { FileButton } from '@/components/FileButton';
+import { MODELS, SLICED } from '@/browser/useFilePicker';
 import { deleteJob, giveFile, restoreJob } from '@/store/jobs/jobs';
 import type { Job } from '@/store/records/records';
-
-function ToBench() {
-  return (
-    <Link href="/" className="inline-flex min-h-6 items-center font-medium text-accent underline">
-      Go to the Bench
-    </Link>
-  );
-}
 
 /** A job that was deleted, here or in another tab, with the way back. */
 export function DeletedJob({ jobId, onBack }: { jobId: string; onBack: () => void }) {
   return (
-    <div role="alert" className="m-auto max-w-lg p-8">
-      <h1 className="text-xl font-semibold">This job was deleted</h1>
-      <p className="mt-2">
-        It lies among the deleted jobs of the Bench for 30 days, with its file and its plans.
-      </p>
-      <div className="mt-4 flex items-center gap-3">
+    <Standstill
+      title="This job was deleted"
+      actions={
         <Button
           kind="primary"
           onClick={async () => {
             if (await restoreJob(jobId)) onBack();
           }}
         >
-          Bring it back
+          Restore job
         </Button>
-        <ToBench />
-      </div>
-    </div>
+      }
+    >
+      <p>It stays in Deleted jobs on the Bench for 30 days, with its file and plans.</p>
+    </Standstill>
   );
 }
 
@@ -51,63 +42,60 @@ export function MissingFile({ job, onFile }: { job: Job; onFile: () => void }) {
     else if (await giveFile(job, read.value)) onFile();
   };
   return (
-    <div role="alert" className="m-auto max-w-lg p-8">
-      <h1 className="text-xl font-semibold">The file of {job.name} is gone</h1>
-      <p className="mt-2">
-        The browser has lost it. Your plans are kept. Open {job.fileName} again, and all is as it
-        was.
+    <Standstill
+      title={`The file of ${job.name} is missing`}
+      actions={
+        <FileButton
+          kind="primary"
+          accept={job.content.kind === 'model' ? MODELS : SLICED}
+          onFile={take}
+        >
+          Open {job.fileName}
+        </FileButton>
+      }
+    >
+      <p>
+        The browser has lost the file. Your plans are kept. Open {job.fileName} again to continue.
       </p>
       {trouble && (
         <p role="status" className="mt-2">
           {trouble}
         </p>
       )}
-      <div className="mt-4 flex items-center gap-3">
-        <Button
-          kind="primary"
-          onClick={() => pickFile(job.content.kind === 'model' ? MODELS : SLICED, take)}
-        >
-          Open {job.fileName}
-        </Button>
-        <ToBench />
-      </div>
-    </div>
+    </Standstill>
   );
 }
 
+interface UnopenedJobProps {
+  readonly job: Job;
+  readonly message: string;
+  readonly onRetry: () => void;
+}
+
 /** A job whose file is there and cannot be read as what the job says it is. */
-export function UnopenedJob({
-  job,
-  message,
-  onRetry,
-}: {
-  job: Job;
-  message: string;
-  onRetry: () => void;
-}) {
+export function UnopenedJob({ job, message, onRetry }: UnopenedJobProps) {
   const router = useRouter();
   return (
-    <div role="alert" className="m-auto max-w-lg p-8">
-      <h1 className="text-xl font-semibold">{job.name} cannot be opened</h1>
-      <p className="mt-2">{message}</p>
-      <p className="mt-2 text-muted">
-        Its file and plans are kept as they are. If trying again does not help, export the job to
-        keep a copy, and open {job.fileName} on the Bench as a new job.
-      </p>
-      <div className="mt-4 flex flex-wrap items-center gap-3">
-        <Button kind="primary" onClick={onRetry}>
-          Try again
-        </Button>
-        <Button onClick={() => saveJobToHandOn(job)}>Export job…</Button>
-        <Button
-          onClick={async () => {
-            if (await deleteJob(job)) router.push('/');
-          }}
-        >
-          Delete job
-        </Button>
-        <ToBench />
-      </div>
-    </div>
+    <Standstill
+      title={`${job.name} cannot be opened`}
+      note={`Its file and plans are kept. If trying again does not help, export the job to keep a copy, and open ${job.fileName} on the Bench as a new job.`}
+      actions={
+        <>
+          <Button kind="primary" onClick={onRetry}>
+            Try again
+          </Button>
+          <Button onClick={() => saveJobToHandOn(job)}>Export job…</Button>
+          <Button
+            onClick={async () => {
+              if (await deleteJob(job)) router.push('/');
+            }}
+          >
+            Delete job
+          </Button>
+        </>
+      }
+    >
+      <p>{message}</p>
+    </Standstill>
   );
 }

@@ -7,7 +7,7 @@ export function ModelStrip({ onSliced }: { readonly onSliced: () => void }) {
       <p className="min-w-0 flex-1">
         Not sliced yet: times and grams are rough, perhaps a third off. Heights are exact.
       </p>
-      <Button onClick={onSliced}>Open the sliced file</Button>
+      <Button onClick={onSliced}>Open sliced file</Button>
     </div>
   );
 }

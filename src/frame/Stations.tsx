@@ -19,10 +19,10 @@ export function Stations() {
   const { job, reading, plan, printer, output, arrangement } = opened;
   const warnings = reading.findings.filter(({ severity }) => severity === 'warning').length;
   const notes = {
-    '/read': warnings > 0 ? { text: String(warnings), words: 'to look at', isTrouble: true } : null,
+    '/read': warnings > 0 ? { text: String(warnings), words: 'to check', isTrouble: true } : null,
     '/recipe':
       printer.understands.testedAt === null
-        ? { text: 'not tried', words: 'on your printer', isTrouble: true }
+        ? { text: 'not tested', words: 'on your printer', isTrouble: true }
         : null,
     '/checks': checksNote(checks, plan),
     '/output': outputNote(output, swapsOf(reading, arrangement).length),
@@ -33,7 +33,7 @@ export function Stations() {
 /** What a model that is not sliced yet waits with. */
 const SLICED_LATER: StationNote = { text: 'once sliced', words: '', isTrouble: false };
 const LATER = { '/output': SLICED_LATER } as const;
-const ASKED = { ...LATER, '/model': { text: 'how large?', words: '', isTrouble: true } } as const;
+const ASKED = { ...LATER, '/model': { text: 'check size', words: '', isTrouble: true } } as const;
 
 const LEVEL_NOTES: Readonly<Record<CheckLevel, StationNote | null>> = {
   'will-fail': { text: 'will fail', words: '', isTrouble: true },

@@ -16,27 +16,27 @@ const STEPS: readonly TourStep[] = [
   {
     part: 'core',
     title: 'The core is your print, standing up',
-    text: 'Each bar is a layer. Turn the wheel or press ↑ and ↓ to go through them. The notches are steps: there a raised shape starts.',
+    text: 'Each bar is a layer. Scroll or press ↑ and ↓ to step through them. The notches are steps, where a raised shape starts.',
   },
   {
     part: 'bands',
     title: 'Swap where a step is',
-    text: 'Press N for the next step and S for a swap before it. Drag its flag to move it. Z undoes everything.',
+    text: 'Press N for the next step and S to add a swap before it. Drag its flag to move it. Z undoes each change.',
   },
   {
     part: 'sheet',
     title: 'See it before you print it',
-    text: 'Press V for other views: the layer, the finished look from above and from below, what a step changes, and the side.',
+    text: 'Press V for other views: the layer, the finished look from above and below, the change at a step, and the side.',
   },
   {
     part: 'ribbon',
     title: 'Know when to be there',
-    text: 'The ribbon is the print in time. Set when you start; every swap then has its clock time.',
+    text: 'The ribbon is the print over time. Set your start; every swap then shows its clock time.',
   },
   {
     part: 'write',
     title: 'Write the file',
-    text: 'Lamella puts the stops in and proves the file before it hands it out. All actions: Ctrl+K. All keys: ?.',
+    text: 'Lamella inserts the stops and proves the file before saving it. All actions: Ctrl+K. All shortcuts: ?.',
   },
 ];
 
@@ -65,7 +65,7 @@ export function Tour({ asked, onClose }: { asked: boolean; onClose: () => void }
   const isLast = index === STEPS.length - 1;
   return (
     <section
-      aria-label="The way round"
+      aria-label="Tour"
       className="fixed bottom-36 left-1/2 z-30 w-[min(27rem,92vw)] -translate-x-1/2 rounded-lg border-2 border-accent bg-panel p-4 shadow-lg"
     >
       <p className="text-sm text-muted">
@@ -77,7 +77,7 @@ export function Tour({ asked, onClose }: { asked: boolean; onClose: () => void }
         <Button kind="primary" onClick={() => (isLast ? end() : setIndex(index + 1))}>
           {isLast ? 'Done' : 'Next'}
         </Button>
-        {!isLast && <Button onClick={end}>Skip the tour</Button>}
+        {!isLast && <Button onClick={end}>Skip tour</Button>}
       </div>
     </section>
   );

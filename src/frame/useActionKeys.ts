@@ -7,9 +7,9 @@ import { usePreferences } from '@/store/settings/settings';
 
 /** Where keys belong to the field or menu, not to the desk. */
 const OWN_KEYS =
-  'input:not([type="radio"], [type="checkbox"]), textarea, select, [role="menu"], [role="dialog"]';
+  'input, textarea, [role="combobox"], [role="listbox"], [role="menu"], [role="dialog"], [role="alertdialog"]';
 /** Boxes and buttons to tick take only these. */
-const TICKS = 'input[type="radio"], input[type="checkbox"]';
+const TICKS = '[role="radio"], [role="checkbox"], [role="switch"]';
 const TICK_KEYS = /^(Arrow|Home|End| )/;
 
 /** Whether a key means something where the keyboard is. */

@@ -18,7 +18,7 @@ import { ASK_LEFTOVERS } from '@/base/job/askLeftovers';
 import { download } from '@/browser/download';
 import { canAskForPlaces } from '@/browser/fileHandles';
 import { plainFile, type NamedFile } from '@/base/files/namedFiles';
-import { pickFile, SLICED } from '@/browser/pickFile';
+import { SLICED, useFilePicker, type FilePicker } from '@/browser/useFilePicker';
 import { useMoving, type Moving } from '@/features/reslice/useMoving';
 import { useWatchedFile, type FileWatch } from '@/features/reslice/useWatchedFile';
 import type { PrintAnalysis } from '@/core/print/analysis';
@@ -44,8 +44,10 @@ export interface DeskState {
   /** A file that was dropped on a job of several, until the dialog of its files has it. */
   readonly dropped: NamedFile | null;
   readonly output: OutputState;
-  /** Opens the job anew, as it is stored now. */
+  /** Opens the job again, as it is stored now. */
   readonly reopen: () => void;
+  /** Fields through which files are chosen; they are on the page as long as the desk is. */
+  readonly fileFields: readonly FilePicker['field'][];
   /** True while keys belong to something over the desk. */
   readonly isBusy: boolean;
 }
@@ -67,7 +69,9 @@ export function useDesk(
   const output = useOutput(ready, plan, printer, work, request);
   const { write } = output;
   const moving = useMoving(ready, printer, reopen);
-  const { openPlanFile, openSlice } = moving;
+  const { openSlice } = moving;
+  const planPicker = useFilePicker('.json', (file) => goOn(moving.openPlanFile(file)));
+  const slicePicker = useFilePicker(SLICED, (file) => goOn(openSlice(file)));
   const [dropped, setDropped] = useState<NamedFile | null>(null);
   const hasSeveral = reading.sources.length > 1;
   const takeSlice = useCallback(
@@ -89,8 +93,8 @@ export function useDesk(
     latest: { plan, needs, write },
     takesSeveral: hasSeveral,
     show: setDialog,
-    openPlanFile,
-    openSlice,
+    choosePlan: planPicker.choose,
+    chooseSlice: slicePicker.choose,
     watchFile: watch.choose,
   });
 
@@ -106,19 +110,23 @@ export function useDesk(
     watch,
     dropped,
     reopen,
+    fileFields: [planPicker.field, slicePicker.field],
     output,
     isBusy: (dialog !== null && dialog !== 'tour') || moving.question !== null,
   };
 }
 
-interface ActionInputs extends Pick<Moving, 'openPlanFile' | 'openSlice'> {
+interface ActionInputs {
   readonly latest: Pick<PlanWork, 'needs'> & {
     readonly plan: JobPlan;
     readonly write: OutputState['write'];
   };
-  /** The job prints several files: a new slice is one of them. */
+  /** The job prints several files: the re-sliced one is one of them. */
   readonly takesSeveral: boolean;
   readonly show: (what: DeskDialogName) => void;
+  /** Ask for a plan's file, and for a sliced file in place of the job's. */
+  readonly choosePlan: () => void;
+  readonly chooseSlice: () => void;
   readonly watchFile: () => Promise<void>;
 }
 
@@ -126,18 +134,18 @@ interface ActionInputs extends Pick<Moving, 'openPlanFile' | 'openSlice'> {
 function useActionContext(
   { job, reading, analysis: whole }: ReadyJob,
   analysis: PrintAnalysis,
-  { latest: now, takesSeveral, show, openPlanFile, openSlice, watchFile }: ActionInputs,
+  { latest: now, takesSeveral, show, choosePlan, chooseSlice, watchFile }: ActionInputs,
 ): ActionContext {
   const router = useRouter();
   // Actions meet the plan as it is then; they are the same objects while it changes, so that what shows
-  // only them is not drawn anew.
+  // only them is not redrawn.
   const latest = useRef({ ...now, watchFile });
   useLayoutEffect(() => {
     latest.current = { ...now, watchFile };
   });
   const stem = job.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
   const desk = useMemo((): Desk => {
-    const openNewSlice = (): void => (takesSeveral ? show('files') : pickFile(SLICED, openSlice));
+    const openNewSlice = (): void => (takesSeveral ? show('files') : chooseSlice());
     return {
       writeFile: () => {
         router.push(`/jobs/${job.id}/output`);
@@ -160,19 +168,19 @@ function useActionContext(
         if (picture) download(picture, `${stem}.png`);
         else toast.warning('The sheet has nothing to save yet.');
       },
-      openPlanFile: () => pickFile('.json', openPlanFile),
+      openPlanFile: choosePlan,
       openNewSlice,
       watchFile: () => {
         if (canAskForPlaces()) {
           goOn(latest.current.watchFile());
           return;
         }
-        toast('This browser cannot watch a file. Open each new slice here instead.');
+        toast('This browser cannot watch a file. Open each re-sliced file here instead.');
         openNewSlice();
       },
       show,
     };
-  }, [job, router, reading, whole, stem, takesSeveral, show, openPlanFile, openSlice]);
+  }, [job, router, reading, whole, stem, takesSeveral, show, choosePlan, chooseSlice]);
   return useMemo(() => ({ reading, analysis, desk }), [reading, analysis, desk]);
 }
 

@@ -3,7 +3,7 @@ import type { ByteSource } from '@/core/byteSource';
 import { success, type Result } from '@/core/findings';
 import type { ChunkedFile } from './beside/readWhole';
 
-/** What a file is, is told from its first bytes. */
+/** What a file is can be seen from its first bytes. */
 const MAGIC_BYTES = 4096;
 /** Unpacked bytes that are gathered before the browser may put them aside as a Blob. */
 const GATHERED = 16 << 20;

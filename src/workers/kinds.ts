@@ -20,6 +20,18 @@ export const TRACE_WORKER: WorkerKind = {
     new Worker(new URL('./traceWorker.ts', import.meta.url), { type: 'module', name }),
 };
 
+export const PLATE_WORKER: WorkerKind = {
+  does: 'lays out plates',
+  start: (name) =>
+    new Worker(new URL('./plateWorker.ts', import.meta.url), { type: 'module', name }),
+};
+
+export const RELIEF_WORKER: WorkerKind = {
+  does: 'makes reliefs',
+  start: (name) =>
+    new Worker(new URL('./reliefWorker.ts', import.meta.url), { type: 'module', name }),
+};
+
 export const PHOTO_WORKER: WorkerKind = {
   does: 'makes photos small',
   start: (name) =>

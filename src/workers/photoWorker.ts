@@ -19,14 +19,14 @@ const photoService = {
   async shrink(file: Blob): Promise<Result<SmallPhoto>> {
     const size = imageSize(new Uint8Array(await file.slice(0, 1 << 20).arrayBuffer()));
     if (size === null) {
-      return refuse('bad-record', 'This is no photo that a browser opens: use JPEG, PNG or WebP.');
+      return refuse('bad-record', 'The browser cannot open this photo. Use JPEG, PNG or WebP.');
     }
     const { width, height } = size;
     if (width === 0 || height === 0 || width * height > MOST_PIXELS) {
       const megapixels = Math.round((width * height) / 1e6);
       return refuse(
         'bad-record',
-        `The photo has ${megapixels} megapixels. Save it smaller first: ${MOST_PIXELS / 1e6} at most.`,
+        `The photo has ${megapixels} megapixels. Reduce its size first: ${MOST_PIXELS / 1e6} at most.`,
       );
     }
     const share = Math.min(1, LONGEST / Math.max(width, height));

@@ -13,13 +13,13 @@ const service = {
     try {
       bitmap = await createImageBitmap(file);
     } catch {
-      return refuse('cannot-read', 'This is no picture that the browser can read.');
+      return refuse('cannot-read', 'The browser cannot read this picture.');
     }
     const scale = Math.min(1, LONGEST / Math.max(bitmap.width, bitmap.height));
     const width = Math.max(1, Math.round(bitmap.width * scale));
     const height = Math.max(1, Math.round(bitmap.height * scale));
     const pen = new OffscreenCanvas(width, height).getContext('2d');
-    if (!pen) return refuse('cannot-read', 'The browser has no room to draw the picture.');
+    if (!pen) return refuse('cannot-read', 'The browser has no memory to draw the picture.');
     pen.drawImage(bitmap, 0, 0, width, height);
     bitmap.close();
     return tracePicture(pen.getImageData(0, 0, width, height), name);

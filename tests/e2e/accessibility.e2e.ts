@@ -21,7 +21,7 @@ describe('accessibility in both themes', () => {
     await seeText(page, 'Someone must be at the printer 9 times.');
     assert.deepEqual(await violationsInBothThemes(page), []);
     await page.keyboard.press('b');
-    await seeText(page, 'From the first load to the last');
+    await seeText(page, 'All loads in printing order');
     assert.deepEqual(await violations(page), []);
     await page.keyboard.press('q');
     await seeText(page, 'Order of printing');
@@ -61,10 +61,10 @@ describe('accessibility in both themes', () => {
     for (const [key, text] of [
       ['?', 'One layer up'],
       ['f', 'Filaments of this plan'],
-      ['c', 'Scale the part'],
+      ['c', 'Scale part'],
       ['u', 'Purge and cost'],
-      ['o', 'What can I make of my leftovers?'],
-      ['i', 'When nobody is at the printer'],
+      ['o', 'Use up leftovers'],
+      ['i', 'Away hours'],
     ] as const) {
       await page.keyboard.press(key);
       await seeText(page, text);
@@ -76,7 +76,7 @@ describe('accessibility in both themes', () => {
     await page.keyboard.down('Shift');
     await page.keyboard.press('f');
     await page.keyboard.up('Shift');
-    await seeText(page, 'Files that this job prints');
+    await seeText(page, 'Files of this job');
     assert.deepEqual(await violations(page), []);
     await page.keyboard.press('Escape');
     await page.keyboard.down('Control');
@@ -93,16 +93,16 @@ describe('accessibility in both themes', () => {
     await page.click('#plan-tab-bands');
 
     await byRole(page, 'link', 'Read').click();
-    await seeText(page, 'What the file holds');
+    await seeText(page, 'File contents');
     await page.waitForSelector('.lamella-gone-to');
     assert.deepEqual(await violations(page), []);
     await byRole(page, 'link', 'Plan').click();
     await seeText(page, 'Bands');
 
-    await byRole(page, 'link', 'Recipe not tried on your printer').click();
+    await byRole(page, 'link', 'Recipe not tested on your printer').click();
     await seeText(page, 'At each swap');
     await page.locator('::-p-text(Spelled out)').click();
-    await seeText(page, 'Goes back over the point.');
+    await seeText(page, 'Travels back over the restart point.');
     assert.deepEqual(await violations(page), []);
 
     await byRole(page, 'link', 'Checks may fail').click();
@@ -110,14 +110,14 @@ describe('accessibility in both themes', () => {
     assert.deepEqual(await violations(page), []);
 
     await page.keyboard.press('w');
-    await seeText(page, 'The file is written');
+    await seeText(page, 'File written');
     assert.deepEqual(await violations(page), []);
 
     await byRole(page, 'link', 'Printers').click();
-    await seeText(page, 'Which stop it knows');
+    await seeText(page, 'Type of stop');
     assert.deepEqual(await violations(page), []);
-    await byRole(page, 'button', 'Find out which stop it knows').click();
-    await seeText(page, 'Say what happened');
+    await byRole(page, 'button', 'Test printer').click();
+    await seeText(page, 'Record what happened');
     assert.deepEqual(await violations(page), []);
     assert.deepEqual(complaints, []);
   });
@@ -128,7 +128,7 @@ describe('accessibility in both themes', () => {
     await page.goto(`${bed.app.url}/shelf`);
     await seeText(page, '12 of 12 spools');
     assert.deepEqual(await violationsInBothThemes(page), []);
-    await byRole(page, 'button', 'Change Ochre').click();
+    await byRole(page, 'button', 'Edit Ochre').click();
     await seeText(page, 'How it covers');
     assert.deepEqual(await violationsInBothThemes(page), []);
     // All pages of the guide are made of the same parts: their colours are looked at once.

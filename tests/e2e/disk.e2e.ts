@@ -186,10 +186,10 @@ describe('a disk that runs full while a plan is changed', () => {
         const began = Date.now();
         await page.goto(`${bed.app.url}/jobs/${PLATE}`);
         await until(page, () =>
-          /Bands|The file of Hide plate 7 is gone/.test(document.body.innerText),
+          /Bands|The file of Hide plate 7 is missing/.test(document.body.innerText),
         );
         const took = Date.now() - began;
-        const isGone = await page.evaluate(() => /is gone/.test(document.body.innerText));
+        const isGone = await page.evaluate(() => /is missing/.test(document.body.innerText));
         test.diagnostic(
           `${isGone ? 'lost and brought back' : 'kept'} in ${took} ms, ${saved.length} swaps`,
         );

@@ -26,7 +26,7 @@ const shipped = (part: string): string =>
 async function joinParts(page: Page, parts: readonly string[]): Promise<void> {
   await byRole(page, 'button', 'Print together…').click();
   for (const part of parts) await byRole(page, 'checkbox', `Wader coaster: ${part}`).click();
-  await byRole(page, 'button', 'Make one job').click();
+  await byRole(page, 'button', 'Create one job').click();
   await seeText(page, 'Order of printing');
   await until(page, () => document.body.innerText.includes('the nozzle dips 1.00 mm'));
 }
@@ -55,7 +55,7 @@ describe('several files as one print', () => {
     await seeText(page, 'Left out');
     await seeText(page, 'wader-coaster-bird.gcode, lines 1 to 24');
     await byRole(page, 'button', 'Write file').click();
-    await seeText(page, 'The file is written');
+    await seeText(page, 'File written');
     const { bytes } = await folder.file('.gcode');
     const text = bytes.toString();
     assert.equal(text.match(/^M600$/gm)?.length, 2);
@@ -104,7 +104,7 @@ describe('several files as one print', () => {
     };
     const demo = (part: string): string => join(ROOT, `public/demo/wader-coaster-${part}.gcode`);
     await open();
-    await giveFile(page, demo('rim'), () => byRole(page, 'button', 'Add a file').click());
+    await giveFile(page, demo('rim'), () => byRole(page, 'button', 'Add file…').click());
     await until(
       page,
       () => document.querySelectorAll('[aria-label="Files of the job"] > li').length === 3,
@@ -117,8 +117,8 @@ describe('several files as one print', () => {
     await byRole(page, 'button', 'Use these names').click();
     await seeText(page, 'godwit');
     await open();
-    await byRole(page, 'button', 'Take out wader-coaster-base.gcode').click();
-    await byRole(page, 'button', 'Print wader-coaster-rim.gcode earlier').click();
+    await byRole(page, 'button', 'Remove wader-coaster-base.gcode').click();
+    await byRole(page, 'button', 'Move wader-coaster-rim.gcode up').click();
     await byRole(page, 'button', 'Use these files').click();
     await until(page, () => document.querySelectorAll('ol[aria-label="Parts"] > li').length === 2);
     assert.match(await parts(), /Reed green[^]*Bone white/);
@@ -137,15 +137,14 @@ describe('several files as one print', () => {
     const { page, complaints } = await openBench(bed, COASTER);
     await joinParts(page, ['base', 'bird']);
     await byRole(page, 'link', 'Output').click();
-    await byRole(page, 'button', 'Look at the files as they are').click();
-    await seeText(page, 'They must not be printed like this.');
-    await seeText(page, 'where something stands 1.00 mm higher');
-    await page.waitForSelector('svg[aria-label$="would hit what stands"]');
-    await byRole(page, 'button', 'Mend them: plan one file for each').click();
+    await byRole(page, 'button', 'Check original files').click();
+    await seeText(page, 'Do not print these files like this.');
+    await seeText(page, 'where the print is 1.00 mm higher');
+    await page.waitForSelector('svg[aria-label$="would hit the print"]');
+    await byRole(page, 'button', 'Fix: write one file for each').click();
     await until(page, () =>
-      [...document.querySelectorAll<HTMLInputElement>('input[name="delivery"]')].some(
-        ({ checked, parentElement }) =>
-          checked && parentElement?.innerText.includes('One file for each sliced file'),
+      [...document.querySelectorAll('[role="radio"][data-state="checked"]')].some((one) =>
+        one.parentElement?.innerText.includes('One file for each sliced file'),
       ),
     );
     assert.deepEqual(complaints, []);

@@ -26,7 +26,7 @@ async function openFile(page: Page, origin: string): Promise<void> {
   await page.goto(origin);
   const input = await page.waitForSelector('input[aria-label="Sliced file or model"]');
   await (input as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(DEMO);
-  await page.waitForSelector('ul[aria-label="Jobs"] canvas');
+  await seeText(page, 'Bands');
   await seeSaved(page);
 }
 
@@ -50,17 +50,17 @@ describe('in the home network', () => {
     await seeText(page, 'Bands');
     await page.goto(page.url().replace(/\/?$/, '/output'));
     await byRole(page, 'button', 'Write file').click();
-    await seeText(page, 'The file is written');
+    await seeText(page, 'File written');
     await page.goto(page.url().replace('/output', '/attend'));
-    await byRole(page, 'button', 'Share this run…').click();
-    await page.waitForSelector('img[alt="The link as a code to scan"]');
+    await byRole(page, 'button', 'Share run…').click();
+    await page.waitForSelector('img[alt="QR code of the link"]');
     await byRole(page, 'button', 'Copy link').click();
     await seeText(page, 'The link is copied.');
     await page.keyboard.press('Escape');
-    await byRole(page, 'button', 'It prints now').click();
+    await byRole(page, 'button', 'Print has started').click();
     await seeText(page, 'Next: swap 1 of 2');
-    await page.locator('summary::-p-text(Alerts)').click();
-    await page.locator('a::-p-text(How to make it secure)').click();
+    await page.locator('button[aria-expanded]::-p-text(Alerts)').click();
+    await page.locator('a::-p-text(Set up a secure address)').click();
     await seeText(page, 'In the home network');
     await seeText(page, 'This page is not secure');
     assert.deepEqual(await violations(page), []);
@@ -118,12 +118,12 @@ describe('in the home network', () => {
       assert.equal(href, `${origin}/`);
 
       await openFile(page, origin);
-      await page.goto(`${origin}/home`);
-      await seeText(page, 'This page is secure');
-      // What comes with it: the application without its server.
+      // What comes with it: the application without its server. A page loads faster once that is kept.
       await page.evaluate(async () => {
         await navigator.serviceWorker.ready;
       });
+      await page.goto(`${origin}/home`);
+      await seeText(page, 'This page is secure');
       assert.equal(
         await page.evaluate(() => 'randomUUID' in crypto && 'wakeLock' in navigator),
         true,
@@ -131,7 +131,7 @@ describe('in the home network', () => {
       front.closeAllConnections();
       await new Promise((resolve) => front.close(resolve));
       await page.goto(`${origin}/jobs/handed-over/attend`);
-      await seeText(page, 'Nothing is written yet');
+      await seeText(page, 'No run here');
       await page.goto(origin);
       await page.waitForSelector('ul[aria-label="Jobs"] canvas');
       assert.deepEqual(

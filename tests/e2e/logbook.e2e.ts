@@ -4,7 +4,15 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, it } from 'node:test';
 import { violations, violationsInBothThemes } from './harness/axe';
-import { byRole, catchDownloads, openPlan, seeText, testBed, until } from './harness/harness';
+import {
+  byRole,
+  catchDownloads,
+  choose,
+  openPlan,
+  seeText,
+  testBed,
+  until,
+} from './harness/harness';
 import { demoId } from './harness/seed';
 
 const bed = testBed();
@@ -18,7 +26,7 @@ describe('the logbook', () => {
     for (const key of ['n', 's', 'n', 's'] as const) await page.keyboard.press(key);
     await byRole(page, 'link', 'Output').click();
     await byRole(page, 'button', 'Write file').click();
-    await seeText(page, 'The file is written');
+    await seeText(page, 'File written');
     await page.goto(`${bed.app.url}/jobs/${PLATE}/attend`);
 
     // An evening on which everything takes longer than planned.
@@ -26,20 +34,20 @@ describe('the logbook', () => {
       await page.evaluate(`skipClock(${minutes * MINUTE})`);
       await byRole(page, 'button', name).click();
     };
-    await tell(0, 'It prints now');
-    await tell(36, 'It has stopped');
-    await tell(8, 'It prints again');
-    await tell(20, 'It has stopped');
-    await tell(3, 'It prints again');
-    await tell(7, 'It is done');
-    await byRole(page, 'link', 'Say how it came out').click();
-    await seeText(page, 'How did it come out?');
+    await tell(0, 'Print has started');
+    await tell(36, 'Printer has stopped');
+    await tell(8, 'Print has resumed');
+    await tell(20, 'Printer has stopped');
+    await tell(3, 'Print has resumed');
+    await tell(7, 'Print is done');
+    await byRole(page, 'link', 'Rate the print').click();
+    await seeText(page, 'Result');
     await seeText(page, '1 h 14 min');
     await byRole(page, 'button', 'Usable').click();
     await page.type('textarea', 'Warm the room');
     await byRole(page, 'button', 'Tinted').click();
     await seeText(page, 'Before layer 11: Tinted');
-    await byRole(page, 'button', 'Before layer 26: not looked at').click();
+    await byRole(page, 'button', 'Before layer 26: not rated').click();
     await byRole(page, 'button', 'Clean').click();
     await seeText(page, 'Before layer 26: Clean');
     // The letter in the middle of the picture is of the last colour, whose seam is the second one.
@@ -59,12 +67,12 @@ describe('the logbook', () => {
     const note = join(folder, 'note.png');
     writeFileSync(note, 'no photo');
     const choose = async (path: string): Promise<void> => {
-      await byRole(page, 'button', 'Add a photo').click();
+      await byRole(page, 'button', 'Add photo…').click();
       const field = await page.waitForSelector('input[type="file"]');
       await (field as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(path);
     };
     await choose(note);
-    await seeText(page, 'This is no photo that a browser opens');
+    await seeText(page, 'The browser cannot open this photo');
     await choose(photo);
     await page.waitForSelector('img[alt="Photo 1 of the print"]');
     await page.reload();
@@ -84,8 +92,8 @@ describe('the logbook', () => {
     await page.type('input[type="search"]', 'warm');
     await seeText(page, 'Warm the room');
     await page.type('input[type="search"]', 'est');
-    await seeText(page, 'No print fits what you look for.');
-    await byRole(page, 'tab', 'What they taught').click();
+    await seeText(page, 'No print matches your search.');
+    await byRole(page, 'tab', 'Learned').click();
     await seeText(page, 'Hands at the first swap');
     assert.deepEqual(await violations(page), []);
     const field = 'input[aria-label="Hands at the first swap, set by you"]';
@@ -95,7 +103,7 @@ describe('the logbook', () => {
     await page.waitForSelector('.apexcharts-svg');
     assert.deepEqual(await violationsInBothThemes(page), []);
     const downloads = await catchDownloads(page);
-    await byRole(page, 'button', 'Save as CSV').click();
+    await byRole(page, 'button', 'Export CSV').click();
     const { bytes } = await downloads.file('.csv');
     assert.match(
       bytes.toString(),
@@ -107,13 +115,13 @@ describe('the logbook', () => {
   it('can be looked at with made-up prints, and takes a print that nobody attended', async () => {
     const { page, complaints } = await openPlan(bed);
     await page.goto(`${bed.app.url}/logbook`);
-    await byRole(page, 'button', 'Look at it with made-up prints').click();
+    await byRole(page, 'button', 'Show sample prints').click();
     await seeText(page, '30 of 30 prints');
     assert.deepEqual(await violations(page), []);
-    await page.select('select[aria-label="How it came out"]', 'lost');
+    await choose(page, 'Result', 'Lost');
     await seeText(page, '4 of 30 prints');
-    await byRole(page, 'button', 'Take the made-up prints away').click();
-    await seeText(page, 'Nothing is in the logbook yet');
+    await byRole(page, 'button', 'Remove sample prints').click();
+    await seeText(page, 'The logbook is empty');
     await seeText(page, 'Saved');
 
     await page.goto(`${bed.app.url}/jobs/${PLATE}`);
@@ -122,11 +130,11 @@ describe('the logbook', () => {
     await page.keyboard.press('s');
     await byRole(page, 'link', 'Output').click();
     await byRole(page, 'button', 'Write file').click();
-    await seeText(page, 'The file is written');
+    await seeText(page, 'File written');
     await page.goto(`${bed.app.url}/jobs/${PLATE}/attend`);
-    await byRole(page, 'button', 'It is printed already…').click();
-    await byRole(page, 'button', 'Keep it in the logbook').click();
-    await seeText(page, 'Everything you told is kept.');
+    await byRole(page, 'button', 'Already printed…').click();
+    await byRole(page, 'button', 'Add to logbook').click();
+    await seeText(page, 'Everything you recorded is kept.');
     await page.goto(`${bed.app.url}/logbook`);
     await seeText(page, '1 of 1 prints');
     await until(page, () => document.body.innerText.includes('Good'));

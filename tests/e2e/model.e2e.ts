@@ -20,6 +20,7 @@ import {
   seeSaved,
   seeSwaps,
   seeText,
+  setText,
   testBed,
   until,
 } from './harness/harness';
@@ -56,30 +57,29 @@ describe('a model', () => {
   it('is planned before it is sliced, and its plan moves to the sliced file', async () => {
     const { page, complaints } = await openBench(bed);
     await addFile(page, BROKEN);
-    await seeText(page, 'The file is cut short, or it is no STL');
+    await seeText(page, 'The file is cut short or not an STL');
     await addFile(page, MODEL);
     await seeText(page, 'Not sliced yet');
-    await byRole(page, 'link', 'Hide plate').click();
     await seeText(page, '3 of 3 fall inside a layer.');
     await page.click('section[aria-label="Heights"] li:nth-child(2) button');
     await seeText(page, 'layer 26 begins at 5.00 mm');
     assert.deepEqual(await violationsInBothThemes(page), []);
 
     // Layers that fit, tried first and then used.
-    await byRole(page, 'button', 'Use layers of 0.3 mm over a first one of 0.24 mm').click();
-    await seeText(page, 'All of them land on a layer.');
-    await byRole(page, 'button', 'Use this set-up').click();
-    await byRole(page, 'button', 'Plan colours on it').click();
+    await byRole(page, 'button', 'Use layers of 0.3 mm over a first layer of 0.24 mm').click();
+    await seeText(page, 'All heights land on a layer boundary.');
+    await byRole(page, 'button', 'Apply setup').click();
+    await byRole(page, 'button', 'Plan colours').click();
     await seeText(page, 'Bands');
     for (const key of ['n', 's', 'n', 's'] as const) await page.keyboard.press(key);
     await seeSwaps(page, 8, 18);
 
     // Scaled upwards, the swaps keep to their steps; and all of it can be taken back.
     await byRole(page, 'link', 'Model').click();
-    await seeText(page, 'Upwards: heights move');
-    await retype(page, '::-p-xpath(//label[contains(., "Upwards")]//input)', '200');
+    await seeText(page, 'Height (Z), moves heights');
+    await retype(page, '::-p-xpath(//label[contains(., "Height (Z)")]//input)', '200');
     await seeText(page, '84.00 × 56.00 × 16.08 mm');
-    await byRole(page, 'button', 'Use this set-up').click();
+    await byRole(page, 'button', 'Apply setup').click();
     await seeText(page, '2 swaps moved with their heights');
     await byRole(page, 'link', 'Plan').click();
     await seeSwaps(page, 15, 35);
@@ -90,17 +90,17 @@ describe('a model', () => {
 
     // What needs the sliced file says so, and takes it.
     await byRole(page, 'link', 'Output once sliced').click();
-    await seeText(page, 'This waits for the sliced file');
+    await seeText(page, 'Slice the model first');
     const open = (): Promise<void> =>
-      byRole(page, 'button', 'Open the sliced file').click() as Promise<void>;
+      byRole(page, 'button', 'Open sliced file').click() as Promise<void>;
     await giveFile(page, SLICED, open);
-    await seeText(page, 'before 8 → before 11, same step, 2.04 mm');
-    await byRole(page, 'button', 'Use the new file').click();
+    await seeText(page, 'before 8 at 2.04 mm → before 11 at 2.04 mm, same step');
+    await byRole(page, 'button', 'Use new file').click();
     await seeText(page, 'now uses hide-plate-sliced.gcode');
     await byRole(page, 'link', 'Plan').click();
     await seeSwaps(page, 11, 26);
     await page.keyboard.press('w');
-    await seeText(page, 'The file is written');
+    await seeText(page, 'File written');
     assert.deepEqual(complaints, []);
   });
 });
@@ -123,10 +123,50 @@ describe('a drawn plate', () => {
     const { bytes, name } = await downloads.file('.3mf');
     const read = await readModel(bytes, name);
     assert.ok(read.ok);
-    assert.deepEqual(read.ok && read.value.mesh.objects.map(({ name }) => name), ['Boat shed']);
-    await byRole(page, 'button', 'Put it on the Bench').click();
+    assert.deepEqual(read.ok && read.value.mesh.objects.map(({ name }) => name), ['Reed 4']);
+    await byRole(page, 'button', 'Add to Bench').click();
     await seeSwaps(page, 9);
     await seeText(page, 'Not sliced yet: times and grams are rough');
+    assert.deepEqual(complaints, []);
+  });
+});
+
+describe('plates for a list of names', () => {
+  it('are made together, with what they cost, and go to the Bench bed by bed', async () => {
+    const { page, complaints } = await openPage(bed.browser);
+    await page.goto(`${bed.app.url}/draw`);
+    await seeText(page, 'B from layer 9, 1.60 mm');
+    await byRole(page, 'button', 'Plates for a list…').click();
+    await setText(page, '[role="dialog"] textarea', 'Reed\nSedge\nGreat reed warbler of the marsh');
+    await seeText(page, '3 plates, 8 on a bed of 220 × 220 mm: 1 bed.');
+    await giveFile(page, saved('names.csv', `name,group\n${'Heron,2\n'.repeat(9)}`), () =>
+      byRole(page, 'button', 'Open list (CSV)…').click(),
+    );
+    await seeText(page, '9 plates, 8 on a bed of 220 × 220 mm: 2 beds.');
+    assert.deepEqual(await violationsInBothThemes(page), []);
+    await byRole(page, 'button', 'Make plates').click();
+    await seeText(page, 'Boat shed 1 of 2');
+    await seeText(page, '8 plates, 1 swap for all of them, about');
+    await seeText(page, 'a plate, as if solid');
+    const downloads = await catchDownloads(page);
+    await byRole(page, 'button', 'Save as 3MF').click();
+    const { bytes, name } = await downloads.file('.3mf');
+    const read = await readModel(bytes, name);
+    assert.ok(read.ok);
+    await byRole(page, 'button', 'Close').click();
+    assert.deepEqual(complaints, []);
+  });
+});
+
+describe('several models', () => {
+  it('that are opened at once are jobs of their own', async () => {
+    const { page, complaints } = await openBench(bed);
+    const input = await page.$('input[aria-label="Sliced file or model"]');
+    const second = saved('hide-plate-again.stl', writeStl(extrude(hidePlateSolids().slice(1))));
+    await (input as ElementHandle<HTMLInputElement>).uploadFile(MODEL, second);
+    await byRole(page, 'link', 'Hide plate again').wait();
+    await seeText(page, 'Not sliced yet');
+    assert.equal(await page.$('[role="dialog"]'), null);
     assert.deepEqual(complaints, []);
   });
 });
@@ -143,18 +183,35 @@ describe('a picture on a plate', () => {
     await seeText(page, 'B from layer 9, 1.60 mm');
     const add = (path: string): Promise<void> =>
       giveFile(page, path, () => page.click('::-p-xpath(//button[contains(., "picture")])'));
-    const colours = ['#a00', '#0a0', '#00a', '#aa0'];
-    await add(saved('four.svg', svg(colours.map((one, i) => square(one, 9 * i)).join(''))));
-    await seeText(page, 'The drawing has 4 colours, and a plate takes 3');
+    const colours = ['#a00', '#0a0', '#00a', '#aa0', '#0aa', '#a0a', '#555'];
+    await add(saved('seven.svg', svg(colours.map((one, i) => square(one, 5 * i)).join(''))));
+    await seeText(page, 'The drawing has 7 colours, and a plate takes 6');
     await add(saved('made-up.svg', svg('<text>&a;</text>', '<!DOCTYPE svg [<!ENTITY a "b">]>')));
-    await seeText(page, 'makes up entities of its own');
+    await seeText(page, 'defines XML entities');
     await add(saved('text.svg', svg(`${square('#a00', 0)}<text>Reed</text>`)));
-    await seeText(page, 'Letters and pictures in the drawing were left out');
+    await seeText(page, 'Left out of the drawing: text.');
     const code = await qr.toBuffer('https://quillmarsh.example/hide/7', { scale: 8, margin: 2 });
     await add(saved('code.png', code));
     await seeText(page, 'The picture is a code to scan: its modules are 0.83 mm.');
     await add(saved('no-picture.png', 'this is no picture'));
-    await seeText(page, 'This is no picture that the browser can read.');
+    await seeText(page, 'The browser cannot read this picture.');
+    assert.deepEqual(complaints, []);
+  });
+
+  it('has a filament for each of its colours at once, and is there again after a reload', async () => {
+    const { page, complaints } = await openPage(bed.browser);
+    await page.goto(`${bed.app.url}/draw`);
+    await seeText(page, 'B from layer 9, 1.60 mm');
+    const three = ['#a00', '#0a0', '#da2'].map((one, i) => square(one, 9 * i)).join('');
+    await giveFile(page, saved('three.svg', svg(three)), () =>
+      byRole(page, 'button', 'Add picture…').click(),
+    );
+    for (const name of ['F Brick red', 'C Reed green', 'E Ochre']) await seeText(page, name);
+    await byRole(page, 'button', 'Remove picture').wait();
+    await seeSaved(page);
+    await page.reload();
+    await byRole(page, 'button', 'Remove picture').wait();
+    await seeText(page, 'E Ochre');
     assert.deepEqual(complaints, []);
   });
 });
@@ -163,13 +220,13 @@ describe('the print in the hand', () => {
   it('is one key away, says how it is seen, and can be cut open', async () => {
     const { page, complaints } = await openPlan(bed, 'Marsh relief tile');
     await page.keyboard.press('y');
-    await seeText(page, 'As laid down');
+    await seeText(page, 'As placed');
     await byRole(page, 'button', 'From below').click();
     await seeText(page, 'Seen from below');
-    await byRole(page, 'button', 'Cut open').click();
-    await seeText(page, 'Cut open above layer 15');
+    await byRole(page, 'button', 'Cut').click();
+    await seeText(page, 'Cut above layer 15');
     await byRole(page, 'button', 'Higher').click();
-    await seeText(page, 'Cut open above layer 16');
+    await seeText(page, 'Cut above layer 16');
     assert.deepEqual(await violationsInBothThemes(page), []);
     await page.keyboard.press('Escape');
     await seeText(page, 'Bands');

@@ -70,7 +70,7 @@ describe('a record that its schema lets in', () => {
     );
     await page.goto(`${bed.app.url}/logbook`);
     await seeText(page, 'prints');
-    for (const tab of ['What they taught', 'Charts']) {
+    for (const tab of ['Learned', 'Charts']) {
       await byRole(page, 'tab', tab).click();
       await seeNoText(page, 'This did not work');
     }
@@ -81,11 +81,11 @@ describe('a record that its schema lets in', () => {
     const { page, complaints } = await openWith(['runs', 'printers']);
     for (const { what, id } of someFields('runs')) {
       await page.goto(`${bed.app.url}/logbook/${id}`);
-      await seeText(page, 'How did it come out?');
+      await seeText(page, 'Result');
       assert.deepEqual(complaints, [], what);
     }
     await page.goto(`${bed.app.url}/printers`);
-    await seeText(page, 'Which stop it knows');
+    await seeText(page, 'Type of stop');
     assert.deepEqual(complaints, []);
   });
 
@@ -101,7 +101,7 @@ describe('a record that its schema lets in', () => {
     );
     await page.goto(`${bed.app.url}/jobs/${PLATE}`);
     await seeText(page, 'Hide plate 7 cannot be opened');
-    await seeText(page, 'Its file and plans are kept as they are.');
+    await seeText(page, 'Its file and plans are kept.');
     await byRole(page, 'button', 'Delete job').click();
     await seeText(page, '1 deleted job');
     assert.deepEqual(complaints, []);

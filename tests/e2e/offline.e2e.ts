@@ -20,7 +20,7 @@ import { demoId, seedJobs } from './harness/seed';
 const bed = testBed();
 
 describe('without the server', () => {
-  it('everything works after one visit, and a page can be loaded anew', async () => {
+  it('everything works after one visit, and a page can be reloaded', async () => {
     const app = await startApp();
     const { page, complaints } = await openPage(bed.browser, { offline: true });
     try {
@@ -35,7 +35,7 @@ describe('without the server', () => {
 
     for (const [room, text] of [
       ['Shelf', '12 of 12 spools'],
-      ['Printers', 'Which stop it knows'],
+      ['Printers', 'Type of stop'],
       ['Guide', 'Choosing the layer'],
       ['Bench', 'Hide plate 7'],
     ]) {
@@ -49,13 +49,13 @@ describe('without the server', () => {
     await seeSwaps(page, 11);
     await seeSaved(page);
     const folder = await catchDownloads(page);
-    await byRole(page, 'link', 'Recipe not tried on your printer').click();
+    await byRole(page, 'link', 'Recipe not tested on your printer').click();
     await seeText(page, 'At each swap');
     await byRole(page, 'link', 'Checks may fail').click();
     await seeText(page, 'Before you press start');
     await byRole(page, 'link', 'Output').click();
     await byRole(page, 'button', 'Write file').click();
-    await seeText(page, 'The file is written');
+    await seeText(page, 'File written');
     assert.equal((await folder.file('.gcode')).name, 'hide-plate-7-1-swap.gcode');
 
     await page.reload();
@@ -67,10 +67,10 @@ describe('without the server', () => {
 
     // The one thing that needs the server says so.
     await page.goto(`${app.url}/jobs/${demoId('Hide plate 7')}/attend`);
-    await byRole(page, 'button', 'Rehearse the swaps').click();
+    await byRole(page, 'button', 'Rehearse swaps').click();
     await seeText(page, 'The simulated printer did not start.');
-    await seeText(page, 'It runs in the program that Lamella is loaded from');
-    await byRole(page, 'button', 'End the rehearsal').click();
+    await seeText(page, 'It runs on the Lamella server');
+    await byRole(page, 'button', 'End rehearsal').click();
     await seeText(page, 'When to start');
 
     // What was never visited, and what there is not, answers with the shell and words.
@@ -79,9 +79,9 @@ describe('without the server', () => {
       ['/shelf/', '12 of 12 spools'],
       [`/jobs/${demoId('Hide plate 7').replace(/.$/, 'x')}`, 'This job is not in this browser.'],
       ['/jobs/short/checks', 'This job is not in this browser.'],
-      ['/logbook/a-print-that-is-nowhere-and-has-a-long-name', 'There is no such print.'],
-      ['/nothing/here', 'There is no such page'],
-      ['/jobs/a%20b', 'There is no such page'],
+      ['/logbook/a-print-that-is-nowhere-and-has-a-long-name', 'Print not found'],
+      ['/nothing/here', 'Page not found'],
+      ['/jobs/a%20b', 'Page not found'],
     ]) {
       await page.goto(`${app.url}${path}`);
       await seeText(page, words);
@@ -101,14 +101,17 @@ describe('without the server', () => {
       });`,
     );
     await page.goto(app.url);
+    await byRole(page, 'heading', 'Shared box').wait();
+    await seeSaved(page);
+    await page.goto(app.url);
     await seeText(page, 'Shared box');
     const opened = JSON.stringify(boxPrint({ layers: 6, width: 22 }));
     await page.evaluate(
       `handOver({ files: [{ getFile: async () => new File([${opened}], 'Opened box.gcode') }] })`,
     );
-    await byRole(page, 'link', 'Opened box').wait();
+    await byRole(page, 'heading', 'Opened box').wait();
     await seeSaved(page);
-    await page.reload();
+    await page.goto(app.url);
     await seeText(page, 'Opened box');
     const cards = await page.$$eval('ul[aria-label="Jobs"] canvas', (all) => all.length);
     assert.equal(cards, 3);
@@ -133,9 +136,9 @@ describe('without the server', () => {
         const registration = await navigator.serviceWorker.getRegistration();
         await registration?.update();
       });
-      await seeText(page, 'A new version of Lamella is here.');
+      await seeText(page, 'A new version of Lamella is available.');
       const reloaded = page.waitForNavigation();
-      await byRole(page, 'button', 'Take it now').click();
+      await byRole(page, 'button', 'Update now').click();
       await reloaded;
       await seeText(page, 'Hide plate 7');
       const caches = await page.evaluate(() => globalThis.caches.keys());

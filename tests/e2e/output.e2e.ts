@@ -12,13 +12,14 @@ import { probeFile } from '../../src/core/recipe/probe';
 import {
   byRole,
   catchDownloads,
+  choose,
+  type Complaints,
   giveFile,
   openBench,
   openPlan,
   ROOT,
   seeText,
   testBed,
-  type Complaints,
   until,
 } from './harness/harness';
 
@@ -30,14 +31,16 @@ const bed = testBed();
 async function openPrinters(): Promise<{ page: Page; complaints: Complaints }> {
   const opened = await openBench(bed);
   await opened.page.goto(`${bed.app.url}/printers`);
-  await seeText(opened.page, 'Which stop it knows');
+  await seeText(opened.page, 'Type of stop');
   return opened;
 }
 
 /** Chooses an answer of the question with a legend. */
 async function answer(page: Page, legend: string, words: string): Promise<void> {
   await page
-    .locator(`::-p-xpath(//fieldset[legend[.='${legend}']]//label[contains(., '${words}')])`)
+    .locator(
+      `::-p-xpath(//*[@role='radiogroup'][@aria-label='${legend}']//label[contains(., '${words}')])`,
+    )
     .click();
 }
 
@@ -50,15 +53,13 @@ async function setNumber(page: Page, label: string, value: string, nth = 0): Pro
 }
 
 async function choosePrinter(page: Page, name: string): Promise<void> {
-  const option = await page.waitForSelector(`::-p-xpath(//option[.='${name}'])`);
-  const id = (await option?.evaluate((one) => (one as HTMLOptionElement).value)) ?? '';
-  await page.select('select[aria-label="Printer of this plan"]', id);
+  await choose(page, 'Printer of this plan', name);
 }
 
 /** Two swaps on the plan, and on to the Recipe station. */
 async function goToRecipe(page: Page): Promise<void> {
   for (const key of ['n', 's', 'n', 's'] as const) await page.keyboard.press(key);
-  await byRole(page, 'link', 'Recipe not tried on your printer').click();
+  await byRole(page, 'link', 'Recipe not tested on your printer').click();
   await seeText(page, 'At each swap');
 }
 
@@ -67,19 +68,19 @@ describe('stopping a printer', () => {
     const { page, complaints } = await openPrinters();
     const folder = await catchDownloads(page);
     await page.locator('::-p-text(Old bittern)').click();
-    await byRole(page, 'button', 'Find out which stop it knows').click();
-    await byRole(page, 'button', 'Save the probe file').click();
+    await byRole(page, 'button', 'Test printer').click();
+    await byRole(page, 'button', 'Save probe file').click();
     const probe = await folder.file('-probe.gcode');
     assert.equal(probe.bytes.toString(), probeFile(OLD_BITTERN, { hot: null }));
     await answer(page, 'Did you hear the beeps?', 'Yes');
-    await answer(page, 'After 1 beep (M600)', 'went on at once');
+    await answer(page, 'After 1 beep (M600)', 'continued at once');
     await answer(page, 'After 2 beeps (M0)', 'waited');
-    await answer(page, 'After 3 beeps (M25)', 'went on at once');
-    await answer(page, 'After 4 beeps (M226)', 'went on at once');
+    await answer(page, 'After 3 beeps (M25)', 'continued at once');
+    await answer(page, 'After 4 beeps (M226)', 'continued at once');
     await answer(page, 'After 5 beeps (PAUSE)', 'stopped for good');
-    await seeText(page, 'It waits at M0. Lamella spells the swap out round it.');
+    await seeText(page, 'The printer waits at M0. Lamella spells out the swap around it.');
     await byRole(page, 'button', 'Keep this for Old bittern').click();
-    await seeText(page, 'Tried out on');
+    await seeText(page, 'Tested on');
 
     await byRole(page, 'link', 'Bench').click();
     await seeText(page, 'Hide plate 7');
@@ -87,19 +88,19 @@ describe('stopping a printer', () => {
     await seeText(page, 'Bands');
     await goToRecipe(page);
     await choosePrinter(page, 'Old bittern');
-    await seeText(page, 'Goes to the place for waiting.');
-    await setNumber(page, 'Push through', '45');
+    await seeText(page, 'Travels to the park position.');
+    await setNumber(page, 'Purge', '45');
     await seeText(page, '49.8 mm');
     await setNumber(page, 'Nozzle', '215');
     await seeText(page, 'Heats to 215 °C and waits for it.');
 
     await byRole(page, 'link', 'Output').click();
-    await seeText(page, 'What will be put in');
+    await seeText(page, 'Commands to insert');
     await byRole(page, 'button', 'Write file').click();
-    await seeText(page, 'The file is written');
+    await seeText(page, 'File written');
     await seeText(
       page,
-      'waits at X 10.00 Y 190.00, pushes 45.0 mm of filament out there, and touches nothing.',
+      'parks at X 10.00 Y 190.00, purges 45.0 mm of filament there, and touches nothing.',
     );
     await seeText(page, 'except nozzle 215 on purpose');
     const written = await folder.file('2-swaps.gcode');
@@ -116,16 +117,15 @@ describe('stopping a printer', () => {
 
     // The output opened again gives the plan back, and not a print with stops of its own.
     await byRole(page, 'link', 'Bench').click();
-    await seeText(page, 'Open a file');
+    await seeText(page, 'Open file…');
     const input = await page.$('input[type="file"]');
     await (input as import('puppeteer-core').ElementHandle<HTMLInputElement>).uploadFile(
       written.path,
     );
-    await seeText(page, 'holds 2 swaps that Lamella wrote');
-    await byRole(page, 'link', 'Hide plate 7 2 swaps').click();
+    await seeText(page, 'holds 2 swaps written by Lamella');
     await seeText(page, 'Someone must be at the printer 2 times.');
     await byRole(page, 'link', 'Output').click();
-    await byRole(page, 'button', 'The file as it was').click();
+    await byRole(page, 'button', 'Original file').click();
     const original = await folder.file('hide-plate-7-2-swaps.gcode');
     assert.ok(original.bytes.length > 0);
     assert.deepEqual(complaints, []);
@@ -146,7 +146,7 @@ describe('stopping a printer', () => {
     // With undo the plan can be written again.
     await byRole(page, 'button', 'Undo').click();
     await byRole(page, 'button', 'Write file').click();
-    await seeText(page, 'The file is written');
+    await seeText(page, 'File written');
     assert.deepEqual(complaints, []);
   });
 
@@ -161,10 +161,10 @@ describe('stopping a printer', () => {
     await byRole(page, 'link', 'Output').click();
     await byRole(page, 'button', 'Write file').click();
     await seeText(page, 'positioning (G90/G91)');
-    await byRole(page, 'link', 'Recipe not tried on your printer').click();
+    await byRole(page, 'link', 'Recipe not tested on your printer').click();
     await byRole(page, 'button', 'Remove the line G91').click();
     await page.keyboard.press('w');
-    await seeText(page, 'The file is written');
+    await seeText(page, 'File written');
     await seeText(page, 'Warning 1 of 2, before layer 10');
     assert.deepEqual(complaints, []);
   });
@@ -173,7 +173,7 @@ describe('stopping a printer', () => {
     const { page, complaints } = await openPlan(bed);
     await goToRecipe(page);
     await choosePrinter(page, 'Round pond');
-    await seeText(page, 'Tried out on 2026-02-01.');
+    await seeText(page, 'Tested on 2026-02-01.');
     await byRole(page, 'link', 'Output').click();
     await seeText(page, 'Scripts for your print host');
     const scripts = await page.$$eval('pre[aria-label^="On "]', (all) =>
@@ -201,7 +201,7 @@ describe('printers', () => {
     for (const key of ['ArrowRight', 'ArrowRight', 'ArrowDown'] as const) {
       await page.keyboard.press(key);
     }
-    await seeText(page, 'The head waits at X 7 Y 214 mm.');
+    await seeText(page, 'The head parks at X 7 Y 214 mm.');
     await byRole(page, 'button', 'Save as JSON').click();
     const saved = await folder.file('.json');
     const parsed = parsePrinter(JSON.parse(saved.bytes.toString()));
@@ -217,7 +217,7 @@ describe('printers', () => {
     await byRole(page, 'heading', 'Attic printer').wait();
     await page.reload();
     await seeText(page, 'Attic printer');
-    await giveFile(page, saved.path, () => byRole(page, 'button', 'Open a profile').click());
+    await giveFile(page, saved.path, () => byRole(page, 'button', 'Import profile…').click());
     await until(page, () => document.body.innerText.split('Attic printer').length > 3);
     assert.deepEqual(complaints, []);
   });

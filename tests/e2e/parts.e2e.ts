@@ -10,6 +10,7 @@ import { runParts } from '../support/oracles/partsOracle';
 import {
   byRole,
   catchDownloads,
+  choose,
   openPlan,
   ROOT,
   seeNoText,
@@ -42,15 +43,15 @@ describe('parts side by side', () => {
     await seeText(page, 'F Brick red');
     await byRole(page, 'radio', 'Colour by colour').click();
     await seeCount(page, 4);
-    await page.click('input[aria-label="How far the nozzle may dip, mm"]', { count: 3 });
+    await page.click('input[aria-label="Maximum nozzle dip, mm"]', { count: 3 });
     await page.keyboard.type('0.8');
     await page.keyboard.press('Tab');
     await seeCount(page, 2);
-    await seeText(page, 'Neighbours within the nozzle’s reach');
+    await seeText(page, 'Neighbours within reach of the nozzle');
 
     await byRole(page, 'button', 'Write file').click();
-    await seeText(page, 'The file is written');
-    await seeText(page, 'All that the file prints is there once');
+    await seeText(page, 'File written');
+    await seeText(page, 'Everything the file prints occurs once');
     const { name, bytes } = await folder.file('.gcode');
     assert.equal(name, 'tide-dial-2-swaps.gcode');
     const input = shipped('tide-dial.gcode');
@@ -75,17 +76,17 @@ describe('parts side by side', () => {
     for (let layer = 1; layer < 10; layer++) await page.keyboard.press('ArrowUp');
     // The part that is worked on takes a swap of its own, as a flag on the core.
     await page.keyboard.press('s');
-    await byRole(page, 'button', 'Take off the flag before layer 10').click();
+    await byRole(page, 'button', 'Remove the swap before layer 10').click();
     await byRole(page, 'tab', 'By hand').click();
-    await page.select('aside select, [role="tabpanel"] select', 'T1');
+    await choose(page, 'Swaps of', 'Part T1');
     await page.type('#places', '11');
     await page.keyboard.press('Enter');
     await byRole(page, 'tab', 'Parts').click();
     await seeText(page, 'from layer 11');
-    await byRole(page, 'button', 'Take the swap before layer 11 off Part T1').click();
+    await byRole(page, 'button', 'Remove the swap before layer 11 from Part T1').click();
     await seeNoText(page, 'from layer 11');
 
-    await byRole(page, 'link', 'Recipe not tried on your printer').click();
+    await byRole(page, 'link', 'Recipe not tested on your printer').click();
     await byRole(page, 'radio', 'Ochre in layer 9').click();
     await seeText(page, 'Part T2, from layer 9 on');
     const fan = await page.waitForSelector("::-p-xpath(//label[contains(., 'Fan')]//input)");
@@ -98,7 +99,7 @@ describe('parts side by side', () => {
 
     await byRole(page, 'link', 'Output').click();
     await byRole(page, 'button', 'Write file').click();
-    await seeText(page, 'The file is written');
+    await seeText(page, 'File written');
     const { bytes } = await folder.file('.gcode');
     const text = bytes.toString();
     assert.ok(text.match(/^; lamella: sets fan 40$/gm)!.length >= 4);
@@ -114,14 +115,15 @@ describe('parts side by side', () => {
     await seeCount(page, 9);
     assert.equal((await page.$$('ol[aria-label="Parts"] > li')).length, 3);
     // In layer 1 two stops stand for changes; the person says that one of them leads to another part.
-    const [first] = await page.$$('select[aria-label^="Part behind line"]');
-    assert.equal(await first.evaluate((one) => (one as HTMLSelectElement).value), 'P2');
-    await first.select('P4');
+    const first = await page.waitForSelector('[role="combobox"][aria-label^="Part after line"]');
+    const label = (await first?.evaluate((one) => one.getAttribute('aria-label'))) ?? '';
+    assert.match((await first?.evaluate((one) => one.textContent)) ?? '', /^Part P2/);
+    await choose(page, label, 'another part');
     await until(page, () => document.querySelectorAll('ol[aria-label="Parts"] > li').length === 4);
     await byRole(page, 'button', 'Undo').click();
     await until(page, () => document.querySelectorAll('ol[aria-label="Parts"] > li').length === 3);
     // The same on the sheet, by keys: the tag that lies on the lines themselves.
-    const onSheet = 'select[aria-label^="Part of these lines"]';
+    const onSheet = '[role="combobox"][aria-label^="Part of these lines"]';
     await (await page.waitForSelector(onSheet))!.focus();
     await page.keyboard.type('a');
     await until(page, () => document.querySelectorAll('ol[aria-label="Parts"] > li').length === 4);
@@ -130,16 +132,16 @@ describe('parts side by side', () => {
 
     await byRole(page, 'radio', 'Fewest swaps').click();
     await seeCount(page, 6);
-    await byRole(page, 'button', 'Print Part P3 earlier in layer 1').click();
-    await seeText(page, 'Leave the order of this layer free');
-    await byRole(page, 'button', 'Leave the order of this layer free').click();
-    await seeNoText(page, 'Leave the order of this layer free');
+    await byRole(page, 'button', 'Move Part P3 up in layer 1').click();
+    await seeText(page, 'Reset order of this layer');
+    await byRole(page, 'button', 'Reset order of this layer').click();
+    await seeNoText(page, 'Reset order of this layer');
     await seeSaved(page);
     await page.reload();
     await seeCount(page, 6);
 
     await byRole(page, 'button', 'Write file').click();
-    await seeText(page, 'The file is written');
+    await seeText(page, 'File written');
     const { bytes } = await folder.file('.gcode');
     const text = bytes.toString();
     assert.equal(text.match(/^M600$/gm)?.length, 6);

@@ -41,7 +41,7 @@ describe('planning by hand', () => {
     await byRole(page, 'button', 'Next step').click();
     assert.match(
       (await valueOfSlider(page)) ?? '',
-      /^layer 11 · the file calls it 10 · 2\.04 to 2\.24 mm$/,
+      /^layer 11 · labelled 10 in the file · 2\.04 to 2\.24 mm$/,
     );
     await page.keyboard.press('s');
     await page.keyboard.press('n');
@@ -50,7 +50,7 @@ describe('planning by hand', () => {
     await seeText(page, 'Someone must be at the printer 2 times.');
 
     await byRole(page, 'button', 'Write file').click();
-    await seeText(page, 'The file is written');
+    await seeText(page, 'File written');
     const { name, bytes } = await folder.file('.gcode');
     assert.equal(name, 'hide-plate-7-2-swaps.gcode');
     const reading = readGcode(DEMO, ORDINARY_PRINTER);
@@ -76,7 +76,7 @@ describe('planning by hand', () => {
     assert.deepEqual(await swapLayers(page), [11, 26]);
     await seeText(page, 'Reed green');
 
-    await byRole(page, 'button', 'Take off the flag before layer 11').click();
+    await byRole(page, 'button', 'Remove the swap before layer 11').click();
     assert.deepEqual(await swapLayers(page), [26]);
     await byRole(page, 'button', 'Undo').click();
     assert.deepEqual(await swapLayers(page), [11, 26]);
@@ -123,7 +123,7 @@ describe('planning by hand', () => {
     assert.deepEqual(await swapLayers(page), [26]);
     await page.keyboard.press('z');
     assert.deepEqual(await swapLayers(page), [14]);
-    await byRole(page, 'button', 'Take off the flag before layer 14').click();
+    await byRole(page, 'button', 'Remove the swap before layer 14').click();
     assert.deepEqual(await swapLayers(page), []);
     assert.deepEqual(complaints, []);
   });
@@ -192,7 +192,8 @@ describe('files that are no prints', () => {
     writeFileSync(path, gzipSync(DEMO));
     const input = await page.$('input[type="file"]');
     await input?.uploadFile(path);
-    await seeText(page, 'Reed sign');
+    await seeText(page, 'Bands');
+    await byRole(page, 'link', 'Bench').click();
     await byRole(page, 'button', 'Delete Reed sign').click();
     await seeText(page, 'Reed sign is deleted');
     await byRole(page, 'button', 'Undo').click();

@@ -35,7 +35,7 @@ describe('steps and bands', () => {
     );
     assert.match(names[0], /raised shapes? starts? here: [\d.]+ cm² of layer \d+ stay visible/);
     await byRole(page, 'button', 'Ignore the step before layer 23').click();
-    await byRole(page, 'button', 'Swap at all').click();
+    await byRole(page, 'button', 'Swap at all steps').click();
     await seeSwaps(page, 7, 11, 17);
     await byRole(page, 'button', 'Show the 1 ignored again').click();
     await press(page, 'a');
@@ -51,11 +51,11 @@ describe('steps and bands', () => {
     await byRole(page, 'button', 'Make 3 bands').click();
     await seeSwaps(page, 10, 16);
     await press(page, 'b');
-    await fromBandMenu(page, '10 to 15', 'Split it before layer 13');
+    await fromBandMenu(page, '10 to 15', 'Split band before layer 13');
     await seeSwaps(page, 10, 13, 16);
-    await fromBandMenu(page, '13 to 15', 'Merge it with the band above');
+    await fromBandMenu(page, '13 to 15', 'Merge with band above');
     await seeSwaps(page, 10, 13);
-    await fromBandMenu(page, '13 to 30', 'Exchange colours with the band below');
+    await fromBandMenu(page, '13 to 30', 'Exchange colours with band below');
     assert.match((await bandTexts(page))[0], /Ochre/);
     await byRole(page, 'button', 'All colours').click();
     await byRole(page, 'menuitem', 'In the order of the palette').click();
@@ -71,11 +71,11 @@ describe('steps and bands', () => {
     const { page, complaints } = await openPlan(bed);
     await press(page, 'n', 's', 'ArrowUp', 's');
     await seeText(page, 'One layer thin: 0.20 mm of Bone white.');
-    await byRole(page, 'button', 'Merge it with the band below').click();
+    await byRole(page, 'button', 'Merge with band below').click();
     await seeSwaps(page, 12);
     await press(page, 'End', 's');
     await seeText(page, 'Only the last layer prints in');
-    await byRole(page, 'button', 'Remove the swap').click();
+    await byRole(page, 'button', 'Remove swap').click();
     await seeSwaps(page, 12);
     assert.deepEqual(complaints, []);
   });
@@ -100,21 +100,21 @@ describe('heights by hand', () => {
     await press(page, 'ArrowUp', 'Enter');
     await seeSwaps(page, 13);
     await page.keyboard.type('layers 11, 26');
-    await byRole(page, 'button', 'Put 2 swaps in').click();
+    await byRole(page, 'button', 'Add 2 swaps').click();
     await seeSwaps(page, 11, 13, 26);
     await page.keyboard.type('label 10');
-    await seeText(page, 'There is a swap already.');
+    await seeText(page, 'A swap is already there.');
     await press(page, 'Enter');
     await seeSwaps(page, 11, 13, 26);
     await page.keyboard.type(' layer 1, 99 mm');
-    await seeText(page, 'set it as the first load instead');
+    await seeText(page, 'set the first load instead');
     await seeText(page, 'the print ends at 8.04 mm');
 
     // A comma that could be both is asked about.
     await page.$eval('#places', (one) => (one as HTMLTextAreaElement).select());
     await page.keyboard.type('2,4');
     await seeText(page, 'could be a list or a number with a decimal comma');
-    await byRole(page, 'button', 'It means 2.4').click();
+    await byRole(page, 'button', 'A height: 2.4').click();
     await seeText(page, 'the swap goes before layer 13');
     assert.deepEqual(complaints, []);
   });
@@ -158,9 +158,9 @@ describe('the clock', () => {
     await page.waitForSelector('button[aria-label^="Swap 1, before layer 11, at 6:"]');
     await seeText(page, 'PM');
     await setValue(page, 'input[type="datetime-local"]', '2027-03-28T02:30');
-    await seeText(page, 'skips this time. The print begins at 3:30 AM.');
+    await seeText(page, 'skip this time. The print starts at 3:30 AM.');
     await setValue(page, 'input[type="datetime-local"]', '2027-10-31T02:30');
-    await seeText(page, 'shows this time twice.');
+    await seeText(page, 'show this time twice.');
     assert.deepEqual(complaints, []);
   });
 });
@@ -170,10 +170,10 @@ describe('the keyboard', () => {
     const { page, complaints } = await openPlan(bed);
     const focused = () =>
       page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? '');
-    await page.focus('button[aria-label="Plan menu"]');
+    await page.focus('button[aria-label="Job menu"]');
     const before = await focused();
     for (const [key, text] of [
-      ['?', 'Keys without Ctrl work'],
+      ['?', 'Single-key shortcuts'],
       ['f', 'Filaments of this plan'],
       ['u', 'Purge and cost'],
     ] as const) {
@@ -187,7 +187,7 @@ describe('the keyboard', () => {
       );
     }
     await press(page, 'n', 's', 'w');
-    await seeText(page, 'The file is written');
+    await seeText(page, 'File written');
     assert.equal(await focused(), before);
     await byRole(page, 'link', 'Plan').click();
     // Output has such a button as well: not before Plan is there.
@@ -200,7 +200,7 @@ describe('the keyboard', () => {
   it('lets its single keys be switched off', async () => {
     const { page, complaints } = await openPlan(bed);
     await press(page, '?');
-    await page.locator('::-p-text(Keys without Ctrl work)').click();
+    await page.locator('::-p-text(Single-key shortcuts)').click();
     await press(page, 'Escape');
     await press(page, 'n', 's');
     await byRole(page, 'button', 'Next step').click();
@@ -273,7 +273,7 @@ describe('keys and touch', () => {
     assert.match(middle, /Ochre/);
     assert.match(bottom, /Peat black/);
     await press(page, 'w');
-    await seeText(page, 'The file is written');
+    await seeText(page, 'File written');
     assert.deepEqual(complaints, []);
   });
 });
@@ -284,16 +284,16 @@ describe('the way round', () => {
     await seeText(page, 'The core is your print, standing up');
     await byRole(page, 'button', 'Next').click();
     await seeText(page, 'Swap where a step is');
-    await byRole(page, 'button', 'Skip the tour').click();
+    await byRole(page, 'button', 'Skip tour').click();
     await page.reload();
     await seeText(page, 'Bands');
-    assert.equal(await page.$('section[aria-label="The way round"]'), null);
-    await byRole(page, 'button', 'Plan menu').click();
-    await byRole(page, 'menuitem', 'Show the way round').click();
+    assert.equal(await page.$('section[aria-label="Tour"]'), null);
+    await byRole(page, 'button', 'Job menu').click();
+    await byRole(page, 'menuitem', 'Show tour').click();
     for (let step = 1; step < 5; step++) await byRole(page, 'button', 'Next').click();
     await seeText(page, '5 of 5');
     await byRole(page, 'button', 'Done').click();
-    assert.equal(await page.$('section[aria-label="The way round"]'), null);
+    assert.equal(await page.$('section[aria-label="Tour"]'), null);
     assert.deepEqual(complaints, []);
   });
 });

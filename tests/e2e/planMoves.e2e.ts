@@ -11,10 +11,11 @@ import { editRaw } from './harness/seed';
 import {
   byRole,
   catchDownloads,
+  choose,
   giveFile,
   openPlan,
-  seeSwaps,
   seeSaved,
+  seeSwaps,
   seeText,
   testBed,
   until,
@@ -48,17 +49,17 @@ describe('a new slice', () => {
     const { page, complaints } = await openPlan(bed);
     await twoSwaps(page);
     await giveFile(page, COARSE, () => page.keyboard.press('r'));
-    await seeText(page, 'before 11 → before 8, same step, 2.04 mm');
-    await byRole(page, 'button', 'Keep the old file').click();
+    await seeText(page, 'before 11 at 2.04 mm → before 8 at 2.04 mm, same step');
+    await byRole(page, 'button', 'Keep old file').click();
     await seeSwaps(page, 11, 26);
 
     await giveFile(page, COARSE, () => page.keyboard.press('r'));
-    await seeText(page, 'before 26 → before 18, same step, 5.04 mm');
-    await byRole(page, 'button', 'Use the new file').click();
+    await seeText(page, 'before 26 at 5.04 mm → before 18 at 5.04 mm, same step');
+    await byRole(page, 'button', 'Use new file').click();
     await seeText(page, 'now uses hide-plate-coarse.gcode');
     await seeSwaps(page, 8, 18);
     await page.keyboard.press('w');
-    await seeText(page, 'The file is written');
+    await seeText(page, 'File written');
     // The header has an Undo too, for changes of the plan.
     await page.locator('[data-sonner-toast] ::-p-text(Undo)').click();
     await seeText(page, 'hide-plate-7.gcode');
@@ -73,10 +74,12 @@ describe('a new slice', () => {
     await giveFile(page, SMALL, () => page.keyboard.press('r'));
     await page.locator('input[aria-label^="Height of the new part"]').fill('100');
     await seeText(page, '2 swaps need your answer.');
+    await seeText(page, 'Before: 84.00 × 55.95 × 8.04 mm. Now: ');
+    await seeText(page, 'Its size on the bed is another one.');
     await page.type('input[aria-label="New layer for the swap before 11"]', '4');
-    const leave = await page.$$('::-p-text(Leave it out)');
+    const leave = await page.$$('::-p-text(Leave out)');
     await leave.at(-1)?.click();
-    await byRole(page, 'button', 'Use the new file').click();
+    await byRole(page, 'button', 'Use new file').click();
     await seeSwaps(page, 4);
     assert.deepEqual(complaints, []);
   });
@@ -106,10 +109,10 @@ describe('plan files', () => {
     await byRole(page, 'link', 'Ring gauge tags').click();
     await seeText(page, 'Bands');
     await giveFile(page, path, () => withControl(page, 'o'));
-    await seeText(page, 'was made for another file');
+    await seeText(page, 'was made for a different file');
     await seeSwaps(page);
-    for (const leave of await page.$$('li ::-p-text(Leave it out)')) await leave.click();
-    await byRole(page, 'button', 'Add this plan').click();
+    for (const leave of await page.$$('li ::-p-text(Leave out)')) await leave.click();
+    await byRole(page, 'button', 'Add plan').click();
     await page.keyboard.press('k');
     await page.waitForSelector('input[aria-label="Name of plan 2"][value="hide-plate-7-plan"]');
     await byRole(page, 'button', 'Use Plan 1').click();
@@ -119,7 +122,7 @@ describe('plan files', () => {
   it('that Lamella did not write are refused', async () => {
     const { page, complaints } = await openPlan(bed);
     await giveFile(page, saved('other.json', '{"layers":[3]}'), () => withControl(page, 'o'));
-    await seeText(page, 'This is not a plan that Lamella wrote.');
+    await seeText(page, 'This is not a plan written by Lamella.');
     assert.deepEqual(complaints, []);
   });
 });
@@ -146,7 +149,7 @@ describe('plans side by side', () => {
     await page.reload();
     await seeText(page, 'Bands');
     await page.keyboard.press('k');
-    await seeText(page, 'Copies share the swaps');
+    await seeText(page, 'Cost per part');
     assert.equal((await page.$$('ul[aria-label="Plans"] > li')).length, 2);
     assert.deepEqual(complaints, []);
   });
@@ -165,10 +168,8 @@ describe('plans side by side', () => {
       );
     const before = await alone();
     await page.keyboard.press('d');
-    await byRole(page, 'link', 'Recipe not tried on your printer').click();
-    const option = await page.waitForSelector("::-p-xpath(//option[.='Slow bittern'])");
-    const id = (await option?.evaluate((one) => (one as HTMLOptionElement).value)) ?? '';
-    await page.select('select[aria-label="Printer of this plan"]', id);
+    await byRole(page, 'link', 'Recipe not tested on your printer').click();
+    await choose(page, 'Printer of this plan', 'Slow bittern');
     await byRole(page, 'link', 'Plan').click();
     await until(
       page,
@@ -235,14 +236,14 @@ describe('a plan made for another file', () => {
         }),
     );
     await page.reload();
-    await seeText(page, 'This plan was made for another file');
+    await seeText(page, 'This plan was made for a different file');
     await page.keyboard.press('Escape');
-    await seeText(page, 'This plan was made for another file');
-    await byRole(page, 'button', 'Begin a new plan beside it').click();
+    await seeText(page, 'This plan was made for a different file');
+    await byRole(page, 'button', 'Start new plan').click();
     await seeSwaps(page);
     await page.keyboard.press('k');
     await byRole(page, 'button', 'Use Plan 1').click();
-    await byRole(page, 'button', 'Use its layer numbers, and I check each swap').click();
+    await byRole(page, 'button', 'Keep layer numbers, check each swap').click();
     await seeSwaps(page, 11, 26);
     assert.deepEqual(complaints, []);
   });

@@ -28,34 +28,35 @@ const WIDTHS = [1280, 390, 320] as const;
 const ROUTES: readonly (readonly [string, string])[] = [
   ['/', 'Hide plate 7'],
   ['/shelf', '12 of 12 spools'],
-  ['/printers', 'Which stop it knows'],
+  ['/printers', 'Type of stop'],
   ['/safe', 'Save to a file'],
   ['/logbook', 'prints'],
-  ['/logbook/demo-run-1', 'How did it come out?'],
-  ['/logbook/none', 'There is no such print.'],
+  ['/logbook/demo-run-1', 'Result'],
+  ['/logbook/none', 'Print not found'],
   ['/draw', 'Draw a plate'],
+  ['/relief', 'Relief from a picture'],
   ['/run', 'The run cannot be opened'],
   ['/home', 'In the home network'],
   ['/guide', 'Choosing the layer'],
   ['/guide/layers', 'Choosing the layer'],
-  ['/nothing', 'There is no such page'],
-  ['/jobs/none', 'There is no such job here'],
+  ['/nothing', 'Page not found'],
+  ['/jobs/none', 'Job not found'],
   [`/jobs/${PLATE}`, 'Bands'],
   [`/jobs/${PLATE}/hand`, 'Hide plate 7'],
   [`/jobs/${PLATE}/read`, 'Hide plate 7'],
   [`/jobs/${PLATE}/recipe`, 'At each swap'],
   [`/jobs/${PLATE}/checks`, 'Before you press start'],
-  [`/jobs/${PLATE}/output`, 'put in'],
+  [`/jobs/${PLATE}/output`, 'Commands to insert'],
   [`/jobs/${PLATE}/attend`, 'When to start'],
   [`/jobs/${PLATE}/attend/sheet`, 'Hide plate 7'],
   [`/jobs/${SIGN}`, 'Someone must be at the printer'],
-  [`/jobs/${SIGN}/output`, 'put in'],
+  [`/jobs/${SIGN}/output`, 'Commands to insert'],
 ];
 
 /** Nothing moves, and the window is as high as the page: what a bar covers until it is scrolled is no fault. */
 async function hold(page: Page, width: number): Promise<void> {
   await page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }]);
-  await page.setViewport({ width, height: width > 1000 ? 800 : 2400 });
+  await page.setViewport({ width, height: width > 1000 ? 800 : 3600 });
 }
 
 async function withPrints(): Promise<{ page: Page; complaints: string[] }> {
@@ -63,15 +64,15 @@ async function withPrints(): Promise<{ page: Page; complaints: string[] }> {
   const { page } = opened;
   await seedJobs(page, bed.app.url, ['Hide plate 7', 'Window sign']);
   await page.goto(`${bed.app.url}/logbook`);
-  await byRole(page, 'button', 'Look at it with made-up prints').click();
-  await seeText(page, 'Take the made-up prints away');
+  await byRole(page, 'button', 'Show sample prints').click();
+  await seeText(page, 'Remove sample prints');
   await page.goto(`${bed.app.url}/jobs/${PLATE}`);
   await seeText(page, 'Bands');
   for (const key of ['n', 's', 'n', 's'] as const) await page.keyboard.press(key);
   await seeSwaps(page, 11, 26);
   await byRole(page, 'link', 'Output').click();
   await byRole(page, 'button', 'Write file').click();
-  await seeText(page, 'The file is written');
+  await seeText(page, 'File written');
   return opened;
 }
 
@@ -121,9 +122,9 @@ describe('every dialog and menu', () => {
       for (const [key, words] of [
         ['?', 'One layer up'],
         ['f', 'Filaments of this plan'],
-        ['c', 'Scale the part'],
+        ['c', 'Scale part'],
         ['u', 'Purge and cost'],
-        ['i', 'When nobody is at the printer'],
+        ['i', 'Away hours'],
       ] satisfies [KeyInput, string][]) {
         await page.keyboard.press(key);
         await seeText(page, words);
@@ -136,7 +137,7 @@ describe('every dialog and menu', () => {
         if (wide > 1) found.push(`${width}, ${words}: is ${wide} px too wide`);
         await page.keyboard.press('Escape');
       }
-      await byRole(page, 'button', 'Plan menu').click();
+      await byRole(page, 'button', 'Job menu').click();
       await page.waitForSelector('[role="menu"]');
       await look(`${width}, plan menu`);
       await page.keyboard.press('Escape');
@@ -147,10 +148,13 @@ describe('every dialog and menu', () => {
       await open('/');
       await byRole(page, 'button', 'Delete Window sign').click();
       await seeText(page, 'Window sign is deleted');
-      await page.locator('summary').click();
-      await byRole(page, 'button', 'Bring back Window sign').wait();
+      await page.locator('button[aria-expanded]:not([aria-haspopup])').click();
+      await byRole(page, 'button', 'Restore Window sign').wait();
       await look(`${width}, deleted jobs and a message`);
-      await byRole(page, 'button', 'Bring back Window sign').click();
+      // The message lies over the end of the page, which scrolls clear of it.
+      const restore = await byRole(page, 'button', 'Restore Window sign').wait();
+      await restore.evaluate((one) => one.scrollIntoView({ block: 'center' }));
+      await byRole(page, 'button', 'Restore Window sign').click();
       await byRole(page, 'link', 'Window sign').wait();
     }
     assert.deepEqual(found, []);
@@ -162,7 +166,7 @@ describe('the keyboard', () => {
   it('stays on the page when a plan is deleted, and is seen in the text of the file', async () => {
     const { page, complaints } = await openPlan(bed);
     await page.keyboard.press('k');
-    await byRole(page, 'button', 'Try another').click();
+    await byRole(page, 'button', 'Duplicate plan').click();
     await byRole(page, 'button', 'Delete Plan 1').wait();
     await page.focus('[aria-label="Delete Plan 1"]');
     await page.keyboard.press('Enter');
@@ -185,10 +189,19 @@ describe('the keyboard', () => {
   it('scrolls what is put in, and reaches the name of a new folder', async () => {
     const { page, complaints } = await openPage(bed.browser);
     await seedJobs(page, bed.app.url, ['Hide plate 7', 'Window sign']);
+    // A window too low for one block.
+    await page.setViewport({ width: 1280, height: 360 });
     await page.goto(`${bed.app.url}/jobs/${SIGN}/output`);
     const list = 'section[aria-labelledby="blocks-title"]';
-    await seeText(page, 'What will be put in');
-    await until(page, (where) => document.querySelector(where)!.scrollHeight > 900, list);
+    await seeText(page, 'Commands to insert');
+    await until(
+      page,
+      (where) => {
+        const { scrollHeight, clientHeight } = document.querySelector(where)!;
+        return scrollHeight > clientHeight + 100;
+      },
+      list,
+    );
     await page.focus(list);
     await page.keyboard.press('PageDown');
     await until(page, (where) => document.querySelector(where)!.scrollTop > 0, list);
@@ -201,6 +214,7 @@ describe('the keyboard', () => {
         tx.oncomplete = () => { opening.result.close(); resolve(); };
       };
     })`);
+    await page.setViewport({ width: 1280, height: 800 });
     await page.goto(bed.app.url);
     await byRole(page, 'button', 'Folder of Hide plate 7').wait();
     await page.focus('[aria-label="Folder of Hide plate 7"]');

@@ -40,9 +40,8 @@ describe('reading a file', () => {
       .replace('M140 S60', '; printing time = 40m\nM0 Load black\nM140 S60')
       .replace('; layer 20 of', 'M106 S#1\n; layer 20 of');
     const { page, complaints } = await openWith(save('hide_stop.gcode', text));
-    await byRole(page, 'link', 'Hide stop').click();
-    await byRole(page, 'link', 'Read 1 to look at').click();
-    await seeText(page, 'What the file holds');
+    await byRole(page, 'link', 'Read 1 to check').click();
+    await seeText(page, 'File contents');
     await seeText(page, '0.24 mm thick');
     await seeText(page, '40 min');
     await seeText(page, 'before anything is printed: it asks for the first filament');
@@ -51,15 +50,15 @@ describe('reading a file', () => {
     await byRole(page, 'button', `line ${odd}`).click();
     await until(page, () => document.querySelector('.lamella-gone-to')?.textContent === 'M106 S#1');
 
-    const radios = await page.$$('::-p-aria([name="Take over"][role="radio"])');
+    const radios = await page.$$('::-p-aria([name="Convert to swap"][role="radio"])');
     assert.equal(radios.length, 2);
     await radios[1].click();
-    await seeText(page, 'It becomes a swap of your plan');
+    await seeText(page, 'Lamella adds a swap to your plan');
     await byRole(page, 'link', 'Plan').click();
     await seeText(page, 'Bands');
-    await byRole(page, 'button', 'Take off the flag before layer 11').wait();
+    await byRole(page, 'button', 'Remove the swap before layer 11').wait();
     await byRole(page, 'button', 'Write file').click();
-    await seeText(page, '(M600) is taken out.');
+    await seeText(page, '(M600) is removed.');
     assert.deepEqual(complaints, []);
   });
 
@@ -70,17 +69,16 @@ describe('reading a file', () => {
     );
     const { page, complaints } = await openWith(save('magnets.gcode', text));
     const downloads = await catchDownloads(page);
-    await byRole(page, 'link', 'Magnets').click();
     await seeText(page, 'Bands');
     await page.keyboard.press('n');
     await page.keyboard.press('s');
     await byRole(page, 'link', 'Read').click();
     await seeText(page, 'inside layer 16, between two lines: it belongs there');
-    const takeOver = await page.$('::-p-aria([name="Take over"][role="radio"])');
-    assert.equal(await takeOver?.evaluate((one) => (one as HTMLInputElement).disabled), true);
+    const takeOver = await page.$('::-p-aria([name="Convert to swap"][role="radio"])');
+    assert.equal(await takeOver?.evaluate((one) => (one as HTMLButtonElement).disabled), true);
     await byRole(page, 'link', 'Output').click();
     await seeText(page, 'stays, inside layer 16');
-    await byRole(page, 'checkbox', 'Add the time of the swaps').click();
+    await byRole(page, 'checkbox', 'Add swap time').click();
     await byRole(page, 'button', 'Write file').click();
     await seeText(page, '(M73 P10 R40) is replaced');
     const { bytes } = await downloads.file('1-swap.gcode');
@@ -95,7 +93,7 @@ describe('reading a file', () => {
       save('second_sign.zip', zipSync({ 'plate.gcode': new TextEncoder().encode(DEMO) })),
     );
     // Whether they are one print or several is asked.
-    await byRole(page, 'button', 'Open them as separate jobs').click();
+    await byRole(page, 'button', 'Open as separate jobs').click();
     await seeText(page, 'First sign');
     await seeText(page, 'Second sign');
     assert.deepEqual(complaints, []);

@@ -35,8 +35,8 @@ describe('the recipe', () => {
   it('tells a change command what the person fills in, and asks for the first filament', async () => {
     const { page, complaints } = await openPlan(bed);
     const folder = await catchDownloads(page);
-    await swapAndGoTo(page, 'Recipe not tried on your printer');
-    await seeText(page, 'Parks, waits for you, and comes back');
+    await swapAndGoTo(page, 'Recipe not tested on your printer');
+    await seeText(page, 'Parks, waits for you, and returns');
     for (const [label, value] of [
       ['Park at X', '5'],
       ['Park at Y', '200'],
@@ -52,8 +52,8 @@ describe('the recipe', () => {
     await page.locator('::-p-text(Stop and ask for A Peat black)').click();
     await page.locator('::-p-text(Where the old colour ends)').click();
     await page.keyboard.press('w');
-    await seeText(page, 'The file is written');
-    await seeText(page, 'waits at X 5.00 Y 200.00, and touches nothing.');
+    await seeText(page, 'File written');
+    await seeText(page, 'parks at X 5.00 Y 200.00, and touches nothing.');
     await seeText(page, 'The stop for the first filament stops once (M600');
     await seeText(page, 'First filament 1 of 1, before layer 1');
     const { bytes } = await folder.file('.gcode');
@@ -68,21 +68,18 @@ describe('the recipe', () => {
     const { page, complaints } = await openBench(bed);
     const input = (await page.$('input[type="file"]')) as ElementHandle<HTMLInputElement>;
     await input.uploadFile(WITH_STOPS);
-    await byRole(page, 'link', 'Plate with stops').click();
     await seeText(page, 'Bands');
-    await swapAndGoTo(page, 'Recipe not tried on your printer');
+    await swapAndGoTo(page, 'Recipe not tested on your printer');
     await seeText(page, 'The file itself asks for filament at its start');
-    await byRole(page, 'button', 'Take it out').click();
+    await byRole(page, 'button', 'Remove stop').click();
 
     await byRole(page, 'link', 'Output').click();
     await seeText(page, 'with your swap, the printer stops twice before this layer');
-    await byRole(page, 'button', 'Take it out').click();
+    await byRole(page, 'button', 'Remove stop').click();
     await seeNoText(page, 'stops twice');
     await byRole(page, 'button', 'Write file').click();
-    await seeText(page, 'The file is written');
-    const said = await page.evaluate(
-      () => document.body.innerText.match(/is taken out\./g)?.length,
-    );
+    await seeText(page, 'File written');
+    const said = await page.evaluate(() => document.body.innerText.match(/is removed\./g)?.length);
     assert.equal(said, 2);
     assert.deepEqual(complaints, []);
   });
@@ -115,7 +112,7 @@ describe('the output', () => {
     assert.equal((await folder.file('.gcode')).name, 'AB-for-the-hide--1-swap.gcode');
     await page.reload();
     await seeText(page, 'AB-for-the-hide--1-swap.gcode');
-    await byRole(page, 'button', 'The file as it was').click();
+    await byRole(page, 'button', 'Original file').click();
     const original = await folder.file('hide-plate-7.gcode');
     assert.equal(original.bytes.toString(), plate);
     assert.deepEqual(complaints, []);

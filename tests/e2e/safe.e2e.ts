@@ -46,7 +46,7 @@ describe('safe keeping', () => {
     const { path, bytes, name } = await downloads.file('.zip');
     assert.match(name, /^lamella-2026-04-02\.lamella\.zip$/);
     await seeText(page, 'Saved to a file on 2 Apr 2026');
-    await seeText(page, 'Nothing was changed since.');
+    await seeText(page, 'Nothing has changed since.');
     const before = await plansOf(page);
     assert.deepEqual(complaints, []);
     await page.close();
@@ -56,18 +56,18 @@ describe('safe keeping', () => {
     await giveToBench(other.page, path);
     await seeText(other.page, 'Saved on 2 Apr 2026');
     await seeText(other.page, 'Hide plate 7 · new');
-    await seeText(other.page, '12 the same here');
+    await seeText(other.page, '12 identical here');
     assert.deepEqual(await violations(other.page), []);
     await byRole(other.page, 'checkbox', 'Window sign · new').click();
-    await press(other.page, 'Take 1 thing');
-    await seeText(other.page, '1 thing taken from the file.');
+    await press(other.page, 'Import 1 thing');
+    await seeText(other.page, '1 thing imported from the file.');
     await byRole(other.page, 'link', 'Hide plate 7').wait();
     await seeSaved(other.page);
     assert.deepEqual(await plansOf(other.page), before);
     // It is proven from the very bytes.
     await other.page.goto(`${bed.app.url}/jobs/${PLATE}/output`);
     await press(other.page, 'Write file');
-    await seeText(other.page, 'The file is written');
+    await seeText(other.page, 'File written');
 
     // Changed here, and opened once more.
     await other.page.goto(`${bed.app.url}/jobs/${PLATE}`);
@@ -79,16 +79,16 @@ describe('safe keeping', () => {
     await seeSwaps(other.page, 4, 11, 26);
     await seeSaved(other.page);
     await other.page.goto(`${bed.app.url}/safe`);
-    await giveFile(other.page, path, () => press(other.page, 'Choose the file…'));
+    await giveFile(other.page, path, () => press(other.page, 'Choose file…'));
     await seeText(other.page, 'Hide plate 7 · changed here last');
     await seeText(other.page, 'Window sign · new');
     await byRole(other.page, 'checkbox', 'Window sign · new').click();
-    await seeText(other.page, 'Nothing is ticked');
+    await seeText(other.page, 'Nothing is selected');
     await other.page.keyboard.press('Escape');
 
     // Half of it is nothing.
     writeFileSync(path, bytes.subarray(0, bytes.length / 2));
-    await giveFile(other.page, path, () => press(other.page, 'Choose the file…'));
+    await giveFile(other.page, path, () => press(other.page, 'Choose file…'));
     await seeText(other.page, 'The file is damaged');
     assert.deepEqual(other.complaints, []);
   });
@@ -98,24 +98,24 @@ describe('safe keeping', () => {
     await page.goto(`${bed.app.url}/jobs/${PLATE}`);
     await seeText(page, 'Bands');
     const downloads = await catchDownloads(page);
-    await press(page, 'Plan menu');
-    await byRole(page, 'menuitem', 'Save the job to hand it on').click();
+    await press(page, 'Job menu');
+    await byRole(page, 'menuitem', 'Export job…').click();
     const { name, path } = await downloads.file('.zip');
     assert.match(name, /^hide-plate-7-2026-04-02\.lamella\.zip$/);
     const kept = `${path}.lamella.zip`;
     copyFileSync(path, kept);
 
     await page.goto(`${bed.app.url}/safe`);
-    await page.locator('::-p-text(Take away files that you can open again)').click();
+    await page.locator('::-p-text(Remove files you can open again)').click();
     await byRole(page, 'checkbox', 'Hide plate 7').click();
-    await page.locator('::-p-text(Take 1 file away)').click();
-    await seeText(page, '1 file taken away.');
+    await page.locator('::-p-text(Remove 1 file)').click();
+    await seeText(page, '1 file removed.');
     await page.goto(bed.app.url);
-    await seeText(page, 'Its file is gone from this browser');
+    await seeText(page, 'Its file is no longer in this browser');
     await giveToBench(page, kept);
-    await seeText(page, 'Hide plate 7 · its sliced file is missing here, and comes back');
-    await press(page, 'Take 1 thing');
-    await seeNoText(page, 'Its file is gone from this browser');
+    await seeText(page, 'Hide plate 7 · its sliced file is missing here and will be restored');
+    await press(page, 'Import 1 thing');
+    await seeNoText(page, 'Its file is no longer in this browser');
     assert.deepEqual(complaints, []);
   });
 
@@ -125,12 +125,12 @@ describe('safe keeping', () => {
     await seeSwaps(page, 11);
     await seeSaved(page);
     const downloads = await catchDownloads(page);
-    await press(page, 'Plan menu');
-    await byRole(page, 'menuitem', 'Save the job to hand it on').click();
+    await press(page, 'Job menu');
+    await byRole(page, 'menuitem', 'Export job…').click();
     const { path } = await downloads.file('.zip');
     // Another slice is put in its place, and looked at in a second tab.
     await giveFile(page, COARSE, () => page.keyboard.press('r'));
-    await press(page, 'Use the new file');
+    await press(page, 'Use new file');
     await seeText(page, 'now uses hide-plate-coarse.gcode');
     await seeSwaps(page, 8);
     await seeSaved(page);
@@ -141,17 +141,17 @@ describe('safe keeping', () => {
 
     await page.bringToFront();
     await page.goto(`${bed.app.url}/safe`);
-    await giveFile(page, path, () => press(page, 'Choose the file…'));
+    await giveFile(page, path, () => press(page, 'Choose file…'));
     await seeText(page, 'Hide plate 7 · changed here last');
     await until(page, () => {
-      const box = document.querySelector<HTMLInputElement>(
-        'section[aria-label="Jobs and their plans"] input',
+      const box = document.querySelector<HTMLButtonElement>(
+        'section[aria-label="Jobs and their plans"] [role="checkbox"]',
       );
-      if (box && !box.checked) box.click();
-      return box?.checked === true;
+      if (box?.dataset.state === 'unchecked') box.click();
+      return box?.dataset.state === 'checked';
     });
-    await press(page, 'Take 1 thing');
-    await seeText(page, '1 thing taken from the file.');
+    await press(page, 'Import 1 thing');
+    await seeText(page, '1 thing imported from the file.');
     await tab.bringToFront();
     await seeSwaps(tab, 11);
     await seeText(tab, 'hide-plate-7.gcode');
@@ -177,7 +177,7 @@ describe('safe keeping', () => {
     await seeText(doomed, 'Window sign · new');
     const session = await doomed.createCDPSession();
     const died = new Promise((resolve) => doomed.once('error', resolve));
-    await press(doomed, 'Take 3 things');
+    await press(doomed, 'Import 3 things');
     session.send('Page.crash').catch(() => {
       // It cannot answer any more.
     });
@@ -209,17 +209,17 @@ describe('safe keeping', () => {
   it('is thought of when much is only here', async () => {
     const { page, complaints } = await openPage(bed.browser);
     await page.goto(`${bed.app.url}/logbook`);
-    await press(page, 'Look at it with made-up prints');
+    await press(page, 'Show sample prints');
     await seeText(page, '30 of 30 prints');
     await page.goto(`${bed.app.url}/shelf`);
     await seeText(page, '12 of 12 spools');
     // All of it was changed, as a person would in an evening.
     await editAll(page, 'lamella', 'changes', '() => 9');
     await page.goto(bed.app.url);
-    await seeText(page, 'have never been saved outside of this browser.');
+    await seeText(page, 'have never been saved outside this browser.');
     assert.deepEqual(await violations(page), []);
-    await press(page, 'In a week');
-    await seeNoText(page, 'outside of this browser');
+    await press(page, 'Remind me in a week');
+    await seeNoText(page, 'outside this browser');
     assert.deepEqual(complaints, []);
   });
 });

@@ -21,7 +21,7 @@ describe('the sheet', () => {
     await press(page, 'v');
     await seeText(page, 'From the front, 8.04 mm high');
     await press(page, 'v');
-    await seeText(page, 'Before a lamp.');
+    await seeText(page, 'Backlit, ');
     await page.click('::-p-text(From above)');
     const blend = await page.waitForSelector('button[aria-pressed="false"][aria-label*="thin"]');
     await blend?.click();
@@ -72,7 +72,7 @@ describe('thin colours', () => {
     for (let again = ''; again !== plain; again = await picture()) plain = await picture();
     await press(page, 'g');
     const blended = await nextPicture(plain);
-    await page.click('::-p-text(Back-lit)');
+    await page.click('::-p-text(Backlit)');
     await nextPicture(plain, blended);
     assert.deepEqual(complaints, []);
   });
@@ -82,15 +82,15 @@ describe('the way round a swap', () => {
   it('is drawn on the sheet, and goes with undo', async () => {
     const { page, complaints } = await openPlan(bed);
     await press(page, 'n', 's');
-    await byRole(page, 'link', 'Recipe not tried on your printer').click();
+    await byRole(page, 'link', 'Recipe not tested on your printer').click();
     await page.locator('::-p-text(Spelled out)').click();
-    await seeText(page, 'Goes back over the point.');
+    await seeText(page, 'Travels back over the restart point.');
     await seeText(page, 'G1 X5 Y215 F6000');
     await byRole(page, 'link', 'Plan').click();
-    await page.waitForSelector('svg[aria-label^="Round the swap: the old colour ends at"]');
+    await page.waitForSelector('svg[aria-label^="Around the swap: the old colour ends at"]');
     await byRole(page, 'button', 'Undo').click();
-    await byRole(page, 'link', 'Recipe not tried on your printer').click();
-    await seeText(page, 'Parks, waits for you, and comes back');
+    await byRole(page, 'link', 'Recipe not tested on your printer').click();
+    await seeText(page, 'Parks, waits for you, and returns');
     assert.deepEqual(complaints, []);
   });
 });

@@ -8,6 +8,7 @@ import { readShelfCsv } from '../../src/core/filament/shelf/shelfCsv';
 import {
   byRole,
   catchDownloads,
+  choose,
   giveFile,
   openPage,
   openPlan,
@@ -40,12 +41,12 @@ describe('the shelf', () => {
     const { page, complaints } = await openPage(bed.browser);
     await page.goto(`${bed.app.url}/shelf`);
     await seeText(page, '12 of 12 spools');
-    await giveFile(page, CSV, () => byRole(page, 'button', 'Open CSV').click());
+    await giveFile(page, CSV, () => byRole(page, 'button', 'Import CSV…').click());
     await seeText(page, '2 spools can be read, 2 rows cannot');
     await seeText(page, 'The name is missing.');
     await seeText(page, 'A colour looks like #7c9a4b.');
     await seeText(page, '12 of 12 spools');
-    await byRole(page, 'button', 'Add them: 1 new, 1 changed').click();
+    await byRole(page, 'button', 'Add spools: 1 new, 1 changed').click();
     await seeText(page, '13 of 13 spools');
     await seeText(page, '900 g');
     await byRole(page, 'button', 'Undo').click();
@@ -60,28 +61,28 @@ describe('the shelf', () => {
     await seeText(page, '12 of 12 spools');
     await byRole(page, 'button', 'Left').click();
     assert.equal((await shownSpools(page))[0], 'Ochre');
-    await page.select('select[aria-label="Material"]', 'PETG');
+    await choose(page, 'Material', 'PETG');
     await seeText(page, '2 of 12 spools');
-    await page.select('select[aria-label="Material"]', '');
+    await choose(page, 'Material', 'All materials');
     await page.type('input[type="search"]', 'brick');
     await seeText(page, '1 of 12 spools');
 
-    await byRole(page, 'button', 'Change Brick red').click();
+    await byRole(page, 'button', 'Edit Brick red').click();
     const weighed = await page.waitForSelector(
-      "::-p-xpath(//label[contains(., 'Or weighed with its reel')]//input)",
+      "::-p-xpath(//label[contains(., 'Or weight with its reel')]//input)",
     );
     await weighed?.type('500');
     await page.keyboard.press('Tab');
     await byRole(page, 'button', 'Save').click();
     await seeText(page, '280 g');
-    await byRole(page, 'button', 'Save as CSV').click();
+    await byRole(page, 'button', 'Export CSV').click();
     const saved = await folder.file('.csv');
     const rows = readShelfCsv(saved.bytes.toString(), () => '');
     assert.equal(rows.length, 12);
     const brick = rows.find((row) => 'spool' in row && row.spool.name === 'Brick red');
     assert.ok(brick && 'spool' in brick && brick.spool.gramsLeft === 280);
 
-    await byRole(page, 'button', 'Take Brick red off the shelf').click();
+    await byRole(page, 'button', 'Remove Brick red from the shelf').click();
     await seeText(page, '0 of 11 spools');
     await byRole(page, 'button', 'Undo').click();
     await seeText(page, '1 of 12 spools');
@@ -95,13 +96,13 @@ describe('the shelf', () => {
     writeFileSync(path, ['name,gramsLeft,note', ...rows].join('\n'));
     await page.goto(`${bed.app.url}/shelf`);
     await seeText(page, '12 of 12 spools');
-    await giveFile(page, path, () => byRole(page, 'button', 'Open CSV').click());
-    await byRole(page, 'button', 'Add them: 10000 new, 0 changed').click();
+    await giveFile(page, path, () => byRole(page, 'button', 'Import CSV…').click());
+    await byRole(page, 'button', 'Add spools: 10000 new, 0 changed').click();
     await seeText(page, '10012 of 10012 spools');
     assert.ok((await page.$$('tbody tr[data-index]')).length < 100);
     await page.type('input[type="search"]', 'no. 7654');
     await seeText(page, '1 of 10012 spools');
-    await byRole(page, 'button', 'Take Spool 7654 off the shelf').click();
+    await byRole(page, 'button', 'Remove Spool 7654 from the shelf').click();
     await seeText(page, '0 of 10011 spools');
     assert.deepEqual(complaints, []);
   });
@@ -114,15 +115,15 @@ describe('the shelf', () => {
     await page.keyboard.press('u');
     await seeText(page, 'This plan purges 0.6 g in 2 swaps: 189 mm, 454 mm³.');
     await seeText(page, 'Before layer 11, A to B: 142 mm, 342 mm³, 0.4 g');
-    await seeText(page, 'In the order B, C, A it would purge');
+    await seeText(page, 'In the order B, C, A the plan would purge');
     await seeText(page, '0.13 €');
     await page.type('input[aria-label="Purge from Peat black to Bone white, mm"]', '90');
     await page.keyboard.press('Enter');
     await seeText(page, 'This plan purges 0.4 g in 2 swaps: 137 mm');
     await page.keyboard.press('Escape');
-    await byRole(page, 'link', 'Recipe not tried on your printer').click();
+    await byRole(page, 'link', 'Recipe not tested on your printer').click();
     await page.locator('::-p-text(Spelled out)').click();
-    await seeText(page, 'Pushes through until the old colour is gone: 30.6 mm.');
+    await seeText(page, 'Purges until the old colour is gone: 30.6 mm.');
     assert.deepEqual(complaints, []);
   });
 
@@ -159,7 +160,7 @@ describe('the shelf', () => {
     await page
       .locator("::-p-xpath(//*[@role='menuitemradio'][contains(., 'Boot rubber')])")
       .click();
-    await seeText(page, 'Peat black and Boot rubber look much alike side by side.');
+    await seeText(page, 'Peat black and Boot rubber look very similar side by side.');
     assert.deepEqual(complaints, []);
   });
 
@@ -173,7 +174,7 @@ describe('the shelf', () => {
     await byRole(page, 'button', 'New spool').click();
     await seeText(page, 'How it covers');
     await page.locator("::-p-xpath(//label[contains(., 'Name')]//input)").fill('Brick dust');
-    await giveFile(page, photo, () => byRole(page, 'button', 'From a photo').click());
+    await giveFile(page, photo, () => byRole(page, 'button', 'From photo…').click());
     const shown = await page.waitForSelector('[aria-label^="Photo."]');
     await shown?.click();
     const colour = () =>
@@ -183,7 +184,7 @@ describe('the shelf', () => {
     await byRole(page, 'button', 'Save').click();
     await seeSaved(page);
     await page.reload();
-    await byRole(page, 'button', 'Change Brick dust').click();
+    await byRole(page, 'button', 'Edit Brick dust').click();
     await page.waitForSelector('input[type="color"]');
     assert.equal(await colour(), '#b43c28');
     assert.equal(await page.$eval(dried, (one) => (one as HTMLInputElement).value), '2026-04-02');
@@ -195,27 +196,27 @@ describe('the shelf', () => {
     for (const key of ['n', 's', 'n', 's'] as const) await page.keyboard.press(key);
     await seeSaved(page);
     await page.goto(`${bed.app.url}/shelf`);
-    await byRole(page, 'button', 'What can I make of these?').click();
+    await byRole(page, 'button', 'Use up leftovers…').click();
     await byRole(page, 'menuitem', 'Hide plate 7').click();
-    await seeText(page, 'What can I make of my leftovers?');
+    await seeText(page, 'Use up leftovers');
     await byRole(page, 'button', 'Print A from Peat black 640 g').wait();
-    await byRole(page, 'button', 'Use these A Reed green, B Mud brown, C Ochre').click();
+    await byRole(page, 'button', 'Use these spools A Reed green, B Mud brown, C Ochre').click();
     await page.keyboard.press('Escape');
     await byRole(page, 'link', 'Output').click();
     await page.locator('::-p-text(Reserve the filament whenever a file is written)').click();
     await byRole(page, 'button', 'Write file').click();
-    await seeText(page, 'The file is written');
+    await seeText(page, 'File written');
     await seeText(page, 'Reserved on 3 spools for Hide plate 7.');
-    await byRole(page, 'button', 'Let them go again').wait();
+    await byRole(page, 'button', 'Release reservation').wait();
 
     await byRole(page, 'link', 'Shelf').click();
     await seeText(page, '0.8 g reserved');
     await page.goBack();
-    await byRole(page, 'button', 'Printed: take them off').click();
+    await byRole(page, 'button', 'Deduct from spools').click();
     await seeText(page, 'of 3.2 g');
-    await byRole(page, 'button', 'Reserve them').wait();
+    await byRole(page, 'button', 'Reserve filament').wait();
     const undo = await page.waitForSelector(
-      "::-p-xpath(//li[contains(., 'is off the shelf')]//button[.='Undo'])",
+      "::-p-xpath(//li[contains(., 'deducted from the spools')]//button[.='Undo'])",
     );
     await undo?.click();
     await seeText(page, 'of 4.0 g');

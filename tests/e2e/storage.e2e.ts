@@ -149,7 +149,7 @@ describe('what is stored', () => {
     await seeText(page, 'The browser has lost Lamella’s storage');
     await page.waitForSelector('[data-saving="failed"]');
     const folder = await catchDownloads(page);
-    await byRole(page, 'button', 'Save what is known as a file').click();
+    await byRole(page, 'button', 'Save data as file').click();
     // It is a file as any other that Lamella has saved, and opens again.
     const { bytes } = await folder.file('.lamella.zip');
     const files = unzipSync(bytes);
@@ -171,12 +171,12 @@ describe('what is stored', () => {
         }),
     );
     await page.goto(`${bed.app.url}/jobs/${PLATE}`);
-    await seeText(page, 'The file of Hide plate 7 is gone');
-    await seeText(page, 'The browser had lost Lamella’s storage.');
+    await seeText(page, 'The file of Hide plate 7 is missing');
+    await seeText(page, 'The browser lost Lamella’s storage.');
     await giveFile(page, join(ROOT, 'public/demo/ring-gauge-tags.gcode'), () =>
       byRole(page, 'button', 'Open hide-plate-7.gcode').click(),
     );
-    await seeText(page, 'This is another file than the one that Hide plate 7 was made from.');
+    await seeText(page, 'This is not the file that Hide plate 7 was made from.');
     await giveFile(page, join(ROOT, 'public/demo/hide-plate-7.gcode'), () =>
       byRole(page, 'button', 'Open hide-plate-7.gcode').click(),
     );
@@ -194,7 +194,7 @@ describe('what is stored', () => {
     await page.goto(bed.app.url);
     await seeText(page, 'The browser has lost Lamella’s storage');
     const reloaded = page.waitForNavigation();
-    await byRole(page, 'button', 'Go on with the new storage').click();
+    await byRole(page, 'button', 'Use the new storage').click();
     await reloaded;
     await byRole(page, 'link', 'Hide plate 7').click();
     await seeSwaps(page, 11);
@@ -233,9 +233,9 @@ describe('what is stored', () => {
     await byRole(page, 'link', 'Shelf').click();
     await seeText(page, '12 of 12 spools');
     const folder = await catchDownloads(page);
-    await byRole(page, 'button', 'Save it as a file').click();
+    await byRole(page, 'button', 'Save as file').click();
     assert.match((await folder.file('unreadable-spool.json')).bytes.toString(), /"gramsLeft": 3/);
-    await byRole(page, 'button', 'Delete it').click();
+    await byRole(page, 'button', 'Delete').click();
     await seeNoText(page, 'cannot be read');
     assert.deepEqual(complaints, []);
   });
@@ -245,14 +245,15 @@ describe('what is stored', () => {
     await byRole(page, 'button', 'Delete Hide plate 7').click();
     await seeText(page, '1 deleted job');
     await page.reload();
-    await page.locator('summary').click();
-    await byRole(page, 'button', 'Bring back Hide plate 7').click();
+    await page.locator('button[aria-expanded]:not([aria-haspopup])').click();
+    await byRole(page, 'button', 'Restore Hide plate 7').click();
     await byRole(page, 'link', 'Hide plate 7').click();
     await seeText(page, 'Bands');
     await page.goto(bed.app.url);
     await byRole(page, 'button', 'Delete Hide plate 7').click();
-    await page.locator('summary').click();
-    await byRole(page, 'button', 'Delete it for good, with files and plans').click();
+    await page.locator('button[aria-expanded]:not([aria-haspopup])').click();
+    await byRole(page, 'button', 'Delete permanently…').click();
+    await byRole(page, 'button', 'Delete permanently').click();
     await seeNoText(page, 'deleted job');
     assert.deepEqual(complaints, []);
   });
@@ -286,8 +287,8 @@ describe('two tabs', () => {
     await seeText(tab, '12 of 12 spools');
     await page.bringToFront();
     await page.goto(`${bed.app.url}/shelf`);
-    await byRole(page, 'button', 'Take Ochre off the shelf').click();
-    await seeText(page, 'Ochre is off the shelf.');
+    await byRole(page, 'button', 'Remove Ochre from the shelf').click();
+    await seeText(page, 'Ochre is removed from the shelf.');
     await tab.bringToFront();
     await seeText(tab, '11 of 11 spools');
     await byRole(tab, 'link', 'Printers').click();
@@ -309,7 +310,7 @@ describe('two tabs', () => {
     await seeText(tab, 'Hide plate 7 is deleted');
     await page.bringToFront();
     await seeText(page, 'This job was deleted');
-    await byRole(page, 'button', 'Bring it back').click();
+    await byRole(page, 'button', 'Restore job').click();
     await seeText(page, 'Bands');
     await tab.bringToFront();
     await byRole(tab, 'link', 'Hide plate 7').wait();
@@ -318,7 +319,7 @@ describe('two tabs', () => {
 });
 
 describe('a worker that dies', () => {
-  it('is told, started anew, and goes on', async () => {
+  it('is told, restarted, and goes on', async () => {
     const { page, complaints } = await openPlan(bed);
     await page.keyboard.press('n');
     await page.keyboard.press('s');
@@ -334,7 +335,7 @@ describe('a worker that dies', () => {
     await seeText(page, 'The part of Lamella that reads the file has stopped.');
     await byRole(page, 'link', 'Output').click();
     await byRole(page, 'button', 'Write file').click();
-    await seeText(page, 'The file is written');
+    await seeText(page, 'File written');
     assert.deepEqual(complaints, []);
   });
 });

@@ -53,10 +53,10 @@ describe('a storage that cannot be used', () => {
     [
       'is not there',
       `Object.defineProperty(window, 'indexedDB', { value: undefined })`,
-      'This browser gives Lamella no storage.',
+      'This browser does not allow storage.',
     ],
-    ['is forbidden', forbidden('indexedDB'), 'This browser gives Lamella no storage.'],
-    ['does not answer', SILENT, 'The browser’s storage does not answer'],
+    ['is forbidden', forbidden('indexedDB'), 'This browser does not allow storage.'],
+    ['does not answer', SILENT, 'The browser’s storage is not responding'],
   ] as const) {
     it(`${name}: every screen says so within five seconds, and what can be done`, async () => {
       const { page, complaints } = await openPage(bed.browser);
@@ -67,7 +67,7 @@ describe('a storage that cannot be used', () => {
         await seeText(page, words);
         const text = await mainText(page);
         assert.match(text, /Try again|Reload page/, path);
-        assert.doesNotMatch(text, /no such|Nothing is written/, path);
+        assert.doesNotMatch(text, /does not exist|not found|No file written/, path);
       }
       assert.deepEqual(complaints, []);
     });
@@ -77,7 +77,7 @@ describe('a storage that cannot be used', () => {
     const { page, complaints } = await openPage(bed.browser);
     await page.evaluateOnNewDocument(forbidden('localStorage'));
     await page.goto(`${bed.app.url}/shelf`);
-    await seeText(page, 'This browser lets Lamella keep no second copy of your spools');
+    await seeText(page, 'This browser does not let Lamella keep a backup copy of your spools');
     await byRole(page, 'link', 'Save everything to a file').click();
     await seeText(page, 'Save to a file');
     assert.deepEqual(
@@ -100,8 +100,8 @@ describe('a storage that cannot be used', () => {
     );
     await seeText(page, 'The browser has lost Lamella’s storage');
     assert.doesNotMatch(await mainText(page), /updated in another tab/);
-    await byRole(page, 'button', 'Go on with the new storage').click();
-    await seeText(page, 'The file of Hide plate 7 is gone');
+    await byRole(page, 'button', 'Use the new storage').click();
+    await seeText(page, 'The file of Hide plate 7 is missing');
     assert.deepEqual(complaints, []);
   });
 

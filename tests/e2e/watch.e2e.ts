@@ -5,13 +5,13 @@ import { makeHidePlate } from '../../demo/jobs/hidePlate';
 import { violations } from './harness/axe';
 import {
   byRole,
+  chooserOf,
   openBench,
   openPlan,
   seeNoText,
   seeSwaps,
   seeText,
   testBed,
-  until,
 } from './harness/harness';
 
 const bed = testBed();
@@ -43,38 +43,38 @@ async function answerDialogs(page: Page, seen = 'Bands'): Promise<void> {
 }
 
 async function choose(page: Page, item: string): Promise<void> {
-  await byRole(page, 'button', 'Plan menu').click();
+  await byRole(page, 'button', 'Job menu').click();
   await byRole(page, 'menuitem', item).click();
 }
 
-const WATCH = 'Watch the sliced file on the disk';
+const WATCH = 'Watch file on disk';
 
 describe('a file on the disk', () => {
-  it('is read by itself when it is sliced anew, and the written one is saved beside it', async () => {
+  it('is read by itself when it is re-sliced, and the written one is saved beside it', async () => {
     const { page, complaints } = await openPlan(bed);
     await answerDialogs(page);
     await slice(page, makeHidePlate(0.2));
     for (const key of ['n', 's', 'n', 's'] as const) await page.keyboard.press(key);
     await seeSwaps(page, 11, 26);
     await choose(page, WATCH);
-    await seeText(page, 'Watches hide-plate.gcode');
+    await seeText(page, 'Watching hide-plate.gcode');
     assert.deepEqual(await violations(page), []);
 
     const coarse = makeHidePlate(0.3);
     await slice(page, coarse);
-    await seeText(page, 'before 11 → before 8, same step, 2.04 mm');
-    await byRole(page, 'button', 'Keep the old file').click();
-    await seeNoText(page, 'same step, 2.04 mm');
+    await seeText(page, 'before 11 at 2.04 mm → before 8 at 2.04 mm, same step');
+    await byRole(page, 'button', 'Keep old file').click();
+    await seeNoText(page, '2.04 mm, same step');
     // Written once more, it asks once more.
     await slice(page, `${coarse}; again\n`);
-    await byRole(page, 'button', 'Use the new file').click();
+    await byRole(page, 'button', 'Use new file').click();
     await seeSwaps(page, 8, 18);
 
     await page.reload();
-    await seeText(page, 'Watches hide-plate.gcode');
+    await seeText(page, 'Watching hide-plate.gcode');
     await byRole(page, 'link', 'Output').click();
     await byRole(page, 'button', 'Write file').click();
-    await byRole(page, 'button', 'Save it beside hide-plate.gcode…').click();
+    await byRole(page, 'button', 'Save next to hide-plate.gcode…').click();
     await seeText(page, 'is written.');
     const saved = (await page.evaluate(`(async () => {
       for await (const [name, file] of (await navigator.storage.getDirectory()).entries()) {
@@ -89,9 +89,9 @@ describe('a file on the disk', () => {
       const root = await navigator.storage.getDirectory();
       await root.removeEntry('hide-plate.gcode');
     });
-    await seeText(page, 'hide-plate.gcode is not where it was');
+    await seeText(page, 'hide-plate.gcode was moved or cannot be read');
     await byRole(page, 'button', 'Stop watching').click();
-    await seeNoText(page, 'hide-plate.gcode is not where it was');
+    await seeNoText(page, 'hide-plate.gcode was moved or cannot be read');
     assert.deepEqual(complaints, []);
   });
 
@@ -99,9 +99,8 @@ describe('a file on the disk', () => {
     const { page, complaints } = await openBench(bed, []);
     await answerDialogs(page, 'Bench');
     await slice(page, makeHidePlate(0.2));
-    await byRole(page, 'button', 'Open a file').click();
-    await byRole(page, 'link', 'Hide plate').click();
-    await seeText(page, 'Watches hide-plate.gcode');
+    await byRole(page, 'button', 'Open file…').click();
+    await seeText(page, 'Watching hide-plate.gcode');
     assert.deepEqual(complaints, []);
   });
 
@@ -110,17 +109,16 @@ describe('a file on the disk', () => {
     await page.evaluate(`window.showOpenFilePicker = async () => [
       { getFile: () => Promise.reject(new DOMException('gone', 'NotFoundError')) },
     ]`);
-    await byRole(page, 'button', 'Open a file').click();
-    await seeText(page, 'The file cannot be read just now.');
+    await byRole(page, 'button', 'Open file…').click();
+    await seeText(page, 'The file cannot be read right now.');
     assert.deepEqual(complaints, []);
   });
 
   it('is opened by hand where the browser cannot watch it, and that is said', async () => {
     const { page, complaints } = await openPlan(bed);
     await page.evaluate('window.showOpenFilePicker = undefined');
-    await choose(page, WATCH);
+    await chooserOf(page, () => choose(page, WATCH));
     await seeText(page, 'This browser cannot watch a file.');
-    await until(page, () => document.querySelector('#picked-file') !== null);
     assert.deepEqual(complaints, []);
   });
 });

@@ -11,7 +11,7 @@ export interface BoxStyle {
   readonly inches: boolean;
   readonly relativeE: boolean;
   readonly hop: number;
-  /** A way goes up or down while it goes sideways. */
+  /** A travel goes up or down while it goes sideways. */
   readonly slopes: boolean;
   readonly skirt: boolean;
   readonly prime: boolean;
@@ -20,7 +20,7 @@ export interface BoxStyle {
   /** Left open in the middle, mm from each side; 0 for none. */
   readonly pocket: number;
   /** What stands between the two moves of each way, which then goes round a corner. */
-  readonly onWay: readonly string[];
+  readonly onTravel: readonly string[];
 }
 
 export const PLAIN_BOX: BoxStyle = {
@@ -40,13 +40,13 @@ export const PLAIN_BOX: BoxStyle = {
   nozzle: 205,
   acceleration: 900,
   pocket: 0,
-  onWay: [],
+  onTravel: [],
 };
 
 const LINE = 0.5;
 const FILAMENT = Math.PI * (1.75 / 2) ** 2;
 
-/** The file of a box: rows from left to right, each with a way back to the left, so that there are many ways. */
+/** The file of a box: rows from left to right, each with a way back to the left, so that there are many travels. */
 export function boxPrint(given: Partial<BoxStyle> = {}): string {
   const box = { ...PLAIN_BOX, ...given };
   const unit = box.inches ? 25.4 : 1;
@@ -78,10 +78,10 @@ export function boxPrint(given: Partial<BoxStyle> = {}): string {
       if (box.slopes) lines.push(`G0 X${n(toX)} Y${n(toY)} Z${n(z)} ${F(9000)}`);
       else {
         if (box.hop > 0 || first) lines.push(`G0 Z${n(z + box.hop)} ${F(600)}`);
-        if (box.onWay.length > 0) lines.push(`G0 X${n((x + toX) / 2)} Y${n(toY)} ${F(9000)}`);
-        lines.push(...box.onWay.map((line) => line.replace('UP', `Z${n(z + box.hop + 0.3)}`)));
+        if (box.onTravel.length > 0) lines.push(`G0 X${n((x + toX) / 2)} Y${n(toY)} ${F(9000)}`);
+        lines.push(...box.onTravel.map((line) => line.replace('UP', `Z${n(z + box.hop + 0.3)}`)));
         lines.push(`G0 X${n(toX)} Y${n(toY)} ${F(9000)}`);
-        if (box.hop > 0 || box.onWay.some((line) => line.includes('UP')))
+        if (box.hop > 0 || box.onTravel.some((line) => line.includes('UP')))
           lines.push(`G0 Z${n(z)} ${F(600)}`);
       }
       lines.push(`G1 ${E(0.8)} ${F(2100)}`);

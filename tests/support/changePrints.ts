@@ -17,7 +17,7 @@ export const CHANGE_HEATS = [
 /** How blocks of the tools lie. */
 export const LAYOUTS = ['row', 'islands', 'inlay', 'shared line'] as const;
 
-/** How a made-up print for several tools is written, at its changes and on its ways. */
+/** How a made-up print for several tools is written, at its changes and on its travels. */
 export interface ChangeStyle {
   readonly layout: (typeof LAYOUTS)[number];
   readonly tools: number;
@@ -32,14 +32,14 @@ export interface ChangeStyle {
   readonly resets: boolean;
   readonly retract: number;
   readonly hop: number;
-  /** Ways inside a part are not pulled back for. */
-  readonly bareWays: boolean;
+  /** Travels inside a part are not retracted for. */
+  readonly bareTravels: boolean;
   /** A block beside the print, on which each tool begins. */
   readonly tower: boolean;
   /** Lines at each change, in front of its word, behind it, and on the way to a block. */
   readonly before: (tool: number) => readonly string[];
   readonly after: (tool: number) => readonly string[];
-  readonly onWay: (n: number) => readonly string[];
+  readonly onTravel: (n: number) => readonly string[];
   /** Lines round each block. */
   readonly begins: (tool: number) => readonly string[];
   readonly ends: readonly string[];
@@ -64,11 +64,11 @@ export const PLAIN_CHANGES: ChangeStyle = {
   resets: true,
   retract: 0.8,
   hop: 0,
-  bareWays: false,
+  bareTravels: false,
   tower: false,
   before: () => [],
   after: () => [],
-  onWay: () => [],
+  onTravel: () => [],
   begins: () => [],
   ends: [],
   gap: 3,
@@ -136,7 +136,7 @@ class Pen {
   private tool = 0;
   private z = 0;
   private hand = 0;
-  /** How far the file believes each tool to be pulled back, mm. */
+  /** How far the file believes each tool to be retracted, mm. */
   private readonly pulledOf: number[];
   private coming: { tool: number } | null = null;
 
@@ -232,7 +232,7 @@ class Pen {
     if (heat === 'table') this.say('M116');
     this.say(...style.after(tool));
     if (pull === 'far' || pull === 'ramming') {
-      // Pushed up to the tip again, and pulled back a little for the way that is left.
+      // Pushed up to the tip again, and retracted a little for the way that is left.
       this.forward();
       if (style.word === 'before way' || style.word === 'on way') this.pull(retract);
     }
@@ -251,7 +251,7 @@ class Pen {
     for (let row = 0; row < rows; row++) {
       const at = (y + WIDTH / 2 + row * WIDTH).toFixed(3);
       // Half way up the pen goes into the fill from the other side.
-      const turns = row === rows >> 1 && style.bareWays;
+      const turns = row === rows >> 1 && style.bareTravels;
       const [start, to] = (row % 2 === 0) !== turns ? [left, right] : [right, left];
       if (turns) this.say(`G0 X${start.toFixed(3)} Y${at} F9000`);
       else if (row > 0) this.say(`G1 Y${at} ${this.push(WIDTH * flow)} F2400`);
@@ -264,15 +264,15 @@ class Pen {
   private way(x: number, y: number, z: number): void {
     const { style, coming } = this;
     const { hop, word } = style;
-    if (!(style.bareWays && coming === null) || style.pull === 'far') this.pull(style.retract);
+    if (!(style.bareTravels && coming === null) || style.pull === 'far') this.pull(style.retract);
     if (z !== this.z && hop === 0) this.say(`G0 Z${z} F600`);
     if (hop > 0) this.say(`G0 Z${(z + hop).toFixed(3)} F600`);
     this.z = z;
     if (word === 'on way') this.change(z);
-    this.say(...style.onWay(this.hand));
+    this.say(...style.onTravel(this.hand));
     this.hand++;
     this.say(`G0 X${(x - 1).toFixed(3)} Y${(y - 1).toFixed(3)} F9000`);
-    this.say(...style.onWay(this.hand));
+    this.say(...style.onTravel(this.hand));
     this.say(`G0 X${x.toFixed(3)} Y${y.toFixed(3)} F9000`);
     if (word === 'behind way') this.change(z);
     if (hop > 0) this.say(`G0 Z${z} F600`);
@@ -313,7 +313,7 @@ const ROUND_CHANGES: readonly ((tool: number) => readonly string[])[] = [
 ];
 
 // prettier-ignore
-const ON_WAYS: readonly ((n: number) => readonly string[])[] = [
+const ON_TRAVELS: readonly ((n: number) => readonly string[])[] = [
   () => [], () => [], () => [],
   () => ['M106 S120'],
   () => ['M117 going'],
@@ -356,11 +356,11 @@ export function randomChanges(random: Random): ChangeStyle {
     resets: chance(0.7),
     retract: pick(0.8, 0.8, 3),
     hop: pick(0, 0, 0.4),
-    bareWays: chance(0.4),
+    bareTravels: chance(0.4),
     tower: chance(0.25),
     before: pick(...ROUND_CHANGES),
     after: pick(...ROUND_CHANGES),
-    onWay: pick(...ON_WAYS),
+    onTravel: pick(...ON_TRAVELS),
     begins,
     ends,
     gap: pick(0.3, 1, 3),
@@ -374,7 +374,7 @@ export function styleText(style: ChangeStyle): string {
     change: style.change(1).join(),
     before: style.before(1).join(),
     after: style.after(1).join(),
-    onWay: style.onWay(1).join(),
+    onTravel: style.onTravel(1).join(),
     begins: style.begins(1).join(),
   };
   return JSON.stringify(shown);

@@ -6,7 +6,7 @@ export interface SideStyle {
   readonly relativeE: boolean;
   readonly retract: number;
   readonly hop: number;
-  /** Pulled back before a change of tool, pushed forward after it, both, or not at all. */
+  /** Retracted before a tool change, un-retracted after it, both, or not at all. */
   readonly change: 'before' | 'after' | 'both' | 'none';
   /** How a change is written: a tool, or a stop of any printer. */
   readonly word: 'tool' | 'M600' | 'M0 Next colour' | 'PAUSE';
@@ -77,7 +77,7 @@ export function partsPrint(given: Partial<SideStyle> = {}): string {
     tool = next;
     if (!relativeE) lines.push('G92 E0');
     e = 0;
-    // A writer for several extruders believes that the new one is not pulled back.
+    // A writer for several extruders believes that the new one is not retracted.
     if (change === 'both' && style.word === 'tool') pulled = 0;
     if (change === 'after' || change === 'both') pull();
     if (style.ownLimits) lines.push(`M204 P${1000 + 100 * next}`, `M106 S${100 + 10 * next}`);

@@ -85,7 +85,7 @@ export const STATE_FILES: Readonly<Record<string, string>> = {
   arcs: relativeE.replaceAll('G1 X70 Y50 E', 'G3 X70 Y50 I10 J0 E'),
   'several objects': oneByOne(),
   spiral: spiralPrint(),
-  'relative places': numberedPrint({ relative: true }),
+  'relative positioning': numberedPrint({ relative: true }),
   'relative places, absolute filament': numberedPrint({ relative: true, relativeE: false }),
   inches: numberedPrint({ inches: true }),
   'relative inches': numberedPrint({ inches: true, relative: true }),

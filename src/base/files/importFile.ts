@@ -1,3 +1,4 @@
+import { useOwnPrinter } from '@/store/settings/settings';
 import { refuse, success, type Refusal, type Result } from '@/core/findings';
 import { allSwaps } from '@/core/plan/edits/partEdits';
 import { GCODE_NAME } from '@/core/archive/gcodeName';
@@ -50,7 +51,7 @@ export type StartImport = (
   file: Blob,
   fileName: string,
   details: ImportDetails,
-) => Promise<ImportOutcome['kind']>;
+) => Promise<ImportOutcome>;
 
 /** Reads a file in a worker of its own and puts it on the Bench as a job. */
 export function importFile(
@@ -84,7 +85,9 @@ export function importFile(
       ...factsOf(fileName, opened.value),
       ...(sliced && found && { picture: partsPicture(sliced.reading, found) }),
     };
-    const beginning = details.planFor?.(fingerprint) ?? emptyPlan(fingerprint);
+    const planned = details.planFor?.(fingerprint) ?? emptyPlan(fingerprint);
+    const { printerId } = useOwnPrinter.getState();
+    const beginning = details.isDemo ? planned : { ...planned, printerId };
     const blocks = sliced?.blocks ?? [];
     const swapped = withSwapsOf(beginning, blocks);
     const plan =
@@ -121,10 +124,7 @@ export async function readFileOf(file: Blob, job: Job): Promise<Result<Blob>> {
         : await client.open(file, ORDINARY_PRINTER, () => {});
     if (!opened.ok) return opened;
     if (opened.value.fingerprint === job.fingerprint) return success(opened.value.file);
-    return refuse(
-      'another-file',
-      `This is another file than the one that ${job.name} was made from.`,
-    );
+    return refuse('another-file', `This is not the file that ${job.name} was made from.`);
   } catch (error) {
     return refuse('trouble', storageSentence(error));
   } finally {

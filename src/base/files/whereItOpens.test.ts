@@ -17,8 +17,8 @@ describe('a file dropped anywhere', () => {
     [['a.csv', 'b.gcode'], /one kind at a time/, null],
     [['heron.svg'], /Draw a plate/, '/draw'],
     [['photo.JPG'], /Draw a plate/, '/draw'],
-    [['letter.pdf'], /letter\.pdf is not a file that Lamella opens/, null],
-    [['no-ending'], /not a file that Lamella opens/, null],
+    [['letter.pdf'], /letter\.pdf is not a file that Lamella can open/, null],
+    [['no-ending'], /not a file that Lamella can open/, null],
   ])('%j is refused in words', (names, message, go) => {
     const answer = whereItOpens(names);
     expect(answer).toMatchObject({ kind: 'refused', go });

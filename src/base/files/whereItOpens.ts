@@ -28,12 +28,12 @@ export function whereItOpens(names: readonly string[]): DropAnswer {
   if (PICTURES.test(first)) {
     return {
       kind: 'refused',
-      message: `${first} is not opened here. Pictures and drawings become plates under “Draw a plate”: drop it there.`,
+      message: `${first} cannot be opened here. Drop it on “Draw a plate” or “Relief from a picture”.`,
       go: '/draw',
     };
   }
   return refused(
-    `${first} is not a file that Lamella opens. It opens sliced files, 3D models, lists of spools (CSV), printer profiles (JSON) and files that it saved itself.`,
+    `${first} is not a file that Lamella can open. It opens sliced files, 3D models, spool lists (CSV), printer profiles (JSON) and its own saved files.`,
   );
 }
 

@@ -10,7 +10,7 @@ import { usePlanStore } from '@/store/plans/planStore';
 import { overlays } from '@/browser/overlays';
 import { useViewStore } from '@/store/plans/viewStore';
 
-interface ActionButtonProps extends ButtonProps {
+export interface ActionButtonProps extends ButtonProps {
   readonly actionId: string;
   readonly context: ActionContext;
   /** Shown instead of the label, which then becomes the button's name. */
@@ -32,7 +32,7 @@ export const ActionButton = memo(function ActionButton({
 }: ActionButtonProps) {
   const action = planAction(actionId);
   // Whether an action can be done depends on the plan, on what undo could take back, and on the view; the
-  // button is drawn anew only when that changes.
+  // button is redrawn only when that changes.
   const canRun = (): boolean => action.when?.(context) ?? true;
   const inPlan = usePlanStore(canRun);
   const inHistory = useStore(usePlanStore.temporal, canRun);

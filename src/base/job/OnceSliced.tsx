@@ -16,17 +16,18 @@ export function OnceSliced({ does, children }: OnceSlicedProps) {
   if (kind === 'sliced') return children;
   return (
     <section aria-label="Once sliced" className="m-auto max-w-xl p-8">
-      <h2 className="text-xl font-semibold">This waits for the sliced file</h2>
-      <p className="mt-2">
-        The job is a model so far. {does} the file that your slicing program makes of it.
-      </p>
+      <h2 className="text-xl font-semibold">Slice the model first</h2>
+      <p className="mt-2">This job is still a 3D model. {does} the sliced file.</p>
       <ol className="mt-3 list-decimal space-y-1 pl-5">
-        <li>Slice the model as it lies here: same size, same layers.</li>
+        <li>Slice the model as placed here: same size, same layers.</li>
         <li>Open the sliced file, or drop it on this page.</li>
-        <li>The plan moves to it by steps and heights. You are asked before anything changes.</li>
+        <li>
+          The plan moves to the sliced file by steps and heights. Lamella asks before anything
+          changes.
+        </li>
       </ol>
       <Button kind="primary" className="mt-4" onClick={() => actions.desk.openNewSlice()}>
-        Open the sliced file
+        Open sliced file
       </Button>
     </section>
   );

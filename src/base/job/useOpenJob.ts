@@ -55,7 +55,7 @@ const say = (error: unknown): string => (error instanceof Error ? error.message 
 /**
  * Loads a job, opens its file in a worker, and keeps its plans stored while it is open. What was
  * kept of the file comes first, as the Bench keeps it of a new one; it is read only without that.
- * @param version changes when the job was replaced and has to be opened anew.
+ * @param version changes when the job was replaced and has to be reopened.
  */
 export function useOpenJob(jobId: string, version: number): OpenJob {
   const [opened, setOpened] = useState<OpenJob>({ stage: 'loading', progress: null });
@@ -130,7 +130,7 @@ export function useOpenJob(jobId: string, version: number): OpenJob {
   return opened;
 }
 
-/** Works the times out anew when the plan's printer makes other ones: chosen, undone, or changed. */
+/** Works the times out again when the plan's printer makes other ones: chosen, undone, or changed. */
 function useTimesOfPrinter(
   opened: OpenJob,
   setOpened: (edit: (now: OpenJob) => OpenJob) => void,
@@ -148,7 +148,7 @@ function useTimesOfPrinter(
       asked.current = null;
       if (!result.ok) {
         toast.error(
-          `The times for ${wanted.name} could not be worked out. ${result.refusal.message}`,
+          `The times for ${wanted.name} could not be calculated. ${result.refusal.message}`,
         );
         return;
       }
@@ -173,7 +173,7 @@ function useTimesOfPrinter(
   }, [ready, printer, readFor]);
 }
 
-/** The open print for another printer: with other times, or read anew where more than times depends on it. */
+/** The open print for another printer: with other times, or read again where more than times depends on it. */
 async function printFor(
   { job, client, file, fingerprint, reading, analysis, timedFor }: ReadyFile,
   wanted: Printer,

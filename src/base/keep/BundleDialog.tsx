@@ -1,5 +1,6 @@
 'use client';
 
+import { Progress } from '@/components/controls/Progress';
 import { Dialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { DialogFrame } from '@/components/DialogFrame';
@@ -54,18 +55,17 @@ function Opened({ file, onClose }: { file: File; onClose: () => void }) {
   }, [file]);
   const description =
     stand.kind === 'read'
-      ? `Saved on ${momentWords(stand.preview.head.savedAt)}: ${HOLDS[stand.preview.head.holds]}. Nothing is changed before you say so.`
-      : 'Nothing is changed before you say so.';
+      ? `Saved on ${momentWords(stand.preview.head.savedAt)}: ${HOLDS[stand.preview.head.holds]}. Nothing changes until you confirm.`
+      : 'Nothing changes until you confirm.';
   return (
     <DialogFrame title={`Open ${file.name}`} description={description}>
       {stand.kind === 'reading' && (
         <p aria-busy="true">
-          Comparing it with what is here…
-          <progress
-            aria-label="Comparing"
-            max={Math.max(1, stand.of)}
-            value={stand.records}
-            className="mt-1 h-2 w-full"
+          Comparing it with your data…
+          <Progress
+            label="Comparing"
+            value={stand.records / Math.max(1, stand.of)}
+            className="mt-1"
           />
         </p>
       )}

@@ -1,8 +1,9 @@
 'use client';
 
+import { Disclosure } from '@/components/controls/Disclosure';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
-import { Tick } from '@/components/Tick';
+import { Checkbox } from '@/components/controls/Checkbox';
 import { toastWithUndo } from '@/browser/undoToast';
 import { formatBytes, plural } from '@/core/format';
 import type { Preview } from '@/store/bundle/preview';
@@ -56,7 +57,7 @@ export function PreviewPanel({ file, preview, onDone }: PreviewPanelProps) {
         await loadLogbook();
         return kept;
       };
-      toastWithUndo(`${thingsWords(count)} taken from the file.`, 'record', undo);
+      toastWithUndo(`${thingsWords(count)} imported from the file.`, 'record', undo);
       onDone();
       await Promise.all([loadLogbook(), askToKeep()]);
     } catch (error) {
@@ -79,9 +80,10 @@ export function PreviewPanel({ file, preview, onDone }: PreviewPanelProps) {
       ))}
       {otherSettings.length > 0 && (
         <section className="mt-4 border-t border-line pt-3">
-          <Tick checked={settings} onChange={setSettings}>
-            Take its settings too: {plural(otherSettings.length, 'group')} of them differ from yours
-          </Tick>
+          <Checkbox checked={settings} onChange={setSettings}>
+            Import its settings too: {plural(otherSettings.length, 'group')} of them differ from
+            yours
+          </Checkbox>
         </section>
       )}
       <Unusable records={unusable} />
@@ -92,7 +94,7 @@ export function PreviewPanel({ file, preview, onDone }: PreviewPanelProps) {
       )}
       <div className="sticky -bottom-6 -mx-6 mt-4 -mb-6 flex flex-wrap items-center gap-3 border-t border-line bg-panel px-6 py-4">
         <Button kind="primary" disabled={count === 0 || bytes !== null} onClick={take}>
-          {count === 0 ? 'Nothing is ticked' : `Take ${thingsWords(count)}`}
+          {count === 0 ? 'Nothing is selected' : `Import ${thingsWords(count)}`}
         </Button>
         {bytes !== null && (
           <span aria-busy="true" className="text-sm text-muted">
@@ -107,10 +109,10 @@ export function PreviewPanel({ file, preview, onDone }: PreviewPanelProps) {
 function Unusable({ records }: { readonly records: PreviewPanelProps['preview']['unusable'] }) {
   if (records.length === 0) return null;
   return (
-    <details className="mt-4 border-t border-line pt-3">
-      <summary className="cursor-pointer font-medium text-caution">
-        {plural(records.length, 'record')} cannot be used and stay out
-      </summary>
+    <Disclosure
+      className="mt-4 border-t border-line pt-3"
+      title={<>{plural(records.length, 'record')} cannot be imported</>}
+    >
       <ul className="mt-1 grid gap-1 text-sm">
         {records.slice(0, MOST_ROWS).map(({ kind, id, why }) => (
           <li key={`${kind}/${id}`} className="wrap-anywhere">
@@ -118,7 +120,7 @@ function Unusable({ records }: { readonly records: PreviewPanelProps['preview'][
           </li>
         ))}
       </ul>
-    </details>
+    </Disclosure>
   );
 }
 
@@ -139,7 +141,7 @@ function GroupPart({ group, items, chosen, onToggle }: GroupPartProps) {
     <section aria-label={GROUP_WORDS[group]} className="mt-4 border-t border-line pt-3">
       <div className="flex flex-wrap items-center gap-x-3">
         <h3 className="mr-auto font-semibold">{GROUP_WORDS[group]}</h3>
-        {same > 0 && <span className="text-sm text-muted">{same} the same here</span>}
+        {same > 0 && <span className="text-sm text-muted">{same} identical here</span>}
         {open.length > 1 && (
           <Button kind="quiet" onClick={() => onToggle(open, !isAll)}>
             {isAll ? 'None' : 'All'}
@@ -149,7 +151,7 @@ function GroupPart({ group, items, chosen, onToggle }: GroupPartProps) {
       <ul className="max-h-72 overflow-y-auto">
         {open.slice(0, MOST_ROWS).map((item) => (
           <li key={item.key} className="py-0.5">
-            <Tick
+            <Checkbox
               checked={chosen.has(item.key)}
               disabled={item.lacksSlice}
               onChange={(isOn) => onToggle([item], isOn)}
@@ -159,17 +161,17 @@ function GroupPart({ group, items, chosen, onToggle }: GroupPartProps) {
                 {item.at !== null && `, ${momentWords(item.at)}`}
               </span>
               <span className="text-sm text-muted"> · {itemWords(item)}</span>
-            </Tick>
+            </Checkbox>
           </li>
         ))}
         {rest.length > 0 && (
           <li>
-            <Tick
+            <Checkbox
               checked={rest.every(({ key }) => chosen.has(key))}
               onChange={(isOn) => onToggle(rest, isOn)}
             >
               The other {rest.length}
-            </Tick>
+            </Checkbox>
           </li>
         )}
       </ul>
@@ -180,8 +182,8 @@ function GroupPart({ group, items, chosen, onToggle }: GroupPartProps) {
 function AheadNote() {
   return (
     <p role="note" className="mt-4 rounded-md bg-caution-soft px-3 py-2">
-      The clock was ahead of yours when this file was saved. Where both differ, nobody knows which
-      was changed last, and nothing of yours is replaced unless you tick it.
+      The other device’s clock was ahead of yours when this file was saved. Where records differ,
+      the newer one is unknown, and nothing of yours is replaced unless you select it.
     </p>
   );
 }

@@ -34,7 +34,7 @@ export function SaveReminder({ jobCount }: { jobCount: number }) {
       className="flex flex-wrap items-center gap-x-4 gap-y-2 rounded-lg bg-caution-soft px-4 py-2.5"
     >
       <p className="mr-auto">
-        {plural(here.things, 'thing')} {since} outside of this browser.
+        {plural(here.things, 'thing')} {since} outside this browser.
       </p>
       <Link href="/safe" className="font-medium underline">
         Save everything to a file
@@ -45,7 +45,7 @@ export function SaveReminder({ jobCount }: { jobCount: number }) {
           goOn(remindLater());
         }}
       >
-        In a week
+        Remind me in a week
       </Button>
     </div>
   );

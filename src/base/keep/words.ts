@@ -26,15 +26,15 @@ export const GROUP_WORDS: Readonly<Record<Group, string>> = {
 /** What taking a thing out of a file would do. */
 export function itemWords(item: PreviewItem): string {
   const { state, last, thereAt, hereAt, group, isMadeUp, bringsFile } = item;
-  if (item.lacksSlice) return 'of another slice, which is not in the file: it cannot be taken';
-  if (state === 'same') return 'the same here';
+  if (item.lacksSlice) return 'for another sliced file that is not in this one: cannot be imported';
+  if (state === 'same') return 'identical here';
   if (state === 'gone') {
-    return hereAt === null ? 'taken away here' : `taken away here on ${momentWords(hereAt)}`;
+    return hereAt === null ? 'deleted here' : `deleted here on ${momentWords(hereAt)}`;
   }
-  if (state === 'new') return isMadeUp ? 'comes with Lamella; nothing of yours' : 'new';
-  if (group === 'prints') return 'told here and in the file: both are put together';
-  if (bringsFile && last === null) return 'its sliced file is missing here, and comes back';
-  if (last === null) return 'not the same as here; nobody knows which is newer';
+  if (state === 'new') return isMadeUp ? 'comes with Lamella; none of your data' : 'new';
+  if (group === 'prints') return 'recorded here and in the file: both are merged';
+  if (bringsFile && last === null) return 'its sliced file is missing here and will be restored';
+  if (last === null) return 'differs from yours; the newer one is unknown';
   const [newer, older] = last === 'there' ? ['in the file', 'here'] : ['here', 'in the file'];
   const [at, before] = last === 'there' ? [thereAt, hereAt] : [hereAt, thereAt];
   const since = before === null ? '' : `, ${older} on ${momentWords(before)}`;

@@ -1,6 +1,7 @@
 'use client';
 
-import { useEffect, useRef, useState, type PointerEvent, type RefObject } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import { usePanZoom } from '@/browser/usePanZoom';
 import { useSize } from '@/browser/useSize';
 import { HandScene, type HandLamp, type HandThing } from './HandScene';
 import type { HandPaint } from './handPaint';
@@ -27,7 +28,7 @@ export interface HandCanvasProps {
   readonly name: string;
 }
 
-const WAYS: Readonly<Partial<Record<string, readonly [number, number]>>> = {
+const TURNS: Readonly<Partial<Record<string, readonly [number, number]>>> = {
   ArrowLeft: [1, 0],
   ArrowRight: [-1, 0],
   ArrowUp: [0, 1],
@@ -43,7 +44,7 @@ export function HandCanvas(props: HandCanvasProps) {
   const [isLost, setLost] = useState(false);
 
   useEffect(() => {
-    // A new element each time: a context that was let go cannot be had again on the same one.
+    // A new element each time: a context that was released cannot be had again on the same one.
     const element = document.createElement('canvas');
     element.className = 'size-full';
     element.setAttribute('aria-hidden', 'true');
@@ -58,7 +59,7 @@ export function HandCanvas(props: HandCanvasProps) {
       element.remove();
     };
   }, [thing, onScene]);
-  // After a new thing, all of it is said anew.
+  // A new thing gets all of it again.
   useEffect(() => held.current?.paint(paint), [thing, paint]);
   useEffect(() => held.current?.turn(view), [thing, view]);
   useEffect(() => held.current?.cut(cut), [thing, cut]);
@@ -67,22 +68,33 @@ export function HandCanvas(props: HandCanvasProps) {
     if (size.width > 0)
       held.current?.resize(size.width, size.height, Math.min(2, devicePixelRatio));
   }, [thing, size]);
-  const fingers = useFingers(view, onView);
-  useWheel(frame, view, onView);
+  // Several moves may come before the next drawing.
+  const latest = useRef(view);
+  useEffect(() => {
+    latest.current = view;
+  });
+  const see = (next: HandView): void => {
+    latest.current = next;
+    onView(next);
+  };
+  usePanZoom(frame, {
+    onPan: (dx, dy) => see(draggedView(latest.current, dx, dy)),
+    onZoom: (by) => see(nearerView(latest.current, by)),
+  });
 
   return (
     <div
       ref={frame}
       role="application"
-      aria-roledescription="print in the hand"
-      aria-label={`${name}, ${viewWords(view)}. Arrow keys turn it, plus and minus bring it nearer.`}
+      aria-roledescription="3D view of the print"
+      aria-label={`${name}, ${viewWords(view)}. Arrow keys rotate it, plus and minus zoom.`}
       tabIndex={0}
       className="absolute inset-0 cursor-grab touch-none -outline-offset-2 active:cursor-grabbing"
-      {...fingers}
+      onDoubleClick={() => onView(FIRST_VIEW)}
       onKeyDown={(event) => {
-        const way = WAYS[event.key];
+        const turn = TURNS[event.key];
         if (event.ctrlKey || event.metaKey || event.altKey) return;
-        if (way) onView(turnedView(view, way[0] * KEY_TURN, way[1] * KEY_TURN));
+        if (turn) onView(turnedView(view, turn[0] * KEY_TURN, turn[1] * KEY_TURN));
         else if (event.key === '+' || event.key === '=') onView(nearerView(view, 1.25));
         else if (event.key === '-') onView(nearerView(view, 0.8));
         else if (event.key === '0') onView(FIRST_VIEW);
@@ -93,58 +105,9 @@ export function HandCanvas(props: HandCanvasProps) {
     >
       {isLost && (
         <p className="absolute inset-0 grid place-items-center">
-          The drawing was lost. Open it again.
+          The drawing was lost. Open the view again.
         </p>
       )}
     </div>
   );
-}
-
-/** Turns the print under one finger, and brings it nearer between two. */
-function useFingers(view: HandView, onView: (view: HandView) => void) {
-  const down = useRef(new Map<number, { x: number; y: number }>());
-  return {
-    onPointerDown: (event: PointerEvent<HTMLDivElement>) => {
-      event.currentTarget.setPointerCapture(event.pointerId);
-      down.current.set(event.pointerId, { x: event.clientX, y: event.clientY });
-    },
-    onPointerMove: (event: PointerEvent) => {
-      const last = down.current.get(event.pointerId);
-      if (!last) return;
-      const here = { x: event.clientX, y: event.clientY };
-      const other = [...down.current].find(([id]) => id !== event.pointerId)?.[1];
-      down.current.set(event.pointerId, here);
-      if (!other) return onView(draggedView(view, here.x - last.x, here.y - last.y));
-      const apart = (at: typeof here): number => Math.hypot(at.x - other.x, at.y - other.y) || 1;
-      onView(nearerView(view, apart(here) / apart(last)));
-    },
-    onPointerUp: (event: PointerEvent) => {
-      down.current.delete(event.pointerId);
-    },
-    onPointerCancel: (event: PointerEvent) => {
-      down.current.delete(event.pointerId);
-    },
-    onDoubleClick: () => onView(FIRST_VIEW),
-  };
-}
-
-/** The wheel brings it nearer. React's own wheel events cannot keep the page from moving. */
-function useWheel(
-  frame: RefObject<HTMLDivElement | null>,
-  view: HandView,
-  onView: (view: HandView) => void,
-): void {
-  const latest = useRef({ view, onView });
-  useEffect(() => {
-    latest.current = { view, onView };
-  });
-  useEffect(() => {
-    const element = frame.current;
-    const onWheel = (event: WheelEvent): void => {
-      event.preventDefault();
-      latest.current.onView(nearerView(latest.current.view, Math.exp(-event.deltaY / 500)));
-    };
-    element?.addEventListener('wheel', onWheel, { passive: false });
-    return () => element?.removeEventListener('wheel', onWheel);
-  }, [frame]);
 }

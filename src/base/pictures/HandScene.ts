@@ -45,6 +45,8 @@ export interface HandLamp {
 const FIELD = 26;
 const WIDE = 1.35;
 const RADIANS = Math.PI / 180;
+/** Room round the print, in shares of what it takes. */
+const ROOM = 1.05;
 /** Share of the pixels a side while a slow drawing is turned, and how long it rests before it is fine again, ms. */
 const COARSE = 0.4;
 const REST = 250;
@@ -58,6 +60,8 @@ export class HandScene {
   private readonly uniforms: Record<string, IUniform>;
   private readonly meshes: { readonly print: Mesh; readonly section: Mesh };
   private readonly middle = new Vector3();
+  /** Half of its size, mm. */
+  private readonly half = new Vector3();
   private readonly radius: number;
   private waiting = 0;
   /** Drawn without a graphics processor: coarsely while it is turned, and finely once it rests. */
@@ -167,7 +171,7 @@ export class HandScene {
     this.renderer.render(this.scene, this.camera);
   }
 
-  /** Lets go of everything, the drawing context too. */
+  /** Releases everything, the drawing context too. */
   end(): void {
     cancelAnimationFrame(this.waiting);
     clearTimeout(this.resting);
@@ -214,7 +218,29 @@ export class HandScene {
     const { originX, originY, columns, rows, cellMm } = footprint;
     const size = new Vector3(columns * cellMm, rows * cellMm, layers.at(-1)?.z ?? 1);
     this.middle.set(originX + size.x / 2, originY + size.y / 2, size.z / 2);
+    this.half.copy(size).multiplyScalar(0.5);
     return size.length() / 2;
+  }
+
+  /** From how far away all corners of its box are seen in a direction, mm. */
+  private fitting(out: Vector3): number {
+    const { camera, half } = this;
+    const side = new Vector3().crossVectors(camera.up, out);
+    const steep = Math.tan((FIELD / 2) * RADIANS);
+    let farthest = 0;
+    for (let corner = 0; corner < 8; corner++) {
+      const at = new Vector3(
+        corner & 1 ? half.x : -half.x,
+        corner & 2 ? half.y : -half.y,
+        corner & 4 ? half.z : -half.z,
+      );
+      const across = Math.max(
+        Math.abs(at.dot(camera.up)) / steep,
+        Math.abs(at.dot(side)) / (steep * camera.aspect),
+      );
+      farthest = Math.max(farthest, across * ROOM + at.dot(out));
+    }
+    return farthest;
   }
 
   private look(): void {
@@ -223,10 +249,12 @@ export class HandScene {
     const { camera, middle, radius } = this;
     // Prints are flat: a wide drawing has room for more than the ball round them.
     const narrow = Math.min(1, camera.aspect / WIDE);
-    const away = radius / Math.sin((FIELD / 2) * RADIANS) / narrow / near;
+    const wanted = radius / Math.sin((FIELD / 2) * RADIANS) / narrow / near;
     const out = new Vector3(Math.cos(a) * Math.cos(r), Math.cos(a) * Math.sin(r), Math.sin(a));
-    camera.position.copy(middle).addScaledVector(out, away);
     camera.up.set(-Math.sin(a) * Math.cos(r), -Math.sin(a) * Math.sin(r), Math.cos(a));
+    // Until somebody zooms in, all of it is seen: what stands tall is looked at from farther away.
+    const away = near <= FIRST_VIEW.near ? Math.max(wanted, this.fitting(out)) : wanted;
+    camera.position.copy(middle).addScaledVector(out, away);
     camera.lookAt(middle);
     camera.near = Math.max(0.5, away - radius * 1.2);
     camera.far = away + radius * 1.2;

@@ -19,7 +19,7 @@ export const HAND_VERTEX = /* glsl */ `
 
 /**
  * Filament: the colour of a place by its layer or by what its cell shows, beads of layers along the walls, lines
- * of fill on flat faces, light from over the shoulder, and a shine along the beads. Before a lamp, light that
+ * of fill on flat faces, light from over the shoulder, and a shine along the beads. Backlit, light that
  * comes through all layers of the place.
  */
 export const HAND_FRAGMENT = /* glsl */ `
@@ -124,13 +124,13 @@ export const HAND_FRAGMENT = /* glsl */ `
     vec4 height = ofLayer(heights, layer);
     vec3 along;
     if (isFlat) {
-      vec2 way = (layer & 1u) == 1u ? vec2(0.7071, 0.7071) : vec2(0.7071, -0.7071);
-      float u = dot(vPlace.xy, vec2(-way.y, way.x)) / LINE;
+      vec2 grain = (layer & 1u) == 1u ? vec2(0.7071, 0.7071) : vec2(0.7071, -0.7071);
+      float u = dot(vPlace.xy, vec2(-grain.y, grain.x)) / LINE;
       float calm = 1.0 - smoothstep(0.2, 0.7, fwidth(u));
       float bead = fract(u) * 2.0 - 1.0;
-      n = normalize(n + vec3(vec2(-way.y, way.x) * bead * 0.22 * calm, 0.0));
+      n = normalize(n + vec3(vec2(-grain.y, grain.x) * bead * 0.22 * calm, 0.0));
       colour *= 1.0 - 0.10 * calm * smoothstep(0.75, 1.0, abs(bead));
-      along = vec3(way, 0.0);
+      along = vec3(grain, 0.0);
     } else {
       float v = (vPlace.z - height.g) / max(height.r - height.g, 0.01);
       float calm = (1.0 - smoothstep(0.25, 0.9, fwidth(v))) * (1.0 - abs(n.z));

@@ -2,22 +2,29 @@
 
 import { Plus, Trash2 } from 'lucide-react';
 import { lightFormat } from 'date-fns';
+import { array, object } from 'yup';
 import { Dialog } from 'radix-ui';
 import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
-import { Tick } from '@/components/Tick';
-import {
-  ORDINARY_PRESENCE,
-  type AwayWindow,
-  type Hours,
-  type Presence,
-} from '@/core/schedule/presence';
+import { Checkbox } from '@/components/controls/Checkbox';
+import { NativeInput } from '@/components/form/fields';
+import { dayRule, timeRule } from '@/components/form/rules';
+import { withField } from '@/components/form/saving';
+import { SavedForm } from '@/components/form/SavedForm';
+import { ORDINARY_PRESENCE, type AwayWindow, type Presence } from '@/core/schedule/presence';
 import { usePresence } from '@/store/settings/attendSettings';
 
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 /** A day as date fields want it. */
 const localDate = (at: Date): string => lightFormat(at, 'yyyy-MM-dd');
 const WORKDAY: AwayWindow = { days: [1, 2, 3, 4, 5], from: '08:00', to: '17:00' };
+
+const hours = { from: timeRule(), to: timeRule() };
+const rules = object({
+  night: object(hours).nullable().default(null),
+  away: array(object(hours)),
+  dates: array(object({ ...hours, date: dayRule() })),
+});
 
 interface PresenceDialogProps {
   readonly open: boolean;
@@ -29,8 +36,8 @@ export function PresenceDialog({ open, onClose }: PresenceDialogProps) {
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <DialogFrame
-        title="When nobody is at the printer"
-        description="The ribbon shades these hours, and a check warns of swaps that fall into them. They hold for all jobs."
+        title="Away hours"
+        description="The ribbon shades these hours, and a check warns of swaps in them. They apply to all jobs."
       >
         <Fields />
       </DialogFrame>
@@ -39,31 +46,30 @@ export function PresenceDialog({ open, onClose }: PresenceDialogProps) {
 }
 
 function Fields() {
-  const { night, away, dates } = usePresence();
+  const presence = usePresence();
+  const { night, away, dates } = presence;
   const set = (part: Partial<Presence>): void => {
     usePresence.setState(part);
   };
   const change = (at: number, part: Partial<AwayWindow>): void =>
     set({ away: away.map((one, i) => (i === at ? { ...one, ...part } : one)) });
   return (
-    <>
+    <SavedForm<Presence>
+      values={presence}
+      rules={rules}
+      onSave={(path, value) => set(withField(usePresence.getState(), path, value))}
+    >
       <section aria-labelledby="night-title">
         <h3 id="night-title" className="font-semibold">
           Night
         </h3>
-        <Tick
+        <Checkbox
           checked={night !== null}
           onChange={(sleeps) => set({ night: sleeps ? ORDINARY_PRESENCE.night : null })}
         >
-          I sleep, and do not come
-        </Tick>
-        {night && (
-          <HourFields
-            name="Night"
-            hours={night}
-            onChange={(part) => set({ night: { ...night, ...part } })}
-          />
-        )}
+          I am asleep and do not come
+        </Checkbox>
+        {night && <HourFields name="Night" at="night" />}
       </section>
       <section aria-labelledby="away-title" className="pt-4">
         <h3 id="away-title" className="font-semibold">
@@ -80,11 +86,7 @@ function Fields() {
                 name={`Out ${i + 1}`}
                 onChange={(days) => change(i, { days })}
               />
-              <HourFields
-                name={`Out ${i + 1}`}
-                hours={window}
-                onChange={(part) => change(i, part)}
-              />
+              <HourFields name={`Out ${i + 1}`} at={`away.${i}`} />
               <button
                 type="button"
                 aria-label={`Remove out ${i + 1}`}
@@ -101,7 +103,7 @@ function Fields() {
         </Button>
       </section>
       <Dates dates={dates} onChange={(changed) => set({ dates: changed })} />
-    </>
+    </SavedForm>
   );
 }
 
@@ -117,33 +119,23 @@ function Dates({ dates, onChange }: DatesProps) {
         Single dates
       </h3>
       <ul className="grid gap-2 pt-1">
-        {dates.map((one, i) => {
-          const edit = (part: Partial<typeof one>): void =>
-            onChange(dates.map((other, at) => (at === i ? { ...other, ...part } : other)));
-          return (
-            <li
-              key={i}
-              className="flex flex-wrap items-center gap-x-4 gap-y-1 rounded-md border border-line bg-paper px-3 py-1.5"
+        {dates.map((_, i) => (
+          <li
+            key={i}
+            className="flex flex-wrap items-center gap-x-4 gap-y-1 rounded-md border border-line bg-paper px-3 py-1.5"
+          >
+            <NativeInput<Presence> type="date" field={`dates.${i}.date`} label={`Date ${i + 1}`} />
+            <HourFields name={`Date ${i + 1}`} at={`dates.${i}`} />
+            <button
+              type="button"
+              aria-label={`Remove date ${i + 1}`}
+              onClick={() => onChange(dates.filter((_one, at) => at !== i))}
+              className="ml-auto rounded p-1.5 text-muted hover:bg-sunk hover:text-danger"
             >
-              <input
-                type="date"
-                aria-label={`Date ${i + 1}`}
-                value={one.date}
-                onChange={({ target: { value } }) => value !== '' && edit({ date: value })}
-                className="rounded border border-edge bg-panel px-2 py-1"
-              />
-              <HourFields name={`Date ${i + 1}`} hours={one} onChange={edit} />
-              <button
-                type="button"
-                aria-label={`Remove date ${i + 1}`}
-                onClick={() => onChange(dates.filter((_, at) => at !== i))}
-                className="ml-auto rounded p-1.5 text-muted hover:bg-sunk hover:text-danger"
-              >
-                <Trash2 aria-hidden size={16} />
-              </button>
-            </li>
-          );
-        })}
+              <Trash2 aria-hidden size={16} />
+            </button>
+          </li>
+        ))}
       </ul>
       <Button
         className="mt-2"
@@ -159,25 +151,17 @@ function Dates({ dates, onChange }: DatesProps) {
 
 interface HourFieldsProps {
   readonly name: string;
-  readonly hours: Hours;
-  readonly onChange: (part: Partial<Hours>) => void;
+  /** Where the hours stand in the form. */
+  readonly at: 'night' | `away.${number}` | `dates.${number}`;
 }
 
-function HourFields({ name, hours, onChange }: HourFieldsProps) {
+function HourFields({ name, at }: HourFieldsProps) {
   return (
     <span className="flex flex-wrap items-center gap-x-2 gap-y-1">
       {(['from', 'to'] as const).map((end) => (
         <label key={end} className="flex items-center gap-1.5">
           {end}
-          <input
-            type="time"
-            aria-label={`${name} ${end}`}
-            value={hours[end]}
-            onChange={(event) =>
-              event.target.value !== '' && onChange({ [end]: event.target.value })
-            }
-            className="rounded border border-edge bg-panel px-2 py-1"
-          />
+          <NativeInput<Presence> type="time" field={`${at}.${end}`} label={`${name} ${end}`} />
         </label>
       ))}
     </span>
@@ -195,7 +179,7 @@ function DayTicks({ name, days, onChange }: DayTicksProps) {
     <fieldset className="flex flex-wrap gap-x-2.5">
       <legend className="sr-only">{name}: days</legend>
       {DAYS.map((day, i) => (
-        <Tick
+        <Checkbox
           key={day}
           checked={days.includes(i + 1)}
           onChange={(goes) =>
@@ -203,7 +187,7 @@ function DayTicks({ name, days, onChange }: DayTicksProps) {
           }
         >
           {day}
-        </Tick>
+        </Checkbox>
       ))}
     </fieldset>
   );

@@ -11,6 +11,7 @@ import { isWhole } from '@/core/plan/parts';
 import type { Print } from '@/core/print/print';
 import { isSliced, type SlicedFile } from '@/core/read/slicedFile';
 import type { OutputRequest } from '@/core/write/request/request';
+import { gatherNotes, type NoteGroup } from '@/core/plan/work/gatherNotes';
 import { planNotes, type PlanNote } from '@/core/plan/work/notes';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import type { Printer } from '@/core/printer/printer';
@@ -27,6 +28,8 @@ import { useWidths } from './useWidths';
 /** What is found out about the plan a moment after its last change. */
 export interface PlanFindings {
   readonly notes: readonly PlanNote[];
+  /** Notes of one kind at several bands. */
+  readonly noteGroups: readonly NoteGroup[];
   /** What would be written. */
   readonly preview: PreviewState;
   readonly checks: readonly Check[];
@@ -52,7 +55,7 @@ interface FindingsProps {
 
 /**
  * Works out notes, blocks and checks, once for all stations. They come after the plan itself, in several
- * steps; only what shows them is drawn anew then.
+ * steps; only what shows them is redrawn then.
  */
 export function PlanFindingsProvider({
   children,
@@ -70,6 +73,7 @@ function useFindings({ ready, plan, printer, work, request }: FindingsProps): Pl
     () => (isWhole(plan) ? planNotes({ plan, bands, layers, steps: analysis.steps, widths }) : []),
     [plan, bands, layers, analysis, widths],
   );
+  const noteGroups = useMemo(() => gatherNotes(notes), [notes]);
   const preview = usePreview({ request, refusal: parts.refusal, client });
   const begins = useStart(plan).getTime();
   const presence = usePresence();
@@ -119,8 +123,8 @@ function useFindings({ ready, plan, printer, work, request }: FindingsProps): Pl
   ]);
   const advice = useAdvice(job.isDemo, plan, printer, reading, work);
   return useMemo(
-    () => ({ notes, preview, checks: worstFirst([...checks, ...advice]) }),
-    [notes, preview, checks, advice],
+    () => ({ notes, noteGroups, preview, checks: worstFirst([...checks, ...advice]) }),
+    [notes, noteGroups, preview, checks, advice],
   );
 }
 

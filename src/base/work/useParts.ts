@@ -70,7 +70,7 @@ export function useParts(
 
 const say = (error: unknown): void => {
   if (!(error instanceof WorkerClosedError)) {
-    toast.error(`The parts could not be looked at. ${String(error)}`);
+    toast.error(`The parts could not be analysed. ${String(error)}`);
   }
 };
 

@@ -31,7 +31,7 @@ export interface PlanWork {
   readonly timeline: Timeline;
   /** Spools of the plan's filaments, by letter. */
   readonly spools: ReadonlyMap<string, Spool>;
-  /** What each swap pushes through, from the bed up. */
+  /** What each swap purges, from the bed up. */
   readonly purges: readonly PairPurge[];
   /** What the plan takes of each spool of the shelf. */
   readonly needs: readonly SpoolNeed[];

@@ -45,7 +45,7 @@ export function usePreview({ request, refusal, client }: PreviewInputs): Preview
         .catch((error: unknown) => {
           if (!wanted || error instanceof WorkerClosedError) return;
           const why = error instanceof Error ? error.message : String(error);
-          setState({ preview: null, refusal: `The blocks could not be worked out. ${why}` });
+          setState({ preview: null, refusal: `The preview could not be calculated. ${why}` });
         });
     }, CALM);
     return () => {

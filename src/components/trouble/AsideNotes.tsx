@@ -27,8 +27,8 @@ export function AsideNotes({ stores, what }: AsideNotesProps) {
     <>
       {!isDouble && (
         <p role="note" className="mb-2 rounded-lg bg-caution-soft px-4 py-2">
-          This browser lets Lamella keep no second copy of your {what}, and no settings: they hold
-          until the page is closed. If the browser loses its storage, your {what} are gone.{' '}
+          This browser does not let Lamella keep a backup copy of your {what} or any settings, which
+          last until you close the page. If the browser loses its storage, your {what} are gone.{' '}
           <Link href="/safe" className="font-medium underline underline-offset-2">
             Save everything to a file
           </Link>
@@ -46,7 +46,7 @@ function UnreadableNotes({ stores }: Pick<AsideNotesProps, 'stores'>) {
   const mine = all.filter(({ store }) => stores.includes(store));
   if (mine.length === 0) return null;
   return (
-    <ul aria-label="What cannot be read" className="grid gap-2">
+    <ul aria-label="Unreadable data" className="grid gap-2">
       {mine.map((one) => (
         <li key={`${one.store}/${one.key}`}>
           <div
@@ -65,9 +65,9 @@ function UnreadableNotes({ stores }: Pick<AsideNotesProps, 'stores'>) {
                 )
               }
             >
-              Save it as a file
+              Save as file
             </Button>
-            <Button onClick={() => drop(one)}>Delete it</Button>
+            <Button onClick={() => drop(one)}>Delete</Button>
           </div>
         </li>
       ))}

@@ -39,12 +39,12 @@ export function Offline() {
 }
 
 function offer(workers: ServiceWorkerContainer, waiting: ServiceWorker): void {
-  toast('A new version of Lamella is here.', {
+  toast('A new version of Lamella is available.', {
     id: 'new-version',
     duration: Infinity,
     closeButton: true,
-    description: 'This one works until you take it.',
-    action: { label: 'Take it now', onClick: () => take(workers, waiting) },
+    description: 'This version works until you update.',
+    action: { label: 'Update now', onClick: () => take(workers, waiting) },
   });
 }
 

@@ -31,9 +31,7 @@ function SavedAgain({ state }: { state: SaveState }) {
   if (state === 'failed' && !wasFailed) setWasFailed(true);
   return (
     <p role="status" className="sr-only">
-      {wasFailed &&
-        state === 'saved' &&
-        'Saved. Everything that was not saved before is stored now.'}
+      {wasFailed && state === 'saved' && 'Saved. Earlier unsaved changes are stored too.'}
     </p>
   );
 }

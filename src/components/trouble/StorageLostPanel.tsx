@@ -26,15 +26,15 @@ export function StorageLostPanel() {
   return (
     <StorageStrip
       title="The browser has lost Lamella’s storage"
-      words="It has put an empty one in its place, as it may on a full disk. Nothing is written into that one. Free some disk space first; your plans, printers, spools and unfinished prints are still known here."
+      words="It has replaced the storage with an empty one, which can happen when the disk is full. Lamella has not written to it. Free up disk space first; this page still has your plans, printers, spools and unfinished prints."
       busy={busy}
     >
       <SaveKnownButton kind="primary" />
       <Button disabled={busy} onClick={() => run(goOnWithNewDatabase)}>
-        Go on with the new storage
+        Use the new storage
       </Button>
       <Button disabled={busy} onClick={() => run(tryStorageAgain)}>
-        Look for the old one again
+        Search for the old storage
       </Button>
     </StorageStrip>
   );

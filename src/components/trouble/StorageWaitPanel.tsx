@@ -6,18 +6,17 @@ import { StorageStrip } from './StorageStrip';
 
 const WORDS = {
   silent: {
-    title: 'The browser’s storage does not answer',
+    title: 'The browser’s storage is not responding',
     words:
-      'Lamella cannot show or save anything until it does. Close other tabs with Lamella, then reload the page. If that does not help, restart the browser. What is stored stays as it is.',
+      'Lamella cannot show or save anything until it responds. Close other Lamella tabs, then reload the page. If that does not help, restart the browser. Your stored data is not changed.',
   },
   blocked: {
-    title: 'Another tab keeps an older Lamella open',
-    words:
-      'Nothing can be shown or saved until you close that tab. This one then goes on by itself.',
+    title: 'An older Lamella is open in another tab',
+    words: 'Close that tab to continue. This tab then continues automatically.',
   },
   'newer-version': {
     title: 'Lamella was updated in another tab',
-    words: 'Nothing more is saved in this one. Reload the page to go on.',
+    words: 'This tab no longer saves anything. Reload the page to continue.',
   },
 } as const;
 

@@ -21,9 +21,9 @@ export async function unpackGzip(
     const { bytes, crc } = await inflateFrom(reader, sink, (out) =>
       onProgress(reader.at, before + out),
     );
-    if ((await reader.number(4)) !== crc) throw new DamagedArchive('its check sum does not fit');
+    if ((await reader.number(4)) !== crc) throw new DamagedArchive('its checksum does not match');
     if ((await reader.number(4)) !== bytes % 2 ** 32) {
-      throw new DamagedArchive('its length does not fit');
+      throw new DamagedArchive('its length does not match');
     }
     before += bytes;
   } while (await hasNextMember(reader));
@@ -46,7 +46,7 @@ async function hasNextMember(reader: ByteReader): Promise<boolean> {
   while (reader.left > 0) {
     const rest = await reader.take(Math.min(reader.left, 1 << 16));
     if (rest.some((byte) => byte !== 0)) {
-      throw new DamagedArchive('something else stands behind its end');
+      throw new DamagedArchive('there is extra data after its end');
     }
   }
   return false;

@@ -44,7 +44,7 @@ export async function inflateFrom(
   };
   const stream = { ended: false };
   inflate.onEnd = (status) => {
-    if (Number(status) !== 0) throw new DamagedArchive('its packed data does not fit together');
+    if (Number(status) !== 0) throw new DamagedArchive('its compressed data is invalid');
     stream.ended = true;
   };
   while (!stream.ended) {

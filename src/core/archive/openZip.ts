@@ -21,14 +21,14 @@ export async function openZip(source: ByteSource): Promise<Result<readonly ZipEn
   try {
     const entries = await zipEntries(source);
     if (new Set(entries.map(({ name }) => name)).size < entries.length) {
-      return { ok: false, refusal: damaged('two of the files in it have the same name') };
+      return { ok: false, refusal: damaged('two of its files have the same name') };
     }
     const byPlace = entries.toSorted((a, b) => a.offset - b.offset);
     const isOver = byPlace.some(({ offset, packedBytes }, i) => {
       const next = byPlace[i + 1]?.offset ?? source.size;
       return offset + HEADER + packedBytes > next;
     });
-    if (isOver) return { ok: false, refusal: damaged('its files lie over one another') };
+    if (isOver) return { ok: false, refusal: damaged('its files overlap') };
     return success(entries);
   } catch (error) {
     if (error instanceof DamagedArchive) return { ok: false, refusal: damaged(error.message) };
@@ -57,7 +57,7 @@ export async function unpackFile(
     if (error instanceof GrownError) {
       return refuse(
         'archive-too-large',
-        `“${entry.name}” in it unpacks to far more than it says. It was given up.`,
+        `“${entry.name}” in it unpacks to far more than it states. Lamella stopped reading it.`,
       );
     }
     if (!(error instanceof DamagedArchive)) throw error;

@@ -39,7 +39,7 @@ describe('unpackGcode', () => {
       'a gzip with something behind it',
       joined(gzipSync(print), bytesOf('G28\n')),
       'damaged-archive',
-      /something else/,
+      /extra data/,
     ],
     [
       'half a second member',

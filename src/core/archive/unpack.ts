@@ -68,11 +68,11 @@ export async function unpackArchive(
     if (!(error instanceof DamagedArchive)) throw error;
     return refuse(
       'damaged-archive',
-      `This ${kind} file cannot be unpacked: ${error.message}. Pack or copy it again.`,
+      `This ${kind} file cannot be unpacked: ${error.message}. Compress or copy it again.`,
     );
   }
   if (text.looked) return success(null);
-  return refuse('empty-file', `The ${kind} file is empty: nothing is packed in it.`);
+  return refuse('empty-file', `The ${kind} file is empty.`);
 }
 
 /** The G-code inside of a file in memory: plain, gzip, or a zip with one G-code file in it. */
@@ -125,7 +125,7 @@ function tooLarge(kind: string, bytes: number, mostBytes: number): string {
     bytes > mostBytes
       ? `more than ${(mostBytes / 1e9).toFixed(mostBytes < 1e9 ? 2 : 0)} GB`
       : `more than ${MOST_GROWTH} times its size`;
-  return `This ${kind} file unpacks to ${limit}. Sliced prints do not; it was given up.`;
+  return `This ${kind} file unpacks to ${limit}. Sliced files are not that large, so Lamella stopped reading it.`;
 }
 
 function unwrap(verdict: Result<unknown>): void {
@@ -146,7 +146,7 @@ function checkText(bytes: Uint8Array): Result<null> {
   if (picture) {
     return refuse(
       'not-gcode',
-      `This is a picture (${picture}), not a sliced print. Open the G-code file that was sliced.`,
+      `This is a picture (${picture}), not a sliced file. Open the G-code file instead.`,
     );
   }
   if (bytes.subarray(0, LOOKED_AT).includes(0)) {

@@ -35,7 +35,7 @@ export async function zipEntries(source: ByteSource): Promise<ZipEntry[]> {
   const count = numberAt(tail, end + 10, 2);
   const directory = numberAt(tail, end + 16, 4);
   if (count === 0xffff || directory === 0xffffffff) {
-    throw new DamagedArchive('it is of a kind for very large archives');
+    throw new DamagedArchive('it uses the format for very large archives');
   }
   const reader = new ByteReader(source, directory);
   const entries: ZipEntry[] = [];
@@ -64,7 +64,7 @@ export async function unpackEntry(
   sink: Sink,
   onProgress: (packed: number, bytes: number) => void,
 ): Promise<void> {
-  if (entry.encrypted) throw new DamagedArchive('its file is locked by a password');
+  if (entry.encrypted) throw new DamagedArchive('its file is password-protected');
   const reader = new ByteReader(source, entry.offset);
   const head = await reader.take(30);
   if (numberAt(head, 0, 4) !== LOCAL_HEADER) throw new DamagedArchive('a header is damaged');
@@ -80,9 +80,9 @@ export async function unpackEntry(
         )
       : await copyStored(reader, entry, sink, onProgress);
   if (reader.at - start !== entry.packedBytes || bytes !== entry.bytes) {
-    throw new DamagedArchive('its length does not fit');
+    throw new DamagedArchive('its length does not match');
   }
-  if (crc !== entry.crc) throw new DamagedArchive('its check sum does not fit');
+  if (crc !== entry.crc) throw new DamagedArchive('its checksum does not match');
 }
 
 async function copyStored(
@@ -91,7 +91,7 @@ async function copyStored(
   sink: Sink,
   onProgress: (packed: number, bytes: number) => void,
 ): Promise<{ bytes: number; crc: number }> {
-  if (method !== STORED) throw new DamagedArchive('it is packed in a way that is not known here');
+  if (method !== STORED) throw new DamagedArchive('it uses an unsupported compression method');
   let bytes = 0;
   let crc = 0;
   while (bytes < packedBytes) {

@@ -101,7 +101,7 @@ async function* deflated(chunks: AsyncIterable<Uint8Array>): AsyncGenerator<Uint
     for await (const chunk of chunks) await writer.write(chunk);
     await writer.close();
   };
-  // A failure at one end is told to the other, and comes out of it.
+  // A failure at one end is passed to the other, and comes out of it.
   const feeding = feed().catch((error: unknown) => writer.abort(error));
   try {
     for (;;) {

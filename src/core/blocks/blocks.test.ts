@@ -86,10 +86,10 @@ describe('BlockFinder', () => {
   });
 
   it('reads what a block says that it does', () => {
-    const promises = { ...NO_PROMISES, stops: 1, pulls: 101, clears: 60.5, keepsMotors: true };
+    const promises = { ...NO_PROMISES, stops: 1, unloads: 101, clears: 60.5, keepsMotors: true };
     const lines = blockLines(title, { ...NO_WORDS, promises }, ['M0']);
     expect(lines[1]).toBe(
-      '; lamella: does stops 1, pulls out 101 mm, clears 60.5 mm, keeps the motors on',
+      '; lamella: does stops 1, unloads 101 mm, purges 60.5 mm, keeps the motors on',
     );
     expect(find(`${lines.join('\n')}\n`).blocks).toMatchObject([{ promises }]);
     expect(

@@ -15,7 +15,7 @@ import {
 
 /**
  * What a block is for: a swap, a warning some layers before one, the first filament to load, the way to
- * another place of the print without a swap, a lift over what another file has printed and the way down
+ * another place of the print without a swap, a lift over what another file has printed and the travel down
  * behind it, the end of a file that another one follows and the beginning of that one, a setting in place of one of the file's, or the line number of a numbered line that was taken
  * out.
  */
@@ -56,7 +56,7 @@ export interface Block extends BlockTitle {
   readonly promises: BlockPromises | null;
   /** The person's own lines in it: how many it says there are, and which lines of the output they are. */
   readonly own: readonly OwnLines[];
-  /** The same of words of the file that stand on a way which it leads over. */
+  /** The same of words of the file that stand on a travel which it leads over. */
   readonly carried: readonly OwnLines[];
   /** The macro that it says to stop by, when only its printer knows it. */
   readonly stopWord: string | null;

@@ -2,7 +2,7 @@ import type { Insertion } from './insertion';
 
 /**
  * The output as a list of parts: stretches of the input, copied as they are, and blocks between
- * them, in the order of the output. Nothing of the input is printed anew.
+ * them, in the order of the output. Nothing of the input is printed again.
  */
 export function outputParts<T>(
   inputSize: number,

@@ -4,7 +4,7 @@ export interface PrintedPart {
   readonly anew: boolean;
 }
 
-/** `T0, T1 anew`, as a block says it; empty for none. */
+/** The parts as a block names them, each with its mark; empty for none. */
 export function printedText(parts: readonly PrintedPart[]): string {
   return parts.map(({ part, anew }) => (anew ? `${part} anew` : part)).join(', ');
 }

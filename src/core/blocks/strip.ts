@@ -7,16 +7,16 @@ import { findBlocks } from './findBlocks';
 export function brokenBlocks(line: number): Result<never> {
   return refuse(
     'already-has-swaps',
-    'This file holds swaps by Lamella, and one of them is not whole. Open the file as it was sliced instead.',
+    'This file contains swaps by Lamella, and one of them is damaged. Open the original sliced file instead.',
     line,
   );
 }
 
-/** Answer for a file that Lamella has put into another order: ways between its pieces are gone for good. */
+/** Answer for a file that Lamella has put into another order: travels between its pieces are gone for good. */
 export function reorderedFile(line: number): Result<never> {
   return refuse(
     'reordered-file',
-    'Lamella has put this file into another order, and cannot put it back. Open the file as it was sliced instead.',
+    'Lamella has reordered this file and cannot restore the original order. Open the original sliced file instead.',
     line,
   );
 }

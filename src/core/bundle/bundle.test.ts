@@ -154,10 +154,10 @@ describe('a record as text', () => {
   });
 
   it.each([
-    ['{"a":', /no JSON/],
+    ['{"a":', /not JSON/],
     ['['.repeat(1_000_000) + ']'.repeat(1_000_000), /too deeply/],
     ['{"a":'.repeat(50) + '1' + '}'.repeat(50), /too deeply/],
-    ['{"__proto__":{"isDemo":true}}', /field that no record has/],
+    ['{"__proto__":{"isDemo":true}}', /unknown field/],
     ['{"a":{"$uint16":"not base64!"}}', /picture/],
     ['{"a":{"$uint16":"QUJD"}}', /picture/],
     ['{"a":{"$uint16":7}}', /picture/],
@@ -199,7 +199,7 @@ describe('a bundle', () => {
     expect(readdirSync(join(folder, 'out')).sort()).toContain('lamella.json');
   });
 
-  it('is known by what it holds, and packed anew by another program still opens', async () => {
+  it('is known by what it holds, and packed again by another program still opens', async () => {
     const bytes = await bundleOf(some());
     expect(await looksLikeBundle(sourceOf(bytes))).toBe(true);
     expect(await looksLikeBundle(sourceOf(zipSync({ 'a.gcode': strToU8('G28') })))).toBe(false);
@@ -231,7 +231,7 @@ describe('a bundle', () => {
     [
       'a zip of something else',
       async () => zipSync({ 'a.txt': strToU8('a') }),
-      /none that Lamella/,
+      /not saved by Lamella/,
     ],
     ['no zip at all', async () => strToU8('G28\n'.repeat(99)), /damaged/],
     [
@@ -253,7 +253,7 @@ describe('a bundle', () => {
     [
       'no date',
       () => changedText('lamella.json', (t) => t.replace(/2026-04-02T10/, '2026-99-99T10')),
-      /none that Lamella/,
+      /not saved by Lamella/,
     ],
     [
       'counts without end',
@@ -271,7 +271,7 @@ describe('a bundle', () => {
         changed((f) => {
           f['files/../../etc/passwd'] = strToU8('x');
         }),
-      /does not put into one/,
+      /does not save/,
     ],
     [
       'an absolute path',
@@ -279,7 +279,7 @@ describe('a bundle', () => {
         changed((f) => {
           f['/files/0009-a.gcode'] = strToU8('x');
         }),
-      /does not put into one/,
+      /does not save/,
     ],
     [
       'a path of another system',
@@ -287,7 +287,7 @@ describe('a bundle', () => {
         changed((f) => {
           f['files\\0009-a.gcode'] = strToU8('x');
         }),
-      /does not put into one/,
+      /does not save/,
     ],
     [
       'a page among the photos',
@@ -295,7 +295,7 @@ describe('a bundle', () => {
         changed((f) => {
           f['photos/0009-a.html'] = strToU8('x');
         }),
-      /does not put into one/,
+      /does not save/,
     ],
     [
       'a missing kind',
@@ -303,7 +303,7 @@ describe('a bundle', () => {
         changed((f) => {
           delete f['runs.jsonl'];
         }),
-      /none that Lamella/,
+      /not saved by Lamella/,
     ],
     [
       'a missing file',
@@ -311,12 +311,12 @@ describe('a bundle', () => {
         changed((f) => {
           delete f['files/0002-sign.gcode'];
         }),
-      /names a file that is not there/,
+      /refers to a missing file/,
     ],
     [
       'a line that names what it should not',
       () => changedText('jobs.jsonl', (t) => t.replace('files/0002-sign.gcode', 'lamella.json')),
-      /names a file/,
+      /refers to a missing file/,
     ],
     [
       'the same id twice',
@@ -354,7 +354,7 @@ describe('a bundle', () => {
         changed((f) => {
           f['settings.json'] = new Uint8Array(2e6).fill(32);
         }),
-      /none that Lamella/,
+      /not saved by Lamella/,
     ],
     [
       'lines that grow beyond measure',
@@ -382,7 +382,7 @@ describe('a bundle', () => {
     expect(read.ok).toBe(true);
   });
 
-  it('is refused when two of its files have one name, or lie over one another', async () => {
+  it('is refused when two of its files have one name, or overlap', async () => {
     const files = unzipSync(await bundleOf(some()));
     const bytes = zipSync(files as Zippable, { level: 0 });
     const text = strFromU8(bytes, true);
@@ -391,7 +391,7 @@ describe('a bundle', () => {
       text.replaceAll('plans.jsonl', 'photo.jsonl').replaceAll('photo.jsonl', 'spool.jsonl'),
       true,
     );
-    expect(await wrongWith(doubled)).toMatch(/none that Lamella/);
+    expect(await wrongWith(doubled)).toMatch(/not saved by Lamella/);
     const same = strToU8(text.replaceAll('spools.jsonl', 'photos.jsonl'), true);
     expect(await wrongWith(same)).toMatch(/same name/);
     // The directory leads twice to the place of the first file.
@@ -402,7 +402,7 @@ describe('a bundle', () => {
         at.push(i);
     }
     over.copyWithin(at[1] + 42, at[0] + 42, at[0] + 46);
-    expect(await wrongWith(over)).toMatch(/over one another/);
+    expect(await wrongWith(over)).toMatch(/overlap/);
   });
 });
 

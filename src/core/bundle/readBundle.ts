@@ -38,7 +38,7 @@ const MOST_SMALL = 1e6;
 const BATCH = 50;
 
 const foreign = (): Result<never> =>
-  refuse('foreign-bundle', 'This zip is none that Lamella saved: it does not hold what it would.');
+  refuse('foreign-bundle', 'This zip was not saved by Lamella: its contents do not match.');
 
 /** A file from before a kind came holds none of it, and does not say so. */
 const count = () => number().integer().min(0).max(MOST_RECORDS).default(0);
@@ -88,7 +88,7 @@ export async function openBundle(source: ByteSource): Promise<Result<OpenBundle>
   if (Number(version) > BUNDLE_VERSION || Number(records) > RECORDS_VERSION) {
     return refuse(
       'newer-bundle',
-      'A newer Lamella has saved this file. Load the page anew to get it, and open the file again.',
+      'A newer Lamella saved this file. Reload the page to get that version, then open the file again.',
     );
   }
   const head = readShape(headSchema, json.value, WORDS);
@@ -102,7 +102,7 @@ export async function openBundle(source: ByteSource): Promise<Result<OpenBundle>
     const name = odd.name.slice(0, 60);
     return refuse(
       'foreign-bundle',
-      `The file holds “${name}”, which Lamella does not put into one. Nothing was taken from it.`,
+      `The file holds “${name}”, which Lamella does not save. Nothing was imported.`,
     );
   }
   const { savedAt, holds, counts } = head.value;
@@ -161,9 +161,9 @@ export async function readLines(
       const number = at + batch.length + 1;
       if (!line.ok) return broken(`line ${number} cannot be read: ${line.refusal.message}`);
       const { id, file } = line.value;
-      if (ids.has(id)) return broken(`line ${number} has the id of another one`);
+      if (ids.has(id)) return broken(`line ${number} repeats the id of another line`);
       if (file !== null && !(FILE_NAME.test(file) && files.has(file))) {
-        return broken(`line ${number} names a file that is not there`);
+        return broken(`line ${number} refers to a missing file`);
       }
       ids.add(id);
       batch.push(line.value);

@@ -39,7 +39,7 @@ export function readRecord(text: string): Result<unknown> {
   try {
     json = JSON.parse(text) as unknown;
   } catch {
-    return refuse('bad-json', 'it is no JSON');
+    return refuse('bad-json', 'it is not JSON');
   }
   return revived(json, 0);
 }
@@ -60,7 +60,7 @@ function revived(value: unknown, depth: number): Result<unknown> {
   const fields: [string, unknown][] = [];
   for (const [name, one] of Object.entries(value)) {
     // A field of this name would change what the record is.
-    if (name === '__proto__') return refuse('bad-json', 'it has a field that no record has');
+    if (name === '__proto__') return refuse('bad-json', 'it has an unknown field');
     const read = revived(one, depth + 1);
     if (!read.ok) return read;
     fields.push([name, read.value]);

@@ -35,7 +35,7 @@ export function standingOf(there: Side & { readonly text: string }, here: Side):
   const [thereAt, hereAt] = [there.changedAt ?? 0, here.changedAt ?? 0];
   const isKnown = there.changedAt !== null && here.changedAt !== null;
   if (here.text === null) return hereAt > 0 && hereAt >= thereAt ? 'gone' : 'new';
-  // Examples are made anew in each browser; of two that nobody has touched, one is as good as the other.
+  // Examples are made again in each browser; of two that nobody has touched, one is as good as the other.
   const areUntouched = there.changedAt === 0 && here.changedAt === 0;
   if (here.text === there.text || areUntouched) return 'same';
   if (!isKnown || thereAt === hereAt) return 'differs';

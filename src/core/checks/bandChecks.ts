@@ -40,11 +40,11 @@ export function bandChecks({ bands }: CheckInputs, notes: readonly PlanNote[]): 
     const about = { layer: band.first };
     const contrast = contrastOf(below.filament, band.filament);
     if (contrast === 'alike') {
-      const sentence = `${pair} look much alike side by side.`;
+      const sentence = `${pair} look very similar side by side.`;
       return [checkOf('alike-neighbours', 'may-fail', sentence, about)];
     }
     if (contrast !== 'alike-for-some') return [];
-    const sentence = `${pair} look much alike to colour-blind eyes.`;
+    const sentence = `${pair} look very similar to colour-blind people.`;
     return [checkOf('alike-for-some', 'good-to-know', sentence, about)];
   });
   return [...fromNotes, ...alike];

@@ -5,9 +5,15 @@ import { CHECKS, type CheckCode, type CheckHelp } from './catalogue';
 export const CHECK_LEVELS = ['will-fail', 'may-fail', 'good-to-know'] as const;
 export type CheckLevel = (typeof CHECK_LEVELS)[number];
 
-/** What helps: another plan, or a place to go to. */
-export type CheckFix =
-  { readonly kind: 'plan'; readonly label: string; readonly plan: JobPlan } | CheckHelp;
+/** What helps: a change of the plan, or a place to go to. */
+export type CheckFix = PlanFix | CheckHelp;
+
+/** A change of the plan that helps. */
+export interface PlanFix {
+  readonly kind: 'plan';
+  readonly label: string;
+  readonly edit: (plan: JobPlan) => JobPlan;
+}
 
 /** Something to know before pressing start. */
 export interface Check {
@@ -19,6 +25,8 @@ export interface Check {
   readonly sentence: string;
   /** The layer that it is about; null for the print as a whole. */
   readonly layer: number | null;
+  /** When it happens; null for what has no time. */
+  readonly at: Date | null;
   readonly fix: CheckFix | null;
 }
 
@@ -27,8 +35,8 @@ export function checkOf(
   code: CheckCode,
   level: CheckLevel,
   sentence: string,
-  { layer = null, fix }: { layer?: number | null; fix?: CheckFix | null } = {},
+  { layer = null, at = null, fix }: Partial<Pick<Check, 'layer' | 'at' | 'fix'>> = {},
 ): Check {
   const id = layer === null ? code : `${code}:${layer}`;
-  return { id, code, level, sentence, layer, fix: fix ?? CHECKS[code].help ?? null };
+  return { id, code, level, sentence, layer, at, fix: fix ?? CHECKS[code].help ?? null };
 }

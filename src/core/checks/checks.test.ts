@@ -62,7 +62,7 @@ describe('each check', () => {
       '',
       'Made by `src/core/checks/checks.test.ts`, which runs a case in which each check fires, and holds',
       'that it is silent in the same print without the cause. The sentences are those of the cases.',
-      '`npx vitest run src/core/checks -u` makes the table anew.',
+      '`npx vitest run src/core/checks -u` makes the table again.',
       '',
       '| Check | Level | What it says in its case | Why it matters | What helps | Page of the guide |',
       '|---|---|---|---|---|---|',
@@ -84,7 +84,7 @@ describe('each check', () => {
       const { checks } = await checksFor(given);
       const fix = checks.find((check) => check.code === code)?.fix;
       if (fix?.kind !== 'plan') return;
-      const mended = await checksFor({ ...given, plan: () => fix.plan });
+      const mended = await checksFor({ ...given, plan: fix.edit });
       const before = checks.filter((check) => check.code === code).length;
       expect(codes(mended.checks).filter((one) => one === code).length).toBeLessThan(before);
     },
@@ -108,7 +108,7 @@ describe('motors that switch off while the printer waits', () => {
       expect(await found(kind, null)).toEqual([]);
     }
     expect(await found('spelled-out', 120)).toEqual([
-      expect.stringMatching(/unless M17 holds them/),
+      expect.stringMatching(/unless M17 keeps them on/),
     ]);
   });
 
@@ -149,10 +149,10 @@ describe('what the person knows', () => {
   });
 
   it('stays on the plan with its note, and can be taken back', () => {
-    const plan = withKnown(emptyPlan(FINGERPRINT), 'spiral', 'It is a vase.');
+    const plan = withKnown(emptyPlan(FINGERPRINT), ['spiral'], 'It is a vase.');
     expect(plan.known).toEqual([{ id: 'spiral', note: 'It is a vase.' }]);
-    expect(withKnown(plan, 'spiral', 'Really.').known).toHaveLength(1);
-    expect(withKnown(plan, 'spiral', null).known).toEqual([]);
+    expect(withKnown(plan, ['spiral'], 'Really.').known).toHaveLength(1);
+    expect(withKnown(plan, ['spiral'], null).known).toEqual([]);
   });
 });
 

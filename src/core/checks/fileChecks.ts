@@ -5,7 +5,7 @@ import { allSwaps, withPart } from '../plan/edits/partEdits';
 import type { CheckCode } from './catalogue';
 import type { Print } from '../print/print';
 import { bedFindings } from '../printer/bedFit';
-import { checkOf, type Check, type CheckLevel } from './check';
+import { checkOf, type Check, type CheckLevel, type PlanFix } from './check';
 import { isOfFile, type CheckInputs, type FileInputs } from './inputs';
 
 /** Findings of reading that matter for a print with swaps, what they are called here, and how bad they are. */
@@ -36,7 +36,7 @@ export function fileChecks(inputs: CheckInputs): Check[] {
     ...primingCheck(inputs),
   ];
   if (isOfFile(inputs) && inputs.reading.leavesHot) {
-    const sentence = 'The file leaves a heater on at its end. Switch it off yourself.';
+    const sentence = 'The file leaves a heater on at the end. Switch it off yourself.';
     checks.push(checkOf('heaters-left-on', 'may-fail', sentence));
   }
   const first = reading.layers.at(0);
@@ -58,21 +58,26 @@ const SPIRAL = checkOf(
 function startChecks({ plan, fingerprint, bands }: CheckInputs): Check[] {
   const checks: Check[] = [];
   if (plan.fingerprint !== fingerprint) {
-    const sentence = 'This plan was made for another file than the one of this job.';
+    const sentence = 'This plan was made for a different file than this job’s.';
     checks.push(checkOf('another-file', 'will-fail', sentence));
   }
   const early = allSwaps(plan).find(({ swap }) => swap.layer < 2);
   if (early) {
-    const sentence = 'A swap comes before layer 1. That is no swap: load its filament first.';
-    const mended = withPart(plan, early.part, (part) => ({
-      ...part,
-      firstLetter: early.swap.letter,
-      swaps: part.swaps.filter((swap) => swap !== early.swap),
-    }));
-    const fix = { kind: 'plan', label: 'Load it first', plan: mended } as const;
+    const sentence =
+      'A swap comes before layer 1, where there is nothing to swap. Load its filament first.';
+    const fix: PlanFix = {
+      kind: 'plan',
+      label: 'Use as first load',
+      edit: (one) =>
+        withPart(one, early.part, (part) => ({
+          ...part,
+          firstLetter: early.swap.letter,
+          swaps: part.swaps.filter((swap) => swap !== early.swap),
+        })),
+    };
     checks.push(checkOf('swap-in-first-layer', 'will-fail', sentence, { layer: 1, fix }));
   }
-  if (bands.length < 2) checks.push(checkOf('no-swap', 'may-fail', 'The plan has no swap yet.'));
+  if (bands.length < 2) checks.push(checkOf('no-swap', 'may-fail', 'The plan has no swaps yet.'));
   return checks;
 }
 
@@ -86,11 +91,13 @@ function stopChecks({ plan, reading }: FileInputs): Check[] {
   // One inside a layer has a reason of its own, as for a magnet; it goes only when it is asked for.
   const between = kept.filter(isBeforeLayer).map(({ line }) => line);
   const takenOut = [...new Set([...plan.takenOut, ...between])].sort((a, b) => a - b);
-  const label = between.length === kept.length ? 'Take them out' : 'Take out those between layers';
+  const label = between.length === kept.length ? 'Remove stops' : 'Remove stops between layers';
   return [
     checkOf('stops-in-file', 'may-fail', sentence, {
       layer: kept[0].layer,
-      ...(between.length > 0 && { fix: { kind: 'plan', label, plan: { ...plan, takenOut } } }),
+      ...(between.length > 0 && {
+        fix: { kind: 'plan', label, edit: (one) => ({ ...one, takenOut }) },
+      }),
     }),
   ];
 }
@@ -110,7 +117,7 @@ function findingChecks({ reading }: FileInputs): Check[] {
 /** Less filament than this is no priming, mm. */
 const LEAST_PRIMED = 1;
 
-/** Filament that the file pushes out before its first layer, mm. */
+/** Filament that the file extrudes before its first layer, mm. */
 export function primedMm({ filamentMm, layers }: Pick<Print, 'filamentMm' | 'layers'>): number {
   return filamentMm - layers.reduce((sum, layer) => sum + layer.filamentMm, 0);
 }
@@ -118,9 +125,13 @@ export function primedMm({ filamentMm, layers }: Pick<Print, 'filamentMm' | 'lay
 function remainingCheck({ plan, reading, bands }: FileInputs): Check[] {
   const shown = reading.settingLines.filter(({ what }) => what === 'remaining');
   if (shown.length === 0 || plan.addToRemaining || bands.length < 2) return [];
-  const sentence = `The file shows the time left on ${plural(shown.length, 'line')}; it leaves the swaps out.`;
-  const label = 'Add the swaps to it';
-  const fix = { kind: 'plan', label, plan: { ...plan, addToRemaining: true } } as const;
+  const sentence = `The file shows the time left on ${plural(shown.length, 'line')}, without the swaps.`;
+  const label = 'Add swap time';
+  const fix: PlanFix = {
+    kind: 'plan',
+    label,
+    edit: (one) => ({ ...one, addToRemaining: true }),
+  };
   return [checkOf('time-left', 'good-to-know', sentence, { fix })];
 }
 
@@ -130,11 +141,11 @@ function primingCheck({ plan, reading, bands }: CheckInputs): Check[] {
   if (primed < LEAST_PRIMED || !plan.loadFirst || !first) return [];
   const { letter, name } = first.filament;
   const sentence = `The file primes the nozzle with ${primed.toFixed(0)} mm before the stop that asks for ${letter} ${name}. Load it before you start.`;
-  const fix = {
+  const fix: PlanFix = {
     kind: 'plan',
-    label: 'Ask for nothing at layer 1',
-    plan: { ...plan, loadFirst: false },
-  } as const;
+    label: 'Remove stop at layer 1',
+    edit: (one) => ({ ...one, loadFirst: false }),
+  };
   return [checkOf('primes-first', 'good-to-know', sentence, { fix })];
 }
 

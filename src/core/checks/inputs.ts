@@ -32,7 +32,7 @@ export interface PrintInputs {
   readonly spools: ReadonlyMap<string, Spool>;
   /** The job, whose own reservations on the shelf are free to it. */
   readonly jobId: string;
-  /** What each swap pushes through, from the bed up. */
+  /** What each swap purges, from the bed up. */
   readonly purges: readonly PairPurge[];
   readonly timeline: Timeline;
   /** When nobody comes to the printer. */

@@ -26,17 +26,17 @@ function togetherChecks({ reading }: FileInputs, joined: JoinedInputs): Check[] 
   if (overlap) {
     const [one, other] = [overlap.one, overlap.other].map((i) => reading.sections[i]);
     const area = overlaps.reduce((sum, { areaMm2 }) => sum + areaMm2, 0);
-    const sentence = `In one place lie ${names[one.source]} and ${names[other.source]}, from layer ${one.layer} on: ${area.toFixed(0)} mm² in all.`;
+    const sentence = `Overlap of ${names[one.source]} and ${names[other.source]} from layer ${one.layer} on: ${area.toFixed(0)} mm² in all.`;
     checks.push(checkOf('one-place', 'will-fail', sentence, { layer: one.layer }));
   }
   if (relations.length > 0) {
     const words = relations.map(({ file, to, kind }) => {
       return `${names[file]} ${RELATION_WORDS[kind]} ${names[to]}`;
     });
-    checks.push(checkOf('how-they-lie', 'good-to-know', `How they lie: ${words.join('; ')}.`));
+    checks.push(checkOf('how-they-lie', 'good-to-know', `Placement: ${words.join('; ')}.`));
   }
   if (spread(bed) > SAME_HEAT) {
-    const sentence = `The files want the bed at ${listOf(bed)} °C: it is set anew at each change, and parts may come loose.`;
+    const sentence = `The files want the bed at ${listOf(bed)} °C. The bed is reset at each change, and parts may come loose.`;
     checks.push(checkOf('different-heat', 'may-fail', sentence));
   } else if (spread(nozzle) > SAME_HEAT) {
     const sentence = `The files want the nozzle at ${listOf(nozzle)} °C: each change heats or cools it.`;
@@ -45,24 +45,24 @@ function togetherChecks({ reading }: FileInputs, joined: JoinedInputs): Check[] 
   const firsts = heights.map(({ first }) => first);
   const nexts = heights.map(({ next }) => next);
   if (spread(firsts) > HAIR || spread(nexts) > HAIR) {
-    const sentence = `The files are sliced in other heights (first layers ${listOf(firsts)} mm, then ${listOf(nexts)} mm): their layers do not meet, and layer by layer takes more swaps.`;
+    const sentence = `The files have different layer heights (first layers ${listOf(firsts)} mm, then ${listOf(nexts)} mm): their layers do not line up, and layer by layer takes more swaps.`;
     checks.push(checkOf('different-heights', 'good-to-know', sentence));
   }
   return checks;
 }
 
 const HOMING: Readonly<Record<Exclude<Home, 'nothing'>, string>> = {
-  xy: 'X and Y are homed between the files: the colours meet as exactly as the printer finds its end stops, often a tenth of a millimetre.',
-  all: 'All axes are homed between the files, at X 0 Y 0. A printer that homes Z over the middle of the bed drives into the part.',
+  xy: 'X and Y are homed between the files. The colours line up only as accurately as the end stops, often 0.1 mm.',
+  all: 'All axes are homed between the files, at X 0 Y 0. A printer that homes Z over the middle of the bed crashes into the part.',
 };
 
 function deliveryChecks({ plan, request }: FileInputs): Check[] {
   if (request.arrangement.opens.length === 0) return [];
   const { home } = plan;
   const warm =
-    'The print comes in several files: bed and nozzle have to stay hot between them. Start the next one at once, and let no menu switch anything off.';
+    'The print comes in several files. The bed and nozzle must stay hot between them: start the next file right away, and switch nothing off.';
   const fresh =
-    'Each file begins with fresh filament pushed through beside the print. Take the strand away before the head goes on.';
+    'Each file begins with a purge beside the print. Remove the purge strand before the head moves on.';
   return [
     checkOf('bed-between-files', 'may-fail', warm),
     checkOf('fresh-start', 'good-to-know', fresh),

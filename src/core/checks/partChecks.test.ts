@@ -10,7 +10,7 @@ it.each([
   const found = checks.find(({ code }) => code === 'touches-neighbour');
   expect(found).toMatchObject({ level });
   expect(found?.sentence).toContain(`${depthMm.toFixed(2)} mm deep`);
-  expect(found?.sentence).toContain('12 mm of outline');
+  expect(found?.sentence).toContain('12 mm of higher outline');
 });
 
 it('nothing is said of orders and neighbours that are not known yet, or not there', async () => {

@@ -3,10 +3,10 @@ import { sourceLine } from '../read/sourceLine';
 import { plural } from '../format';
 import { purgeSections } from '../order/purgeBlock';
 import { filamentOf } from '../plan/jobPlan';
-import { checkOf, type Check, type CheckLevel } from './check';
+import { checkOf, type Check, type CheckLevel, type PlanFix } from './check';
 import type { CheckInputs, PartInputs } from './inputs';
 
-/** More swaps than this are better printed apart. */
+/** More swaps than this are better printed separately. */
 export const ABSURD_SWAPS = 20;
 /** Touches less deep than this are only good to know, mm. */
 const SHALLOW = 0.1;
@@ -32,7 +32,7 @@ export function partChecks(inputs: CheckInputs): Check[] {
 
 function absurdCount({ fewest }: PartInputs): Check[] {
   if (fewest === null || fewest <= ABSURD_SWAPS) return [];
-  const sentence = `Even the best order takes ${fewest} swaps. Print the colours apart and put them together.`;
+  const sentence = `Even the best order takes ${fewest} swaps. Print the colours separately and assemble them.`;
   return [checkOf('absurd-count', 'may-fail', sentence)];
 }
 
@@ -43,15 +43,15 @@ function firstLayer({ reading }: CheckInputs, { wishes }: PartInputs): Check[] {
   const first = letters(1).size;
   if (first < 2) return [];
   const all =
-    'The first layer carries all colours: it has to be perfect. Level, clean, and print it slowly.';
+    'The first layer carries all colours and must be perfect. Level and clean the bed, and print slowly.';
   const sentence =
     first === new Set(wishes.map(({ letter }) => letter)).size
       ? all
-      : `The first layer carries ${first} colours: it has to be perfect. Level, clean, and print it slowly.`;
+      : `The first layer carries ${first} colours and must be perfect. Level and clean the bed, and print slowly.`;
   const checks = [checkOf('first-layer-colours', 'good-to-know', sentence, { layer: 1 })];
   if (letters(reading.layers.length).size === 1) {
     const mirrored =
-      'The picture lies on the bed side: it is seen turned over, so its drawing has to be mirrored. The first layers decide.';
+      'The picture is on the bed side and is seen from below, so the drawing must be mirrored.';
     checks.push(checkOf('face-down', 'good-to-know', mirrored, { layer: 1 }));
   }
   return checks;
@@ -72,7 +72,7 @@ function thinInlays({ plan, reading }: CheckInputs, { wishes, picture }: PartInp
     const filament = filamentOf(plan, last.letter);
     if (thick >= filament.hidingDepth - FINE) return [];
     const { layer } = reading.sections[first.section];
-    const sentence = `${filament.name} in part ${key} is ${thick.toFixed(2)} mm thick and needs ${filament.hidingDepth} mm to hide what is behind it.`;
+    const sentence = `${filament.name} in part ${key} is ${thick.toFixed(2)} mm thick and needs ${filament.hidingDepth} mm to hide the colour behind it.`;
     return [checkOf('thin-inlay', 'may-fail', sentence, { layer })];
   });
 }
@@ -106,7 +106,7 @@ function touchedNeighbours(
   const level: CheckLevel =
     depthMm < SHALLOW ? 'good-to-know' : depthMm <= printer.nozzleMm / 2 ? 'may-fail' : 'will-fail';
   const { layer } = reading.sections[low];
-  const sentence = `In this order the nozzle comes to ${Math.round(outline)} mm of outline that stands higher, up to ${depthMm.toFixed(2)} mm deep: in layer ${layer}, part ${wishes[low].part} beside part ${wishes[high].part}.`;
+  const sentence = `In this order the nozzle touches ${Math.round(outline)} mm of higher outline, up to ${depthMm.toFixed(2)} mm deep: in layer ${layer}, part ${wishes[low].part} beside part ${wishes[high].part}.`;
   return [checkOf('touches-neighbour', level, sentence, { layer })];
 }
 
@@ -116,7 +116,7 @@ function heldSections({ reading }: CheckInputs, { held }: PartInputs): Check[] {
   const { layer } = reading.sections[first.section];
   const { file, line } = sourceLine(reading, first.line);
   const rest = held.length > 1 ? `, and ${plural(held.length - 1, 'more section')} stay too` : '';
-  const sentence = `Line ${line} of ${file ?? 'the file'} holds ${first.text}, whose effect on what follows is not known. Its section is printed in its place${rest}.`;
+  const sentence = `Line ${line} of ${file ?? 'the file'} holds ${first.text}, whose effect on later lines is unknown. Its section is printed in file order${rest}.`;
   return [checkOf('section-held', 'good-to-know', sentence, { layer })];
 }
 
@@ -126,7 +126,7 @@ function partsWithoutFilament({ plan, reading }: CheckInputs, { wishes }: PartIn
   if (!lost) return [];
   const { layer } = reading.sections[lost.section];
   const { name } = filamentOf(plan, lost.letter);
-  const sentence = `Part ${lost.part} has no filament of its own in the plan; it prints in ${name}.`;
+  const sentence = `Part ${lost.part} has no filament in the plan; it prints in ${name}.`;
   return [checkOf('part-without-filament', 'may-fail', sentence, { layer })];
 }
 
@@ -137,9 +137,12 @@ function purgeBlock({ plan, reading }: CheckInputs, { carriesBlock }: PartInputs
   const mm = beside.reduce((sum, { filamentMm }) => sum + filamentMm, 0);
   if (mm < LEAST_BLOCK) return [];
   const seconds = beside.reduce((sum, one) => sum + one.seconds, 0);
-  const sentence = `A purge block is printed beside the part. Swaps by hand clear the nozzle where the head waits; the block costs ${Math.round(mm)} mm of filament and ${Math.round(seconds / 60)} min. Leave it out, or switch it off when you slice.`;
+  const sentence = `A purge block is printed beside the part. You purge where the head parks instead; the block costs ${Math.round(mm)} mm of filament and ${Math.round(seconds / 60)} min. Leave it out, or switch it off in the slicer.`;
   if (carriesBlock !== false) return [checkOf('purge-block', 'good-to-know', sentence)];
-  const mended = { ...plan, withoutPurgeBlock: true };
-  const fix = { kind: 'plan', label: 'Leave the purge block out', plan: mended } as const;
+  const fix: PlanFix = {
+    kind: 'plan',
+    label: 'Leave out purge block',
+    edit: (plan) => ({ ...plan, withoutPurgeBlock: true }),
+  };
   return [checkOf('purge-block', 'good-to-know', sentence, { fix })];
 }

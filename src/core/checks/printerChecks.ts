@@ -9,7 +9,7 @@ import { reachOf } from '../printer/printer';
 import { LEAST_CLEARANCE, PURGE_HEIGHT } from '../recipe/actions';
 import { KIND_WORDS } from '../printer/stopKinds';
 import { numbersOf } from '../recipe/recipe';
-import { checkOf, type Check } from './check';
+import { checkOf, type Check, type PlanFix } from './check';
 import { isOfFile, type CheckInputs, type FileInputs } from './inputs';
 
 /** How long a printer usually waits until someone comes, s, until a logbook knows better. */
@@ -32,18 +32,18 @@ export function printerChecks(inputs: CheckInputs): Check[] {
   ];
 }
 
-function understandingChecks({ plan, printer, recipe }: CheckInputs): Check[] {
+function understandingChecks({ printer, recipe }: CheckInputs): Check[] {
   const { kind, command, testedAt } = printer.understands;
   const isOther = recipe.kind !== kind || recipe.command.toUpperCase() !== command.toUpperCase();
   if (testedAt !== null && isOther) {
     const known = `${KIND_WORDS[kind].name.toLowerCase()}${command && ` (${command})`}`;
-    const sentence = `${printer.name} was found to know: ${known}. The plan stops it otherwise.`;
-    const label = 'Stop it as its profile says';
-    const fix = { kind: 'plan', label, plan: { ...plan, recipe: null } } as const;
+    const sentence = `${printer.name} was tested with: ${known}. The plan stops it differently.`;
+    const label = 'Use tested stop';
+    const fix: PlanFix = { kind: 'plan', label, edit: (one) => ({ ...one, recipe: null }) };
     return [checkOf('not-understood', 'may-fail', sentence, { fix })];
   }
   if (testedAt !== null) return [];
-  const sentence = `Nobody has tried out yet how ${printer.name} can be stopped.`;
+  const sentence = `You have not tested how ${printer.name} stops yet.`;
   return [checkOf('not-tried', 'may-fail', sentence)];
 }
 
@@ -56,7 +56,7 @@ function waitingChecks({
   const wait = USUAL_ARRIVAL + plan.handSeconds;
   const checks: Check[] = [];
   if (nozzleSeconds !== null && nozzleSeconds < wait) {
-    const sentence = `The nozzle cools after ${formatDuration(nozzleSeconds)} of waiting; coming and swapping take about ${formatDuration(wait)}. Heat it again before you pull.`;
+    const sentence = `The nozzle cools after ${formatDuration(nozzleSeconds)} of waiting; getting there and swapping take about ${formatDuration(wait)}. Reheat it before you unload.`;
     checks.push(checkOf('nozzle-timeout', 'may-fail', sentence));
   }
   if (motorSeconds !== null)
@@ -78,18 +78,21 @@ function motorChecks(
   if (recipe.kind !== 'spelled-out' && recipe.kind !== 'host-scripts') {
     const swap = SWAP_SECONDS.machine + plan.handSeconds;
     if (motorSeconds >= swap) return [];
-    const sentence = `${after}, and an ordinary swap takes ${formatDuration(swap)}: the printer may lose its position. Set a longer time at the printer, or spell the swap out in the recipe, which holds them.`;
+    const sentence = `${after}, and an ordinary swap takes ${formatDuration(swap)}: the printer may lose its position. Set a longer timeout on the printer, or choose Spelled out in the recipe, which keeps them on.`;
     return [checkOf('motors-timeout', 'may-fail', sentence)];
   }
   if (motorSeconds >= wait) return [];
   if (!namesMotors) {
-    const held = recipe.keepMotors ? ', unless M17 holds them longer' : '';
-    const sentence = `${after}${held}. Say in the profile of ${printer.name} whether it runs files by itself; then Lamella can hold them for longer.`;
+    const held = recipe.keepMotors ? ', unless M17 keeps them on longer' : '';
+    const sentence = `${after}${held}. State in the profile of ${printer.name} whether it runs files itself; Lamella can then keep them on longer.`;
     return [checkOf('motors-timeout', 'may-fail', sentence)];
   }
   if (recipe.keepMotors) return [];
-  const kept = { ...plan, recipe: { ...recipe, keepMotors: true } };
-  const fix = { kind: 'plan', label: 'Keep them under power', plan: kept } as const;
+  const fix: PlanFix = {
+    kind: 'plan',
+    label: 'Keep motors on',
+    edit: (one) => ({ ...one, recipe: { ...recipe, keepMotors: true } }),
+  };
   return [checkOf('motors-timeout', 'may-fail', `${after}.`, { fix })];
 }
 
@@ -104,7 +107,7 @@ function purgeChecks(inputs: CheckInputs): Check[] {
     const checks: Check[] = [];
     const room = Math.min(Math.max(top + numbers.lift, PURGE_HEIGHT), reachOf(printer).maxZ) - top;
     if (room < PURGE_HEIGHT / 2 && room >= LEAST_CLEARANCE) {
-      const sentence = `Before layer ${layer} the head has only ${room.toFixed(0)} mm above the print for the strand.`;
+      const sentence = `Before layer ${layer} the head has only ${room.toFixed(0)} mm above the print for the purge strand.`;
       checks.push(checkOf('low-strand', 'may-fail', sentence, { layer }));
     }
     const [from, to] = [bands[i].filament, bands[i + 1].filament];
@@ -115,13 +118,13 @@ function purgeChecks(inputs: CheckInputs): Check[] {
     }).mm;
     if (purge.mm < SHORT * wanted) {
       const round = Math.ceil(wanted / 5) * 5;
-      const sentence = `${from.name} to ${to.name} needs about ${round} mm pushed through; ${purge.mm.toFixed(0)} mm are planned.`;
-      const wishes = { ...wishesOf(plan, stretches[0]), purge: round };
-      const fix = {
+      const sentence = `${from.name} to ${to.name} needs a purge of about ${round} mm; ${purge.mm.toFixed(0)} mm are planned.`;
+      const fix: PlanFix = {
         kind: 'plan',
-        label: `Push ${round} mm`,
-        plan: withWishes(plan, stretches[0], wishes),
-      } as const;
+        label: `Purge ${round} mm`,
+        edit: (one) =>
+          withWishes(one, stretches[0], { ...wishesOf(one, stretches[0]), purge: round }),
+      };
       checks.push(checkOf('short-purge', 'may-fail', sentence, { layer, fix }));
     }
     return checks;
@@ -145,8 +148,8 @@ function undoneChecks({ plan, request, reading }: FileInputs): Check[] {
   const more = undone.length > 1 ? `, and ${plural(undone.length - 1, 'more line')}` : '';
   const { file, line } = sourceLine(reading, setting.line);
   const where = `Line ${line} of ${file ?? 'the file'}`;
-  const sentence = `${where} sets the ${UNDONE_WORDS[setting.what]} in a band that wants its own${more}.`;
-  const label = 'Put the band’s own in its place';
-  const fix = { kind: 'plan', label, plan: { ...plan, rewrite: true } } as const;
+  const sentence = `${where} sets the ${UNDONE_WORDS[setting.what]} in a band with its own setting${more}.`;
+  const label = 'Use band settings';
+  const fix: PlanFix = { kind: 'plan', label, edit: (one) => ({ ...one, rewrite: true }) };
   return [checkOf('setting-undone', 'may-fail', sentence, { layer, fix })];
 }

@@ -51,7 +51,7 @@ function remainderChecks(inputs: CheckInputs): Check[] {
   });
 }
 
-/** What the file pushes out before its first layer comes from the filament that is loaded first. */
+/** What the file extrudes before its first layer comes from the filament that is loaded first. */
 function needsOf({ bands, purges, reading, printer, spools }: CheckInputs): FilamentNeeds {
   return { bands, purges, primedMm: primedMm(reading), printer, spools };
 }
@@ -78,11 +78,11 @@ function neighbourChecks({ bands, spools, reading: { layers } }: CheckInputs): C
       checks.push(checkOf('small-contact', 'may-fail', sentence, layer));
     }
     if (holds === false) {
-      const sentence = `${above.name} (${above.family}) does not hold to ${below.name} (${below.family}).`;
+      const sentence = `${above.name} (${above.family}) does not bond to ${below.name} (${below.family}).`;
       checks.push(checkOf('no-bond', 'will-fail', sentence, layer));
     }
     if (sharedRange(below.nozzle, above.nozzle) === null) {
-      const sentence = `${below.name} prints at ${range(below)} and ${above.name} at ${range(above)}: no temperature suits both while one clears the other.`;
+      const sentence = `${below.name} prints at ${range(below)} and ${above.name} at ${range(above)}: no temperature suits both during the purge.`;
       checks.push(checkOf('nozzle-ranges', 'may-fail', sentence, layer));
     }
     return checks;
@@ -101,7 +101,7 @@ function bedChecks({ bands, spools }: CheckInputs): Check[] {
   return later.flatMap(({ filament, first: layer }) => {
     const spool = spools.get(filament.letter);
     if (!spool || sharedRange(first.bed, spool.bed)) return [];
-    const sentence = `The bed stays as ${first.name} needs it (${first.bed.from} to ${first.bed.to} °C); ${spool.name} wants ${spool.bed.from} to ${spool.bed.to} °C.`;
+    const sentence = `The bed stays at the temperature of ${first.name} (${first.bed.from} to ${first.bed.to} °C); ${spool.name} needs ${spool.bed.from} to ${spool.bed.to} °C.`;
     return [checkOf('bed-temperature', 'may-fail', sentence, { layer })];
   });
 }
@@ -113,6 +113,6 @@ function flowChecks({ bands, spools }: CheckInputs): Check[] {
   const [slowest, fastest] = [bySpeed.at(0), bySpeed.at(-1)];
   if (!slowest || !fastest) return [];
   if ((fastest.topFlow ?? 0) <= OTHER_FLOW * (slowest.topFlow ?? 0)) return [];
-  const sentence = `${slowest.name} melts at most ${slowest.topFlow} mm³ in a second, ${fastest.name} ${fastest.topFlow}: slice for the slower, or give its bands a lower speed.`;
+  const sentence = `${slowest.name} melts at most ${slowest.topFlow} mm³/s, ${fastest.name} ${fastest.topFlow}: slice for the slower one, or lower the speed of its bands.`;
   return [checkOf('two-flows', 'may-fail', sentence)];
 }

@@ -50,6 +50,6 @@ describe('when to be there', () => {
         timeline: { ...inputs.timeline, longestAlone: { start: 0, end: hours * 3600 } },
       }).map(({ sentence }) => sentence);
     expect(alone(2.9)).toEqual([]);
-    expect(alone(3.5)).toEqual(['For 3 h 30 min no swap calls you, from 09:00 on.']);
+    expect(alone(3.5)).toEqual(['For 3 h 30 min no swap needs you, from 09:00 on.']);
   });
 });

@@ -1,4 +1,5 @@
 import { addSeconds } from 'date-fns';
+import { swapPlace } from '../describeLayer';
 import { formatDuration } from '../format';
 import { clockTime } from '../schedule/clock';
 import { absenceAt } from '../schedule/presence';
@@ -15,25 +16,28 @@ export function timeChecks({ timeline, start, bands, presence, clock }: CheckInp
   const checks: Check[] = [];
   const swaps = timeline.stretches.filter(({ kind }) => kind === 'swap');
   if (swaps.length > MANY_SWAPS) {
-    const sentence = `${swaps.length} swaps take ${formatDuration(timeline.handSeconds)} of your hands alone.`;
+    const sentence = `${swaps.length} swaps take ${formatDuration(timeline.handSeconds)} of handling alone.`;
     checks.push(checkOf('many-swaps', 'may-fail', sentence));
   }
   for (const swap of swaps) {
     const at = addSeconds(start, swap.start);
     const why = absenceAt(presence, at);
     if (why === null) continue;
-    const when = why === 'night' ? 'in the night' : 'while you are out';
-    const sentence = `The swap before layer ${swap.band?.first} comes at ${clockTime(at, clock)}, ${when}.`;
+    const when = why === 'night' ? 'at night' : 'while you are out';
+    if (!swap.band) continue;
+    const { begins } = swap.band;
+    const sentence = `The swap ${swapPlace(begins)} comes at ${clockTime(at, clock)}, ${when}.`;
     checks.push(
       checkOf(why === 'night' ? 'night-swap' : 'away-swap', 'may-fail', sentence, {
-        layer: swap.band?.first ?? null,
+        layer: begins.layer,
+        at,
       }),
     );
   }
   const { longestAlone } = timeline;
   const alone = longestAlone.end - longestAlone.start;
   if (bands.length > 0 && alone > LONG_ALONE) {
-    const sentence = `For ${formatDuration(alone)} no swap calls you, from ${clockTime(addSeconds(start, longestAlone.start), clock)} on.`;
+    const sentence = `For ${formatDuration(alone)} no swap needs you, from ${clockTime(addSeconds(start, longestAlone.start), clock)} on.`;
     checks.push(checkOf('long-alone', 'good-to-know', sentence));
   }
   return checks;

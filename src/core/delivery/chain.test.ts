@@ -69,7 +69,7 @@ describe('files printed one after another, as they are', () => {
     const beside = unhomed(boxPrint({ x: 75, y: 60, skirt: true }));
     const [, found] = look([kept(boxPrint(BASE)), beside]);
     const skirt = found.find(({ code }) => code === 'skirt-hits-print');
-    expect(skirt?.message).toMatch(/^Its skirt is printed at Z 0.20 where something stands/);
+    expect(skirt?.message).toMatch(/^Its skirt is printed at Z 0.20 where the print is/);
     const [, again] = look([kept(boxPrint({ x: 90, prime: true })), boxPrint({ x: 60 })]);
     expect(again.map(({ severity }) => severity)).not.toContain('error');
   });

@@ -73,7 +73,7 @@ export function chainFindings(
           whole(
             'same-file',
             'error',
-            `It is the same file as ${same.name}: it prints in the same place.`,
+            `It is the same file as ${same.name} and prints in the same place.`,
           ),
         ]
       : [];
@@ -84,7 +84,7 @@ export function chainFindings(
 
 function hopeless({ findings }: SlicedFile): ChainFinding[] {
   const why = findings.find(({ severity }) => severity === 'error')?.message;
-  return [whole('no-extrusion', 'error', why ?? 'Nothing is printed by it.')];
+  return [whole('no-extrusion', 'error', why ?? 'It prints nothing.')];
 }
 
 function whole(code: ChainCode, severity: Severity, message: string): ChainFinding {
@@ -181,7 +181,7 @@ class ChainRun {
   }
 }
 
-/** How often one kind of finding is told with its line. */
+/** How often one kind of finding is given with its line. */
 const TOLD = 5;
 
 /** What one file would do to what stands when it begins. */
@@ -209,7 +209,7 @@ class ChainLook {
   ): void {
     if (effect === Effect.Home) this.home(words, line);
     else if (effect === Effect.Probe) {
-      const message = `It probes the bed, on which ${this.map.highest.toFixed(2)} mm stand by then.`;
+      const message = `It probes the bed while a part ${this.map.highest.toFixed(2)} mm high is on it.`;
       this.add('probes-into-print', 'error', line, message, at);
     } else if (move) this.move(move, at);
   }
@@ -231,15 +231,15 @@ class ChainLook {
     this.motorsLost = false;
     const top = map.highest.toFixed(2);
     if ((words.names('X') || words.names('Y')) && !words.names('Z')) {
-      const message = 'It homes X and Y again: the seam is only as exact as that.';
+      const message = 'It homes X and Y again: the seam is only as accurate as the end stops.';
       return this.add('homes-again', 'note', line, message);
     }
     const { radiusMm } = printer.nozzle.headClearance;
     const at = { x: 0, y: 0 };
     const isNear = map.anyWithin(at.x, at.y, radiusMm, FLAT_MM);
     const message = isNear
-      ? `It homes all axes while ${top} mm stand within ${radiusMm} mm of X 0 Y 0.`
-      : `It homes all axes while ${top} mm stand on the bed. A printer that homes Z over the middle of the bed drives into the part.`;
+      ? `It homes all axes while a part ${top} mm high is within ${radiusMm} mm of X 0 Y 0.`
+      : `It homes all axes while a part ${top} mm high is on the bed. A printer that homes Z over the middle of the bed crashes into it.`;
     this.add('homes-into-print', isNear ? 'error' : 'warning', line, message, at);
   }
 
@@ -247,7 +247,7 @@ class ChainLook {
     if (this.motorsLost) {
       this.motorsLost = false;
       const message =
-        'The file before lets the motors go, and this one does not home: nobody knows where the head is.';
+        'The file before switches the motors off, and this one does not home: the head position is unknown.';
       this.add('place-lost', 'error', line, message);
     }
     let hit = 0;
@@ -259,8 +259,8 @@ class ChainLook {
     if (hit > 0) {
       // A skirt goes round all that its own file prints, and knows nothing of others.
       const ofSkirt = printed && pieces.every(({ a, b }) => this.onSkirt(a) && this.onSkirt(b));
-      const what = ofSkirt ? 'Its skirt is printed' : printed ? 'It prints' : 'The head goes';
-      const message = `${what} at Z ${z.toFixed(2)} where something stands ${hit.toFixed(2)} mm higher.`;
+      const what = ofSkirt ? 'Its skirt is printed' : printed ? 'It prints' : 'The head travels';
+      const message = `${what} at Z ${z.toFixed(2)} where the print is ${hit.toFixed(2)} mm higher.`;
       this.add(ofSkirt ? 'skirt-hits-print' : 'hits-print', 'error', line, message, at);
     }
     if (section?.layer !== 1) return;
@@ -293,15 +293,15 @@ class ChainLook {
     }
     if (this.hangingMm > MAY_HANG * this.firstMm) {
       const share = Math.round((100 * this.hangingMm) / this.firstMm);
-      const message = `Its first layer begins at ${floor.toFixed(2)} mm, and ${share} % of it have nothing below.`;
+      const message = `Its first layer begins at ${floor.toFixed(2)} mm, and ${share} % of it has nothing below.`;
       this.add('nothing-below', 'error', firstLine, message);
     }
     if (this.sharedMm > SHARED_MM) {
-      const message = `${this.sharedMm.toFixed(0)} mm of its lines lie where another file has printed at the same height.`;
+      const message = `${this.sharedMm.toFixed(0)} mm of its lines are where another file has printed at the same height.`;
       this.add('in-one-place', 'error', firstLine, message);
     }
     if (floor > HAIR) {
-      const message = `Its first layer comes at ${z.toFixed(2)} mm with the settings of a first layer: slow, and often without the fan.`;
+      const message = `Its first layer comes at ${z.toFixed(2)} mm with first-layer settings: slow, and often without the fan.`;
       this.add('first-layer-in-air', 'note', firstLine, message);
     }
   }
@@ -309,16 +309,16 @@ class ChainLook {
   judgeEnd({ bedTarget, nozzleTarget, motorsReleased }: Machine): void {
     if (bedTarget <= 0) {
       const message =
-        'It switches the bed off at its end: the part may come loose before the next file has heated it again.';
+        'It switches the bed off at the end: the part may come loose before the next file reheats the bed.';
       this.add('bed-off', 'warning', null, message);
     }
     if (nozzleTarget <= 0) {
-      const message = 'It switches the nozzle off at its end, and the next file heats it again.';
+      const message = 'It switches the nozzle off at the end, and the next file reheats it.';
       this.add('nozzle-off', 'note', null, message);
     }
     if (motorsReleased) {
       const message =
-        'It lets the motors go at its end: touch nothing, and home before the next file moves.';
+        'It switches the motors off at the end: touch nothing, and home before the next file moves.';
       this.add('motors-off', 'note', null, message);
     }
   }

@@ -26,7 +26,7 @@ export function commonWords(names: readonly string[]): string {
   for (const name of names) {
     while (length > 0 && !name.startsWith(first.slice(0, length))) length--;
   }
-  // A word that goes on in one of them is none that all have.
+  // A word that goes on in one of them does not occur in all.
   const goesOn = names.some((name) => /[\p{L}\p{N}]/u.test(name[length] ?? ''));
   const common = first.slice(0, length);
   return (goesOn ? common.replace(/[\p{L}\p{N}]+$/u, '') : common).replace(/[\s:_.-]+$/, '');

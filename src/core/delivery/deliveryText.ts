@@ -3,9 +3,9 @@ import type { Home } from '../recipe/betweenFiles';
 /** What a person reads of what is homed between two files, with the caution that belongs to it. */
 export const HOME_WORDS: Readonly<Record<Home, string>> = {
   nothing:
-    'Nothing is homed in between: keep the printer switched on, do not touch the head or the bed, and do not let the motors go.',
-  xy: 'X and Y are homed in between, high over the print: the colours meet as exactly as the printer finds its end stops.',
-  all: 'All axes are homed in between at X 0 Y 0. Do this only when your printer homes Z there, beside the print: one that homes over the middle of the bed drives into the part.',
+    'Nothing is homed in between: keep the printer and its motors on, and do not touch the head or the bed.',
+  xy: 'X and Y are homed in between, high above the print. The colours line up only as accurately as the end stops.',
+  all: 'All axes are homed in between at X 0 Y 0. Do this only if your printer homes Z there, beside the print: a printer that homes over the middle of the bed crashes into the part.',
 };
 
 /** The order of a delivery's files, and what to do in between. */
@@ -19,12 +19,12 @@ export function deliveryText(
     ...files.map(({ name, filament }, i) => `${i + 1}. ${filament}: ${name}`),
     '',
     'Between two files:',
-    '- The nozzle and the bed stay hot, and the head waits beside the print. Nothing is switched off.',
-    '- Change the filament with the menu of the printer, and take the strand away.',
-    '- Start the next file at once. It heats, pushes fresh filament through beside the print, and goes on.',
+    '- The nozzle and bed stay hot, and the head parks beside the print. Nothing is switched off.',
+    '- Change the filament with the printer’s menu, and remove the purge strand.',
+    '- Start the next file right away. It heats, purges beside the print, and continues.',
     `- ${HOME_WORDS[home]}`,
-    '- Stay with the printer. The nozzle and the bed burn at once, and the head moves by itself.',
-    '- Do not start a file twice, and leave none out.',
+    '- Stay with the printer. The nozzle and bed cause burns on contact, and the head moves by itself.',
+    '- Start each file once, and skip none.',
     '',
     'Your printer\u2019s manual and local rules come first.',
     '',

@@ -1,4 +1,7 @@
 import {
+  areaD,
+  ClipperD,
+  ClipType,
   EndType,
   FillRule,
   JoinType,
@@ -78,4 +81,30 @@ export function cut(area: Area, away: Area): Area {
 
 export function overlap(a: Area, b: Area): Area {
   return a.length === 0 || b.length === 0 ? [] : intersectD(a, b, FillRule.NonZero, DECIMALS);
+}
+
+/** Outlines in outlines are holes. */
+export function evenOdd(paths: Area): Area {
+  const clipper = new ClipperD(DECIMALS);
+  clipper.addSubjectPaths(paths.filter(({ length }) => length > 2));
+  const found: Area = [];
+  clipper.execute(ClipType.Union, FillRule.EvenOdd, found);
+  return found;
+}
+
+/** Size of an area, holes taken off. */
+export const sizeOf = (area: Area): number =>
+  Math.abs(area.reduce((sum, path) => sum + areaD(path), 0));
+
+/** Whether a point lies in an area (even-odd rule). */
+export function isIn(area: Area, { x, y }: PathD[number]): boolean {
+  let inside = false;
+  for (const outline of area) {
+    for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) {
+      const [a, b] = [outline[i], outline[j]];
+      const crosses = a.y > y !== b.y > y && x < ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x;
+      if (crosses) inside = !inside;
+    }
+  }
+  return inside;
 }

@@ -2,7 +2,8 @@ import { extrude, type Slab } from '../model/extrude';
 import type { WrittenObject } from '../model/formats/writeThreeMf';
 import { heightOf, inkTops, type PlateDrawing } from './plate';
 import type { PlateRegions } from './regions';
-import type { Area } from './areas';
+import { volumeOf } from '../model/soundness';
+import { sizeOf, type Area } from './areas';
 
 /** A colour that begins at a height: the swap before it. */
 interface PlateSwap {
@@ -20,6 +21,8 @@ export interface PlateBodies {
   /** Layers in all, and their height, mm. */
   readonly layers: number;
   readonly height: number;
+  /** What each filament prints, mm³, as if all of it were solid. */
+  readonly mm3: Readonly<Record<string, number>>;
 }
 
 /** Raises a plate from its areas. What lies face down is drawn mirrored, as the bed will show it. */
@@ -35,15 +38,21 @@ function byHeight(drawing: PlateDrawing, { base, inks }: PlateRegions): PlateBod
   const ground = heightOf(drawing, drawing.baseLayers);
   const slabs: Slab[] = [{ area: base, from: 0, to: ground }];
   const swaps: PlateSwap[] = [];
+  const mm3: Record<string, number> = { [drawing.baseLetter]: sizeOf(base) * ground };
   let layers = drawing.baseLayers;
   tops.forEach((top, i) => {
     if (top === null) return;
+    // Whatever stands at least so high is of this colour here.
+    const area = inks.slice(i).reduce((sum, ink) => sum + sizeOf(ink), 0);
+    const { letter } = drawing.inks[i];
+    const thick = heightOf(drawing, top) - heightOf(drawing, layers);
+    mm3[letter] = (mm3[letter] ?? 0) + area * thick;
     slabs.push({ area: inks[i], from: ground, to: heightOf(drawing, top) });
     swaps.push({ layer: layers + 1, letter: drawing.inks[i].letter });
     layers = top;
   });
   const objects = [{ name: drawing.name, letter: drawing.baseLetter, corners: extrude(slabs) }];
-  return { objects, swaps, layers, height: heightOf(drawing, layers) };
+  return { objects, swaps, layers, height: heightOf(drawing, layers), mm3 };
 }
 
 function beside(drawing: PlateDrawing, { base, inks, ground }: PlateRegions): PlateBodies {
@@ -80,7 +89,10 @@ function beside(drawing: PlateDrawing, { base, inks, ground }: PlateRegions): Pl
         : [],
     ),
   ];
-  return { objects, swaps: [], layers, height: heightOf(drawing, layers) };
+  const mm3: Record<string, number> = {};
+  for (const { letter, corners } of objects)
+    mm3[letter] = (mm3[letter] ?? 0) + Math.abs(volumeOf({ corners }));
+  return { objects, swaps: [], layers, height: heightOf(drawing, layers), mm3 };
 }
 
 /** Left and right changed, outlines turned round so that they still go round what is full. */

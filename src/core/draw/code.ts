@@ -1,3 +1,5 @@
+import { join, rectangle, type Area } from './areas';
+
 /** A picture in black and white: 1 where it is dark, row by row from the top. */
 export interface Bitmap {
   readonly width: number;
@@ -63,4 +65,46 @@ function patternsIn(
     if (fits) found.push({ middle: (five[0].from + five[4].to) / 2, moduleSide });
   }
   return found;
+}
+
+/** A code has at least 21 modules a side, and four more for each size (ISO/IEC 18004). */
+const LEAST_MODULES = 21;
+const STEP_MODULES = 4;
+/** How far its side may miss a whole number of modules. */
+const MOST_ODD = 0.25;
+
+/**
+ * The dark modules of a code as squares, y upwards, pixels; null where the picture holds more than a code.
+ * @param moduleSide as {@link moduleOf} found it, pixels.
+ */
+export function codeArea({ width, height, dark }: Bitmap, moduleSide: number): Area | null {
+  let [left, right, top, bottom] = [width, -1, height, -1];
+  for (let i = 0; i < dark.length; i++) {
+    if (dark[i] === 0) continue;
+    const [x, y] = [i % width, Math.floor(i / width)];
+    [left, right] = [Math.min(left, x), Math.max(right, x + 1)];
+    [top, bottom] = [Math.min(top, y), Math.max(bottom, y + 1)];
+  }
+  const [wide, tall] = [right - left, bottom - top];
+  const count =
+    LEAST_MODULES + STEP_MODULES * Math.round((wide / moduleSide - LEAST_MODULES) / STEP_MODULES);
+  const isOdd = (side: number): boolean => Math.abs(side / count / moduleSide - 1) * count > 1;
+  if (isOdd(wide) || isOdd(tall) || Math.abs(wide - tall) > MOST_ODD * moduleSide + 1) return null;
+  const area: Area = [];
+  for (let row = 0; row < count; row++) {
+    const isDark = (column: number): boolean =>
+      column < count &&
+      dark[
+        Math.floor(top + ((row + 0.5) * tall) / count) * width +
+          Math.floor(left + ((column + 0.5) * wide) / count)
+      ] === 1;
+    for (let column = 0; column < count; column++) {
+      if (!isDark(column)) continue;
+      const from = column;
+      while (isDark(column + 1)) column++;
+      const [x, y] = [(from * wide) / count, (-(row + 1) * tall) / count];
+      area.push(...rectangle(x, y, ((column + 1 - from) * wide) / count, tall / count));
+    }
+  }
+  return area.length === 0 ? null : join(area);
 }

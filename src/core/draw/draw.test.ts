@@ -12,12 +12,14 @@ import { writeThreeMf } from '../model/formats/writeThreeMf';
 import { disc, rectangle, type Area } from './areas';
 import { bodiesOf } from './bodies';
 import { moduleOf, type Bitmap } from './code';
-import { Lettering } from './lettering';
+import { drawnText, Lettering } from './lettering';
 import { narrowPlaces } from './narrowPlaces';
-import { FIRST_PLATE, FONTS, heightOf, type PlateDrawing } from './plate';
-import { boxOf, regionsOf } from './regions';
+import { FIRST_PLATE, FONTS, heightOf, MOST_INKS, textChange, type PlateDrawing } from './plate';
+import { boxOf } from './box';
+import { regionsOf } from './regions';
 import { sizedPicture } from './picture';
-import { tracePicture, type Pixels } from './tracing';
+import type { Pixels } from './flatColours';
+import { tracePicture } from './tracing';
 
 const lettering = (name: string): Lettering => {
   const bytes = readFileSync(`public/fonts/${name}.woff`);
@@ -51,7 +53,38 @@ const plate = (part: Partial<PlateDrawing> = {}, letters: Area = centred(30, 8))
 };
 const centred = (w: number, h: number): Area => rectangle(-w / 2, -h / 2, w, h);
 
+describe('the name of a plate', () => {
+  it('follows its text until it is named by hand', () => {
+    const typed = { ...FIRST_PLATE, ...textChange(FIRST_PLATE, 'North wall\n  hide 7') };
+    expect(typed.name).toBe('North wall hide 7');
+    const named = { ...typed, name: 'Sign for the gate' };
+    expect({ ...named, ...textChange(named, 'South wall') }).toMatchObject({
+      name: 'Sign for the gate',
+      text: 'South wall',
+    });
+    // A name that was taken away follows again.
+    expect(textChange({ ...named, name: ' ' }, 'South wall').name).toBe('South wall');
+    expect(textChange(typed, 'x'.repeat(200)).name).toHaveLength(80);
+  });
+});
+
 describe('letters', () => {
+  it('are composed before they are drawn, and signs that nobody sees are left out', () => {
+    const font = lettering('plain');
+    const drawn = (text: string): number => sizeOfArea(font.draw(text, 20));
+    // An e with its accent behind it, and as one letter.
+    expect(drawnText('cafe\u0301')).toBe('café');
+    expect(drawn('cafe\u0301')).toBeCloseTo(drawn('caf\u00e9'), 6);
+    // A soft hyphen, a joiner, a mark of direction, a bell, a selector of a look.
+    const unseen = 'Re\u00ade\u200dd\u200e \u00074\ufe0f';
+    expect(drawnText(unseen)).toBe('Reed 4');
+    expect(font.missing(unseen)).toEqual([]);
+    expect(drawn(unseen)).toBeCloseTo(drawn('Reed 4'), 6);
+    expect(drawnText('one\r\ntwo\nthree')).toBe('one\ntwo\nthree');
+    // What the font lacks is still named.
+    expect(font.missing('Reed ☂')).toEqual(['☂']);
+  });
+
   it.each(Object.keys(FONTS))(
     'of the font %s stand in the middle, as high as they should',
     (name) => {
@@ -95,8 +128,7 @@ describe('a plate', () => {
     const file = await readModel(writeThreeMf('plate', objects), 'plate.3mf');
     if (!file.ok) throw new Error(file.refusal.message);
     const setup = { ...firstSetup(file.value), ...drawing };
-    const { mesh, relief } = new Model(file.value).place(setup);
-    const reading = layModel(mesh, relief, setup, 1.75);
+    const reading = layModel(new Model(file.value).place(setup), setup, 1.75);
     expect(analysePrint(reading).steps.map(({ layer }) => layer)).toEqual(
       bodies.swaps.map(({ layer }) => layer),
     );
@@ -201,6 +233,9 @@ function pixels(width: number, height: number, colourAt: (x: number, y: number) 
   return { width, height, data };
 }
 
+/** Eight colours. */
+const STRIPES = [0x000000, 0xc00000, 0xc80020, 0x00c000, 0x0000c0, 0xc0c000, 0x00c0c0, 0xd000c8];
+
 describe('tracing', () => {
   it('draws flat colours with their areas, without the ground', () => {
     const made = tracePicture(
@@ -211,9 +246,9 @@ describe('tracing', () => {
       'a.png',
     );
     if (!made.ok) throw new Error(made.refusal.message);
-    expect(made.value.colours.map(({ colour }) => colour).sort()).toEqual(['#223344', '#cc3322']);
+    expect(made.value.colours.map(({ colour }) => colour).sort()).toEqual(['#203040', '#c03020']);
     // One unit is the height of all of it: the disc's 100 pixels.
-    const [dark, red] = ['#223344', '#cc3322'].map(
+    const [dark, red] = ['#203040', '#c03020'].map(
       (colour) => made.value.colours.find((one) => one.colour === colour)!.area,
     );
     expect(sizeOfArea(dark)).toBeCloseTo(Math.PI / 4, 1);
@@ -225,17 +260,80 @@ describe('tracing', () => {
     expect(made.value.moduleSide).toBe(null);
   });
 
+  it('names the colour with the largest area first, however many pieces another one has', () => {
+    const made = tracePicture(
+      pixels(300, 200, (x, y) => {
+        if (Math.hypot(x - 90, y - 100) < 70) return 0x203040;
+        return x > 190 && x % 30 < 15 && y > 20 && y < 180 && y % 30 < 15 ? 0xc03020 : 0xffffff;
+      }),
+      'a.png',
+    );
+    const colours = made.ok ? made.value.colours : [];
+    expect(colours.map(({ colour }) => colour)).toEqual(['#203040', '#c03020']);
+    expect(colours[1].area.length).toBeGreaterThan(colours[0].area.length);
+  });
+
+  it.each([
+    ['white', 0xffffff],
+    ['black', 0x000000],
+    ['white and black', null],
+  ])('draws %s on a transparent ground', (_name, rgb) => {
+    const picture = pixels(200, 100, (x) => rgb ?? (x < 100 ? 0xffffff : 0x000000));
+    for (let i = 0; i < 200 * 100; i++) {
+      const [x, y] = [i % 200, Math.floor(i / 200)];
+      const isDrawn = y > 20 && y < 80 && x > 20 && x < 180 && (x < 80 || x > 120);
+      picture.data[4 * i + 3] = isDrawn ? 255 : 0;
+    }
+    const made = tracePicture(picture, 'a.png');
+    if (!made.ok) throw new Error(made.refusal.message);
+    // One unit is the height of what is drawn: two squares.
+    expect(made.value.colours).toHaveLength(rgb === null ? 2 : 1);
+    expect(sizeOfArea(made.value.colours.flatMap(({ area }) => area))).toBeCloseTo(2, 1);
+  });
+
+  it('keeps five colours that lie near each other, and makes none of their soft edges', () => {
+    const FIVE = [0x203040, 0xc03020, 0xe0a030, 0x30a060, 0xc04a50];
+    const hard = (x: number, y: number): number => {
+      const i = Math.floor((x - 20) / 50);
+      return y > 20 && y < 80 && x > 20 && i < 5 && (x - 20) % 50 < 40 ? FIVE[i] : 0xffffff;
+    };
+    // Each pixel is the mean of those around: edges three pixels wide.
+    const soft = (x: number, y: number): number => {
+      const around = [-1, 0, 1].flatMap((dx) => [-1, 0, 1].map((dy) => hard(x + dx, y + dy)));
+      const part = (shift: number): number =>
+        Math.round(around.reduce((sum, one) => sum + ((one >> shift) & 255), 0) / 9);
+      return (part(16) << 16) | (part(8) << 8) | part(0);
+    };
+    const made = tracePicture(pixels(280, 100, soft), 'a.png');
+    if (!made.ok) throw new Error(made.refusal.message);
+    const { colours, notes } = made.value;
+    expect(colours.map(({ colour }) => Number.parseInt(colour.slice(1), 16)).sort()).toEqual(
+      FIVE.toSorted(),
+    );
+    expect(notes).toEqual([]);
+    for (const { area } of colours) expect(sizeOfArea(area)).toBeCloseTo(40 / 59, 1);
+  });
+
+  it('says which colours it had to join', () => {
+    const made = tracePicture(
+      pixels(300, 60, (x, y) => (y > 10 && y < 50 ? STRIPES[Math.floor(x / 37.5)] : 0xffffff)),
+      'a.png',
+    );
+    expect(made.ok && made.value.colours).toHaveLength(MOST_INKS);
+    expect(made.ok && made.value.notes.join()).toMatch(/#\w+ is drawn as #\w+: a plate takes 6/);
+  });
+
   it('refuses photographs and empty pictures in words', () => {
     const shaded = tracePicture(
       pixels(200, 200, (x, y) => ((x * 1.2) << 16) | ((y * 1.2) << 8) | ((x + y) * 0.6)),
       'p.jpg',
     );
-    expect(shaded.ok ? '' : shaded.refusal.message).toContain('photograph');
+    expect(shaded.ok ? '' : shaded.refusal.message).toContain('photo');
     const empty = tracePicture(
       pixels(50, 50, () => 0xffffff),
       'e.png',
     );
-    expect(empty.ok ? '' : empty.refusal.message).toContain('nothing');
+    expect(empty.ok ? '' : empty.refusal.message).toContain('empty');
   });
 });
 
@@ -266,6 +364,23 @@ describe('codes to scan', () => {
       ),
       { numRuns: 20 },
     );
+  });
+
+  it.each([1, 2, 3, 7])('are drawn by their modules of %i px', (scale) => {
+    const { width, height, dark } = codeOf('https://quillmarsh.example/hide/7', scale);
+    const made = tracePicture(
+      pixels(width, height, (x, y) => (dark[y * width + x] ? 0x000000 : 0xffffff)),
+      'code.png',
+    );
+    if (!made.ok) throw new Error(made.refusal.message);
+    const { colours, moduleSide } = made.value;
+    const { modules } = qr.create('https://quillmarsh.example/hide/7', {
+      errorCorrectionLevel: 'M',
+    });
+    expect(colours).toHaveLength(1);
+    expect(moduleSide).toBeCloseTo(1 / modules.size, 4);
+    const count = modules.data.reduce((sum, one) => sum + one, 0);
+    expect(sizeOfArea(colours[0].area)).toBeCloseTo(count / modules.size ** 2, 4);
   });
 
   it('are not seen where there are none', () => {

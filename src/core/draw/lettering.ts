@@ -1,9 +1,16 @@
 import { parse, type Font } from 'opentype.js';
 import type { PathD } from 'clipper2-ts';
 import { join, type Area } from './areas';
+import { bezier, CURVE_MM } from './curves';
 
-/** Curves are drawn in so many pieces. */
-const PIECES = 8;
+/** Format signs, control signs and variation selectors: a font has no letter for them, and nobody sees them. */
+const UNSEEN = /[\p{Cf}\p{Cc}\p{Zl}\p{Zp}\u{fe00}-\u{fe0f}]/gu;
+
+/** A text as it is drawn: composed (Unicode form C), without signs that nobody sees. Line breaks stay. */
+export function drawnText(text: string): string {
+  const lines = text.replaceAll('\r\n', '\n').normalize('NFC').split('\n');
+  return lines.map((line) => line.replaceAll('\t', ' ').replace(UNSEEN, '')).join('\n');
+}
 
 /** A font that was read, to draw letters with. */
 export class Lettering {
@@ -16,7 +23,7 @@ export class Lettering {
 
   /** Letters of a text that the font does not have, each once. */
   missing(text: string): string[] {
-    const letters = [...new Set([...text])].filter((one) => one.trim() !== '');
+    const letters = [...new Set([...drawnText(text)])].filter((one) => one.trim() !== '');
     return letters.filter((one) => this.font.charToGlyphIndex(one) === 0);
   }
 
@@ -25,7 +32,7 @@ export class Lettering {
    * @param size from line to line, mm.
    */
   draw(text: string, size: number): Area {
-    const lines = text.split('\n');
+    const lines = drawnText(text).split('\n');
     const { unitsPerEm, ascender, descender } = this.font;
     const scale = size / unitsPerEm;
     // What a line takes is as high as its letters with room for those that hang down.
@@ -72,26 +79,9 @@ function outlines(commands: readonly Command[]): Area {
               { x: command.x1, y: -command.y1 },
               { x: command.x2, y: -command.y2 },
             ];
-      path.push(...bezier(from, bends, to));
+      path.push(...bezier(from, bends, to, CURVE_MM));
     }
   }
   end();
   return found;
-}
-
-type Point = PathD[number];
-
-/** Points along a Bézier curve after its beginning (de Casteljau). */
-export function bezier(from: Point, bends: readonly Point[], to: Point): PathD {
-  return Array.from({ length: PIECES }, (_, i) => {
-    const t = (i + 1) / PIECES;
-    let points = [from, ...bends, to];
-    while (points.length > 1) {
-      points = points.slice(1).map((q, k) => ({
-        x: points[k].x + (q.x - points[k].x) * t,
-        y: points[k].y + (q.y - points[k].y) * t,
-      }));
-    }
-    return points[0];
-  });
 }

@@ -1,5 +1,6 @@
 import { areaD, EndType, inflatePathsD, JoinType } from 'clipper2-ts';
 import { cut, overlap, type Area } from './areas';
+import { clustersOf } from './clusters';
 import type { PlateDrawing } from './plate';
 import type { PlateRegions } from './regions';
 
@@ -18,12 +19,19 @@ export function narrowPlaces(
   { inks, ground, base }: PlateRegions,
   { lineWidth, arrangement }: Pick<PlateDrawing, 'lineWidth' | 'arrangement'>,
 ): NarrowPlaces {
-  const regions = arrangement === 'beside' ? [...inks, ground] : inks;
-  const lost = regions.flatMap((area) => narrower(area, lineWidth));
-  const thin = regions.flatMap((area) =>
-    cut(narrower(area, 2 * lineWidth), narrower(area, lineWidth)),
-  );
-  const closed = inks.flatMap((area) => overlap(gaps(area, lineWidth), base));
+  const apart = (area: Area): Area[] => clustersOf(area, 2 * lineWidth * SPARE);
+  const regions = (arrangement === 'beside' ? [...inks, ground] : inks).flatMap(apart);
+  const lost: Area = [];
+  const thin: Area = [];
+  for (const area of regions) {
+    const narrow = narrower(area, 2 * lineWidth);
+    // What is nowhere narrower than two lines is nowhere narrower than one.
+    if (narrow.length === 0) continue;
+    const gone = narrower(area, lineWidth);
+    lost.push(...gone);
+    thin.push(...cut(narrow, gone));
+  }
+  const closed = inks.flatMap(apart).flatMap((area) => overlap(gaps(area, lineWidth), base));
   return { lost, thin: seen(thin, lineWidth), closed };
 }
 

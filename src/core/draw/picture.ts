@@ -1,5 +1,5 @@
-import { boxOf } from './regions';
-import type { Area } from './areas';
+import { boxOf } from './box';
+import { sizeOf, type Area } from './areas';
 
 /** A picture to be put on a plate: its colours as areas around (0, 0), one unit high. */
 export interface PlatePicture {
@@ -32,4 +32,9 @@ export function sizedPicture({ colours }: PlatePicture, height: number): Area[] 
   return colours.map(({ area }) =>
     area.map((path) => path.map(({ x, y }) => ({ x: x * height, y: y * height }))),
   );
+}
+
+/** Colours by the area that they take, the largest first. */
+export function largestFirst(colours: PlatePicture['colours']): PlatePicture['colours'] {
+  return colours.toSorted((a, b) => sizeOf(b.area) - sizeOf(a.area));
 }

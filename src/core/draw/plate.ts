@@ -3,7 +3,7 @@ export const FONTS = { plain: 'Plain', round: 'Round', slab: 'Slab', stencil: 'S
 export type FontName = keyof typeof FONTS;
 
 /** Colours on top of the base's own, at most: each is a swap. */
-export const MOST_INKS = 3;
+export const MOST_INKS = 6;
 
 /** Where a picture stands beside the text. */
 export const PICTURE_PLACES = {
@@ -97,6 +97,22 @@ export const FIRST_PLATE: PlateDrawing = {
   textInk: 0,
   pictureInks: [0],
 };
+
+/** Longest name of a plate, characters. */
+export const LONGEST_NAME = 80;
+
+/** What a plate is called by its text: its lines as one. */
+const nameBy = (text: string): string =>
+  text.replace(/\s+/g, ' ').trim().slice(0, LONGEST_NAME).trim();
+
+/** What changes in a plate with another text: its name follows, until a person has given it one of its own. */
+export function textChange(
+  { name, text: before }: Pick<PlateDrawing, 'name' | 'text'>,
+  text: string,
+): Partial<PlateDrawing> {
+  const follows = name.trim() === '' || name === nameBy(before);
+  return follows ? { text, name: nameBy(text) } : { text };
+}
 
 /** Height over the bed after so many layers, mm. */
 export function heightOf(

@@ -1,3 +1,4 @@
+import { boxOf, type Box } from './box';
 import { cut, disc, grow, join, overlap, roundedRectangle, type Area } from './areas';
 import { MOST_INKS, type PlateDrawing } from './plate';
 
@@ -19,6 +20,8 @@ export interface PlateRegions {
   readonly ground: Area;
   /** What stands out over the room for it, in sentences. */
   readonly troubles: readonly string[];
+  /** What is worth saying, in sentences. */
+  readonly notes: readonly string[];
 }
 
 /** Room between the border and what is drawn, and between text and picture, in shares of the plate. */
@@ -27,13 +30,6 @@ const MARGIN = 1.5;
 const LEAST_STRAIGHT = 0.1;
 /** Holes stand so far from the edge, in diameters from middle to edge. */
 const HOLE_INSET = 1.25;
-
-interface Box {
-  readonly left: number;
-  readonly right: number;
-  readonly front: number;
-  readonly back: number;
-}
 
 /** Lays everything out on the plate. */
 export function regionsOf(drawing: PlateDrawing, content: PlateContent): PlateRegions {
@@ -51,25 +47,55 @@ export function regionsOf(drawing: PlateDrawing, content: PlateContent): PlateRe
   };
   if (border > 0) {
     const inside = grow(outer, -border);
-    if (inside.length === 0) troubles.push('The border is as wide as the plate.');
+    if (inside.length === 0) troubles.push('The border fills the whole plate.');
     paint(drawing.borderInk, overlap(cut(outer, inside), base));
   }
   const room = roomOf(drawing);
   const { letters, picture } = placed(drawing, content, room);
-  const all = [letters, ...picture].flat();
-  if (all.length > 0) {
-    const box = boxOf(all);
-    const [wide, deep] = [box.right - box.left, box.back - box.front];
-    const [free, freeDeep] = [room.right - room.left, room.back - room.front];
-    if (wide > free + 0.01 || deep > freeDeep + 0.01) {
-      troubles.push(
-        `What is drawn takes ${wide.toFixed(1)} × ${deep.toFixed(1)} mm, and there is room for ${Math.max(0, free).toFixed(1)} × ${Math.max(0, freeDeep).toFixed(1)} mm.`,
-      );
-    }
-  }
+  const missing = missingRoom(letters, picture, room);
+  if (missing !== null) troubles.push(missing);
   picture.forEach((area, i) => paint(drawing.pictureInks[i] ?? 0, overlap(area, base)));
   paint(drawing.textInk, overlap(letters, base));
-  return { base, ...apart(base, inks, arrangement === 'beside' ? lineWidth : 0), troubles };
+  return {
+    base,
+    ...apart(base, inks, arrangement === 'beside' ? lineWidth : 0),
+    troubles,
+    notes: notesOnHoles(outer, holes),
+  };
+}
+
+/** Whether text and picture have room on the plate. */
+export function hasRoom(drawing: PlateDrawing, content: PlateContent): boolean {
+  const room = roomOf(drawing);
+  const { letters, picture } = placed(drawing, content, room);
+  return missingRoom(letters, picture, room) === null;
+}
+
+/** What is drawn may be larger than its room by this, mm. */
+const SAME_ROOM = 0.01;
+
+function missingRoom(letters: Area, picture: readonly Area[], room: Box): string | null {
+  const all = [letters, ...picture].flat();
+  if (all.length === 0) return null;
+  const box = boxOf(all);
+  const [wide, deep] = [box.right - box.left, box.back - box.front];
+  const [free, freeDeep] = [room.right - room.left, room.back - room.front];
+  if (wide <= free + SAME_ROOM && deep <= freeDeep + SAME_ROOM) return null;
+  return `The drawing takes ${wide.toFixed(1)} × ${deep.toFixed(1)} mm, and there is room for ${Math.max(0, free).toFixed(1)} × ${Math.max(0, freeDeep).toFixed(1)} mm.`;
+}
+
+/** What holes do that nobody expects of one. */
+function notesOnHoles(outer: Area, holes: Area): string[] {
+  const notes: string[] = [];
+  if (cut(holes, outer).length > 0) {
+    notes.push(
+      'A hole cuts through the edge of the plate. Make the hole smaller or the plate larger.',
+    );
+  }
+  if (holes.length > join(holes).length) {
+    notes.push('The holes meet. Make them smaller or the plate wider.');
+  }
+  return notes;
 }
 
 /** Inks that do not overlap, the later one over the earlier, with a gap round each. */
@@ -160,15 +186,3 @@ const toMiddle = ({ left, right, front, back }: Box, to: Point): Point => ({
 
 const moved = (area: Area, by: Point): Area =>
   area.map((path) => path.map(({ x, y }) => ({ x: x + by.x, y: y + by.y })));
-
-/** The rectangle round an area, mm. */
-export function boxOf(area: Area): Box {
-  const box = { left: Infinity, right: -Infinity, front: Infinity, back: -Infinity };
-  for (const { x, y } of area.flat()) {
-    box.left = Math.min(box.left, x);
-    box.right = Math.max(box.right, x);
-    box.front = Math.min(box.front, y);
-    box.back = Math.max(box.back, y);
-  }
-  return box;
-}

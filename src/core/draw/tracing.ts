@@ -1,148 +1,145 @@
 import tracer from 'imagetracerjs';
-import { ClipperD, ClipType, FillRule, type PathD } from 'clipper2-ts';
+import type { PathD } from 'clipper2-ts';
 import { refuse, success, type Result } from '../findings';
-import type { Area } from './areas';
-import { moduleOf } from './code';
-import { bezier } from './lettering';
+import { evenOdd, type Area } from './areas';
+import { boxOf } from './box';
+import { codeArea, moduleOf, type Bitmap } from './code';
+import { bezier } from './curves';
+import {
+  distance,
+  flatColours,
+  pixelAt,
+  type FlatColours,
+  type Pixels,
+  type Rgb,
+} from './flatColours';
 import { MOST_INKS } from './plate';
-import { unitPicture, type PlatePicture } from './picture';
-
-/** A picture as a canvas gives it: four bytes a pixel, row by row from the top. */
-export interface Pixels {
-  readonly width: number;
-  readonly height: number;
-  readonly data: Uint8ClampedArray;
-}
+import { largestFirst, unitPicture, type PlatePicture } from './picture';
 
 /** A pixel that is less solid than this shows the base. */
 const SOLID = 128;
-/** Mean distance of pixels from the colour that they are drawn in, of 255, beyond which it is a photograph. */
+/** Mean distance of pixels from the colour that they are drawn in, of 441, beyond which it is a photograph. */
 const FLAT = 20;
-/** Colours that take less of the picture are joined with others. */
-const LEAST_SHARE = 0.004;
+/** So many flat colours no drawing for a plate has; a photograph has hundreds. */
+const MOST_COLOURS = 16;
+/** How far a piece of a curve may lie from it, pixels. */
+const CURVE_PIXELS = 0.05;
 
 /**
  * Traces a picture of few flat colours. What lies along its edges is the ground, and is left out.
  * Refuses photographs: their shades cannot be made of a few filaments.
  */
 export function tracePicture(pixels: Pixels, name: string): Result<PlatePicture> {
-  const flattened = onWhite(pixels);
-  const palette = paletteOf(flattened);
-  const { away, shares } = nearness(flattened, palette);
-  if (away > FLAT) {
+  const flattened = onGround(pixels);
+  const flat = flatColours(flattened, MOST_INKS + 1);
+  if (flat.away > FLAT || flat.count > MOST_COLOURS) {
     return refuse(
       'not-flat',
-      'This looks like a photograph: its shades cannot be made of a few filaments. Take a drawing in flat colours.',
+      'This looks like a photo: a few filaments cannot show its shades. Make a relief from it, or use a drawing in flat colours.',
     );
   }
-  const used = palette.filter((_, i) => shares[i] >= LEAST_SHARE);
-  if (used.length < 2) return refuse('not-flat', 'There is nothing on this picture.');
-  const traced = tracer.imagedataToTracedata(flattened, {
-    pal: used.map(([r, g, b]) => ({ r, g, b, a: 255 })),
-    colorquantcycles: 1,
-    ltres: 0.6,
-    qtres: 0.6,
-    pathomit: 6,
-    rightangleenhance: true,
-  });
-  const ground = groundOf(flattened, used);
-  const colours = traced.layers.flatMap((paths, i) => {
-    const area = i === ground ? [] : evenOdd(paths.map(({ segments }) => outline(segments)));
-    return area.length === 0 ? [] : [{ colour: hex(used[i]), area }];
-  });
-  if (colours.length === 0) return refuse('not-flat', 'There is nothing on this picture.');
-  const unit = unitPicture(colours);
-  const moduleSide = moduleIn(flattened, used[ground]);
-  const notes =
-    palette.length > used.length ? ['Colours that are hardly seen were joined with others.'] : [];
-  const high = heightOfPixels(colours.flatMap(({ area }) => area));
+  const { palette } = flat;
+  const ground = groundOf(flattened, flat);
+  const dark = darkOf(flattened, palette[ground]);
+  const moduleSide = moduleOf(dark);
+  const code = moduleSide === null || palette.length > 2 ? null : codeArea(dark, moduleSide);
+  const colours = code
+    ? [{ colour: hex(palette[1 - ground]), area: code }]
+    : tracedColours(flattened, flat, ground);
+  if (colours.length === 0) return refuse('not-flat', 'This picture is empty.');
+  const { back, front } = boxOf(colours.flatMap(({ area }) => area));
   return success({
     name,
-    colours: unit.toSorted((a, b) => b.area.length - a.area.length),
-    moduleSide: moduleSide === null ? null : moduleSide / high,
-    notes,
+    colours: largestFirst(unitPicture(colours)),
+    moduleSide: moduleSide === null ? null : moduleSide / (back - front),
+    notes: flat.merged.map(
+      ({ colour, as }) =>
+        `${hex(colour)} is drawn as ${hex(as)}: a plate takes ${MOST_INKS} colours on its base.`,
+    ),
   });
 }
 
-type Rgb = readonly [number, number, number];
+/** The outlines of each colour but the ground. */
+function tracedColours(
+  { width, height }: Pixels,
+  { palette, labels }: FlatColours,
+  ground: number,
+): { colour: string; area: Area }[] {
+  const data = new Uint8ClampedArray(width * height * 4);
+  labels.forEach((label, i) => data.set([...palette[label], 255], i * 4));
+  const traced = tracer.imagedataToTracedata(
+    { width, height, data },
+    {
+      pal: palette.map(([r, g, b]) => ({ r, g, b, a: 255 })),
+      colorquantcycles: 1,
+      ltres: 0.6,
+      qtres: 0.6,
+      pathomit: 6,
+      rightangleenhance: true,
+    },
+  );
+  return traced.layers.flatMap((paths, i) => {
+    const area = i === ground ? [] : evenOdd(paths.map(({ segments }) => outline(segments)));
+    return area.length === 0 ? [] : [{ colour: hex(palette[i]), area }];
+  });
+}
 
-function onWhite({ width, height, data }: Pixels): Pixels {
+/** What transparent pixels may become; white is what people expect where it can be told from the drawing. */
+const GROUNDS: readonly Rgb[] = [
+  [255, 255, 255],
+  [0, 0, 0],
+  [255, 0, 255],
+  [0, 255, 0],
+];
+/** Colours that far from each other are told apart surely. */
+const TOLD_APART = 120;
+/** Pixels that are looked at for the colours of what is solid. */
+const LOOKED_AT = 20_000;
+
+/** The picture without transparent pixels: they get a colour that nothing in it has, or white letters would be lost. */
+function onGround({ width, height, data }: Pixels): Pixels {
+  const step = Math.max(1, Math.floor((width * height) / LOOKED_AT));
+  const solid: Rgb[] = [];
+  for (let i = 0; i < width * height; i += step) {
+    if (data[i * 4 + 3] >= SOLID) solid.push(pixelAt({ width, height, data }, i));
+  }
+  // A few pixels in an edge are no colour of the picture.
+  const farFrom = (ground: Rgb): number => {
+    const far = solid.map((one) => distance(one, ground)).sort((a, b) => a - b);
+    return far[Math.floor(far.length / 100)] ?? Infinity;
+  };
+  const ground =
+    GROUNDS.find((one) => farFrom(one) > TOLD_APART) ??
+    GROUNDS.toSorted((a, b) => farFrom(b) - farFrom(a))[0];
   const out = new Uint8ClampedArray(data.length);
   for (let i = 0; i < data.length; i += 4) {
     const isSolid = data[i + 3] >= SOLID;
-    for (let k = 0; k < 3; k++) out[i + k] = isSolid ? data[i + k] : 255;
+    for (let k = 0; k < 3; k++) out[i + k] = isSolid ? data[i + k] : ground[k];
     out[i + 3] = 255;
   }
   return { width, height, data: out };
 }
 
-/** The colours that a picture is best drawn in: the ground and as many as there are inks. */
-function paletteOf({ data }: Pixels): Rgb[] {
-  const counts = new Map<number, number>();
-  for (let i = 0; i < data.length; i += 4) {
-    // Colours that are nearly alike count together.
-    const key = ((data[i] >> 4) << 8) | ((data[i + 1] >> 4) << 4) | (data[i + 2] >> 4);
-    counts.set(key, (counts.get(key) ?? 0) + 1);
-  }
-  const byCount = [...counts].sort((a, b) => b[1] - a[1]);
-  const chosen: Rgb[] = [];
-  for (const [key] of byCount) {
-    const colour: Rgb = [(key >> 8) * 17, ((key >> 4) & 15) * 17, (key & 15) * 17];
-    if (chosen.every((one) => distance(one, colour) > 80)) chosen.push(colour);
-    if (chosen.length === MOST_INKS + 1) break;
-  }
-  return chosen;
-}
-
-const distance = (a: Rgb, b: Rgb): number => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
-
-const pixelAt = (data: Uint8ClampedArray, i: number): Rgb => [data[i], data[i + 1], data[i + 2]];
-
-function nearest(colour: Rgb, palette: readonly Rgb[]): number {
-  let best = 0;
-  palette.forEach((one, i) => {
-    if (distance(one, colour) < distance(palette[best], colour)) best = i;
-  });
-  return best;
-}
-
-/** How far pixels lie from their colours in the mean, and which share of them each colour has. */
-function nearness({ data }: Pixels, palette: readonly Rgb[]): { away: number; shares: number[] } {
-  const counts = palette.map(() => 0);
-  let sum = 0;
-  for (let i = 0; i < data.length; i += 4) {
-    const colour = pixelAt(data, i);
-    const at = nearest(colour, palette);
-    counts[at]++;
-    sum += distance(colour, palette[at]);
-  }
-  const pixels = data.length / 4;
-  return { away: sum / pixels, shares: counts.map((count) => count / pixels) };
-}
-
 /** The colour that takes most of the picture's edge. */
-function groundOf({ width, height, data }: Pixels, palette: readonly Rgb[]): number {
+function groundOf({ width, height }: Pixels, { labels, palette }: FlatColours): number {
   const counts = palette.map(() => 0);
-  const count = (x: number, y: number): void => {
-    counts[nearest(pixelAt(data, (y * width + x) * 4), palette)]++;
-  };
   for (let x = 0; x < width; x++) {
-    count(x, 0);
-    count(x, height - 1);
+    counts[labels[x]]++;
+    counts[labels[(height - 1) * width + x]]++;
   }
   for (let y = 0; y < height; y++) {
-    count(0, y);
-    count(width - 1, y);
+    counts[labels[y * width]]++;
+    counts[labels[y * width + width - 1]]++;
   }
   return counts.indexOf(Math.max(...counts));
 }
 
-function moduleIn({ width, height, data }: Pixels, ground: Rgb): number | null {
-  const dark = new Uint8Array(width * height);
-  for (let i = 0; i < dark.length; i++) {
-    dark[i] = distance(pixelAt(data, i * 4), ground) > 120 ? 1 : 0;
-  }
-  return moduleOf({ width, height, dark });
+function darkOf(picture: Pixels, ground: Rgb): Bitmap {
+  const { width, height } = picture;
+  const dark = Uint8Array.from({ length: width * height }, (_, i) =>
+    distance(pixelAt(picture, i), ground) > TOLD_APART ? 1 : 0,
+  );
+  return { width, height, dark };
 }
 
 type Segment = ReturnType<
@@ -155,27 +152,9 @@ function outline(segments: readonly Segment[]): PathD {
     const from = { x: one.x1, y: -one.y1 };
     const second = { x: one.x2, y: -one.y2 };
     return one.type === 'Q' && one.x3 !== undefined && one.y3 !== undefined
-      ? bezier(from, [second], { x: one.x3, y: -one.y3 })
+      ? bezier(from, [second], { x: one.x3, y: -one.y3 }, CURVE_PIXELS)
       : [second];
   });
-}
-
-/** Outlines in outlines are holes. */
-export function evenOdd(paths: Area): Area {
-  const clipper = new ClipperD(4);
-  clipper.addSubjectPaths(paths.filter(({ length }) => length > 2));
-  const found: Area = [];
-  clipper.execute(ClipType.Union, FillRule.EvenOdd, found);
-  return found;
-}
-
-function heightOfPixels(area: Area): number {
-  let [low, high] = [Infinity, -Infinity];
-  for (const { y } of area.flat()) {
-    low = Math.min(low, y);
-    high = Math.max(high, y);
-  }
-  return high - low;
 }
 
 const hex = (colour: Rgb): string =>

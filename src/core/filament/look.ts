@@ -23,12 +23,13 @@ const DARKEST = 0.01;
 const LEAST_DEPTH = 0.02;
 
 /** Red, green and blue in linear light, 0 to 1. */
-type Linear = readonly [number, number, number];
+export type Linear = readonly [number, number, number];
 
 const toLinear = converter('lrgb');
 const toRgb = converter('rgb');
 
-function linearOf(colour: string): Linear {
+/** A colour (`#rrggbb`) in linear light. */
+export function linearOf(colour: string): Linear {
   const { r = 0, g = 0, b = 0 } = toLinear(colour) ?? {};
   return [r, g, b];
 }
@@ -97,6 +98,19 @@ export function mixedLook(
   return hexOf(mixed(linearOf(colour), linearOf(behind), showsThrough(thickness, hidingDepth)));
 }
 
+/** How much of red, green and blue a millimetre of filament keeps back of light from behind: natural logarithms. */
+export function keptPerMm({
+  colour,
+  hidingDepth,
+}: Pick<PaletteFilament, 'colour' | 'hidingDepth'>): Linear {
+  const once = -Math.log(LEFT_AT_HIDING_DEPTH) / 2;
+  const hiding = Math.max(LEAST_DEPTH, hidingDepth);
+  const part = (value: number): number =>
+    (once - Math.log(Math.max(DARKEST, value)) / COLOURING_DEPTHS) / hiding;
+  const [r, g, b] = linearOf(colour);
+  return [part(r), part(g), part(b)];
+}
+
 /**
  * How much of red, green and blue layers 1 to n keep back: natural logarithms, four numbers a layer
  * (the fourth is 0), from nothing at entry 0. Light through layers m to n is
@@ -108,11 +122,7 @@ export function opticalDepths(
 ): Float32Array<ArrayBuffer> {
   const depths = new Float32Array((layers.length + 1) * 4);
   for (const { filament, first, last } of bands) {
-    const once = -Math.log(LEFT_AT_HIDING_DEPTH) / 2;
-    const hiding = Math.max(LEAST_DEPTH, filament.hidingDepth);
-    const perMm = linearOf(filament.colour).map(
-      (value) => (once - Math.log(Math.max(DARKEST, value)) / COLOURING_DEPTHS) / hiding,
-    );
+    const perMm = keptPerMm(filament);
     for (let layer = first; layer <= last; layer++) {
       const { thickness } = layers[layer - 1];
       perMm.forEach((depth, i) => {
@@ -145,4 +155,16 @@ export function lampDepth(
   }
   kept.sort((a, b) => a - b);
   return kept[Math.floor(kept.length * GLARE)] ?? 0;
+}
+
+/**
+ * How much brighter a backlit picture is than the light behind the print, in words: the brightest places are
+ * drawn nearly white, and a picture of another print is turned up by another factor.
+ * @param lamp natural logarithm of the factor, as {@link lampDepth} finds it.
+ */
+export function lampWords(lamp: number): string {
+  const factor = Math.exp(lamp);
+  return factor < 1.5
+    ? 'as bright as the lamp'
+    : `brightened ${factor < 10 ? factor.toFixed(1) : String(Math.round(factor))} times, so that the brightest part is white`;
 }

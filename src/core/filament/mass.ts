@@ -7,3 +7,5 @@ const ORDINARY_DENSITY = 1.24;
 export function gramsOf(filamentMm: number, diameter: number, density = ORDINARY_DENSITY): number {
   return (filamentMm * filamentArea(diameter) * density) / 1000;
 }
+/** Grams of a volume, mm³, of a filament, g/cm³. */
+export const gramsOfMm3 = (mm3: number, density: number): number => (mm3 * density) / 1000;

@@ -4,7 +4,7 @@ import { gramsOf } from './mass';
 import { purgeVolume } from './purge';
 import type { Spool } from './shelf/spool';
 
-/** Filament to push through from one filament to another, as the person has found it, mm. */
+/** Filament to purge from one filament to another, as the person has found it, mm. */
 export interface OwnPurge {
   readonly from: string;
   readonly to: string;

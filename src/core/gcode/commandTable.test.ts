@@ -36,7 +36,7 @@ describe('the table of commands', () => {
       '# Commands',
       '',
       'Made by `src/core/gcode/commandTable.test.ts` of the table that the scanner, the machine, reordering and the',
-      'proof read; `npx vitest run src/core/gcode -u` makes it anew.',
+      'proof read; `npx vitest run src/core/gcode -u` makes it again.',
       '',
       'Letters are those that a command may carry inside of a block of Lamella; a dash means that it may not stand in',
       'one. What *may act unseen* moves, heats or changes filament by itself, so nothing is moved past it in another',

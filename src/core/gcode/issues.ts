@@ -11,19 +11,19 @@ const SENTENCES = [
   [
     ISSUE_BAD_NUMBER,
     'bad-number',
-    'Part of this line cannot be read as a command with numbers. It is kept as it is.',
+    'Part of this line is not a command with numbers. It is kept unchanged.',
   ],
   [
     ISSUE_AMBIGUOUS_NUMBER,
     'ambiguous-number',
-    'A number with an exponent: printers may take its E for the extruder. Lamella reads it as a number.',
+    'A number with an exponent: printers may read its E as the extruder. Lamella reads it as a number.',
   ],
   [
     ISSUE_TWO_COMMANDS,
     'two-commands',
-    'Two commands stand on one line. Most printers obey the first one only, and so does Lamella.',
+    'Two commands are on one line. Most printers follow only the first one, and so does Lamella.',
   ],
-  [ISSUE_BAD_CHECKSUM, 'bad-checksum', 'The checksum does not fit the line.'],
+  [ISSUE_BAD_CHECKSUM, 'bad-checksum', 'The checksum does not match the line.'],
 ] as const;
 
 /** Turns the scanner's issue bits of one line into findings. */

@@ -57,7 +57,7 @@ describe('Machine', () => {
     expect(machine.retracted).toBe(0);
   });
 
-  it('does not take pushing back on the way for printing', () => {
+  it('does not take un-retracting on the way for printing', () => {
     expect(run('M83\nG1 X1 E5\nG1 E-1\nG1 X9 E1').extruded).toBe(false);
     expect(run('M83\nG1 X1 E5\nG1 E-1\nG1 X9 E1.5').extruded).toBe(true);
   });

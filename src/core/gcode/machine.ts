@@ -46,7 +46,7 @@ export type MachineState = Readonly<Pick<Machine, StateField>>;
  * and start at 0; `G92` only moves the origin of the file's numbers. One machine serves reading,
  * the simulated printer and the proof, so that the three can never disagree.
  *
- * What cannot be known is not a number, and stays so until the file says it anew.
+ * What cannot be known is not a number, and stays so until the file says it again.
  *
  * Extrusion mode: `M82`/`M83` decide. `G91` makes E relative too, until `G90` gives back what
  * M82/M83 said last; that is how most hobby firmwares behave and what hand-written snippets expect.
@@ -57,7 +57,7 @@ export class Machine {
   x = 0;
   y = 0;
   z = 0;
-  /** Filament pushed through since the start, mm, whatever `G92 E` says. */
+  /** Filament purged since the start, mm, whatever `G92 E` says. */
   e = 0;
   /** Position before the latest move. */
   fromX = 0;
@@ -95,7 +95,7 @@ export class Machine {
   fan = 0;
   nozzleTarget = 0;
   bedTarget = 0;
-  /** Filament pulled back by E moves and not yet pushed forward again, mm. */
+  /** Filament retracted by E moves and not yet un-retracted, mm. */
   retracted = 0;
   /** Filament that stayed outside, mm: the highest E so far of each stretch between tool changes. */
   filament = 0;
@@ -165,7 +165,7 @@ export class Machine {
 
   /**
    * What a script that nobody can see may have changed: place, the extruder's number, speed, units
-   * and modes. All of it has to be said anew.
+   * and modes. All of it has to be said again.
    */
   forget(): void {
     this.losePlace();
@@ -182,7 +182,7 @@ export class Machine {
     this.setUnits(NaN, this.volumetricArea);
   }
 
-  /** A person pushed new filament in by hand, up to the tip: nothing is pulled back any more. */
+  /** A person pushed new filament in by hand, up to the tip: nothing is retracted any more. */
   loadByHand(): void {
     this.retracted = 0;
   }
@@ -225,7 +225,7 @@ export class Machine {
     return this.e > this.fromE && !this.recovered && this.curve.valid;
   }
 
-  /** True when the move just executed did no more than push back what had been pulled. */
+  /** True when the move just executed did no more than un-retract what had been pulled. */
   recovered = false;
 
   private move(words: Words): Effect {
@@ -445,7 +445,7 @@ export class Machine {
   private selectTool(code: number): Effect {
     if (code === this.tool) return Effect.None;
     this.tool = code;
-    // The new filament starts fresh: what the old one had pulled back stays with it.
+    // The new filament starts fresh: what the old one had retracted stays with it.
     this.retracted = 0;
     return Effect.Tool;
   }

@@ -7,7 +7,7 @@ import type { Words } from './lines/words';
 export interface ToolLine {
   readonly line: number;
   readonly offset: number;
-  /** A change of tool, or a temperature for one. */
+  /** A tool change, or a temperature for one. */
   readonly kind: 'change' | 'heat';
   /** The tool that it names, and the one in use there. */
   readonly tool: number;

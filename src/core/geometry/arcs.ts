@@ -1,7 +1,7 @@
 import type { ArcGeometry } from '../gcode/curves/arc';
 import type { SplineGeometry } from '../gcode/curves/spline';
 
-/** A way that is not straight. */
+/** A path that is not straight. */
 export type Curve = ArcGeometry | SplineGeometry;
 
 /** Largest distance between a curve and the chords it is drawn with, mm. */

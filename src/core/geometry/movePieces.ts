@@ -3,7 +3,7 @@ import type { Machine } from '../gcode/machine';
 import { curveLength, forEachChord } from './arcs';
 import { lineWidth } from './lineWidth';
 
-/** A straight piece of a way, machine mm. */
+/** A straight piece of a path, machine mm. */
 export type OnPiece = (x0: number, y0: number, x1: number, y1: number) => void;
 
 /** Whether the move just made is a curve that can be followed. */

@@ -8,8 +8,8 @@ export interface CellGrid {
 }
 
 /**
- * The cells of a grid whose middles lie near a straight way. Nothing is sampled, so that nothing is missed,
- * however thin it is. A way is set by `go`; then `firstRow` to `lastRow` hold its cells, in each row those
+ * The cells of a grid whose middles lie near a straight path. Nothing is sampled, so that nothing is missed,
+ * however thin it is. A path is set by `go`; then `firstRow` to `lastRow` hold its cells, in each row those
  * from `first` to `last` that are `within` its radius.
  */
 export class NearCells {
@@ -22,13 +22,13 @@ export class NearCells {
   private ay = 0;
   private dx = 0;
   private dy = 0;
-  /** One over the square of the way's length; 0 for a point. */
+  /** One over the square of the path's length; 0 for a point. */
   private perLength2 = 0;
   private r = 0;
 
   constructor(private readonly grid: CellGrid) {}
 
-  /** Sets the way from (x0, y0) to (x1, y1), and how near to it is near; mm. */
+  /** Sets the path from (x0, y0) to (x1, y1), and how near to it is near; mm. */
   go(x0: number, y0: number, x1: number, y1: number, radius: number): void {
     const { originX, originY, cellMm, rows } = this.grid;
     this.r = radius / cellMm;
@@ -61,17 +61,17 @@ export class NearCells {
     this.last = Math.min(this.grid.columns - 1, Math.floor((x0 < x1 ? x1 : x0) + r));
   }
 
-  /** Whether a cell of a row lies within the radius of the way. */
+  /** Whether a cell of a row lies within the radius of the path. */
   within(row: number, column: number): boolean {
     return this.distance2(row, column) <= this.r * this.r;
   }
 
-  /** Distance of a cell's middle from the way, mm. */
+  /** Distance of a cell's middle from the path, mm. */
   distance(row: number, column: number): number {
     return Math.sqrt(this.distance2(row, column)) * this.grid.cellMm;
   }
 
-  /** Visits every cell near the way. */
+  /** Visits every cell near the path. */
   forEach(visit: (cell: number) => void): void {
     const { columns } = this.grid;
     for (let row = this.firstRow; row <= this.lastRow; row++) {

@@ -136,7 +136,7 @@ function resultTable(entries: readonly TableEntry[]): LogTable {
     entries.filter((one) => one.result === result).length;
   return {
     id: 'results',
-    title: 'How prints came out',
+    title: 'Results of prints',
     columns: ['Result', 'Prints'],
     rows: [
       ['Good', count('good')],

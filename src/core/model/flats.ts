@@ -1,6 +1,9 @@
+import { joinedAt } from './cuts';
 import { SAME_HEIGHT } from './layerGrid';
 import { TRIANGLE_STRIDE, type Mesh } from './mesh';
 import type { Relief } from './relief';
+import type { Overlaps } from './shells';
+import { withoutCut } from './unions';
 
 /** What lies at a height, as somebody sees it who looks for the first layer of a colour. */
 export type FlatKind =
@@ -12,6 +15,8 @@ export type FlatKind =
   | 'sunken'
   /** It only looks down. */
   | 'underside'
+  /** It looks up, into a hollow. */
+  | 'inside'
   /** It lies on the bed. */
   | 'bed';
 
@@ -38,8 +43,8 @@ export interface Flats {
   readonly steepMm2: number;
 }
 
-/** A face leans less than this: the upward part of its normal. */
-const LEVEL = 0.99995;
+/** A face leans less than this, 0.15°: the upward part of its normal. */
+const LEVEL = 0.9999966;
 /** Faces lean down by more than 45° below this. */
 const STEEP = -Math.SQRT1_2;
 /** Less area than this is no face to plan with, mm². */
@@ -52,9 +57,14 @@ interface Faces {
   down: number;
 }
 
-/** Finds the flat faces of a model: exact in area, and what shows of them by its relief. */
-export function flatsOf({ corners }: Mesh, relief: Relief): Flats {
-  const { found, steepMm2 } = facesByHeight(corners);
+/**
+ * Finds the flat faces of a model: exact in area, and what shows of them by its relief.
+ * @param overlaps bodies that may stand in one another: what of a face lies inside of another body is none.
+ */
+export function flatsOf(mesh: Mesh, relief: Relief, overlaps: Overlaps | null = null): Flats {
+  const faces = facesByHeight(mesh.corners);
+  const { steepMm2 } = faces;
+  const found = overlaps ? outerFaces(mesh, faces.found, overlaps) : faces.found;
   const heights = Float64Array.from(found, ({ z }) => z);
   const seen = found.map(() => ({ above: 0, below: 0, rises: 0, falls: 0 }));
   const { top, low, columns, rows, cellMm } = relief;
@@ -93,7 +103,7 @@ export function flatsOf({ corners }: Mesh, relief: Relief): Flats {
       belowMm2: below,
       risesMm: rises * AROUND,
       fallsMm: falls * AROUND,
-      kind: kindOf(z, above, rises, falls),
+      kind: kindOf({ z, up, down }, above, rises, falls),
     };
   });
   return { flats, steepMm2 };
@@ -104,17 +114,21 @@ const AROUND = Math.PI / 4;
 /** Less of an edge than this is one cell's doing, mm. */
 const LEAST_EDGE = 1;
 
-function kindOf(z: number, above: number, rises: number, falls: number): FlatKind {
-  if (above < LEAST_MM2) return z < SAME_HEIGHT ? 'bed' : 'underside';
+function kindOf({ z, up, down }: Faces, above: number, rises: number, falls: number): FlatKind {
+  if (above < LEAST_MM2) return z < SAME_HEIGHT ? 'bed' : up > down ? 'inside' : 'underside';
   if (rises < LEAST_EDGE) return 'top';
   return falls < LEAST_EDGE ? 'sunken' : 'ground';
 }
 
 /** Flat faces of a mesh gathered by height, from the bed up: all that its triangles tell without a look at what hides what. */
-export function facesByHeight(c: Float32Array): { found: Faces[]; steepMm2: number } {
+export function facesByHeight(
+  c: Float32Array,
+  counts: (triangle: number) => boolean = () => true,
+): { found: Faces[]; steepMm2: number } {
   const byPlace = new Map<number, Faces>();
   let steepMm2 = 0;
   for (let i = 0; i < c.length; i += TRIANGLE_STRIDE) {
+    if (!counts(i / TRIANGLE_STRIDE)) continue;
     const ux = c[i + 3] - c[i];
     const uy = c[i + 4] - c[i + 1];
     const uz = c[i + 5] - c[i + 2];
@@ -140,20 +154,54 @@ export function facesByHeight(c: Float32Array): { found: Faces[]; steepMm2: numb
       else faces.down += area;
     } else if (lean < STEEP) steepMm2 += size / 2;
   }
-  const found: Faces[] = [];
-  let place = -Infinity;
-  for (const [at, faces] of [...byPlace].sort(([a], [b]) => a - b)) {
-    const last = found.at(-1);
-    // What rounding has put on two sides of a border belongs together.
-    if (last && at === place + 1) {
-      last.z += faces.z;
-      last.up += faces.up;
-      last.down += faces.down;
-    } else found.push({ ...faces });
-    place = at;
+  return { found: gathered(byPlace), steepMm2 };
+}
+
+/** So many heights close to each other are a slope. */
+const LEAST_SLOPE = 3;
+
+/** Faces at heights that rounding has put on two sides of a border, together; slopes left out. */
+function gathered(byPlace: ReadonlyMap<number, Faces>): Faces[] {
+  const runs: { first: number; last: number; faces: Faces }[] = [];
+  for (const [place, faces] of [...byPlace].sort(([a], [b]) => a - b)) {
+    const run = runs.at(-1);
+    if (run && place === run.last + 1 && run.last === run.first) {
+      run.last = place;
+      run.faces.z += faces.z;
+      run.faces.up += faces.up;
+      run.faces.down += faces.down;
+    } else runs.push({ first: place, last: place, faces: { ...faces } });
   }
+  const isSlope = new Set<Faces>();
+  for (let i = 0; i < runs.length;) {
+    let end = i + 1;
+    while (end < runs.length && runs[end].first === runs[end - 1].last + 1) end++;
+    if (end - i >= LEAST_SLOPE) runs.slice(i, end).forEach(({ faces }) => isSlope.add(faces));
+    i = end;
+  }
+  const found = runs.map(({ faces }) => faces).filter((faces) => !isSlope.has(faces));
   for (const faces of found) faces.z = Math.round((faces.z / (faces.up + faces.down)) * 1e4) / 1e4;
-  return { found: found.filter(({ up, down }) => up + down >= LEAST_MM2), steepMm2 };
+  return found.filter(({ up, down }) => up + down >= LEAST_MM2);
+}
+
+/** Cuts this far over and under a face tell what of it is no inside, mm. */
+const BESIDE = 5e-4;
+/** More heights than this are no flats to plan with. */
+const MOST_HEIGHTS = 300;
+
+/** Faces of bodies that may stand in one another: what is full under it and bare over it looks up. */
+function outerFaces(mesh: Mesh, all: readonly Faces[], overlaps: Overlaps): Faces[] {
+  const { corners } = mesh;
+  const { shellOf, groupOf } = overlaps;
+  const alone = facesByHeight(corners, (triangle) => groupOf[shellOf[triangle]] < 0).found;
+  if (all.length > MOST_HEIGHTS) return [...all];
+  return all.flatMap((one): Faces[] => {
+    const own = alone.find(({ z }) => Math.abs(z - one.z) <= 2 * SAME_HEIGHT);
+    const [under, over] = [one.z - BESIDE, one.z + BESIDE].map((z) => joinedAt(mesh, z, overlaps));
+    const up = withoutCut(under, over).area + (own?.up ?? 0);
+    const down = withoutCut(over, under).area + (own?.down ?? 0);
+    return up + down < LEAST_MM2 ? [] : [{ z: one.z, up, down }];
+  });
 }
 
 /** Place of the height nearest to `z` within {@link SAME_HEIGHT} twice over; −1 for none. */

@@ -6,7 +6,8 @@ import type { Section } from '../print/sections';
 import type { Print } from '../print/print';
 import { cutLayers } from './cuts';
 import { layerGrid, layersBelow, topOf, type LayerGrid } from './layerGrid';
-import { boxOf, type Mesh } from './mesh';
+import { boxOf } from './mesh';
+import type { PlacedModel } from './model';
 import type { Relief } from './relief';
 import { roughLayers, ROUGHLY } from './rough';
 import type { ModelSetup } from './setup';
@@ -29,12 +30,10 @@ export function footprintOfRelief(relief: Relief, grid: LayerGrid): Footprint {
 
 /**
  * A model as a print that is not sliced yet: layers of even height, what shows of each, and rough times.
- * @param mesh on the bed, mm.
  * @param filamentDiameter mm.
  */
 export function layModel(
-  mesh: Mesh,
-  relief: Relief,
+  { mesh, relief, overlaps }: Pick<PlacedModel, 'mesh' | 'relief' | 'overlaps'>,
   setup: ModelSetup,
   filamentDiameter: number,
 ): Print {
@@ -47,7 +46,7 @@ export function layModel(
   const begins = areas(cellsByLevel(footprint.low, grid.count));
   const spans = spannedCells(footprint, grid.count);
   const surfaces = { exposed, begins };
-  const rough = roughLayers(cutLayers(mesh, grid), surfaces, grid, filamentDiameter);
+  const rough = roughLayers(cutLayers(mesh, grid, overlaps), surfaces, grid, filamentDiameter);
   const layers = Array.from({ length: grid.count }, (_, i): Layer => {
     const z = topOf(grid, i + 1);
     return {

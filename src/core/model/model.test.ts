@@ -28,8 +28,9 @@ const cornersOf = (triangles: readonly Tri[]) => Float32Array.from(triangles.fla
 function lay(corners: Float32Array<ArrayBuffer>, part: Partial<ModelSetup> = {}) {
   const file = fileOf(corners);
   const setup = { ...firstSetup(file), ...part };
-  const { mesh, relief, facts } = new Model(file).place(setup);
-  const reading = layModel(mesh, relief, setup, ORDINARY_PRINTER.filamentDiameter);
+  const placed = new Model(file).place(setup);
+  const reading = layModel(placed, setup, ORDINARY_PRINTER.filamentDiameter);
+  const { mesh, facts } = placed;
   return { mesh, facts, reading, analysis: analysePrint(reading) };
 }
 

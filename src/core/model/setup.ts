@@ -50,6 +50,15 @@ export function firstSetup(file: ModelFile): ModelSetup {
   };
 }
 
+/** How a model is set up that Lamella made itself, in millimetres, as it lies. */
+export function madeSetup({
+  firstLayer,
+  layerHeight,
+}: Pick<ModelSetup, 'firstLayer' | 'layerHeight'>): ModelSetup {
+  const asItIs = { unit: 'mm', isUnitSure: true, turn: NO_TURN, scaleXY: 1, scaleZ: 1 } as const;
+  return { ...asItIs, firstLayer, layerHeight };
+}
+
 /** One turn, and then another. */
 export function turned(first: Turn, then: Turn): Turn {
   const out: number[] = [];
@@ -94,10 +103,9 @@ export function layFlat(normal: readonly [number, number, number]): Turn {
 
 /**
  * The mesh as it is to be printed, mm: turned, scaled, its lowest place on the bed and its left front
- * corner at zero. A surface that is inside out is turned round.
- * @param isInsideOut as {@link soundnessOf} found it in the file.
+ * corner at zero.
  */
-export function placeMesh(mesh: Mesh, setup: ModelSetup, isInsideOut: boolean): Mesh {
+export function placeMesh(mesh: Mesh, setup: ModelSetup): Mesh {
   const { unit, turn, scaleXY, scaleZ } = setup;
   const mm = UNIT_MM[unit];
   const by = turn.map((part, i) => part * mm * (i < 6 ? scaleXY : scaleZ));
@@ -113,7 +121,6 @@ export function placeMesh(mesh: Mesh, setup: ModelSetup, isInsideOut: boolean): 
   }
   const placed = { ...mesh, corners: out };
   moveToZero(out, boxOf(placed));
-  if (isInsideOut) turnInsideOut(out);
   return placed;
 }
 
@@ -124,13 +131,5 @@ function moveToZero(corners: Float32Array, box: MeshBox | null): void {
     corners[i] -= x;
     corners[i + 1] -= y;
     corners[i + 2] -= z;
-  }
-}
-
-function turnInsideOut(corners: Float32Array): void {
-  for (let i = 0; i < corners.length; i += 9) {
-    for (let k = 3; k < 6; k++) {
-      [corners[i + k], corners[i + k + 3]] = [corners[i + k + 3], corners[i + k]];
-    }
   }
 }

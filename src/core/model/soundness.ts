@@ -1,3 +1,4 @@
+import { mixed, unsigned } from './corners';
 import { TRIANGLE_STRIDE, type Mesh } from './mesh';
 
 /** How a surface is made up. */
@@ -52,19 +53,8 @@ export function volumeOf({ corners }: Pick<Mesh, 'corners'>): number {
   return volume / 6;
 }
 
-/** Minus zero is the same place as zero. */
-const unsigned = (bits: number): number => (bits === 0x80000000 ? 0 : bits);
-
-/** The last mixing of MurmurHash3 (Appleby, 2011), over two numbers. */
-function mixed(a: number, b: number): number {
-  let h = Math.imul(a ^ (a >>> 15), 0x85ebca6b) ^ b;
-  h = Math.imul(h ^ (h >>> 13), 0xc2b2ae35);
-  h = Math.imul(h ^ (h >>> 16), 0x27d4eb2f);
-  return (h ^ (h >>> 15)) >>> 0;
-}
-
 /** Six times the volume between a triangle and the origin, with the sign of its winding. */
-function sixfoldVolume(c: Float32Array, i: number): number {
+export function sixfoldVolume(c: Float32Array, i: number): number {
   return (
     c[i] * (c[i + 4] * c[i + 8] - c[i + 5] * c[i + 7]) +
     c[i + 1] * (c[i + 5] * c[i + 6] - c[i + 3] * c[i + 8]) +

@@ -32,10 +32,10 @@ export class Heater {
 
   /** °C at time `now`. */
   at(now: number): number {
-    const way = this.target - this.temperature;
-    const rate = way >= 0 ? this.ratePerSecond : this.ratePerSecond * COOLING_SHARE;
-    const change = Math.min(Math.abs(way), rate * (now - this.since));
-    return this.temperature + Math.sign(way) * change;
+    const difference = this.target - this.temperature;
+    const rate = difference >= 0 ? this.ratePerSecond : this.ratePerSecond * COOLING_SHARE;
+    const change = Math.min(Math.abs(difference), rate * (now - this.since));
+    return this.temperature + Math.sign(difference) * change;
   }
 
   /**
@@ -43,8 +43,8 @@ export class Heater {
    * @param alsoCooling whether the wait also holds when the target is below (`R` instead of `S`).
    */
   secondsToTarget(now: number, alsoCooling: boolean): number {
-    const way = this.target - this.at(now);
-    if (way >= 0) return way / this.ratePerSecond;
-    return alsoCooling ? -way / (this.ratePerSecond * COOLING_SHARE) : 0;
+    const difference = this.target - this.at(now);
+    if (difference >= 0) return difference / this.ratePerSecond;
+    return alsoCooling ? -difference / (this.ratePerSecond * COOLING_SHARE) : 0;
   }
 }

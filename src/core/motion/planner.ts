@@ -224,7 +224,7 @@ export class Planner {
       this.makeRoom();
       return;
     }
-    // So many moves in one deceleration do not occur; half of them is safe to let go.
+    // So many moves in one deceleration do not occur; half of them can be dropped safely.
     this.commit(certain > 0 || toRest ? certain : this.count >> 1);
     if (toRest || this.count < BATCH / 2) this.passAt = BATCH;
   }

@@ -1,19 +1,19 @@
 import { nozzleRadius, type NozzleShape } from '../printer/nozzleShape';
-import { BitWindow, HALF_LINE, NearWay, type Grid } from './nearWay';
+import { BitWindow, HALF_LINE, NearPath, type Grid } from './nearPath';
 import type { Neighbours } from './neighbours';
 import type { Box, SectionShape } from './sectionShapes';
 
-/** How near the way of a section comes to what stands higher. */
+/** How near the path of a section comes to what stands higher. */
 type Nearness = Pick<Neighbours, 'distance' | 'touchMm' | 'depthMm' | 'at'>;
 
-/** Ways and outlines in one window, each looked at once: most layers of a print are like those below. */
+/** Paths and outlines in one window, each looked at once: most layers of a print are like those below. */
 interface Seen {
   readonly window: BitWindow;
   /** Numbers of bits that are the same in the window, by their sums and by where they were found. */
   readonly numbers: Map<string, number>;
   readonly numberOf: Map<Int32Array, number>;
-  readonly ways: Map<number, NearWay>;
-  /** By the numbers of a way and an outline, and by the reach. */
+  readonly paths: Map<number, NearPath>;
+  /** By the numbers of a path and an outline, and by the reach. */
   readonly found: Map<number, Nearness | null>;
 }
 
@@ -59,7 +59,7 @@ export class Besides {
         window,
         numbers: new Map(),
         numberOf: new Map(),
-        ways: new Map(),
+        paths: new Map(),
         found: new Map(),
       };
       this.seen.set(window.key, seen);
@@ -73,24 +73,24 @@ export class Besides {
     high: SectionShape,
     radius: number,
   ): Nearness | null {
-    const { window, ways, found } = seen;
-    const [way, outline] = [numberIn(seen, low.way), numberIn(seen, high.covers)];
-    const key = (way * MOST_NUMBERS + outline) * MOST_STEPS + Math.round(radius * STEPS);
+    const { window, paths, found } = seen;
+    const [path, outline] = [numberIn(seen, low.path), numberIn(seen, high.covers)];
+    const key = (path * MOST_NUMBERS + outline) * MOST_STEPS + Math.round(radius * STEPS);
     let nearness = found.get(key);
     if (nearness !== undefined) return nearness;
-    let near = ways.get(way);
-    if (!near) ways.set(way, (near = new NearWay(low, window, this.grid)));
+    let near = paths.get(path);
+    if (!near) paths.set(path, (near = new NearPath(low, window, this.grid)));
     nearness = this.look(near, high.covers, radius);
     found.set(key, nearness);
     return nearness;
   }
 
-  private look(way: NearWay, covers: Int32Array, radius: number): Nearness | null {
+  private look(path: NearPath, covers: Int32Array, radius: number): Nearness | null {
     const { wordsPerRow, cellMm, originX, originY } = this.grid;
     let distance = Infinity;
     let nearest = 0;
     let touched = 0;
-    way.forEachNear(covers, radius, (cell, d) => {
+    path.forEachNear(covers, radius, (cell, d) => {
       if (d < distance) [distance, nearest] = [d, cell];
       if (!isInside(covers, cell, this.grid)) touched++;
     });

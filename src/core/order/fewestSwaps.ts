@@ -1,6 +1,6 @@
 import { ROUNDING } from '../tolerances';
 import { costOf, type Orderable, type Ordered } from './ordering';
-import { CheapestWays } from './ways';
+import { CheapestPaths } from './cheapestPaths';
 
 /** A group of sections that may be printed in any order among themselves, by filament. */
 interface FreeGroup {
@@ -32,12 +32,12 @@ export function fewestSwaps(
   print: Orderable,
   given: ReadonlyMap<number, readonly number[]> = new Map(),
 ): Ordered {
-  const ways = new CheapestWays(print.purge);
+  const paths = new CheapestPaths(print.purge);
   let loaded: Loaded[] = [];
   let exact = true;
   for (const group of groupsOf(print, given)) {
-    loaded = after(group, loaded, print, ways);
-    exact &&= group.given !== null || CheapestWays.tries(group.filaments.length);
+    loaded = after(group, loaded, print, paths);
+    exact &&= group.given !== null || CheapestPaths.tries(group.filaments.length);
   }
   const orders: (readonly number[])[] = [];
   let best: Loaded | null = cheapest(loaded);
@@ -73,7 +73,7 @@ function after(
   group: FreeGroup,
   before: readonly Loaded[],
   print: Orderable,
-  ways: CheapestWays,
+  paths: CheapestPaths,
 ): Loaded[] {
   const { filaments, given } = group;
   const { purge } = print;
@@ -102,19 +102,19 @@ function after(
       },
     ];
   }
-  const through = ways.through(filaments);
+  const through = paths.through(filaments);
   const begun = filaments.map(loading);
   return filaments.flatMap((filament, last) => {
     const all = filaments.flatMap((_, first): Loaded[] => {
-      const way = through[first][last];
-      if (!way) return [];
+      const cheapest = through[first][last];
+      if (!cheapest) return [];
       return [
         {
           filament,
-          swaps: begun[first].swaps + way.path.length - 1,
-          purgeMm: begun[first].purgeMm + way.purgeMm,
+          swaps: begun[first].swaps + cheapest.path.length - 1,
+          purgeMm: begun[first].purgeMm + cheapest.purgeMm,
           group,
-          path: way.path,
+          path: cheapest.path,
           before: begun[first].before,
         },
       ];

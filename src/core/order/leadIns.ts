@@ -1,6 +1,6 @@
 import type { SlicedFile, SlicedSection } from '../read/slicedFile';
 import { nozzleRadius, type NozzleShape } from '../printer/nozzleShape';
-import { BitWindow, NearWay } from './nearWay';
+import { BitWindow, NearPath } from './nearPath';
 import type { SectionShape, SectionShapes } from './sectionShapes';
 
 type Files = Pick<SlicedFile, 'sections' | 'sources'>;
@@ -23,7 +23,7 @@ export function withoutShapes(
   return shapes.map((shape, i) => {
     if (!gone.has(i)) return shape;
     const empty = new Int32Array(shape.covers.length);
-    return { covers: empty, rests: empty, way: empty, box };
+    return { covers: empty, rests: empty, path: empty, box };
   });
 }
 
@@ -38,9 +38,9 @@ export function standsNear(
   return sections.some((other, i) => {
     if (other.source === source || other.z >= z) return false;
     const reach = nozzleRadius(nozzle, z - other.z);
-    const way = new NearWay(shapes[i], new BitWindow(shapes[i].box, reach, grid), grid);
+    const path = new NearPath(shapes[i], new BitWindow(shapes[i].box, reach, grid), grid);
     let near = false;
-    way.forEachNear(shapes[skirt].covers, reach, () => {
+    path.forEachNear(shapes[skirt].covers, reach, () => {
       near = true;
     });
     return near;

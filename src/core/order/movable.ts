@@ -23,7 +23,7 @@ export interface HeldSection {
 
 /**
  * Finds the sections that hold a command which may act unseen, or a stop of the file itself that
- * stays: in the section, or on the way to it. It is told every line of the file.
+ * stays: in the section, or on the way to it. It sees every line of the file.
  */
 export class HeldFinder {
   readonly held: HeldSection[] = [];
@@ -82,7 +82,7 @@ export async function heldSections(
 /** Whether a line may do something that nobody sees: move, heat, change filament, or what numbers mean. */
 function mayAct(words: Words, bytes: Uint8Array): boolean {
   const { letter, code, macro, subcode, textStart, textEnd } = words;
-  // A change of tool goes; what may be one stays where it is.
+  // A tool change goes; what may be one stays where it is.
   if (changedTool(words, bytes) !== null) return false;
   if (mayChangeTool(words, bytes, true)) return true;
   if (macro) {

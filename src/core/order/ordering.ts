@@ -11,7 +11,7 @@ export interface Orderable {
   readonly filaments: readonly number[];
   /** Sections that are printed in their place: all before them come before, all behind them behind. */
   readonly fixed: ReadonlySet<number>;
-  /** What a change from one filament to another pushes through, mm. */
+  /** What a change from one filament to another purges, mm. */
   readonly purge: (from: number, to: number) => number;
 }
 
@@ -25,7 +25,7 @@ export interface Ordered {
   readonly exact: boolean;
 }
 
-/** What an order takes: changes of filament, and what they push through. */
+/** What an order takes: changes of filament, and what they purge. */
 export function costOf(
   order: readonly number[],
   { filaments, purge }: Pick<Orderable, 'filaments' | 'purge'>,

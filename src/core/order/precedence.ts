@@ -1,6 +1,6 @@
 import { HAIR } from '../tolerances';
 import { nozzleRadius, type NozzleShape } from '../printer/nozzleShape';
-import { HALF_LINE } from './nearWay';
+import { HALF_LINE } from './nearPath';
 import type { Neighbours } from './neighbours';
 import { apart, Besides } from './besides';
 import { supports } from './supports';

@@ -18,7 +18,7 @@ export interface SectionShape {
   readonly covers: Int32Array;
   readonly rests: Int32Array;
   /** Cells that the nozzle's middle comes to while it prints, and their box: travels are lifted over what stands. */
-  readonly way: Int32Array;
+  readonly path: Int32Array;
   readonly box: Box;
 }
 
@@ -29,7 +29,7 @@ export interface SectionShapes extends BitGrid {
 
 /** What of a line has to lie on something, as a share of its width. */
 const RESTING = 0.6;
-/** A line of this radius leaves no cell on its way out, cells. */
+/** A line of this radius leaves no cell on its path out, cells. */
 const THINNEST = Math.SQRT1_2;
 /** Cells round the footprint: a line along its edge reaches a little beyond the cells that it covers. */
 const MARGIN = 4;
@@ -50,7 +50,7 @@ export function canShape({
  * Finds where every section of a print lies, from its lines; what lies outside of the footprint, such as a
  * skirt, is left out.
  * @param filamentDiameter mm.
- * @param onLine told every line on the way, so that others need not read the file again.
+ * @param onLine told every line on the path, so that others need not read the file again.
  */
 export async function sectionShapes(
   input: ByteSource,
@@ -85,7 +85,7 @@ function gridRound({ columns, rows, cellMm, originX, originY }: SlicedFile['foot
 class ShapePen {
   private readonly covers: Int32Array<ArrayBuffer>;
   private readonly rests: Int32Array<ArrayBuffer>;
-  private readonly way: Int32Array<ArrayBuffer>;
+  private readonly path: Int32Array<ArrayBuffer>;
   private minX = Infinity;
   private minY = Infinity;
   private maxX = -Infinity;
@@ -95,7 +95,7 @@ class ShapePen {
     const words = grid.wordsPerRow * grid.rows;
     this.covers = new Int32Array(words);
     this.rests = new Int32Array(words);
-    this.way = new Int32Array(words);
+    this.path = new Int32Array(words);
   }
 
   draw(x0: number, y0: number, x1: number, y1: number, width: number): void {
@@ -103,14 +103,14 @@ class ShapePen {
     this.minY = Math.min(this.minY, y0, y1);
     this.maxX = Math.max(this.maxX, x0, x1);
     this.maxY = Math.max(this.maxY, y0, y1);
-    stampBits(this.way, this.grid, x0, y0, x1, y1, THINNEST);
+    stampBits(this.path, this.grid, x0, y0, x1, y1, THINNEST);
     const r = width / 2 / this.grid.cellMm;
     stampBits(this.covers, this.grid, x0, y0, x1, y1, r);
     stampBits(this.rests, this.grid, x0, y0, x1, y1, Math.max(RESTING * r, THINNEST));
   }
 
   shape(): SectionShape {
-    const { covers, rests, way, minX, minY, maxX, maxY } = this;
-    return { covers, rests, way, box: { minX, minY, maxX, maxY } };
+    const { covers, rests, path, minX, minY, maxX, maxY } = this;
+    return { covers, rests, path, box: { minX, minY, maxX, maxY } };
   }
 }

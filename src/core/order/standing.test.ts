@@ -36,7 +36,7 @@ function plainBefore(
   dipMm: number,
 ) {
   const columns = grid.wordsPerRow * 32;
-  const [ways, covers, rests] = (['way', 'covers', 'rests'] as const).map((which) =>
+  const [ways, covers, rests] = (['path', 'covers', 'rests'] as const).map((which) =>
     shapes.map((shape) => cellsOf(shape[which])),
   );
   const away = (a: number, b: number): number =>

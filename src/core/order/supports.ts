@@ -1,5 +1,5 @@
 import { HAIR } from '../tolerances';
-import type { Grid } from './nearWay';
+import type { Grid } from './nearPath';
 import type { SectionShape } from './sectionShapes';
 
 /** A word of cells that do not all have one section on top. */

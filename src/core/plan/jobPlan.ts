@@ -9,7 +9,7 @@ import { SWAP_SECONDS } from './time';
 import type { StopPlace } from './stopPlace';
 import type { Recipe } from '../recipe/recipe';
 
-/** A check that a person lets be. */
+/** A check that the person has marked as known. */
 interface KnownCheck {
   readonly id: string;
   readonly note: string;
@@ -66,7 +66,7 @@ export interface JobPlan {
   readonly addToRemaining: boolean;
   /** What the person has found to purge between two filaments. */
   readonly purges: readonly OwnPurge[];
-  /** Checks that the person has looked at and lets be, each with a note. */
+  /** Checks that the person has marked as known, each with a note. */
   readonly known: readonly KnownCheck[];
   /** Name of the file to write: see `output/fileName`. */
   readonly namePattern: string;
@@ -118,8 +118,10 @@ export function filamentOf(plan: JobPlan, letter: string): PaletteFilament {
   return filament;
 }
 
-/** Lets a check be, with a note; null takes that back. */
-export function withKnown(plan: JobPlan, id: string, note: string | null): JobPlan {
-  const others = plan.known.filter((one) => one.id !== id);
-  return { ...plan, known: note === null ? others : [...others, { id, note: note.slice(0, 200) }] };
+/** Marks checks as known, with a note; null takes that back. */
+export function withKnown(plan: JobPlan, ids: readonly string[], note: string | null): JobPlan {
+  const others = plan.known.filter(({ id }) => !ids.includes(id));
+  if (note === null) return { ...plan, known: others };
+  const known = [...new Set(ids)].map((id) => ({ id, note: note.slice(0, 200) }));
+  return { ...plan, known: [...others, ...known] };
 }

@@ -6,14 +6,14 @@ import { PURGE_SPEED } from '../filament/purge';
  */
 export const SWAP_SECONDS = { machine: 30, hands: 150 } as const;
 
-/** Seconds that the printer's own part of a swap takes, with what it pushes through. */
+/** Seconds that the printer's own part of a swap takes, with what it purges. */
 export function machineSeconds(purgeMm: number): number {
   return SWAP_SECONDS.machine + purgeMm / PURGE_SPEED;
 }
 
 /**
  * Seconds that swaps add to the print when someone stands by.
- * @param purges filament that each swap pushes through, mm.
+ * @param purges filament that each swap purges, mm.
  */
 export function swapSeconds(
   purges: readonly number[],

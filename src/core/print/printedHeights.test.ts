@@ -49,7 +49,7 @@ const arbitraryPoint = fc.record({
   y: fc.double({ min: ORIGIN_Y - 3, max: ORIGIN_Y + 12, noNaN: true }),
 });
 
-/** Distance of the way from the nearest place of a cell, found by walking it in tiny steps. */
+/** Distance of the path from the nearest place of a cell, found by walking it in tiny steps. */
 function walked(
   a: { x: number; y: number },
   b: { x: number; y: number },

@@ -20,7 +20,7 @@ interface Point {
 const ROUND_THE_MIDDLE = 1.5;
 
 /**
- * How high the print stands, and where it ever will. Every cell that a way sweeps is looked at:
+ * How high the print stands, and where it ever will. Every cell that a path sweeps is looked at:
  * nothing is sampled, so that nothing is missed, however thin it is.
  */
 export class PrintedHeights {
@@ -31,7 +31,7 @@ export class PrintedHeights {
   }
 
   /**
-   * Height of the tallest thing printed before `layer` within `radius` of the way from `a` to `b`,
+   * Height of the tallest thing printed before `layer` within `radius` of the path from `a` to `b`,
    * machine mm; 0 where nothing stands.
    */
   along(a: Point, b: Point, radius: number, layer: number): number {
@@ -78,7 +78,7 @@ export class PrintedHeights {
     return this.skirtSet;
   }
 
-  /** Visits every cell of the footprint that may lie within `radius` of the way from `a` to `b`. */
+  /** Visits every cell of the footprint that may lie within `radius` of the path from `a` to `b`. */
   private forEachCell(a: Point, b: Point, radius: number, visit: (cell: number) => void): void {
     const more = ROUND_THE_MIDDLE * this.inputs.footprint.cellMm;
     this.cells.go(a.x, a.y, b.x, b.y, radius + more);
@@ -86,9 +86,9 @@ export class PrintedHeights {
   }
 }
 
-/** Distance of a way from a box, mm: 0 when it crosses it. */
+/** Distance of a path from a box, mm: 0 when it crosses it. */
 function distanceToBox(a: Point, b: Point, box: LevelBox): number {
-  // The nearest share of the way to the box: its distance is convex along the way.
+  // The nearest share of the way to the box: its distance is convex along the path.
   let [low, high] = [0, 1];
   const at = (t: number): number => {
     const x = a.x + (b.x - a.x) * t;

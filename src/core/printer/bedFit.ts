@@ -36,15 +36,15 @@ export function bedFindings(
     Math.abs(minY + maxY) / 2 < ROUND_ORIGIN * depth;
   const place = `X ${minX.toFixed(0)} to ${maxX.toFixed(0)}, Y ${minY.toFixed(0)} to ${maxY.toFixed(0)} mm`;
   if (isOver && isRoundOrigin && reach.minX === 0) {
-    const message = `The print lies round X 0 Y 0 (${place}), and ${printer.name} counts from a corner of its bed. Choose a printer that counts from the middle.`;
+    const message = `The print is centred on X 0 Y 0 (${place}), but ${printer.name} has its origin in a corner of the bed. Choose a printer with its origin in the middle.`;
     findings.push(warn('other-origin', message));
   } else if (isOver) {
-    const message = `The print goes beyond the bed of ${printer.name}: ${place}. Choose the printer that it was sliced for.`;
+    const message = `The print extends beyond the bed of ${printer.name}: ${place}. Choose the printer the file was sliced for.`;
     findings.push(warn('outside-bed', message));
   }
   const top = layers.reduce((highest, layer) => Math.max(highest, layer.highest), 0);
   if (top > reach.maxZ + OVERHANG) {
-    const message = `The print is ${top.toFixed(0)} mm high, and ${printer.name} ends at ${reach.maxZ} mm. Choose the printer that it was sliced for.`;
+    const message = `The print is ${top.toFixed(0)} mm high, and ${printer.name} ends at ${reach.maxZ} mm. Choose the printer the file was sliced for.`;
     findings.push(warn('outside-bed', message));
   }
   return findings;

@@ -18,7 +18,7 @@ export interface Brush extends BedPoint {
 export interface Understanding {
   readonly kind: RecipeKind;
   readonly command: string;
-  /** Day on which it was tried out, as `2026-04-05`; null while it is only believed. */
+  /** Day on which it was tested, as `2026-04-05`; null while it is only believed. */
   readonly testedAt: string | null;
 }
 
@@ -45,13 +45,13 @@ export interface Printer extends PrinterModel {
   readonly nozzleMm: number;
   /** Its shape outside: how far it may go down between what is higher. */
   readonly nozzle: NozzleShape;
-  /** How filament reaches the nozzle, and how much has to be pulled out to change it, mm. */
+  /** How filament reaches the nozzle, and how much has to be unloaded to change it, mm. */
   readonly feed: { readonly kind: 'direct' | 'tube'; readonly lengthMm: number };
   /** Where the head waits; null for a place near the back edge. */
   readonly park: BedPoint | null;
   /** How far the head lifts above what is printed, mm. */
   readonly liftMm: number;
-  /** What is pulled back before the head moves, mm. */
+  /** What is retracted before the head moves, mm. */
   readonly retractMm: number;
   /**
    * Seconds after which the nozzle cools and the motors switch off while the printer waits; null for never, and as

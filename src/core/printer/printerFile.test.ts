@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { EXAMPLE_PRINTERS } from './examples';
-import { isInReach, ORDINARY_PROFILE, parkOf, reachOf } from './printer';
-import { parsePrinter, printerJson, withOwnStopWord } from './printerFile';
+import { isInReach, ORDINARY_PROFILE, parkOf, reachOf, type Printer } from './printer';
+import { parsePrinter, printerJson, withOwnStopWord, withStopCommand } from './printerFile';
 
 describe('parsePrinter', () => {
   it('lays what is given over the ordinary printer', () => {
@@ -39,6 +39,22 @@ describe('parsePrinter', () => {
     const understands = { kind: 'pause-command', command: 'Bring_Spool' };
     const printer = parsePrinter({ understands, stopWords: ['rest'] });
     expect(printer.ok && printer.value.stopWords).toEqual(['REST', 'BRING_SPOOL']);
+  });
+
+  it('learns one word of a macro that is typed letter by letter, and has to be tested again', () => {
+    const given: Printer = {
+      ...ORDINARY_PROFILE,
+      understands: { kind: 'pause-command', command: 'M601', testedAt: '2026-04-05' },
+      stopWords: ['REST'],
+    };
+    const typed = ['B', 'BR', 'BRING', 'BRIN', 'BRING_SPOOL'].reduce(withStopCommand, given);
+    expect(typed.stopWords).toEqual(['REST', 'BRING_SPOOL']);
+    expect(typed.understands).toEqual({
+      kind: 'pause-command',
+      command: 'BRING_SPOOL',
+      testedAt: null,
+    });
+    expect(withStopCommand(typed, 'WAIT').stopWords).toEqual(['REST', 'BRING_SPOOL', 'WAIT']);
   });
 
   it('knows what each bed reaches, and where the head waits on it', () => {

@@ -150,10 +150,11 @@ function refused(problem: string): Result<never> {
 /** What does not fit together in a printer, in words; null when all does. */
 export function problemOf(printer: Printer): string | null {
   const { kind, command } = printer.understands;
-  if (!canStop(kind, command)) return `"${command}" cannot stop a printer in this way (${kind}).`;
+  if (!canStop(kind, command))
+    return `"${command}" cannot stop a printer with this type of stop (${kind}).`;
   const park = parkOf(printer);
   if (!isInReach(park, 0, reachOf(printer))) {
-    return `The park place X ${park.x} Y ${park.y} lies outside of what the nozzle can reach.`;
+    return `The nozzle cannot reach the park position X ${park.x} Y ${park.y}.`;
   }
   return null;
 }
@@ -163,6 +164,22 @@ export function withOwnStopWord(printer: Printer): Printer {
   const word = macroWord(printer.understands.command);
   if (word === null || printer.stopWords.includes(word)) return printer;
   return { ...printer, stopWords: [...printer.stopWords, word] };
+}
+
+/**
+ * The printer with another command that stops it, not tested yet. A macro's word takes the place of the one that was
+ * typed on the way to it.
+ */
+export function withStopCommand(printer: Printer, command: string): Printer {
+  const { understands, stopWords } = printer;
+  const [before, word] = [macroWord(understands.command), macroWord(command)];
+  const isTypedOn =
+    before !== null && word !== null && (word.startsWith(before) || before.startsWith(word));
+  return withOwnStopWord({
+    ...printer,
+    understands: { ...understands, command, testedAt: null },
+    stopWords: isTypedOn ? stopWords.filter((one) => one !== before) : stopWords,
+  });
 }
 
 /** A printer as JSON, to keep or to hand on. */

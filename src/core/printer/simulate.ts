@@ -48,7 +48,7 @@ export interface SimulationOptions {
   readonly onMove?: (machine: Machine, effect: Effect, offset: number, line: number) => void;
   /** Where all files of the input begin but the first: see {@link FreshStarts}. */
   readonly freshAt?: readonly number[];
-  /** Where another file begins that the printer is given without being switched off: modes have to be said anew. */
+  /** Where another file begins that the printer is given without being switched off: modes have to be said again. */
   readonly goesOnAt?: readonly number[];
 }
 

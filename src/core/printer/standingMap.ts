@@ -15,7 +15,7 @@ export interface Nearby {
 }
 
 const NOTHING: Nearby = { rise: 0, head: false, through: false };
-/** A way through a cell, mm. */
+/** A path through a cell, mm. */
 const INSIDE = CELL_MM / 2;
 /** Cells along a side of a tile, whose highest cell is known: half a word of bits. */
 const TILE_BITS = 4;
@@ -151,7 +151,7 @@ export class StandingMap {
     return found;
   }
 
-  /** Whether any tile round a way holds something higher than `z`. */
+  /** Whether any tile round a path holds something higher than `z`. */
   private anyHigher(
     x0: number,
     y0: number,

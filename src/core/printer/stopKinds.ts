@@ -14,15 +14,15 @@ export type RecipeKind = (typeof RECIPE_KINDS)[number];
 export const KIND_WORDS: Readonly<Record<RecipeKind, { name: string; about: string }>> = {
   'change-command': {
     name: 'Change command',
-    about: 'The printer knows a command for the whole swap: it parks, waits, loads and comes back.',
+    about: 'The printer knows a command for the whole swap: it parks, waits, loads and returns.',
   },
   'pause-command': {
     name: 'Pause command',
-    about: 'The printer only stops and waits. Parking and heat are what its firmware does.',
+    about: 'The printer only stops and waits. Its firmware decides about parking and heat.',
   },
   'spelled-out': {
     name: 'Spelled out',
-    about: 'The file itself parks, waits, loads, purges and comes back, move by move.',
+    about: 'The file itself parks, waits, loads, purges and returns, move by move.',
   },
   'beep-only': {
     name: 'Beep, and you pause',
@@ -30,7 +30,7 @@ export const KIND_WORDS: Readonly<Record<RecipeKind, { name: string; about: stri
   },
   'host-scripts': {
     name: 'Scripts of a print host',
-    about: 'A program that sends the file acts on the pause. You paste two scripts into it.',
+    about: 'The program that sends the file acts on the pause. You paste two scripts into it.',
   },
 };
 

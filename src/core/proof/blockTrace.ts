@@ -58,7 +58,7 @@ export class BlockTrace {
   releaseLine: number | null = null;
   /** Where it homes, by the file that begins: how high the head is, and whether all axes are homed. */
   readonly homings: { readonly line: number; readonly z: number; readonly all: boolean }[] = [];
-  /** Where the head waits in a file that begins, while fresh filament is pushed through. */
+  /** Where the head waits in a file that begins, while fresh filament is purged. */
   readonly waits: NozzlePoint[] = [];
   /** Macros that are taken at their word. */
   readonly macros: string[] = [];
@@ -87,10 +87,10 @@ export class BlockTrace {
 
   /** What the block did, in the terms in which it promises. */
   get kept(): BlockPromises {
-    const { pulls = 0, pushes = 0, clears = 0 } = this.gauge ?? {};
+    const { unloads = 0, loads = 0, clears = 0 } = this.gauge ?? {};
     // Each tone has a silence behind it, without which two run together.
     const beeps = Math.min(this.done.beeps, this.silences);
-    return { ...this.done, stops: this.stops.length, pulls, pushes, clears, beeps };
+    return { ...this.done, stops: this.stops.length, unloads, loads, clears, beeps };
   }
 
   get tones(): number {
@@ -129,7 +129,7 @@ export class BlockTrace {
     const xy = words.names('X') && words.names('Y') && !words.names('Z');
     const all = ['X', 'Y', 'Z', 'E', 'F'].every((letter) => !words.names(letter));
     if (!xy && !all)
-      this.unknown ??= { line, message: `holds ${text}, which is not followed here` };
+      this.unknown ??= { line, message: `holds ${text}, which Lamella does not follow` };
     this.homings.push({ line, z: all ? (this.moves.at(-1)?.to.z ?? 0) : machine.z, all });
   }
 
@@ -147,7 +147,8 @@ export class BlockTrace {
     const to = { x: machine.x, y: machine.y, z: machine.z };
     // What one firmware takes for a length is a place to another.
     if (words.names('E') && machine.isAmbiguous) {
-      const message = 'moves filament where printers disagree on how it counts (G90 after M83)';
+      const message =
+        'moves filament where printers disagree on the extrusion mode (G90 after M83)';
       this.unknown ??= { line, message };
     }
     this.gauge ??= new FilamentGauge(machine.fromRetracted);
@@ -189,7 +190,7 @@ export class BlockTrace {
   private takeStopCommand(obeyed: ObeyedLine): void {
     const { machine, words, line, text } = obeyed;
     if (words.letter === M && words.code <= 1 && TIME_LIMIT.test(text.slice(2))) {
-      const message = `may go on by itself: printers read a time limit in ${text}`;
+      const message = `may resume by itself: printers read a time limit in ${text}`;
       this.unknown ??= { line, message };
       return;
     }

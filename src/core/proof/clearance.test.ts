@@ -72,8 +72,8 @@ describe('findCollision', () => {
     ['on the way', move(high, park, 3)],
     ['over its point', move(back, back, 3)],
     ['where it does not wait', move({ ...park, x: 30 }, { ...park, x: 30 }, 3)],
-  ])('finds filament pushed out %s', (_name, pushing) => {
-    expect(at(5, { ...waiting, moves: [pushing] })).toMatch(/push 3\.0 mm of filament/);
+  ])('finds filament extruded %s', (_name, pushing) => {
+    expect(at(5, { ...waiting, moves: [pushing] })).toMatch(/extrude 3\.0 mm of filament/);
   });
 
   it('finds a wait over the print, but not one that the firmware chooses', () => {

@@ -43,8 +43,7 @@ export function findCollision(
 ): Collision | null {
   if (printed.hasUndrawn && (trace.moves.length > 0 || trace.stops.some(({ park }) => park))) {
     const line = trace.moves[0]?.line ?? trace.stops[0].line;
-    const message =
-      'some of the print lies too far out to be drawn, so its ways cannot be looked at';
+    const message = 'some of the print is too far out to analyse, so its travels cannot be checked';
     return { line, message };
   }
   for (const { line, z, all } of trace.homings) {
@@ -63,10 +62,10 @@ export function findCollision(
   for (const { line, park } of trace.stops) {
     if (park === null) continue;
     if (!isWithin(park, reach, back)) {
-      return { line, message: `it would wait at ${place(park)}, out of the machine’s reach` };
+      return { line, message: `it would park at ${place(park)}, out of the machine’s reach` };
     }
     if (printed.heights.everNear(park, PARK_DISTANCE) && !isBack(park, back)) {
-      return { line, message: `it would wait at ${place(park)}, where the file prints` };
+      return { line, message: `it would park at ${place(park)}, where the file prints` };
     }
   }
   return null;
@@ -81,10 +80,12 @@ function moveCollision(
 ): string | null {
   // A script that lifted the head and took it away is taken at its word; it must come back to the point.
   if (unseen && pushed === 0) {
-    return isBack(to, back) ? null : `it would not come back over its point, but to ${place(to)}`;
+    return isBack(to, back)
+      ? null
+      : `it would not return to its restart point, but to ${place(to)}`;
   }
   const lost = [from, to].find(({ x, y, z }) => ![x, y, z].every(Number.isFinite));
-  if (lost) return 'it would move from or to a place that is not known';
+  if (lost) return 'it would move from or to an unknown position';
   const beyond = [from, to].find(
     (end) => !isWithin(end, reach, back) && !isWithin(end, reach, start),
   );
@@ -95,7 +96,7 @@ function moveCollision(
       stops.some(({ park }) => park !== null && isBack(to, park)) ||
       places.some((one) => isBack(to, one));
     if (moves || !waits || printed.heights.everNear(to, PARK_DISTANCE)) {
-      return `it would push ${pushed.toFixed(1)} mm of filament at ${place(to)}, where it does not wait`;
+      return `it would extrude ${pushed.toFixed(1)} mm of filament at ${place(to)}, away from its park position`;
     }
   }
   const lowest = from.z < to.z ? from : to;

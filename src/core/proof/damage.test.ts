@@ -141,7 +141,7 @@ const HARMS: readonly Harm[] = [
   ['more pulled out', inBlock(/G1 E-33\.33333 F600/, 'G1 E-43.33333 F600'), 3],
   ['less pushed in', inBlock(/G1 E33\.33333 F600\n/, ''), 3],
   ['a promise dropped', inBlock(/; lamella: does .*\n/, ''), 4],
-  ['a promise of more', inBlock('clears 60 mm', 'clears 90 mm'), 3],
+  ['a promise of more', inBlock('purges 60 mm', 'purges 90 mm'), 3],
   ['a promise of motors that nobody keeps', (t: string) => inBlock('M17\n', '')(t), 2],
   [
     'an extra move',

@@ -16,7 +16,7 @@ import { findCollision, type PrintedSoFar } from './clearance';
 import type { Insertion, Standing } from '../blocks/insertion';
 import { stateDifferences } from './statements/stateCheck';
 
-/** The way of the nozzle round a swap, machine mm: from the old colour's end to the new one's start. */
+/** The path of the nozzle round a swap, machine mm: from the old colour's end to the new one's start. */
 export interface SwapRoute {
   readonly layer: number;
   /** Where the old colour ends, where the swap begins, and where the new colour starts. */
@@ -129,8 +129,8 @@ function troubleIn(
 ): string | null {
   if (unknown !== null) return unknown.message;
   if (collision !== null) return `is not safe: ${collision}`;
-  if (releaseLine !== null) return 'may let go of the motors, and the place of the head is lost';
+  if (releaseLine !== null) return 'may switch the motors off, and the head position would be lost';
   if (coldLine !== null) return 'switches a heater off';
   if (stops.length > 1) return `stops the printer ${stops.length} times`;
-  return differences.length > 0 ? `does not put everything back: ${differences.join(', ')}` : null;
+  return differences.length > 0 ? `does not restore everything: ${differences.join(', ')}` : null;
 }

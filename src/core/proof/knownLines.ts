@@ -16,23 +16,23 @@ export function whyUnknown(
   { machine, words, effect, text }: ObeyedLine,
   printer: Pick<Printer, 'stopWords' | 'macros' | 'name'>,
 ): string | null {
-  if (words.issues !== 0) return `has a line that cannot be read for certain: ${text}`;
+  if (words.issues !== 0) return `has an ambiguous line: ${text}`;
   if (words.macro) return whyUnknownMacro(text, printer);
   if (words.letter === 0) return null;
   const code = String.fromCharCode(words.letter) + words.code;
   if (words.letter !== G && words.letter !== M) return `changes the tool (${code})`;
   if (effect === Effect.Unknown || words.subcode !== 0) return `holds ${text}, ${NOT_FOLLOWED}`;
-  if (effect === Effect.Curve && !machine.curve.valid) return `holds ${text}, which is no curve`;
+  if (effect === Effect.Curve && !machine.curve.valid) return `holds ${text}, which is not an arc`;
   const letters = words.letter === G ? G_COMMANDS.get(words.code)?.letters : lettersOfM(words.code);
   if (letters === undefined) return `holds ${text}, ${NOT_FOLLOWED}`;
   const odd = otherLetter(words, letters);
-  if (odd !== null) return `holds ${text}, whose ${odd} is not known`;
+  if (odd !== null) return `holds ${text}, whose ${odd} is unknown`;
   const bare = AXES.find((letter) => (words.bare & letterBit(letter)) !== 0);
   if (bare && words.letter === G) return `holds ${text}, where ${bare} has no number`;
   return whyNotThisHeater(words, text, machine.tool);
 }
 
-const NOT_FOLLOWED = 'which cannot be followed here';
+const NOT_FOLLOWED = 'which Lamella cannot follow';
 
 function lettersOfM(code: number): string | undefined {
   const slots = SLOTS_OF_COMMAND.get(code);
@@ -65,7 +65,7 @@ function whyUnknownMacro(
   if (isNamedSetting(text)) return null;
   const word = text.split(/\s/, 1)[0].toUpperCase();
   if (STOP_MACRO.test(word) || stopWords.includes(word) || macros.includes(word)) return null;
-  return `calls the macro ${word}, which the profile of ${name} does not name`;
+  return `calls the macro ${word}, which the profile of ${name} does not list`;
 }
 
 /**

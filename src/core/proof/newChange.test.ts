@@ -9,7 +9,7 @@ const TABLE = '../gcode/commandTable';
 const fresh = () => import('../../../tests/support/written');
 let withAdded: Awaited<ReturnType<typeof fresh>>;
 
-/** The table with one more change command, as somebody may add it. Everything that reads it is loaded anew. */
+/** The table with one more change command, as somebody may add it. Everything that reads it is reloaded. */
 beforeAll(async () => {
   vi.resetModules();
   const real = await vi.importActual<typeof Table>('../gcode/commandTable');

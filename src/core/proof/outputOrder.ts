@@ -238,7 +238,7 @@ function wantedStates(
     if (!(change < firstOffset)) return;
     changed.add(i);
     const [restart, first] = [raw.get(restartOffset)!, raw.get(firstOffset)!];
-    // What the file pushes forward before it prints is what has to be pulled back.
+    // What the file un-retractes before it prints is what has to be retracted.
     // It has to be as hot as the tool that prints, which may be named as late as right before.
     const { nozzleTarget } = first;
     states.set(restartOffset, {

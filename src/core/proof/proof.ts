@@ -24,7 +24,7 @@ import { checkLifts } from './statements/liftChecks';
 import { checkBlocks, checkFile } from './statements/blockChecks';
 import { assumedSettings, withAssumed, type AssumedSettings } from '../write/seams/assumed';
 import { onlyRises } from '../write/rising';
-import { WayCheck } from './statements/wayCheck';
+import { TravelCheck } from './statements/travelCheck';
 
 /**
  * Proves an output against its input:
@@ -71,22 +71,22 @@ export async function proveOutput(
   const watched = [...new Set([...edges, ...order.openSeams.map(({ at }) => at)])];
   watched.sort((a, b) => a - b);
   const dipMm = planned?.arrangement.dipMm ?? null;
-  const follow = async (ways: WayCheck | null) => {
+  const follow = async (travels: TravelCheck | null) => {
     const traces = blocks.map((block) => new BlockTrace(block, printer));
     const trace = (block: number, obeyed: ObeyedLine): void => traces[block].obey(obeyed);
-    const onMove = ways ? ways.take.bind(ways) : undefined;
+    const onMove = travels ? travels.take.bind(travels) : undefined;
     const after = await run(output, watched, blocks, trace, { onMove, goesOnAt: cuts });
-    return { traces, after, ways };
+    return { traces, after, travels };
   };
-  const waysOf = (withMap: boolean): WayCheck =>
-    new WayCheck(reading, printer, copies, blocks, dipMm, withMap);
+  const travelsOf = (withMap: boolean): TravelCheck =>
+    new TravelCheck(reading, printer, copies, blocks, dipMm, withMap);
   const stretches = copies.map(({ start, end, inputStart }) => {
     return { offset: inputStart, end: inputStart + end - start };
   });
-  // In its own order a file alone knows its ways.
-  let followed = await follow(order.keepsOrder ? null : waysOf(!onlyRises(reading, stretches)));
-  if (followed.ways?.needsMap) followed = await follow(waysOf(true));
-  const { traces, after, ways } = followed;
+  // In its own order a file alone knows its travels.
+  let followed = await follow(order.keepsOrder ? null : travelsOf(!onlyRises(reading, stretches)));
+  if (followed.travels?.needsMap) followed = await follow(travelsOf(true));
+  const { traces, after, travels } = followed;
   const outputStates = statesOfOutput(found, watched, after, assumed);
   const heights = new PrintedHeights(reading);
   const muteAt = new Map(mutes.map(({ start }, i) => [start, muted[i]]));
@@ -113,7 +113,7 @@ export async function proveOutput(
     ...checkFile(reading),
     ...checkBlocks(proven),
     ...(await checkOrder(input, proven)),
-    ...(ways?.checks() ?? []),
+    ...(travels?.checks() ?? []),
     ...checkLifts(proven),
     ...checkCuts(proven, cuts),
   ];

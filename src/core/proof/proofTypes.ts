@@ -75,15 +75,15 @@ export function nameOf({ kind, index, layer, inside }: Block): string {
     case 'load':
       return 'The stop for the first filament';
     case 'hop':
-      return `The way to ${inside ? 'another place of' : ''} layer ${layer}`.replace('  ', ' ');
+      return `The travel to ${inside ? 'another place of' : ''} layer ${layer}`.replace('  ', ' ');
     case 'lift':
       return `Lift ${index} in layer ${layer}`;
     case 'lower':
-      return `The way down behind lift ${index}`;
+      return `The descent after lift ${index}`;
     case 'handover':
       return `The end of file ${index}`;
     case 'takeup':
-      return `The beginning of file ${index}`;
+      return `The start of file ${index}`;
     case 'rewrite':
       return `The setting in layer ${layer}`;
     case 'number':

@@ -23,7 +23,7 @@ describe('what the proof says to a person', () => {
       expect.stringMatching(
         /^2 Before layer 5: back at X 50\.00 Y 50\.00 Z 1\.04, extruder \d+\.\d{4}, retracted 0\.80 mm, as in the original\.$/,
       ),
-      '3 Swap 1 lifts to Z 21.04, waits at X 5.00 Y 215.00, pushes 42.0 mm of filament out there, and touches nothing.',
+      '3 Swap 1 lifts to Z 21.04, parks at X 5.00 Y 215.00, purges 42.0 mm of filament there, and touches nothing.',
       '4 Swap 1 of 1 stops once (M0), before layer 5 begins.',
       '4 All 8 sections print in their planned filaments.',
       '5 No block switches a heater off, and both are off at the end.',
@@ -58,16 +58,14 @@ describe('what the proof says to a person', () => {
     const file = text.replace('; layer 4\n', 'M600\n; layer 4\n').replace('M104 S0\n', '');
     const said = await statements({ takesOut: true }, file);
     expect(said).toContainEqual(
-      expect.stringMatching(/^4 The file’s own stop on line \d+ \(M600\) is taken out\.$/),
+      expect.stringMatching(/^4 The file’s own stop on line \d+ \(M600\) is removed\.$/),
     );
-    expect(said.at(-1)).toMatch(
-      /The file itself leaves a heater on at the end, as it did before\.$/,
-    );
+    expect(said.at(-1)).toMatch(/The file itself leaves a heater on at the end, as before\.$/);
   });
 
   it('knows a macro of the printer’s own, also without the plan', async () => {
     const recipe = plainRecipe('pause-command', 'BRING_SPOOL');
-    await expect(writeSwaps(text, { layers: [5], recipe })).rejects.toThrow(/does not name it/);
+    await expect(writeSwaps(text, { layers: [5], recipe })).rejects.toThrow(/does not list/);
     const printer = { ...ORDINARY_PROFILE, stopWords: ['BRING_SPOOL'] };
     const written = await writeSwaps(text, { layers: [5], recipe, printer });
     const { ok, checks } = await proveWritten(written, written.output, null);
@@ -76,7 +74,7 @@ describe('what the proof says to a person', () => {
       'Swap 1 of 1 stops once (BRING_SPOOL), before layer 5 begins.',
     );
     expect(checks.map(({ message }) => message)).toContain(
-      'Swap 1 calls BRING_SPOOL: what that does is taken at the printer’s word.',
+      'Swap 1 calls BRING_SPOOL: Lamella cannot check what that does.',
     );
     const elsewhere = { ...written, request: { ...written.request, printer: ORDINARY_PROFILE } };
     expect((await proveWritten(elsewhere, written.output, null)).ok).toBe(false);

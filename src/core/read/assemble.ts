@@ -14,7 +14,7 @@ import { firstIndex } from '../search';
 import { sectionsBySlot } from '../print/sections';
 import { timesOf, type CountedSeconds, type PrintTimes } from './times';
 
-/** Above this share of extruded way that rises or falls, a file is a spiral. */
+/** Above this share of extruded path that rises or falls, a file is a spiral. */
 const SPIRAL_SHARE = 0.3;
 
 /** What the pass over the file has gathered. */

@@ -23,7 +23,7 @@ describe('filament of a print for several tools', () => {
     }
   });
 
-  it('tells what a change pushes out on the way, on a printer with one nozzle', () => {
+  it('tells what a change extrudes on the way, on a printer with one nozzle', () => {
     const pushed = read({ pull: 'ramming' }).sections.slice(1);
     expect(pushed.map(({ pushedBeforeMm }) => pushedBeforeMm > 0)).toContain(true);
     expect(plain.sections.every(({ pushedBeforeMm }) => pushedBeforeMm === 0)).toBe(true);

@@ -2,7 +2,7 @@ import type { Footprint } from '../geometry/footprint';
 import type { PrintAnalysis } from '../print/analysis';
 import type { SlicedFile } from './slicedFile';
 
-/** Rises whenever reading a file brings something else than before: what was kept is then read anew. */
+/** Rises whenever reading a file brings something else than before: what was kept is then read again. */
 export const READER_VERSION = 6;
 
 /** What a reading depends on besides the file's bytes and the reader. */

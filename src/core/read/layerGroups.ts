@@ -82,7 +82,7 @@ interface LevelledPrint extends LevelBoxes {
 
 /**
  * Whether level `i` stands beside the layer `main` at a height of its own. In a file with layer
- * comments such a level has none. Without comments it is told by where it stands, as another did
+ * comments such a level has none. Without comments it is recognised by where it stands, as another did
  * before, or by what follows: the print goes on where it was, and what stood apart is lower or
  * smaller.
  */
@@ -118,7 +118,7 @@ function floorBelow(levels: readonly Level[], from: number, i: number): number {
 }
 
 /**
- * A level below the current layer begins a new object when the file labels it anew, when it lies on
+ * A level below the current layer begins a new object when the file labels it again, when it lies on
  * the bare bed, or when the file climbs on from it.
  */
 function startsObject(print: LevelledPrint, main: number, i: number): boolean {

@@ -14,7 +14,7 @@ export interface LevelBoxes {
 /** How thin a bundle of priming lines is, mm, and how many moves it takes at most. */
 const STRIP = 8;
 const STRIP_MOVES = 200;
-/** A few lines prime, wherever they are, when the file then counts the extruder anew. */
+/** A few lines prime, wherever they are, when the file then resets the extruder. */
 const FEW_LINES = 16;
 /** Share of its cells that later lines may brush, from rounding. */
 const BRUSHED = 0.02;
@@ -22,7 +22,7 @@ const BRUSHED = 0.02;
 /**
  * How many levels at the start only prime the nozzle. Printed layers are never taken for priming
  * because of what comments say: a level primes when nothing is ever printed on it and it is a
- * narrow strip beside everything else, or a few lines before the file counts its extruder anew.
+ * narrow strip beside everything else, or a few lines before the file resets its extruder.
  *
  * @param marked levels that a label of the file stands before; these are layers.
  */

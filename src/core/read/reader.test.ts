@@ -80,7 +80,7 @@ describe('readGcode', () => {
     expect(layers[1].spanMm2).toBeCloseTo(layers[1].footprintMm2, 0);
   });
 
-  it('puts the stop after the travel and before the filament is pushed back', () => {
+  it('puts the stop after the travel and before the filament is un-retracted', () => {
     const text = writePrint({ retract: 0.8, hop: 0.4 });
     const { layers } = read(text);
     for (const layer of layers) {

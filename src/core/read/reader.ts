@@ -190,7 +190,7 @@ export class GcodeReader {
       (letter === LETTER_M && (code === 82 || code === 83 || code === 200));
     if (decides && (words.issues & UNCLEAR) !== 0) {
       this.takeUnclear(
-        'It is not clear what this line does, so nothing can be proven of the file.',
+        'The effect of this line is unclear, so nothing about the file can be proven.',
       );
     }
   }
@@ -249,7 +249,7 @@ export class GcodeReader {
 
   private noteSetting(start: number, what: SettingLine['what'], value: number): void {
     if (this.settingLines.length >= MOST_SETTING_LINES) {
-      const message = `More than ${MOST_SETTING_LINES} lines set the fan, a temperature, the flow or the speed. Those from here on are not looked at when a band wants its own.`;
+      const message = `More than ${MOST_SETTING_LINES} lines set the fan, a temperature, the flow or the speed. Those from here on are not checked against the settings of bands.`;
       if (!this.saidMany) this.findings.add('too-many-settings', 'warning', this.line, message);
       this.saidMany = true;
       return;
@@ -267,9 +267,7 @@ export class GcodeReader {
   private takeLine(start: number, end: number): void {
     const { machine: m, tracker, words } = this;
     if ((words.bare & AXES) !== 0) {
-      this.takeUnclear(
-        'An axis stands without its number; printers differ in what they make of that.',
-      );
+      this.takeUnclear('An axis has no number; printers treat that differently.');
     }
     const dx = m.x - m.fromX;
     const dy = m.y - m.fromY;
@@ -304,8 +302,8 @@ export class GcodeReader {
   private sayLost(): void {
     const message =
       this.lostAt > 0
-        ? `Line ${this.lostAt} moves in a way that Lamella cannot follow, and the print goes on from there.`
-        : 'This line prints at a place that cannot be made out.';
+        ? `Line ${this.lostAt} moves in a way Lamella cannot follow, and the print continues from there.`
+        : 'This line prints at an unknown position.';
     this.findings.add('unsupported-move', 'warning', this.line, message);
   }
 
@@ -314,7 +312,7 @@ export class GcodeReader {
     const { curve } = m;
     if (!curve.valid) {
       const message =
-        'A curve whose numbers do not fit together; it is taken as a straight line, and nothing can be proven of the file.';
+        'The numbers of this arc do not fit together. It is read as a straight line, and nothing about the file can be proven.';
       this.findings.add('impossible-arc', 'warning', this.line, message);
       return this.takeLine(start, end);
     }
@@ -345,7 +343,7 @@ export class GcodeReader {
     this.message = null;
     if (this.ambiguous) {
       const message =
-        'Printers disagree here on whether filament counts from where it is or from the origin (G90 or G91 after M82 or M83). Lamella goes by the latest M82 or M83.';
+        'Printers disagree on whether extrusion is absolute or relative here (G90 or G91 after M82 or M83). Lamella follows the latest M82 or M83.';
       this.findings.add('ambiguous-extrusion', 'warning', line, message);
       this.ambiguous = false;
     }
@@ -354,7 +352,7 @@ export class GcodeReader {
     if (isFirst) this.clock.planner.dropGap();
   }
 
-  /** A way that is not followed. Until the file says its place anew, nothing may be printed. */
+  /** A travel that is not followed. Until the file says its place again, nothing may be printed. */
   private takeUnknown(): void {
     this.lostAt = this.line;
     if ((this.words.mask & (E_BIT | F_BIT)) !== 0) this.sayLost();

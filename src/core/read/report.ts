@@ -35,7 +35,7 @@ export function reportWholeFile(
     findings.add('no-extrusion', 'error', null, message);
   }
   if (facts.skippedLine) {
-    const message = 'A line is over 1 MB long. It was passed over; printers cannot read it.';
+    const message = 'A line is over 1 MB long. It was skipped; printers cannot read it.';
     findings.add('line-too-long', 'error', null, message);
   }
   if (facts.cutOff) {
@@ -46,15 +46,15 @@ export function reportWholeFile(
   const missing = missingLayers(reading.layers, facts.labels.total);
   if (!facts.cutOff && (facts.endsOpen || missing > 0)) {
     const signs = [
-      facts.endsOpen && 'nothing behind the last printing move switches the printer off',
-      missing > 0 && `its labels speak of ${missing} more layers`,
+      facts.endsOpen && 'nothing after the last printing move switches the printer off',
+      missing > 0 && `its labels mention ${missing} more layers`,
     ].filter((sign) => sign !== false);
     warn(
       'seems-cut-off',
       `The end of this file seems to be missing: ${signs.join(', and ')}. Save or copy it again.`,
     );
   } else if (reading.leavesHot && reading.layers.length > 0) {
-    warn('heaters-left-on', 'The file leaves a heater on at its end. Switch it off yourself.');
+    warn('heaters-left-on', 'The file leaves a heater on at the end. Switch it off yourself.');
   }
   reportFirstLayer(findings, reading.layers[0]);
   if (reading.extrusion === 'mixed') {
@@ -64,36 +64,35 @@ export function reportWholeFile(
   if (reading.continuous) {
     warn(
       'continuous',
-      'This is a spiral: the height rises all the time. A swap lands where the spiral crosses its height, and leaves a mark.',
+      'This is a spiral: the height rises continuously. A swap comes where the spiral crosses its height, and leaves a mark.',
     );
   }
   if (facts.objects > 1) {
     warn(
       'sequential-objects',
-      `${facts.objects} objects are printed one after another. A swap holds for one object only, unless it is repeated in each.`,
+      `${facts.objects} objects are printed one after another. A swap applies to one object only, unless it is repeated in each.`,
     );
   }
   if (facts.asides > 0) {
     const message =
-      'A purge block beside the print has heights of its own. It is counted with the layer printed before it.';
+      'A purge block beside the print has its own heights. It is counted with the layer printed before it.';
     findings.add('purge-block', 'note', null, message);
   }
   if (facts.overflowed) {
-    warn('too-large', 'Some paths lie too far apart to be drawn; areas leave them out.');
+    warn('too-large', 'Some paths are too far out to draw; areas do not include them.');
   }
   if (facts.levels > MOST_LEVELS) {
     warn('too-many-layers', `Over ${MOST_LEVELS} heights; areas above that are left out.`);
   }
   for (const stop of reading.stops) {
-    const where =
-      stop.place === 'inside' ? `, inside layer ${stop.layer}: it belongs to this place` : '';
+    const where = stop.place === 'inside' ? `, inside layer ${stop.layer}: it belongs there` : '';
     const message = `The file already stops here: ${stop.command}${where}.`;
     findings.add('existing-stop', 'note', stop.line, message);
   }
   const remaining = reading.settingLines.find(({ what }) => what === 'remaining');
   if (remaining) {
     const message =
-      'The file tells the printer how much time is left (M73). It knows nothing of swaps; Lamella can add them.';
+      'The file tells the printer how much time is left (M73). The swaps are not included; Lamella can add them.';
     findings.add('remaining-times', 'note', remaining.line, message);
   }
   reportLabels(findings, reading.layers, facts);
@@ -107,10 +106,10 @@ function reportFirstLayer(findings: FindingList, first: SlicedLayer | undefined)
   if (!first) return;
   const floor = bottomOf(first);
   if (floor > HAIR) {
-    const message = `The first layer does not lie on the bed: it starts at ${floor.toFixed(2)} mm. Look whether layers below it are missing, or whether it goes on top of another part.`;
+    const message = `The first layer does not lie on the bed: it starts at ${floor.toFixed(2)} mm. Check whether layers below are missing, or whether it goes on top of another part.`;
     findings.add('first-layer-in-air', 'warning', first.firstLine, message);
   } else if (first.thickness > THICK_FIRST_LAYER + HAIR) {
-    const message = `The first layer is ${first.thickness.toFixed(2)} mm thick. Look whether a layer below it is missing; only wide nozzles print so thick.`;
+    const message = `The first layer is ${first.thickness.toFixed(2)} mm thick. Check whether a layer below is missing; only wide nozzles print that thick.`;
     findings.add('thick-first-layer', 'warning', first.firstLine, message);
   }
 }
@@ -133,18 +132,18 @@ function reportLabels(
 ): void {
   if (labels.contradicts) {
     const message =
-      'The file speaks of layers in a way that its moves do not bear out. Lamella counts by the moves.';
+      'The layer labels in the file do not match its moves. Lamella counts by the moves.';
     findings.add('label-mismatch', 'warning', null, message);
   }
   const labelled = layers.filter((layer) => layer.label !== null);
   if (labelled.length > 0 && labelled.length < layers.length) {
     const first = layers.find((layer) => layer.label === null);
-    const message = `The file labels ${labelled.length} of ${layers.length} layers. Lamella goes by the moves; check both numbers.`;
+    const message = `The file labels ${labelled.length} of ${layers.length} layers. Lamella counts by the moves; check both numbers.`;
     findings.add('label-mismatch', 'warning', first?.firstLine ?? null, message);
   }
   labelled.forEach((layer, i) => {
     const before = i > 0 ? labelled[i - 1] : null;
-    // The next object of a sequence may count anew.
+    // The next object of a sequence may count again.
     const rises = before && layer.z > before.z;
     const jumps = rises && Number(layer.label) !== Number(before.label) + 1;
     if (!jumps) return;

@@ -10,7 +10,7 @@ import { forEachPiece, hasPrinted, printedWidth, type OnPiece } from '../geometr
 import type { SlicedFile } from './slicedFile';
 
 /**
- * A straight piece of a section's way, machine mm; `width` is that of the printed line, 0 for a move
+ * A straight piece of a section's path, machine mm; `width` is that of the printed line, 0 for a move
  * without filament. `section` is the place among the reading's sections.
  */
 export type OnSectionMove = (
@@ -26,7 +26,7 @@ export type OnSectionMove = (
 export type OnLine = (words: Words, bytes: Uint8Array, at: number, offset: number) => void;
 
 /**
- * Follows a file once more and hands on every move of every section, from the push back of the filament to
+ * Follows a file once more and hands on every move of every section, from the un-retract of the filament to
  * the last printed line. What leads from one section to the next is none of them.
  * @param filamentDiameter mm.
  */

@@ -65,7 +65,7 @@ export function layerOfLine(layers: readonly SlicedLayer[], line: number): Slice
   const index = firstIndex(layers.length, (i) => layers[i].endLine >= line);
   const layer = layers.at(index);
   if (!layer) return null;
-  // Travel belongs to the layer it leads to, except the way from the start to layer 1.
+  // Travel belongs to the layer it leads to, except the travel from the start to layer 1.
   const from = index > 0 ? layer.travelLine : layer.firstLine;
   return line >= from ? layer : null;
 }

@@ -22,7 +22,7 @@ export class ToolWatch {
   report(findings: FindingList): void {
     const { odd, tools } = this;
     if (odd === null || tools.size < 2) return;
-    const message = `${odd.text} may change the tool. Lamella does not know this word, so it takes what follows for the part before. Let your slicing program write T and the tool’s number.`;
+    const message = `${odd.text} may be a tool change. Lamella does not know this command, so it counts what follows as the part before. Set the slicer to write T and the tool number.`;
     findings.add('unknown-tool-change', 'warning', odd.line, message);
   }
 }

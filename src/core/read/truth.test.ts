@@ -94,7 +94,7 @@ describe('priming', () => {
     expect(heights(`M83\n${wall(0.2)}G92 E0\n${wall(0.4)}${wall(0.6)}`)).toEqual([0.2, 0.4, 0.6]);
   });
 
-  it('is none when it is wide and the extruder is not counted anew', () => {
+  it('is none when it is wide and the extruder is not reset', () => {
     const raft = `G0 Z0.3\n${square(20, 20, 60)}`;
     expect(
       heights(`M83\n${raft}; layer 1\n${tower([0.5], 100)}; layer 2\n${tower([0.7], 100)}`),
@@ -225,7 +225,7 @@ describe('moves of other kinds', () => {
     expect(codes(text)).toContain('impossible-arc');
   });
 
-  it('goes on when the file says anew where the head is', () => {
+  it('goes on when the file says again where the head is', () => {
     expect(codes(`M83\nG27\nG0 X20 Y20 Z0.2\n${square(20)}`)).toEqual([]);
   });
 

@@ -32,7 +32,7 @@ export type SwapAction =
   | { readonly kind: 'wait'; readonly command: string; readonly seconds: number }
   /** The modes that a swap's own moves are written in; `unseen` after a script that nobody can see. */
   | { readonly kind: 'note-state'; readonly unseen: boolean }
-  /** The same modes said anew, whatever holds. */
+  /** The same modes said again, whatever holds. */
   | { readonly kind: 'say-modes' }
   | { readonly kind: 'retract'; readonly mm: number }
   | { readonly kind: 'lift'; readonly z: number }
@@ -43,11 +43,11 @@ export type SwapAction =
   | { readonly kind: 'release-extruder' }
   | { readonly kind: 'standby'; readonly celsius: number }
   | { readonly kind: 'reheat'; readonly celsius: number }
-  | { readonly kind: 'firmware-retract'; readonly pull: boolean }
+  | { readonly kind: 'firmware-retract'; readonly retracts: boolean }
   | { readonly kind: 'unload'; readonly mm: number }
   | { readonly kind: 'load'; readonly mm: number }
   | { readonly kind: 'purge'; readonly mm: number }
-  | { readonly kind: 'pull-back'; readonly mm: number }
+  | { readonly kind: 'retract-parked'; readonly mm: number }
   | {
       readonly kind: 'scrub';
       readonly brush: Brush;
@@ -68,7 +68,7 @@ export type SwapAction =
       /** The extruder ends at another number than it began at. */
       readonly movesE: boolean;
     }
-  /** Says anew how filament counts, since some firmwares lose it. */
+  /** Says again how filament counts, since some firmwares lose it. */
   | { readonly kind: 'filament-modes'; readonly modes: number }
   | {
       readonly kind: 'set';
@@ -91,7 +91,7 @@ export interface SwapMoment {
   /** Values of the coming band, and of the band before. */
   readonly settings: BandSettings;
   readonly settingsBefore: BandSettings;
-  /** Filament to push through at this swap, mm; null for the recipe's. */
+  /** Filament to purge at this swap, mm; null for the recipe's. */
   readonly purge: number | null;
 }
 
@@ -100,7 +100,7 @@ export function actionsOf(recipe: Recipe, printer: Printer, moment: SwapMoment):
   const own = (commands: readonly string[]): SwapAction[] =>
     commands.length === 0 ? [] : [{ kind: 'own', commands: commands.map(asPrintersRead) }];
   const stop = moment.from
-    ? stopOnTheWay(recipe, printer, { ...moment, from: moment.from })
+    ? stopOnTravel(recipe, printer, { ...moment, from: moment.from })
     : stopOf(recipe, printer, moment);
   const actions = [
     ...own(recipe.before),
@@ -217,20 +217,20 @@ function spelledOut(recipe: Recipe, printer: Printer, moment: SwapMoment): SwapA
   const from = moment.from ?? state;
   const numbers = numbersOf(recipe, printer);
   const z = liftHeight(numbers.lift, printer, moment);
-  // Filament that firmware retraction holds back needs no pulling back of our own.
+  // Filament that firmware retraction holds back needs no retraction of our own.
   const retract = from.firmwareRetracted ? 0 : numbers.retract;
   const purge = moment.purge ?? numbers.purge;
   const held = from.retracted + retract;
-  // What is to be pulled back where it goes on, besides what is pushed forward there.
+  // What is to be retracted where it goes on, besides what is un-retracted there.
   const kept = state.retracted + retract;
   const moves = numbers.unload + numbers.load + purge > 0;
-  // Pulled out by the printer and pushed in by hand, filament is at the tip when the printer goes on.
+  // Unloaded by the printer and loaded by hand, filament is at the tip when the printer goes on.
   const byHand = isFedByHand(numbers);
   const missing = byHand ? 0 : Math.max(0, held + numbers.unload - numbers.load);
-  const pushed = moves ? missing + purge : 0;
+  const purged = moves ? missing + purge : 0;
   const target = moment.settings.nozzle ?? state.nozzleTarget;
-  const netE = moves ? numbers.load + pushed - numbers.unload - kept : 0;
-  const push = moves ? retract : held - state.retracted;
+  const netE = moves ? numbers.load + purged - numbers.unload - kept : 0;
+  const unretract = moves ? retract : held - state.retracted;
   const list: (SwapAction | false)[] = [
     { kind: 'note-state', unseen: false },
     retract > 0 && { kind: 'retract', mm: retract },
@@ -238,7 +238,7 @@ function spelledOut(recipe: Recipe, printer: Printer, moment: SwapMoment): SwapA
     { kind: 'park', ...numbers.park },
     recipe.keepMotors && { kind: 'keep-motors' },
     from.firmwareRetracted &&
-      (moves || !state.firmwareRetracted) && { kind: 'firmware-retract', pull: false },
+      (moves || !state.firmwareRetracted) && { kind: 'firmware-retract', retracts: false },
     numbers.unload > 0 && { kind: 'unload', mm: numbers.unload },
     recipe.releaseExtruder && { kind: 'release-extruder' },
     recipe.standby !== null && { kind: 'standby', celsius: recipe.standby },
@@ -252,16 +252,16 @@ function spelledOut(recipe: Recipe, printer: Printer, moment: SwapMoment): SwapA
     { kind: 'wait', command: recipe.command, seconds: recipe.waitSeconds },
     target > 0 && { kind: 'reheat', celsius: target },
     numbers.load > 0 && { kind: 'load', mm: numbers.load },
-    ...(pushed > 0 ? scrubFirstActions(recipe, printer, z) : []),
-    // What was pulled back is pushed first, and the rest comes out.
-    pushed > 0 && { kind: 'purge', mm: pushed },
-    moves && kept > 0 && { kind: 'pull-back', mm: kept },
+    ...(purged > 0 ? scrubFirstActions(recipe, printer, z) : []),
+    // What was retracted is un-retracted first, and the rest comes out.
+    purged > 0 && { kind: 'purge', mm: purged },
+    moves && kept > 0 && { kind: 'retract-parked', mm: kept },
     state.firmwareRetracted &&
-      (moves || !from.firmwareRetracted) && { kind: 'firmware-retract', pull: true },
+      (moves || !from.firmwareRetracted) && { kind: 'firmware-retract', retracts: true },
     ...scrubActions(recipe, printer, z),
     { kind: 'return', x: state.x, y: state.y },
     { kind: 'lower', z: state.z },
-    ...pushBack(push),
+    ...retractionActions(unretract),
     {
       kind: 'restore',
       state,
@@ -288,60 +288,60 @@ export function scrubFirstActions(recipe: Recipe, printer: Printer, z: number): 
 }
 
 /** A moment whose block begins in another state than it leaves behind. */
-type MomentOnTheWay = SwapMoment & { readonly from: MachineState };
+type MomentOnTravel = SwapMoment & { readonly from: MachineState };
 
 /** A stop where the output goes on at another place, or with the filament otherwise than the file has it. */
-function stopOnTheWay(recipe: Recipe, printer: Printer, moment: MomentOnTheWay): SwapAction[] {
+function stopOnTravel(recipe: Recipe, printer: Printer, moment: MomentOnTravel): SwapAction[] {
   const { state, from } = moment;
   const other = firmwareActions(moment);
   if (recipe.kind === 'spelled-out') return withSets(spelledOut(recipe, printer, moment), other);
   const stop = stopOf(recipe, printer, moment);
-  const push = pushBack(from.retracted - state.retracted);
+  const unretract = retractionActions(from.retracted - state.retracted);
   if (recipe.kind === 'host-scripts') {
     // What a script does to the filament's count is not known, so it is moved before.
     const moved: SwapAction[] =
-      push.length > 0 ? [{ kind: 'note-state', unseen: false }, ...push] : [];
+      unretract.length > 0 ? [{ kind: 'note-state', unseen: false }, ...unretract] : [];
     return withSets([...moved, ...stop], other);
   }
   const stays = from.x === state.x && from.y === state.y && from.z === state.z;
-  if (!stays) return wayRound(recipe, printer, moment, stop);
-  const same = push.length === 0 && from.firmwareRetracted === state.firmwareRetracted;
+  if (!stays) return detourOf(recipe, printer, moment, stop);
+  const same = unretract.length === 0 && from.firmwareRetracted === state.firmwareRetracted;
   if (same) return [...stop, ...other];
-  return [...stop, { kind: 'note-state', unseen: false }, ...push, ...other, restored(state)];
+  return [...stop, { kind: 'note-state', unseen: false }, ...unretract, ...other, restored(state)];
 }
 
-/** The way to another place of the output without a swap: see {@link wayRound}. */
+/** The way to another place of the output without a swap: see {@link detourOf}. */
 export function hopActions(recipe: Recipe, printer: Printer, moment: SwapMoment): SwapAction[] {
   const { state } = moment;
   const from = moment.from ?? state;
   const sets = setActions(recipe, moment, false);
   const stays = from.x === state.x && from.y === state.y && from.z === state.z;
-  const onTheWay = { ...moment, from };
-  if (!stays) return withSets(wayRound(recipe, printer, onTheWay, []), sets);
+  const momentOnTravel = { ...moment, from };
+  if (!stays) return withSets(detourOf(recipe, printer, momentOnTravel, []), sets);
   return [
     { kind: 'note-state', unseen: false },
-    ...pushBack(from.retracted - state.retracted),
+    ...retractionActions(from.retracted - state.retracted),
     ...sets,
-    ...firmwareActions(onTheWay),
+    ...firmwareActions(momentOnTravel),
     restored(state),
   ];
 }
 
-/** Pulls back, lifts above all that is printed, does what is to be done, and comes down over the new place. */
-function wayRound(
+/** Retracts, lifts above all that is printed, does what is to be done, and comes down over the new place. */
+function detourOf(
   recipe: Recipe,
   printer: Printer,
-  moment: MomentOnTheWay,
+  moment: MomentOnTravel,
   stop: readonly SwapAction[],
 ): SwapAction[] {
   const { state, from, printedTop } = moment;
   const byFirmware = from.firmwareRetracted || state.firmwareRetracted;
   const most = Math.max(numbersOf(recipe, printer).retract, state.retracted);
-  const pull = byFirmware ? 0 : Math.max(0, most - from.retracted);
+  const retract = byFirmware ? 0 : Math.max(0, most - from.retracted);
   const z = Math.max(printedTop, state.z, from.z) + LEAST_CLEARANCE;
   return [
     { kind: 'note-state', unseen: false },
-    ...pushBack(-pull),
+    ...retractionActions(-retract),
     ...(state.firmwareRetracted && !from.firmwareRetracted ? [firmwareRetract(true)] : []),
     { kind: 'lift', z },
     ...stop,
@@ -350,14 +350,14 @@ function wayRound(
     { kind: 'return', x: state.x, y: state.y },
     { kind: 'lower', z: state.z },
     ...(from.firmwareRetracted && !state.firmwareRetracted ? [firmwareRetract(false)] : []),
-    ...pushBack(from.retracted + pull - state.retracted),
+    ...retractionActions(from.retracted + retract - state.retracted),
     ...firmwareActions(moment),
     restored(state),
   ];
 }
 
-function firmwareRetract(pull: boolean): SwapAction {
-  return { kind: 'firmware-retract', pull };
+function firmwareRetract(retracts: boolean): SwapAction {
+  return { kind: 'firmware-retract', retracts };
 }
 
 function restored(state: MachineState): SwapAction {
@@ -370,7 +370,7 @@ export function firmwareCommands(from: MachineState, to: MachineState): string[]
 }
 
 /** Limits, the bed and other settings of the firmware, where they are not as the place wants them. */
-function firmwareActions({ state, from }: MomentOnTheWay): SwapAction[] {
+function firmwareActions({ state, from }: MomentOnTravel): SwapAction[] {
   const commands = firmwareCommands(from, state);
   return [
     ...(commands.length > 0 ? [{ kind: 'firmware-settings', commands } as const] : []),
@@ -385,8 +385,8 @@ export function isFedByHand({ unload, load }: Pick<RecipeNumbers, 'unload' | 'lo
   return unload > 0 && load === 0;
 }
 
-/** Filament that is pushed forward by a length, or pulled back when it is below 0. */
-export function pushBack(mm: number): SwapAction[] {
+/** Filament that is un-retracted by a length, or retracted when it is below 0. */
+export function retractionActions(mm: number): SwapAction[] {
   if (Math.abs(mm) < FINE) return [];
   return [mm > 0 ? { kind: 'un-retract', mm } : { kind: 'retract', mm: -mm }];
 }

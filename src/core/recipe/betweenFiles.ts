@@ -3,7 +3,7 @@ import type { Printer } from '../printer/printer';
 import {
   firmwareCommands,
   liftHeight,
-  pushBack,
+  retractionActions,
   scrubActions,
   scrubFirstActions,
   type SwapAction,
@@ -17,7 +17,7 @@ export const HOMES = ['nothing', 'xy', 'all'] as const;
 export type Home = (typeof HOMES)[number];
 
 /**
- * How a file ends that another one follows: the filament pulled back, the head lifted and taken to the place
+ * How a file ends that another one follows: the filament retracted, the head lifted and taken to the place
  * for waiting, motors held, and nothing switched off.
  * @param moment where it ends; its state is the one there.
  */
@@ -31,7 +31,7 @@ export function handOverActions(
   const retract = state.firmwareRetracted ? 0 : numbers.retract;
   return [
     { kind: 'note-state', unseen: false },
-    ...pushBack(-retract),
+    ...retractionActions(-retract),
     { kind: 'lift', z: liftHeight(numbers.lift, printer, moment) },
     { kind: 'park', ...numbers.park },
     { kind: 'keep-motors' },
@@ -41,7 +41,7 @@ export function handOverActions(
 
 /**
  * How a file begins that follows another one: nothing of its own start block, but its temperatures, a home as
- * the person chose, fresh filament pushed through at the place for waiting, and the way down to its first
+ * the person chose, fresh filament purged at the place for waiting, and the travel down to its first
  * point. The head is lifted before it goes sideways.
  * @param moment the state that the file has at its first point, and the one in which the file before ends.
  */
@@ -68,16 +68,16 @@ export function takeUpActions(
     ...(home === 'nothing' ? [] : [{ kind: 'home', all: home === 'all' } as const]),
     ...(home === 'all' ? [{ kind: 'lift', z } as const] : []),
     { kind: 'park', ...numbers.park },
-    ...(from.firmwareRetracted ? [{ kind: 'firmware-retract', pull: false } as const] : []),
+    ...(from.firmwareRetracted ? [{ kind: 'firmware-retract', retracts: false } as const] : []),
     ...(values.nozzle > 0 ? [{ kind: 'reheat', celsius: values.nozzle } as const] : []),
     ...scrubFirstActions(recipe, printer, z),
     { kind: 'purge', mm: from.retracted + purge },
-    { kind: 'pull-back', mm: kept },
-    ...(state.firmwareRetracted ? [{ kind: 'firmware-retract', pull: true } as const] : []),
+    { kind: 'retract-parked', mm: kept },
+    ...(state.firmwareRetracted ? [{ kind: 'firmware-retract', retracts: true } as const] : []),
     ...scrubActions(recipe, printer, z),
     { kind: 'return', x: state.x, y: state.y },
     { kind: 'lower', z: state.z },
-    ...pushBack(kept - state.retracted),
+    ...retractionActions(kept - state.retracted),
     ...(commands.length > 0 ? [{ kind: 'firmware-settings', commands } as const] : []),
     ...SETTING_NAMES.filter((what) => what !== 'nozzle').map((what): SwapAction => {
       return { kind: 'set', what, value: values[what], waits: false };

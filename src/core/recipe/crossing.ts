@@ -2,7 +2,7 @@ import { FINE } from '../tolerances';
 import type { MachineState } from '../gcode/machine';
 import { LEAST_CLEARANCE, type SwapAction } from './actions';
 
-/** What happens before and behind a way of the file that would cross what stands. */
+/** What happens before and behind a travel of the file that would cross what stands. */
 export interface CrossingActions {
   /** Height on the way, machine mm. */
   readonly z: number;
@@ -11,21 +11,21 @@ export interface CrossingActions {
 }
 
 /**
- * Lifts the head over all that is printed, and lowers it again behind the way.
- * @param from state before the way, as the file has it; `to`, behind it.
+ * Lifts the head over all that is printed, and lowers it again behind the travel.
+ * @param from state before the travel, as the file has it; `to`, behind it.
  * @param printedTop height of the tallest thing printed by then, mm.
  * @param gone what lines of the way that are taken out would have done: go sideways, so that the head has to be led
- *   to the end, and pull filament back, mm.
+ *   to the end, and retract filament, mm.
  */
 export function crossingActions(
   from: MachineState,
   to: MachineState,
   printedTop: number,
-  { leads, pulls }: { readonly leads: boolean; readonly pulls: number },
+  { leads, retracts }: { readonly leads: boolean; readonly retracts: number },
 ): CrossingActions {
   const z = Math.max(printedTop, from.z, to.z) + LEAST_CLEARANCE;
-  const pull: SwapAction[] = pulls > FINE ? [{ kind: 'retract', mm: pulls }] : [];
-  const push: SwapAction[] = pulls < -FINE ? [{ kind: 'un-retract', mm: -pulls }] : [];
+  const retract: SwapAction[] = retracts > FINE ? [{ kind: 'retract', mm: retracts }] : [];
+  const unretract: SwapAction[] = retracts < -FINE ? [{ kind: 'un-retract', mm: -retracts }] : [];
   const lead: SwapAction[] = leads ? [{ kind: 'return', x: to.x, y: to.y }] : [];
   return {
     z,
@@ -36,11 +36,11 @@ export function crossingActions(
     ],
     lower: [
       { kind: 'note-state', unseen: false },
-      ...pull,
+      ...retract,
       ...lead,
       { kind: 'lower', z: to.z },
-      ...push,
-      { kind: 'restore', state: to, unseen: false, movesE: pull.length + push.length > 0 },
+      ...unretract,
+      { kind: 'restore', state: to, unseen: false, movesE: retract.length + unretract.length > 0 },
     ],
   };
 }

@@ -4,7 +4,7 @@ import { isFedByHand, type SwapAction } from './actions';
 import { numbersOf, type Recipe } from './recipe';
 import { renderActions } from './render';
 
-/** What a print host runs by itself when it meets the pause command, and when it is told to go on. */
+/** What a print host runs by itself when it meets the pause command, and when it is asked to resume. */
 export interface HostScripts {
   readonly pause: string;
   readonly resume: string;
@@ -12,7 +12,7 @@ export interface HostScripts {
 
 /** How the file stands at its pauses. */
 export interface HostMoment {
-  /** Filament pulled back at the pause, mm. */
+  /** Filament retracted at the pause, mm. */
   readonly retracted: number;
   /** Nozzle temperature there, °C; 0 when the file does not say. */
   readonly nozzle: number;
@@ -48,14 +48,14 @@ export function hostScripts(recipe: Recipe, printer: Printer, at: HostMoment): H
     at.nozzle > 0 && { kind: 'reheat', celsius: at.nozzle },
     numbers.load > 0 && { kind: 'load', mm: numbers.load },
     isPurged && pushed > 0 && { kind: 'purge', mm: pushed },
-    isPurged && at.retracted > 0 && { kind: 'pull-back', mm: at.retracted },
+    isPurged && at.retracted > 0 && { kind: 'retract-parked', mm: at.retracted },
     !isPurged && numbers.retract > 0 && { kind: 'un-retract', mm: numbers.retract },
     { kind: 'filament-mode', relative: at.relativeE },
   ];
   return {
     pause: script('Runs when the print pauses.', pause, printer),
     resume: script(
-      'Runs when the print goes on. The file then brings the head back.',
+      'Runs when the print resumes. The file then brings the head back.',
       resume,
       printer,
     ),

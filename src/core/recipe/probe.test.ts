@@ -9,7 +9,7 @@ import { SimulatedPrinter } from '../printer/simulate';
 import type { MachineState } from '../gcode/machine';
 import { stateDifferences } from '../proof/statements/stateCheck';
 import { hostScripts } from './hostScripts';
-import { judgeProbe, PROBE_WAYS, probeFile, type ProbeAnswer } from './probe';
+import { judgeProbe, PROBE_STOPS, probeFile, type ProbeAnswer } from './probe';
 import { plainRecipe } from './recipe';
 
 describe('the probe file', () => {
@@ -35,7 +35,7 @@ describe('the probe file', () => {
       run.finish();
       expect(heard).toEqual([1, 2, 3, 4, 5]);
       expect(run.stops.map(({ command }) => command)).toEqual(
-        PROBE_WAYS.map(({ command }) => command),
+        PROBE_STOPS.map(({ command }) => command),
       );
       expect(highest).toBeLessThan(reachOf(printer).maxZ);
       expect(pushed).toBe(0);
@@ -59,9 +59,9 @@ describe('the probe file', () => {
     expect(understanding).toEqual({ kind, command, testedAt: '2026-04-05' });
   });
 
-  it('tries only the ways asked for, each with its own number of beeps', () => {
-    const ways = PROBE_WAYS.slice(1, 3);
-    const lines = probeFile(EXAMPLE_PRINTERS[0], { hot: null, ways }).split('\n');
+  it('tries only the stops asked for, each with its own number of beeps', () => {
+    const stops = PROBE_STOPS.slice(1, 3);
+    const lines = probeFile(EXAMPLE_PRINTERS[0], { hot: null, stops }).split('\n');
     expect(lines.filter((line) => line === 'M300 S880 P250')).toHaveLength(3);
     expect(lines.filter((line) => /^M(600|0|25|226)$|^PAUSE$/.test(line))).toEqual(['M0', 'M25']);
   });
@@ -73,7 +73,7 @@ describe('the probe file', () => {
 });
 
 describe('the scripts for a host', () => {
-  it('pull back and push back the same where nothing is changed or purged', () => {
+  it('retract and un-retract the same where nothing is changed or purged', () => {
     const recipe = { ...plainRecipe('host-scripts'), unload: 0, load: 0, purge: 0 };
     const scripts = hostScripts(recipe, EXAMPLE_PRINTERS[2], {
       retracted: 0.8,

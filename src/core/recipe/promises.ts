@@ -7,11 +7,11 @@ import type { SwapAction } from './actions';
 export interface BlockPromises {
   /** How often it stops; 0 where tones call and the person presses pause. */
   readonly stops: number;
-  /** Pulled out before the stop, pushed in after it, and what of that comes out of the nozzle. */
-  readonly pulls: number;
-  readonly pushes: number;
+  /** Unloaded before the stop, loaded after it, and what of that comes out of the nozzle. */
+  readonly unloads: number;
+  readonly loads: number;
   readonly clears: number;
-  /** The person pushes the new filament in, up to the tip, while the printer waits. */
+  /** The person loads the new filament in, up to the tip, while the printer waits. */
   readonly fedByHand: boolean;
   readonly keepsMotors: boolean;
   readonly freesExtruder: boolean;
@@ -28,8 +28,8 @@ export interface BlockPromises {
 
 export const NO_PROMISES: BlockPromises = {
   stops: 0,
-  pulls: 0,
-  pushes: 0,
+  unloads: 0,
+  loads: 0,
   clears: 0,
   fedByHand: false,
   keepsMotors: false,
@@ -45,24 +45,33 @@ export const NO_PROMISES: BlockPromises = {
 /** How each promise is written. `#` is its number. */
 const WORDS: Readonly<Record<keyof BlockPromises, string>> = {
   stops: 'stops #',
-  pulls: 'pulls out # mm',
-  fedByHand: 'is fed by hand',
-  pushes: 'pushes in # mm',
-  clears: 'clears # mm',
+  unloads: 'unloads # mm',
+  fedByHand: 'is loaded by hand',
+  loads: 'loads # mm',
+  clears: 'purges # mm',
   keepsMotors: 'keeps the motors on',
-  freesExtruder: 'frees the extruder',
+  freesExtruder: 'releases the extruder',
   waitsAt: 'waits at # C',
   heatsTo: 'heats to # C',
   shows: 'shows a message',
   beeps: 'beeps #',
   moves: 'moves #',
-  comesBack: 'comes back',
+  comesBack: 'returns',
+};
+/** What earlier files say instead; they are still read. */
+const FORMER_WORDS: Readonly<Record<string, string>> = {
+  'unloads out # mm': WORDS.unloads,
+  'is fed by hand': WORDS.fedByHand,
+  'pushes in # mm': WORDS.loads,
+  'clears # mm': WORDS.clears,
+  'frees the extruder': WORDS.freesExtruder,
+  'comes back': WORDS.comesBack,
 };
 const NAMES = Object.keys(WORDS) as (keyof BlockPromises)[];
 /** Lengths are written to this many digits, mm. */
 const DIGITS = 3;
 
-/** `stops 1, pulls out 101 mm, pushes in 161.8 mm`; empty when there is nothing to promise. */
+/** `stops 1, unloads 101 mm, loads 161.8 mm`; empty when there is nothing to promise. */
 export function promiseText(promises: BlockPromises): string {
   return NAMES.flatMap((name) => {
     const value = promises[name];
@@ -76,7 +85,8 @@ export function parsePromises(text: string): BlockPromises | null {
   const found: Partial<Record<keyof BlockPromises, number | boolean>> = {};
   for (const part of text.split(', ')) {
     const shape = part.replace(/\d+(\.\d+)?/, '#');
-    const name = NAMES.find((one) => WORDS[one] === shape);
+    const words = FORMER_WORDS[shape] ?? shape;
+    const name = NAMES.find((one) => WORDS[one] === words);
     if (!name || name in found) return null;
     found[name] = shape.includes('#') ? Number(/\d+(\.\d+)?/.exec(part)?.[0]) : true;
   }
@@ -89,7 +99,7 @@ const LENGTH = 0.01;
 /** A promise that was not kept. */
 export interface BrokenPromise {
   readonly name: keyof BlockPromises;
-  /** As the end of a sentence: `clears 50 mm and says 60`. */
+  /** As the end of a sentence: `purges 50 mm and states 60`. */
   readonly message: string;
 }
 
@@ -101,23 +111,25 @@ export function brokenPromises(said: BlockPromises, done: BlockPromises): Broken
     const words = WORDS[name];
     if (!words.includes('#')) {
       const message = wanted
-        ? `says that it ${words}, and does not`
-        : `${words} and does not say so`;
+        ? `states that it ${words}, but does not`
+        : `${words} without stating it`;
       return [{ name, message }];
     }
     const rounded = (value: number): string => String(Number(value.toFixed(DIGITS)));
-    return [{ name, message: `${words.replace('#', rounded(found))} and says ${rounded(wanted)}` }];
+    return [
+      { name, message: `${words.replace('#', rounded(found))} and states ${rounded(wanted)}` },
+    ];
   });
 }
 
-/** Follows a length of filament through a swap: how far the tip is pulled back, and what comes out. */
+/** Follows a length of filament through a swap: how far the tip is retracted, and what comes out. */
 export class FilamentGauge {
-  pulls = 0;
-  pushes = 0;
+  unloads = 0;
+  loads = 0;
   clears = 0;
   private stopped = false;
 
-  /** @param gap how far the filament is pulled back to begin with, mm. */
+  /** @param gap how far the filament is retracted to begin with, mm. */
   constructor(private gap: number) {}
 
   /** Filament moved by `mm`, back when negative; returns what came out of the nozzle. */
@@ -125,8 +137,8 @@ export class FilamentGauge {
     const out = Math.max(0, mm - this.gap);
     this.gap = Math.max(0, this.gap - mm);
     this.clears += out;
-    if (mm < 0 && !this.stopped) this.pulls -= mm;
-    if (mm > 0 && this.stopped) this.pushes += mm;
+    if (mm < 0 && !this.stopped) this.unloads -= mm;
+    if (mm > 0 && this.stopped) this.loads += mm;
     return out;
   }
 
@@ -151,7 +163,7 @@ export function promisesOf(actions: readonly SwapAction[], retracted: number): B
     switch (action.kind) {
       case 'retract':
       case 'unload':
-      case 'pull-back':
+      case 'retract-parked':
         gauge.move(-action.mm);
         break;
       case 'load':
@@ -202,5 +214,5 @@ export function promisesOf(actions: readonly SwapAction[], retracted: number): B
     }
   }
   done.comesBack = actions.some((action) => action.kind === 'restore' && action.unseen);
-  return { ...done, pulls: gauge.pulls, pushes: gauge.pushes, clears: gauge.clears };
+  return { ...done, unloads: gauge.unloads, loads: gauge.loads, clears: gauge.clears };
 }

@@ -10,7 +10,7 @@ export type Warning = { readonly tones: number } & (
 );
 
 /**
- * Parameters of a change command: X, Y where to park, Z how far to lift, E what to pull back, U and
+ * Parameters of a change command: X, Y where to park, Z how far to lift, E what to retract, U and
  * L what to unload and load (mm), B beeps, R the temperature to come back to (°C), T the tool.
  * Firmwares honour different ones; what is left out is the firmware's choice.
  */
@@ -23,7 +23,7 @@ export interface Recipe {
   readonly kind: RecipeKind;
   /** The command that stops the printer; empty when only tones call. */
   readonly command: string;
-  /** What a change command is told. */
+  /** The parameters of a change command. */
   readonly change: ChangeParameters;
   /** Show the next filament on the printer's display. */
   readonly message: boolean;
@@ -36,9 +36,9 @@ export interface Recipe {
   readonly park: BedPoint | null;
   /** How far it lifts above what is printed, mm. */
   readonly lift: number | null;
-  /** Pulled back before the head moves, mm. */
+  /** Retracted before the head moves, mm. */
   readonly retract: number | null;
-  /** Pulled out, pushed in, and pushed through to clear the old colour, mm of filament. */
+  /** Unloaded, loaded, and purged to clear the old colour, mm of filament. */
   readonly unload: number | null;
   readonly load: number | null;
   readonly purge: number | null;
@@ -48,7 +48,7 @@ export interface Recipe {
   readonly resumeTemperature: boolean;
   /** Keep X, Y and Z under power while waiting. */
   readonly keepMotors: boolean;
-  /** Let go of the extruder, so that filament can be pulled by hand. */
+  /** Release the extruder, so that filament can be pulled by hand. */
   readonly releaseExtruder: boolean;
   /** Draw the nozzle over the printer's brush after clearing, and before it as well; strokes each time. */
   readonly scrub: boolean;
@@ -119,7 +119,7 @@ export interface RecipeNumbers {
   readonly purge: number;
 }
 
-/** Filament pushed through until a plan knows better, mm. */
+/** Filament purged until a plan knows better, mm. */
 const ORDINARY_PURGE = 60;
 
 export function numbersOf(recipe: Recipe, printer: Printer): RecipeNumbers {

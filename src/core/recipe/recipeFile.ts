@@ -4,12 +4,12 @@ import { readShape, type ShapeWords } from '../shape';
 import { canStop, RECIPE_KINDS, USUAL_COMMAND } from '../printer/stopKinds';
 import { CHANGE_LETTERS, plainRecipe, type ChangeParameters, type Recipe } from './recipe';
 
-/** Commands of a person's own: one plain line each, and none that looks like a mark of Lamella's. */
+/** Commands of a person's own: one plain line each, and not a mark of Lamella's. */
 export const ownLine = string()
   .max(120)
   .matches(
     /^[\x20-\x7e]*[\x21-\x7e][\x20-\x7e]*$/,
-    'your own lines take plain letters and signs only',
+    'your own lines may contain only plain characters',
   )
   .test('no-mark', 'your own lines must not begin like Lamella’s marks', (line) => {
     return !/^\s*;\s*lamella:/i.test(line ?? '');
@@ -82,7 +82,7 @@ function parametersOf(words: readonly string[]): ChangeParameters | null {
  */
 export function parseRecipe(json: unknown, passOverUnknown = false): Result<Recipe> {
   const said: ShapeWords = {
-    what: 'The way to stop (recipe)',
+    what: 'The type of stop (recipe)',
     code: 'bad-recipe',
     passOverUnknown,
   };
@@ -92,7 +92,7 @@ export function parseRecipe(json: unknown, passOverUnknown = false): Result<Reci
   const kind = RECIPE_KINDS.find((one) => one === given.kind);
   if (!kind) {
     const known = RECIPE_KINDS.map((one) => `"${one}"`).join(', ');
-    return refuse('unknown-recipe', `The way to stop "${given.kind}" is not known. Use ${known}.`);
+    return refuse('unknown-recipe', `The type of stop "${given.kind}" is unknown. Use ${known}.`);
   }
   const text = given.command?.trim() ?? USUAL_COMMAND[kind];
   const [command, ...words] = kind === 'beep-only' ? [''] : text.split(/\s+/);
@@ -106,7 +106,7 @@ export function parseRecipe(json: unknown, passOverUnknown = false): Result<Reci
       USUAL_COMMAND[kind] === 'M600' ? 'M600, with parameters if needed' : USUAL_COMMAND[kind];
     return refuse(
       'unknown-command',
-      `"${text}" cannot stop a printer in this way (${kind}). Use ${example}.`,
+      `"${text}" cannot stop a printer with this type of stop (${kind}). Use ${example}.`,
     );
   }
   const { kind: _kind, command: _command, change, ...named } = given;

@@ -90,7 +90,7 @@ function renderAction(
       return [
         line(
           numberedInCapitals(action.command) + parameters.join(''),
-          'Parks, waits for you, and comes back: the printer’s own change of filament.',
+          'Parks, waits for you, and returns: the printer’s own filament change.',
         ),
       ];
     }
@@ -98,7 +98,7 @@ function renderAction(
       return [
         line(
           [numberedInCapitals(action.command), ...(action.text ? [action.text] : [])].join(' '),
-          'Stops and waits until you go on.',
+          'Stops and waits until you resume.',
         ),
       ];
     case 'wait':
@@ -106,15 +106,15 @@ function renderAction(
         /^G4$/i.test(action.command)
           ? line(
               `G4 S${digits(action.seconds)}`,
-              `Waits ${action.seconds} s, then goes on by itself.`,
+              `Waits ${action.seconds} s, then continues by itself.`,
             )
-          : line(numberedInCapitals(action.command), 'Waits until you go on.'),
+          : line(numberedInCapitals(action.command), 'Waits until you resume.'),
       ];
     case 'say-modes':
       return [line('G21', 'Numbers are millimetres.'), modeLine(90), modeLine(83)];
     case 'firmware-settings':
       return action.commands.map((command) =>
-        line(command, 'A setting of the printer, as it is there.'),
+        line(command, 'A printer setting, as at that point of the file.'),
       );
     case 'bed':
       return [
@@ -126,19 +126,17 @@ function renderAction(
     case 'home':
       return action.all
         ? [line('G28', 'Homes all axes, where nothing is printed.')]
-        : [line('G28 X Y', 'Homes X and Y, high over the print.')];
+        : [line('G28 X Y', 'Homes X and Y, high above the print.')];
     case 'retract':
-      return [
-        line(`G1 ${E(-action.mm)} ${F(SPEED.retract)}`, `Pulls back ${digits(action.mm)} mm.`),
-      ];
+      return [line(`G1 ${E(-action.mm)} ${F(SPEED.retract)}`, `Retracts ${digits(action.mm)} mm.`)];
     case 'lift':
       return [line(`G1 ${Z(action.z)} ${F(SPEED.lift)}`, `Lifts to ${digits(action.z)} mm.`)];
     case 'lift-by':
       return [
-        line('G91', 'Counts from where it is.'),
+        line('G91', 'Relative positioning.'),
         line(`G1 Z${digits(action.mm)} ${F(SPEED.lift)}`, `Lifts by ${digits(action.mm)} mm.`),
-        line('G90', 'Places count from the origin.'),
-        line('M83', 'Filament counts from where it is, which G90 ends on some printers.'),
+        line('G90', 'Absolute positioning.'),
+        line('M83', 'Relative extrusion, which G90 ends on some printers.'),
       ];
     case 'filament-mode':
       return [modeLine(action.relative ? 83 : 82)];
@@ -146,15 +144,15 @@ function renderAction(
       return [
         line(
           `G1 ${X(action.x)} ${Y(action.y)} ${F(SPEED.travel)}`,
-          'Goes to the place for waiting.',
+          'Travels to the park position.',
         ),
       ];
     case 'keep-motors':
       return firmware.namesMotors
-        ? [line('M84 S0', 'Keeps the motors under power, however long you take.')]
+        ? [line('M84 S0', 'Keeps the motors on, however long you take.')]
         : [line('M17', 'Switches the motors on, so that they hold.')];
     case 'release-extruder':
-      return [line('M84 E', 'Lets go of the filament, so that you can pull it by hand.')];
+      return [line('M84 E', 'Releases the filament so that you can pull it by hand.')];
     case 'standby':
       return [line(`M104 S${digits(action.celsius)}`, `Waits at ${action.celsius} °C.`)];
     case 'reheat':
@@ -162,42 +160,45 @@ function renderAction(
         line(`M109 S${digits(action.celsius)}`, `Heats to ${action.celsius} °C and waits for it.`),
       ];
     case 'firmware-retract':
-      return action.pull
-        ? [line('G10', 'Pulls back by firmware, as it was.')]
-        : [line('G11', 'Makes the firmware’s retraction good for the change.')];
+      return action.retracts
+        ? [line('G10', 'Firmware retraction, as before.')]
+        : [line('G11', 'Recovers the firmware retraction for the change.')];
     case 'unload':
-      return push(-action.mm, SPEED.change, 'Pulls the old filament out');
+      return push(-action.mm, SPEED.change, 'Unloads the old filament');
     case 'load':
-      return push(action.mm, SPEED.change, 'Pushes the new filament in');
+      return push(action.mm, SPEED.change, 'Loads the new filament');
     case 'purge':
-      return push(action.mm, SPEED.purge, 'Pushes through until the old colour is gone');
-    case 'pull-back':
+      return push(action.mm, SPEED.purge, 'Purges until the old colour is gone');
+    case 'retract-parked':
       return [
         line(
           `G1 ${E(-action.mm)} ${F(SPEED.retract)}`,
-          `Pulls back ${digits(action.mm)} mm, so that nothing drips on the way.`,
+          `Retracts ${digits(action.mm)} mm so that nothing drips.`,
         ),
       ];
     case 'scrub': {
       const { x, y, z, length } = action.brush;
       const stroke = (to: number): RecipeLine =>
-        line(`G1 ${X(to)} ${F(SPEED.travel)}`, 'Draws the nozzle over the brush.');
+        line(`G1 ${X(to)} ${F(SPEED.travel)}`, 'Wipes the nozzle on the brush.');
       return [
-        line(`G1 ${X(x)} ${Y(y)} ${F(SPEED.travel)}`, 'Goes to the brush.'),
-        line(`G1 ${Z(z)} ${F(SPEED.lift)}`, 'Goes down to it.'),
+        line(`G1 ${X(x)} ${Y(y)} ${F(SPEED.travel)}`, 'Travels to the brush.'),
+        line(`G1 ${Z(z)} ${F(SPEED.lift)}`, 'Lowers to it.'),
         ...Array.from({ length: action.strokes }, (_, i) => stroke(i % 2 === 0 ? x + length : x)),
         line(`G1 ${Z(action.backTo)} ${F(SPEED.lift)}`, 'Lifts again.'),
       ];
     }
     case 'return':
       return [
-        line(`G1 ${X(action.x)} ${Y(action.y)} ${F(SPEED.travel)}`, 'Goes back over the point.'),
+        line(
+          `G1 ${X(action.x)} ${Y(action.y)} ${F(SPEED.travel)}`,
+          'Travels back over the restart point.',
+        ),
       ];
     case 'lower':
-      return [line(`G1 ${Z(action.z)} ${F(SPEED.lift)}`, 'Goes down to it.')];
+      return [line(`G1 ${Z(action.z)} ${F(SPEED.lift)}`, 'Lowers to it.')];
     case 'un-retract':
       return [
-        line(`G1 ${E(action.mm)} ${F(SPEED.retract)}`, `Pushes back the ${digits(action.mm)} mm.`),
+        line(`G1 ${E(action.mm)} ${F(SPEED.retract)}`, `Recovers the ${digits(action.mm)} mm.`),
       ];
     case 'restore':
       return restore(action, state);
@@ -211,7 +212,7 @@ function renderAction(
 /** Marks round a person's own lines, with how many they are. */
 export const OWN_LINES = '; lamella: own lines ';
 export const OWN_LINES_END = '; lamella: end of own lines';
-/** The same round words of the file that stand on a way which is led over. */
+/** The same round words of the file that stand on a travel which is led over. */
 export const FILE_LINES = '; lamella: lines of the file ';
 export const FILE_LINES_END = '; lamella: end of lines of the file';
 
@@ -219,9 +220,9 @@ export const FILE_LINES_END = '; lamella: end of lines of the file';
 export function fileLines(words: readonly string[]): RecipeLine[] {
   if (words.length === 0) return [];
   return [
-    line(`${FILE_LINES}${words.length}`, 'Words of the file on the way here begin.'),
-    ...words.map((word) => line(word, 'As the file says it.')),
-    line(FILE_LINES_END, 'They end.'),
+    line(`${FILE_LINES}${words.length}`, 'Begin of the file’s settings up to here.'),
+    ...words.map((word) => line(word, 'As in the file.')),
+    line(FILE_LINES_END, 'End of the file’s settings.'),
   ];
 }
 
@@ -231,10 +232,10 @@ function numberedInCapitals(command: string): string {
 }
 
 const MODE_WORDS: Readonly<Record<ModeCode, string>> = {
-  82: 'Filament counts from the origin.',
-  83: 'Filament counts from where it is.',
-  90: 'Places count from the origin.',
-  91: 'Places count from where it is.',
+  82: 'Absolute extrusion.',
+  83: 'Relative extrusion.',
+  90: 'Absolute positioning.',
+  91: 'Relative positioning.',
 };
 
 function modeLine(code: ModeCode): RecipeLine {
@@ -266,8 +267,8 @@ function restore(
   const number = logicalE({ ...at, e: state.e, offsetE: state.offsetE, unit: 1 });
   const modes = commandsForModes(state.modes, unseen ? UNSEEN_MODES : [WORKING_MODES]);
   return [
-    ...(movesE ? [line(`G92 E${digits(number)}`, 'Sets the extruder’s number back.')] : []),
-    line(`G1 ${F(state.feed)}`, 'Sets the speed back.'),
+    ...(movesE ? [line(`G92 E${digits(number)}`, 'Restores the extruder position.')] : []),
+    line(`G1 ${F(state.feed)}`, 'Restores the feed rate.'),
     ...(state.unit === 1 ? [] : [line('G20', 'Numbers are inches, as in the file.')]),
     ...modes.map(modeLine),
   ];

@@ -41,7 +41,7 @@ export function callsOf(plan: RunPlan, state: RunState): Call[] {
         id: `stand-${since}`,
         at: stand.until,
         tones: 3,
-        title: `Time to go on: load ${letter} ${name}`,
+        title: `Time to resume: load ${letter} ${name}`,
       });
     }
   }

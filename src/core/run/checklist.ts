@@ -42,7 +42,7 @@ export function stepsOf(plan: RunPlan, at: SwapAtHand): Step[] {
   );
   const to = `${next.letter} ${next.name}`;
   if (old.letter === next.letter && !plan.unloadsItself) {
-    const stays = `${to} is in the nozzle already: leave it there.`;
+    const stays = `${to} is already in the nozzle: leave it there.`;
     return [{ id: 'ready', text: stays }, resumeStep(plan), WATCH];
   }
   return stepsWith(plan, {
@@ -72,7 +72,7 @@ function resumeStep({ stop }: RunPlan): Step {
       : stop === 'tones'
         ? 'Press resume at the printer.'
         : 'Press resume at the printer, and catch the first bit of filament with tweezers.';
-  return { id: 'resume', text, caution: 'The head moves by itself. Hands away.' };
+  return { id: 'resume', text, caution: 'The head moves by itself. Keep your hands away.' };
 }
 
 function stepsWith(plan: RunPlan, { from, to, oldColour, purge }: StepNames): Step[] {
@@ -84,17 +84,17 @@ function stepsWith(plan: RunPlan, { from, to, oldColour, purge }: StepNames): St
     },
     stop === 'tones' && {
       id: 'pause',
-      text: 'Press pause when the tones call.',
-      caution: 'Nothing stops by itself: stay by the printer.',
+      text: 'Press pause when the tones sound.',
+      caution: 'The printer does not stop by itself: stay with it.',
     },
     stop === 'files' && {
       id: 'waits',
-      text: 'The file is done, and the printer waits hot. Do not switch anything off.',
+      text: 'The file has ended, and the printer waits hot. Do not switch anything off.',
     },
     {
       id: 'card',
       text: 'Lay the card over the print, under the nozzle.',
-      caution: 'The nozzle burns at once. Keep sleeves and hair away from the axes.',
+      caution: 'The nozzle causes burns on contact. Keep sleeves and hair away from the axes.',
     },
     {
       id: 'unload',
@@ -105,10 +105,10 @@ function stepsWith(plan: RunPlan, { from, to, oldColour, purge }: StepNames): St
           : `Unload ${from}: open the lever, or use the menu.`,
       caution: unloadsItself ? undefined : 'Never pull cold filament. Heat first.',
     },
-    { id: 'wind', text: `Wind ${from} back, and tuck its end into the rim of the spool.` },
+    { id: 'wind', text: `Rewind ${from}, and tuck its end into the rim of the spool.` },
     printer.runoutSensor && {
       id: 'tip',
-      text: 'Trim the swollen tip of the old filament, or it does not pass the runout sensor.',
+      text: 'Trim the swollen tip of the old filament so it fits through the runout sensor.',
     },
     {
       id: 'feed',
@@ -127,8 +127,8 @@ function stepsWith(plan: RunPlan, { from, to, oldColour, purge }: StepNames): St
     },
     {
       id: 'strand',
-      text: 'Take the purge strand away, and the card.',
-      caution: 'Before the head moves back, or it drags the strand over the print.',
+      text: 'Remove the purge strand and the card.',
+      caution: 'Do this before the head moves back, or it drags the strand over the print.',
     },
     { id: 'nozzle', text: 'Check that the nozzle is clean.' },
     resumeStep(plan),

@@ -32,7 +32,7 @@ export function packedIn(text: string): string {
   return text.slice(text.lastIndexOf('#') + 1).replace(/\s+/g, '');
 }
 
-/** Unpacks a run that was handed over, or says why it cannot be used. */
+/** Unpacks a run that was shared, or says why it cannot be used. */
 export function unpackRun(text: string): Result<HandedRun> {
   const damaged = refuse(
     'bad-record',
@@ -41,7 +41,7 @@ export function unpackRun(text: string): Result<HandedRun> {
   if (text.length > MOST_LINK_LETTERS) {
     return refuse(
       'bad-record',
-      `The link has ${text.length} letters, and no run needs more than ${MOST_LINK_LETTERS}. Save the run as a file instead.`,
+      `The link has ${text.length} characters, more than the limit of ${MOST_LINK_LETTERS}. Save the run as a file instead.`,
     );
   }
   let json: unknown;

@@ -33,10 +33,10 @@ function dwell(seconds: number): string[] {
 /** A mistake that a rehearsal has noticed. */
 export const MISTAKES = {
   strand:
-    'You resumed before the purge strand was taken away: the head would have dragged it over the print.',
-  spool: 'You took another spool than the plan wants.',
-  cold: 'The nozzle had gone cold: heat it again before you unload or load anything.',
+    'You resumed before removing the purge strand: the head would have dragged it over the print.',
+  spool: 'You took a different spool than planned.',
+  cold: 'The nozzle had gone cold: reheat it before you unload or load anything.',
   motors: 'The motors had switched off: the printer may have lost its position.',
-  late: 'You came late: the printer had waited for more than ten minutes.',
+  late: 'You came late: the printer had waited more than ten minutes.',
 } as const;
 export type Mistake = keyof typeof MISTAKES;

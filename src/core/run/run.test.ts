@@ -115,7 +115,7 @@ describe('being called', () => {
   it('comes while it waits, when nozzle or motors go, and at the end', () => {
     const stop: RunEvent = { kind: 'stopped', id: 's', how: 'planned', at: START + 3_720_000 };
     const waiting = follow(PLAN, [BEGUN, stop], stop.at);
-    // The motors of this printer go before any swap is done: that is told, and nobody is called.
+    // The motors of this printer go before any swap is done: that is recorded, and nobody is called.
     expect(minutesOf(waiting, stop.at)).toEqual([[10, 4]]);
     const held = { ...PLAN, printer: { ...PLAN.printer, motorsLetGo: 300 } };
     expect(callsOf(held, waiting).map(({ title }) => title)).toEqual([
@@ -124,7 +124,7 @@ describe('being called', () => {
     ]);
     const until = stop.at + 8 * 3_600_000;
     const stands = callsOf({ ...PLAN, stand: { swap: 0, until } }, waiting);
-    expect(stands.at(-1)).toMatchObject({ at: until, title: 'Time to go on: load B Reed green' });
+    expect(stands.at(-1)).toMatchObject({ at: until, title: 'Time to resume: load B Reed green' });
     const last = follow(PLAN, [{ ...BEGUN, after: 1 } as RunEvent], START);
     expect(callsOf(PLAN, last).map(({ at, title }) => [at, title])).toEqual([
       [last.end!.at, 'The print should be done'],
@@ -188,7 +188,7 @@ describe('a run for calendars and other devices', () => {
       START,
     );
     const on = split.find(({ id }) => id === 'run-1-stand')!;
-    expect([+on.from, on.title]).toEqual([until, 'Go on with Hide plate 7: B Reed green']);
+    expect([+on.from, on.title]).toEqual([until, 'Resume Hide plate 7: B Reed green']);
     expect(+split.find(({ id }) => id === 'run-1-2')!.from).toBeGreaterThan(until);
     // What moved has a higher number, so that a calendar takes it.
     expect(
@@ -283,7 +283,9 @@ describe('a run for calendars and other devices', () => {
     );
     expect(taken).toEqual({ ok: true, value: run });
     const letters = unpackRun('A'.repeat(MOST_LINK_LETTERS + 1));
-    expect(!letters.ok && letters.refusal.message).toMatch(/30001 letters.*Save the run as a file/);
+    expect(!letters.ok && letters.refusal.message).toMatch(
+      /30001 characters.*Save the run as a file/,
+    );
   });
 
   it('needs somebody at each swap, and is alone longest in between', () => {

@@ -1,3 +1,4 @@
+import { swapPlace } from '../describeLayer';
 import type { CalendarEntry } from '../schedule/calendar';
 import type { RunEvent } from './following/events';
 import { asPlanned, followed } from './following/follow';
@@ -35,12 +36,12 @@ export function runCalendar(run: CalendarRun, now: number): CalendarEntry[] {
     const { filament } = plan.bands[swap + 1];
     const { layer, inside, machine, hands } = plan.swaps[swap];
     const minutes = Math.max(1, Math.round(spread / 60));
-    const stands = plan.stand?.swap === swap ? ' The printer stands from then on.' : '';
+    const stands = plan.stand?.swap === swap ? ' The printer is paused from then on.' : '';
     return {
       ...common,
       id: `${id}-${swap + 1}`,
       title: `Swap ${swap + 1} of ${plan.swaps.length}: ${filament.letter} ${filament.name}`,
-      text: `${plan.job}, ${plan.fileNames.join(', ')}, ${inside ? 'in' : 'before'} layer ${layer}. It may come ${minutes} min earlier or later.${stands} Hot nozzle, moving axes.`,
+      text: `${plan.job}, ${plan.fileNames.join(', ')}, ${swapPlace({ layer, inside })}. It may come ${minutes} min earlier or later.${stands} Hot nozzle, moving axes.`,
       from: new Date(at),
       seconds: machine + hands,
       alarms: ALARMS,
@@ -71,7 +72,7 @@ export function runCalendar(run: CalendarRun, now: number): CalendarEntry[] {
             ...common,
             id: `${id}-end`,
             title: `${plan.job} is done`,
-            text: 'Let the part cool before you take it off.',
+            text: 'Let the part cool before you remove it.',
             from: new Date(end.at),
             seconds: 300,
             alarms: [0],
@@ -81,7 +82,7 @@ export function runCalendar(run: CalendarRun, now: number): CalendarEntry[] {
   ];
 }
 
-/** When somebody takes a print up again that is to stand at a swap. */
+/** When somebody takes a print up again that is to pause at a swap. */
 function standEntry({ id, runPlan, events }: CalendarRun, state: RunState): CalendarEntry[] {
   const { stand, bands, swaps } = runPlan;
   if (stand === null || state.band > stand.swap) return [];
@@ -91,7 +92,7 @@ function standEntry({ id, runPlan, events }: CalendarRun, state: RunState): Cale
     {
       revision: events.length,
       id: `${id}-stand`,
-      title: `Go on with ${runPlan.job}: ${letter} ${name}`,
+      title: `Resume ${runPlan.job}: ${letter} ${name}`,
       text: 'Heat the nozzle, load, purge, and check that the part still sits firmly. Hot nozzle, moving axes.',
       from: new Date(stand.until),
       seconds: machine + hands,

@@ -57,7 +57,7 @@ const printer = object({
   runoutSensor: boolean().required(),
   brush: boolean().required(),
   beeper: boolean().required(),
-  /** Seconds of waiting after which the nozzle cools, and the motors let go; null for never. */
+  /** Seconds of waiting after which the nozzle cools, and the motors switch off; null for never. */
   nozzleCools: number().min(0).max(1e7).nullable().defined(),
   motorsLetGo: number().min(0).max(1e7).nullable().defined(),
 }).required();
@@ -71,7 +71,7 @@ const learned = object({
 });
 
 /** How the printer is stopped, as far as hands notice. */
-const STOP_WAYS = ['change', 'pause', 'moves', 'tones', 'host', 'files'] as const;
+const STOP_FORMS = ['change', 'pause', 'moves', 'tones', 'host', 'files'] as const;
 
 const runPlan = object({
   version: number().oneOf([1]).required(),
@@ -84,7 +84,7 @@ const runPlan = object({
   /** What lies on the bed, mm², and how hot that is, °C; null for unknown. */
   contactMm2: number().min(0).max(1e9).nullable().default(null),
   bed: number().min(0).max(300).nullable().default(null),
-  stop: mixed<(typeof STOP_WAYS)[number]>().oneOf(STOP_WAYS).required(),
+  stop: mixed<(typeof STOP_FORMS)[number]>().oneOf(STOP_FORMS).required(),
   /** The printer itself pulls the old filament out and pushes the new one in. */
   unloadsItself: boolean().required(),
   /** Heating and homing before the first layer, and what comes after the last, s. */
@@ -119,7 +119,7 @@ export function parseRunPlan(stored: unknown): Result<RunPlan> {
       : plannedTotal(read.value) > LONGEST_PRINT
         ? 'takes longer than a year'
         : stand !== null && stand.swap >= swaps.length
-          ? `has no swap ${stand.swap + 1} to stand at`
+          ? `has no swap ${stand.swap + 1} to pause at`
           : null;
   if (why === null) return read;
   return { ok: false, refusal: { code: 'bad-record', message: `The plan of the run ${why}.` } };

@@ -9,7 +9,7 @@ import { waitsForSomebody } from '../gcode/stopCommands';
 export interface StandInProfile {
   /** Commands that it stops for, as `M600`; it passes over others silently. */
   readonly obeys: readonly string[];
-  /** Seconds of waiting after which the nozzle cools and the motors let go; null for never. */
+  /** Seconds of waiting after which the nozzle cools and the motors switch off; null for never. */
   readonly nozzleCools: number | null;
   readonly motorsLetGo: number | null;
 }
@@ -53,7 +53,7 @@ const COLD = 20;
 
 /**
  * A printer that is none: it follows a file line by line in a time of its own, stops where the printer that it
- * stands for would, cools, lets its motors go, and does what it is told to do wrong.
+ * stands for would, cools, switches its motors off, and makes the mistakes it is asked to make.
  */
 export class StandIn {
   private readonly machine: Machine;
@@ -251,8 +251,8 @@ export class StandIn {
       return words.getOr('S', 0) + words.getOr('P', 0) / 1000;
     }
     if (effect !== Effect.Line && effect !== Effect.Curve) return LEAST;
-    const way = Math.hypot(machine.x - x, machine.y - y, machine.z - z);
+    const length = Math.hypot(machine.x - x, machine.y - y, machine.z - z);
     const feed = machine.feed > 0 ? machine.feed : 30;
-    return Number.isFinite(way) ? Math.max(LEAST, way / feed) : LEAST;
+    return Number.isFinite(length) ? Math.max(LEAST, length / feed) : LEAST;
   }
 }

@@ -9,18 +9,18 @@ export interface Trouble {
   readonly page: GuidePageId;
 }
 
-const NOZZLE = 'The nozzle burns at once, and the head may move at any time.';
+const NOZZLE = 'The nozzle causes burns on contact, and the head may move at any time.';
 
 /** Troubles of an evening with swaps, the most frequent first. */
 export const TROUBLES: readonly Trouble[] = [
   {
     id: 'did-not-stop',
-    title: 'It did not stop',
+    title: 'Stop was missed',
     steps: [
       'Press pause at the printer now.',
-      'Tell Lamella that it was missed: it shows what the print will look like.',
-      'If you like what you see, swap now and go on. If not, cancel and start again.',
-      'Before the next print, try out which stop your printer knows (Printers).',
+      'Record the missed stop in Lamella: it shows what the print will look like.',
+      'If the result is acceptable, swap now and resume. If not, cancel and start again.',
+      'Before the next print, test which stop your printer knows (Printers).',
     ],
     page: 'stopping',
   },
@@ -28,8 +28,8 @@ export const TROUBLES: readonly Trouble[] = [
     id: 'wrong-layer',
     title: 'It stopped at the wrong layer',
     steps: [
-      'Count: layers here are counted from 1, many displays count from 0.',
-      'One layer is seldom seen. Swap, and go on.',
+      'Check the count: Lamella counts layers from 1, many displays from 0.',
+      'One layer rarely shows. Swap, and resume.',
       'If it is far off, resume without a swap and look at the file in Output.',
     ],
     page: 'layers',
@@ -38,32 +38,32 @@ export const TROUBLES: readonly Trouble[] = [
     id: 'nothing-comes',
     title: 'Nothing comes out',
     steps: [
-      'Is the nozzle hot? Heat it again, and wait.',
-      'Is the new end straight, and in the gears? Pull it out, cut it, and feed it again.',
-      'Push a little by the menu. If it clicks, wait at temperature and try again.',
-      'Only then resume.',
+      'Is the nozzle hot? Reheat it, and wait.',
+      'Is the new end straight and gripped by the gears? Unload it, cut it, and load it again.',
+      'Extrude a little with the printer’s menu. If the extruder clicks, wait at temperature and try again.',
+      'Resume only when filament flows.',
     ],
-    caution: 'Do not push cold filament: it grinds, and jams.',
+    caution: 'Do not push cold filament: it grinds and jams.',
     page: 'at-the-swap',
   },
   {
     id: 'old-colour',
-    title: 'The old colour still comes',
+    title: 'The old colour still shows',
     steps: [
-      'Push through more, 20 mm at a time, until it is clean.',
-      'Take each strand away.',
-      'Dark and strong colours need twice as much. Note how much it was.',
+      'Purge more, 20 mm at a time, until the colour is clean.',
+      'Remove each purge strand.',
+      'Dark and strong colours need twice as much. Note the length you purged.',
     ],
     caution: NOZZLE,
     page: 'purging',
   },
   {
     id: 'blob',
-    title: 'A blob where it came back',
+    title: 'A blob at the restart',
     steps: [
-      'Let it print: the next line often takes it along.',
-      'When it stands up, pause, and take it off with tweezers while it is warm.',
-      'Next time, take the strand away later, right before you resume.',
+      'Keep printing: the next line often smooths it out.',
+      'If it stands up, pause, and remove it with tweezers while it is warm.',
+      'Next time, remove the purge strand later, right before you resume.',
     ],
     caution: NOZZLE,
     page: 'at-the-swap',
@@ -76,16 +76,16 @@ export const TROUBLES: readonly Trouble[] = [
       'Do not press the part down: the nozzle would hit it.',
       'Let everything cool, clean the bed, and start again with a warmer bed or a brim.',
     ],
-    caution: 'A loose part can be dragged round the hot nozzle. Hands out.',
+    caution: 'The hot nozzle can drag a loose part around. Keep your hands out.',
     page: 'bed',
   },
   {
     id: 'ran-out',
     title: 'Filament ran out in a band',
     steps: [
-      'Pause at once, if the printer has not.',
-      'Feed more of the same filament, and push through until it comes.',
-      'Take the strand away, and resume.',
+      'Pause at once if the printer has not paused.',
+      'Load more of the same filament, and purge until it flows.',
+      'Remove the purge strand, and resume.',
     ],
     caution: NOZZLE,
     page: 'at-the-swap',
@@ -95,11 +95,11 @@ export const TROUBLES: readonly Trouble[] = [
     title: 'Power was lost',
     steps: [
       'Look at the printer before you switch anything on.',
-      'If it offers to go on, is the part still held by the bed? If not, refuse.',
-      'Otherwise note the height, and print the rest as a part of its own.',
+      'If the printer offers to resume, check that the part still sticks to the bed. If not, decline.',
+      'Otherwise note the height, and print the rest as a separate part.',
     ],
     caution:
-      'When it goes on, the axes move and heat by themselves. Your printer’s manual comes first.',
+      'When the print resumes, the axes move and the heaters switch on by themselves. Your printer’s manual comes first.',
     page: 'safety',
   },
 ];

@@ -32,7 +32,7 @@ export function clockChangeAt(
 ): 'skipped' | 'twice' | null {
   const asUtc = Date.parse(`${local}Z`);
   if (Number.isNaN(asUtc)) return null;
-  const offsets = new Set([-DAY, 0, DAY].map((way) => offset(new Date(asUtc + way))));
+  const offsets = new Set([-DAY, 0, DAY].map((shift) => offset(new Date(asUtc + shift))));
   // A moment counts when the clock shows the wanted time just then.
   const moments = [...offsets].filter(
     (minutes) => offset(new Date(asUtc - minutes * MINUTE)) === minutes,
@@ -46,9 +46,9 @@ export function doubledHour(at: Date, offset: ZoneOffset = HERE): 'first' | 'sec
   const here = offset(at);
   // The clock shows the same time once more when it is set back by as much as lies between the two moments.
   for (const minutes of [30, 60, 120]) {
-    const way = minutes * MINUTE;
-    if (here - offset(new Date(at.getTime() + way)) === minutes) return 'first';
-    if (offset(new Date(at.getTime() - way)) - here === minutes) return 'second';
+    const shift = minutes * MINUTE;
+    if (here - offset(new Date(at.getTime() + shift)) === minutes) return 'first';
+    if (offset(new Date(at.getTime() - shift)) - here === minutes) return 'second';
   }
   return null;
 }

@@ -1,7 +1,7 @@
 import { addDays, getISODay, isSameDay, startOfDay } from 'date-fns';
 
 /** Hours of a day, local time as `23:00`; a stretch that ends before it begins runs past midnight. */
-export interface Hours {
+interface Hours {
   readonly from: string;
   readonly to: string;
 }

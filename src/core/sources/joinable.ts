@@ -18,17 +18,20 @@ export function whyNotTogether(sources: readonly ReadSource[]): Result<never> | 
   if (sources.length > MOST_FILES) {
     return refuse(
       'too-many-files',
-      `${sources.length} files are too many to be printed together; ${MOST_FILES} are the most.`,
+      `${sources.length} files are too many to print together; the limit is ${MOST_FILES}.`,
     );
   }
   for (const { name, reading } of sources) {
     const hopeless = reading.findings.find(({ code }) => HOPELESS.has(code));
     if (hopeless) return refuse(hopeless.code, `${name}: ${hopeless.message}`);
     if (reading.layers.length === 0) {
-      return refuse('no-extrusion', `${name}: no layer was found in it, only a start block.`);
+      return refuse('no-extrusion', `${name}: it has no layers, only a start block.`);
     }
     if (reading.continuous) {
-      return refuse('cannot-join', `${name} prints in a spiral, which nothing can be put into.`);
+      return refuse(
+        'cannot-join',
+        `${name} prints in a spiral, which cannot be combined with other files.`,
+      );
     }
     if (reading.layers.some(({ z }, i) => i > 0 && z <= reading.layers[i - 1].z)) {
       return refuse(
@@ -44,7 +47,7 @@ export function whyNotTogether(sources: readonly ReadSource[]): Result<never> | 
     const first = sources.find(({ fingerprint }) => fingerprint === sources[twice].fingerprint)!;
     return refuse(
       'same-file',
-      `${sources[twice].name} is the same file as ${first.name}, and would print in the same place. Take one of them out.`,
+      `${sources[twice].name} is the same file as ${first.name}and would print in the same place. Remove one of them.`,
     );
   }
   return null;

@@ -39,10 +39,10 @@ const wishing =
 
 describe('lengths of filament', () => {
   it.each([
-    [{ unload: 100, load: 0, purge: 60 }, 'clears 60 mm', 60],
-    [{ unload: 100, load: 90, purge: 60 }, 'clears 60 mm', 161.8],
-    [{ unload: 100, load: 110, purge: 60 }, 'clears 68.2 mm', 170],
-    [{ unload: 0, load: 0, purge: 60 }, 'clears 60 mm', 61.8],
+    [{ unload: 100, load: 0, purge: 60 }, 'purges 60 mm', 60],
+    [{ unload: 100, load: 90, purge: 60 }, 'purges 60 mm', 161.8],
+    [{ unload: 100, load: 110, purge: 60 }, 'purges 68.2 mm', 170],
+    [{ unload: 0, load: 0, purge: 60 }, 'purges 60 mm', 61.8],
   ])('say what comes out of the nozzle: %j', async (lengths, says, pushed) => {
     const block = blockOf(await written(text, { recipe: { ...SPELLED, ...lengths } }));
     expect(block).toContain(says);
@@ -91,7 +91,9 @@ describe('commands as printers read them', () => {
     const printer = { ...ORDINARY_PROFILE, firmware: named };
     const made = await written(text, { recipe, printer });
     expect(blockOf(made)).toMatch(/^M84 S0$[^]*^M84 E$/m);
-    await expect(writeSwaps(text, { layers: [4], recipe })).rejects.toThrow(/let all motors/);
+    await expect(writeSwaps(text, { layers: [4], recipe })).rejects.toThrow(
+      /switch off all motors/,
+    );
     expect(blockOf(await written(text, { recipe: SPELLED }))).toMatch(/^M17$/m);
     const elsewhere = { ...made, request: { ...made.request, printer: ORDINARY_PROFILE } };
     expect((await proveWritten(elsewhere, made.output, null)).ok).toBe(false);
@@ -136,9 +138,11 @@ describe('wishes that the file undoes', () => {
     const asked = (options: Partial<WriteOptions>) =>
       writeSwaps(macro, { layers: [4], ...options });
     await expect(asked({ withSwap: wishing({ nozzle: 220 }) })).rejects.toThrow(/how hot/);
-    await expect(asked({ recipe: { ...SPELLED, standby: 150 } })).rejects.toThrow(/wait cooler/);
+    await expect(asked({ recipe: { ...SPELLED, standby: 150 } })).rejects.toThrow(
+      /cool down while waiting/,
+    );
     const tells = { ...plainRecipe('change-command'), resumeTemperature: true };
-    await expect(asked({ recipe: tells })).rejects.toThrow(/come back to/);
+    await expect(asked({ recipe: tells })).rejects.toThrow(/return to/);
     const plain = await written(macro, { recipe: SPELLED });
     expect(requestFindings(plain.reading, plain.request)).toMatchObject([
       { code: 'unknown-temperature' },

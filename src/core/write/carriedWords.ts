@@ -13,7 +13,7 @@ const M = 77;
 
 /**
  * Words on the ways to sections that nobody follows and that move nothing, as they are written: beginnings and ends of
- * objects, macros and commands that are not known. What leads over such a way says them, so that they go with their section.
+ * objects, macros and commands that are not known. What leads over such a travel says them, so that they go with their section.
  * @param places among the reading's sections.
  */
 export async function carriedWords(

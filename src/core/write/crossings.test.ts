@@ -13,10 +13,10 @@ const liftsIn = (text: string): number => text.match(/^; lamella: lift /gm)?.len
 describe('a way over what stands', () => {
   // Round the tower lies a frame, whose rows go on beyond it.
   const tower = boxPrint({ x: 66.5, y: 62.5, width: 2, depth: 3, layers: 5 });
-  const frame = (onWay: readonly string[]): string =>
-    boxPrint({ x: 60, y: 57, width: 15, depth: 14, layers: 3, pocket: 5, onWay });
-  const joined = async (onWay: readonly string[]) => {
-    const done = await writeJoined([tower, frame(onWay)], { order: 'as-sliced', dipMm: 3 });
+  const frame = (onTravel: readonly string[]): string =>
+    boxPrint({ x: 60, y: 57, width: 15, depth: 14, layers: 3, pocket: 5, onTravel });
+  const joined = async (onTravel: readonly string[]) => {
+    const done = await writeJoined([tower, frame(onTravel)], { order: 'as-sliced', dipMm: 3 });
     if (!done.ok) throw new Error(done.refusal.message);
     return done.value;
   };
@@ -28,12 +28,12 @@ describe('a way over what stands', () => {
     ['a label', ['M486 S1']],
     ['a retraction', ['G1 E-0.1 F2100', 'G1 E0.1 F2100']],
     ['a lift of its own', ['G0 UP']],
-  ])('goes on behind %s between its moves', async (_what, onWay) => {
-    const written = await joined(onWay);
+  ])('goes on behind %s between its moves', async (_what, onTravel) => {
+    const written = await joined(onTravel);
     const output = textOf(written.output);
     expect(broken(await proveWritten(written))).toEqual([]);
     expect(runJoined(output, 3).faults).toEqual([]);
-    // One lift for a way, whatever interrupts it.
+    // One lift for a travel, whatever interrupts it.
     expect(liftsIn(output)).toBe(liftsIn(textOf((await joined(['; nothing'])).output)));
     expect(liftsIn(output)).toBeGreaterThan(5);
   });
@@ -43,7 +43,7 @@ describe('a way over what stands', () => {
       layout: 'islands',
       gap: 1,
       layers: Array.from({ length: 4 }, () => [0, 1]),
-      onWay: () => ['M106 S120'],
+      onTravel: () => ['M106 S120'],
     });
     const written = await writeParts(text, ['A', 'B'], { order: 'colour-by-colour', dipMm: 0.4 });
     const output = textOf(written.output);
@@ -51,7 +51,7 @@ describe('a way over what stands', () => {
     expect(broken(await proveWritten(written))).toEqual([]);
     expect(broken(await proveWritten(written, written.output, null))).toEqual([]);
     expect(nozzleFaults(text, output, (tool) => 'AB'[tool], 0.4)).toEqual([]);
-    // Without its lift, a way comes to what stands.
+    // Without its lift, a travel comes to what stands.
     const bare = output.replace(/^; lamella: lift 1 [^]*?; lamella: end lower 1\n/m, '');
     expect((await proveWritten(written, new TextEncoder().encode(bare))).ok).toBe(false);
   });

@@ -72,8 +72,8 @@ describe('the way round a swap', () => {
   });
 
   it.each([
-    ['G91', /does not put everything back: positioning/],
-    ['M84', /let go of the motors/],
+    ['G91', /does not restore everything: positioning/],
+    ['M84', /switch the motors off/],
     ['M104 S0', /switches a heater off/],
     ['M25', /stops the printer 2 times/],
     ['G1 X60 Y60 Z0.3', /is not safe: it would pass/],

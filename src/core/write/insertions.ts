@@ -137,7 +137,7 @@ function ending({ bytes, lines }: SlicedFile, { last, end }: Edges): Insertion {
   return { ...nothing, ...place, resume, standing: null };
 }
 
-/** Ways over what stands by then in this order. In its own order a file alone knows its ways. */
+/** Travels over what stands by then in this order. In its own order a file alone knows its travels. */
 async function crossingLines(
   input: ByteSource,
   reading: SlicedFile,
@@ -183,7 +183,7 @@ async function jumping(
   return { ...made, bytes, lines: made.lines + 1, resume: resumes };
 }
 
-/** Marks that name what is left out; they stand before the first way that steps over it. */
+/** Marks that name what is left out; they stand before the first travel that steps over it. */
 async function leftMarks(
   input: ByteSource,
   reading: SlicedFile,

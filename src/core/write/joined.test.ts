@@ -131,7 +131,7 @@ describe('files that are printed together', () => {
     if (!done.ok) throw new Error(done.refusal.message);
     const faults = broken(await proveWritten(done.value));
     if (isFree) expect(faults).toEqual([]);
-    else expect(faults.join()).toMatch(/The way to X 67.00 .* comes to what is printed by then/);
+    else expect(faults.join()).toMatch(/The travel to X 67.00 .* hits the print/);
     expect(runJoined(textOf(done.value.output), 0).faults.length > 0).toBe(!isFree);
   });
 

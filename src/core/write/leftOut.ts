@@ -16,7 +16,7 @@ export interface LeftOut {
 
 /**
  * What of the input an order leaves out on purpose: the start of all files but the first and the end of all
- * but the last, skirts of later files, and what the plan does without. Ways from one place to another are
+ * but the last, skirts of later files, and what the plan does without. Travels from one place to another are
  * not told one by one.
  */
 export function leftOutOf(reading: SlicedFile, arrangement: Arrangement): LeftOut[] {

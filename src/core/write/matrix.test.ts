@@ -138,7 +138,7 @@ describe('a file that cannot be swapped in the way asked for', () => {
   it('is refused when the head cannot reach the park place', async () => {
     const printer = { ...recipePrinter(), park: { x: 400, y: 0 } };
     const asked = { layers: [5], recipe: recipeFor(printer), printer };
-    await expect(writeSwaps(writePrint(), asked)).rejects.toThrow(/cannot wait at X 400/);
+    await expect(writeSwaps(writePrint(), asked)).rejects.toThrow(/cannot park at X 400/);
   });
 
   it('is refused when a band has its own temperature and the file none', async () => {

@@ -25,7 +25,7 @@ export interface StandingBlock {
 }
 
 /**
- * What stands at a seam of one file: a swap, the stop for the first filament, or the way to what follows.
+ * What stands at a seam of one file: a swap, the stop for the first filament, or the travel to what follows.
  * @param numbers of a swap among the swaps.
  */
 export function standsAt(

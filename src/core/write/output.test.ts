@@ -57,7 +57,7 @@ describe('writing swaps', () => {
     }
   });
 
-  it('stands where the travel has ended and the filament is still pulled back', async () => {
+  it('stands where the travel has ended and the filament is still retracted', async () => {
     const { output } = await write(writePrint(), [3]);
     const lines = textOf(output).split('\n');
     const at = lines.indexOf('M600');
@@ -107,7 +107,7 @@ describe('writing swaps', () => {
     expect(await withoutBlocks(written.output)).toBe(text);
     const proof = await proveWritten(written);
     expect(proof.checks.filter((check) => !check.ok)).toEqual([]);
-    expect(proof.checks.filter((check) => /taken out/.test(check.message))).toHaveLength(3);
+    expect(proof.checks.filter((check) => /is removed/.test(check.message))).toHaveLength(3);
   });
 
   it('keeps stops of the file when they are not answered', async () => {
@@ -130,7 +130,7 @@ describe('writing swaps', () => {
     const text = writePrint().replace('; layer 2', 'M600\n; layer 2');
     const written = await write(text, [4], 'restart', true);
     const proof = await proveWritten(written, written.output, { ...written.request, takeOut: [] });
-    expect(proof.checks.find(({ ok }) => !ok)?.message).toMatch(/nobody asked/);
+    expect(proof.checks.find(({ ok }) => !ok)?.message).toMatch(/without being planned/);
     const kept = await write(text, [4]);
     const asked = { ...kept.request, takeOut: kept.reading.stops };
     expect((await proveWritten(kept, kept.output, asked)).ok).toBe(false);
@@ -145,7 +145,7 @@ describe('writing swaps', () => {
 
   it('refuses a file that already holds swaps of its own', async () => {
     const { output } = await write(writePrint(), [3]);
-    await expect(write(textOf(output), [4])).rejects.toThrow(/holds swaps by Lamella/);
+    await expect(write(textOf(output), [4])).rejects.toThrow(/contains swaps by Lamella/);
   });
 
   it('refuses a file that is cut off', async () => {
@@ -202,8 +202,8 @@ describe('the proof', () => {
     const proof = await proveWritten(written, bytesOf(elsewhere));
     const wrong = proof.checks.filter((one) => !one.ok);
     expect(wrong.map(({ check, message }) => `${check} ${message}`)).toEqual([
-      '4 Swap 1 does not stand right before layer 3.',
-      '4 In layer 3, Filament 3 is planned, and unnamed is loaded.',
+      '4 Swap 1 is not right before layer 3.',
+      '4 In layer 3, Filament 3 is planned, but unnamed is loaded.',
     ]);
   });
 

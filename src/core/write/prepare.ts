@@ -39,7 +39,7 @@ export async function prepareOutput(
   if (impossible) return impossible;
   const insertions = await makeInsertions(input, reading, request);
   if (insertions.length === 0) {
-    return refuse('bad-plan', 'The plan leaves the file as it is: there is no swap in it.');
+    return refuse('bad-plan', 'The plan changes nothing: it has no swaps.');
   }
   return success(insertions);
 }
@@ -83,7 +83,7 @@ function unknownTemperature(
     const { layer } = reading.sections[printed[heated].section];
     return refuse(
       'unknown-temperature',
-      `The file does not say how hot the nozzle is before layer ${layer}, so a band cannot have its own temperature: nothing could go back to the file’s. Set the temperatures when you slice.`,
+      `The file does not say how hot the nozzle is before layer ${layer}, so a band cannot have its own temperature: Lamella could not restore the file’s. Set the temperatures in the slicer.`,
     );
   }
   const opened = arrangement.opens.find((at) => !(target(at) > 0));
@@ -91,7 +91,7 @@ function unknownTemperature(
     const { layer } = reading.sections[printed[opened].section];
     return refuse(
       'unknown-temperature',
-      `The file does not say how hot the nozzle is before layer ${layer}, so the file that begins there could not heat it. Set the temperatures when you slice, or write one file.`,
+      `The file does not say how hot the nozzle is before layer ${layer}, so the file that begins there could not heat it. Set the temperatures in the slicer, or write one file.`,
     );
   }
   const moves = recipe.kind === 'spelled-out' || recipe.kind === 'host-scripts';
@@ -106,11 +106,11 @@ function unknownTemperature(
   if (place === undefined) return null;
   const cold = reading.sections[printed[place].section].layer;
   const wish = waitsCooler
-    ? 'wait cooler: nothing could heat it up again'
-    : 'tell the printer the temperature to come back to';
+    ? 'cool down while waiting: nothing could reheat it'
+    : 'tell the printer which temperature to return to';
   return refuse(
     'unknown-temperature',
-    `The file does not say how hot the nozzle is before layer ${cold}, so the swap cannot ${wish}. Set the temperatures when you slice, or take that out of the recipe.`,
+    `The file does not say how hot the nozzle is before layer ${cold}, so the swap cannot ${wish}. Set the temperatures in the slicer, or remove that from the recipe.`,
   );
 }
 
@@ -120,21 +120,21 @@ function impossibleStop(reading: SlicedFile, request: OutputRequest): Result<nev
   if (word !== null && !printer.stopWords.includes(word)) {
     return refuse(
       'unknown-macro',
-      `${printer.name} is to be stopped by the macro ${word}, and its profile does not name it. Add it to the stop words of the printer if it knows it.`,
+      `${printer.name} would be stopped by the macro ${word}, which its profile does not list. Add it to the printer’s stop macros if the printer knows it.`,
     );
   }
   const moves = recipe.kind === 'spelled-out' || recipe.kind === 'host-scripts';
   if (reading.hasUndrawn && (moves || Object.keys(recipe.change).length > 0)) {
     return refuse(
       'too-large',
-      'Some of the print lies too far out, or is too high, to be drawn. Nobody could say what a swap would hit; let the printer stop by a plain command instead.',
+      'Some of the print is too far out or too high to analyse, so Lamella cannot tell what a swap would hit. Use a plain stop command instead.',
     );
   }
   if (!moves) return null;
   if (recipe.releaseExtruder && !printer.firmware.namesMotors) {
     return refuse(
       'cannot-free-extruder',
-      `Letting go of the extruder may let all motors of ${printer.name} go, and its place would be lost. Say in its profile that it runs the file itself, or leave the extruder held.`,
+      `Releasing the extruder may switch off all motors of ${printer.name}, and it would lose its position. State in its profile that it runs the file itself, or keep the extruder motor on.`,
     );
   }
   const reach = reachOf(printer);
@@ -143,13 +143,13 @@ function impossibleStop(reading: SlicedFile, request: OutputRequest): Result<nev
   if (!isInReach(park, 0, reach)) {
     return refuse(
       'park-out-of-reach',
-      `The head cannot wait at X ${park.x} Y ${park.y}: ${printer.name} does not reach it. Move the park place.`,
+      `The head cannot park at X ${park.x} Y ${park.y}: ${printer.name} cannot reach it. Move the park position.`,
     );
   }
   if (new PrintedHeights(reading).everNear(park, PARK_DISTANCE)) {
     return refuse(
       'park-over-print',
-      `The head cannot wait at X ${park.x} Y ${park.y}: the file prints there, or within ${PARK_DISTANCE} mm. Move the park place, or the part.`,
+      `The head cannot park at X ${park.x} Y ${park.y}: the file prints there or within ${PARK_DISTANCE} mm. Move the park position or the part.`,
     );
   }
   const tight = seamsOf(reading, request).find(

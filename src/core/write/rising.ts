@@ -21,7 +21,7 @@ export function onlyRises(
   });
 }
 
-/** Whether sections are printed in the order of their only file, which so knows its own ways. */
+/** Whether sections are printed in the order of their only file, which so knows its own travels. */
 export function keepsOrder(
   { sources }: Pick<SlicedFile, 'sources'>,
   printed: readonly number[],

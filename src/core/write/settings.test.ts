@@ -79,7 +79,7 @@ describe('settings on the way', () => {
       const bytes = new TextEncoder().encode(harmed.join('\n'));
       for (const planned of [written.request, null]) {
         const proof = await proveWritten(written, bytes, planned);
-        expect(proof.checks.find(({ ok }) => !ok)?.message).toMatch(/not as it was: (M204|SET_)/);
+        expect(proof.checks.find(({ ok }) => !ok)?.message).toMatch(/not as before: (M204|SET_)/);
       }
     }
   });

@@ -74,7 +74,7 @@ async function rewriteDrafts(
   return drafts;
 }
 
-/** A temperature for a tool by its number, as one nozzle is told it. */
+/** A temperature for a tool by its number, as one nozzle gets it. */
 function withoutTool(line: ToolLine, i: number, count: number, reading: SlicedFile): Draft {
   const { celsius, waits, tool } = line;
   const layer = layerRound(reading, line.offset);

@@ -32,7 +32,7 @@ export async function scanTools(
 export type ToolAnswer = 'keep' | 'take-out' | 'without-tool';
 
 /**
- * A change of tool goes. A temperature for the tool in use is given without its number; for another one it
+ * A tool change goes. A temperature for the tool in use is given without its number; for another one it
  * goes, since the nozzle is heated when that comes. Switching the first tool off at the end is left.
  * @param lastOffset where the last printed line ends.
  */

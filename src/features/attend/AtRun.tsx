@@ -4,19 +4,22 @@ import type { AtRunProps } from './atRunProps';
 import dynamic from 'next/dynamic';
 import { useState, type MouseEvent, type ReactNode } from 'react';
 import { isUnbegun } from '@/store/prints/runs';
-import { BeforeRun } from './before/BeforeRun';
 import { useNow } from './useNow';
+
+// At the swap, with a phone in a dirty hand, what was needed before the start is not waited for.
+const fetchBefore = () => import('./before/BeforeRun');
+const BeforeRun = dynamic(() => fetchBefore().then((one) => one.BeforeRun));
 
 const fetchBegun = () => import('./live/BegunRun');
 const BegunRun = dynamic(() => fetchBegun().then((one) => one.BegunRun));
 
 /** Fetches what a run needs later, for a page that may lose its server. */
 export async function fetchWholeRun(): Promise<void> {
-  const { fetchRest } = await fetchBegun();
+  const [{ fetchRest }] = await Promise.all([fetchBegun(), fetchBefore()]);
   await fetchRest();
 }
 
-/** A run as it stands: before, during or after it. What it does is told to those who hear the page. */
+/** A run as it stands: before, during or after it. What it does is announced to screen readers. */
 export function AtRun({ run, onPractice }: AtRunProps) {
   const now = useNow();
   const [words, setWords] = useState('');

@@ -1,11 +1,22 @@
-import { useEffect, useState } from 'react';
+'use client';
+
+import { useSearchParams } from 'next/navigation';
 import { Link } from '@/components/Link';
 import { StationLinks } from '@/components/StationLinks';
-import { hasJob } from '@/store/prints/runs';
+import { useRuns } from '@/store/prints/runs';
+import { runAtHand } from './runsOfJob';
 
-/** The job's name and the way to its other stations; narrow, since the page is for the printer. */
-export function AttendHeader({ jobId, name }: { jobId: string; name: string }) {
-  const isJob = useJobIsHere(jobId);
+interface AttendHeaderProps {
+  readonly jobId: string;
+  /** Whether the job lies on the Bench of this browser: a run that came from another device has none. */
+  readonly isJob: boolean;
+}
+
+/** The job's name and the way to its other stations, for a job that is not open: a run needs no file. */
+export function AttendHeader({ jobId, isJob }: AttendHeaderProps) {
+  const { records } = useRuns();
+  const wanted = useSearchParams().get('run');
+  const name = runAtHand(records ?? [], jobId, wanted)?.runPlan.job ?? 'At the printer';
   return (
     <header className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-panel px-4 py-2">
       <div className="min-w-0 lg:w-72">
@@ -37,15 +48,4 @@ export function AttendHeader({ jobId, name }: { jobId: string; name: string }) {
       )}
     </header>
   );
-}
-
-/** Whether a job lies on the Bench of this browser: a run that came from another device has none. */
-function useJobIsHere(jobId: string): boolean {
-  const [isHere, setHere] = useState(true);
-  useEffect(() => {
-    hasJob(jobId).then(setHere, () => {
-      // The storage says itself what is wrong with it.
-    });
-  }, [jobId]);
-  return isHere;
 }

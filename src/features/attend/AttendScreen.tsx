@@ -4,9 +4,9 @@ import dynamic from 'next/dynamic';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { runs, useRuns } from '@/store/prints/runs';
-import { AttendHeader } from './AttendHeader';
 import { AtRun } from './AtRun';
 import { keepRehearsal, rehearsalHere } from './rehearsal/rehearsalHere';
+import { usePlanStore } from '@/store/plans/planStore';
 import { runAtHand, runsOfJob } from './runsOfJob';
 
 const LoadTrouble = dynamic(() =>
@@ -20,6 +20,8 @@ const RunChoice = dynamic(() => import('./RunChoice').then((one) => one.RunChoic
 export function AttendScreen({ jobId }: { jobId: string }) {
   const { records, trouble } = useRuns();
   const wanted = useSearchParams().get('run');
+  // An open job says itself what comes before the file is written.
+  const isOpen = usePlanStore(({ plan }) => plan !== null);
   const [practice, setPractice] = useState(() => rehearsalHere()?.run ?? null);
   const practise = (id: string | null): void => {
     keepRehearsal(id === null ? null : { run: id, jobId, printer: null, mistakes: [] });
@@ -34,7 +36,7 @@ export function AttendScreen({ jobId }: { jobId: string }) {
   if (records === null) {
     return (
       <p className="m-auto p-6 text-muted" aria-busy="true">
-        Looking for what was written…
+        Loading the run…
       </p>
     );
   }
@@ -43,14 +45,13 @@ export function AttendScreen({ jobId }: { jobId: string }) {
   const all = runsOfJob(records, jobId);
   return (
     <div className="flex min-w-0 flex-1 flex-col">
-      <AttendHeader jobId={jobId} name={run?.runPlan.job ?? 'At the printer'} />
       {run && all.length > 1 && !run.isRehearsal && <RunChoice all={all} shown={run.id} />}
       {run?.isRehearsal ? (
         <Rehearsal key={run.id} run={run} onPractice={practise} />
       ) : run ? (
         <AtRun key={run.id} run={run} onPractice={practise} />
       ) : (
-        <NothingWritten jobId={jobId} />
+        !isOpen && <NothingWritten jobId={jobId} />
       )}
     </div>
   );

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { Link } from '@/components/Link';
+import { Standstill } from '@/components/trouble/Standstill';
 import { packedIn, unpackRun } from '@/core/run/handOver';
 import { takeHanded } from '@/store/prints/newRuns';
 import { fetchWholeRun } from './AtRun';
@@ -18,7 +18,7 @@ export function HandedRunScreen() {
       const taken = await takeHanded(handed.value);
       if (taken === null) {
         return setTrouble(
-          'This browser could not keep the run. Free disk space, and open the link again.',
+          'This browser could not save the run. Free up disk space, then open the link again.',
         );
       }
       // From here on the phone needs nothing but this page.
@@ -34,13 +34,9 @@ export function HandedRunScreen() {
   }, [router]);
   if (trouble !== null) {
     return (
-      <div className="m-auto grid max-w-md gap-3 p-6">
-        <h1 className="text-xl font-semibold">The run cannot be opened</h1>
-        <p role="alert">{trouble}</p>
-        <Link href="/" className="inline-block min-h-6 underline underline-offset-2">
-          Bench
-        </Link>
-      </div>
+      <Standstill title="The run cannot be opened">
+        <p>{trouble}</p>
+      </Standstill>
     );
   }
   return (

@@ -8,7 +8,7 @@ interface RunChoiceProps {
   readonly shown: string;
 }
 
-/** A job that prints more than once at a time, or was written again meanwhile: which of them is shown. */
+/** A job that prints more than once at a time, or was written again in the meantime: which of them is shown. */
 export function RunChoice({ all, shown }: RunChoiceProps) {
   const now = useNow();
   return (

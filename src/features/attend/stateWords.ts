@@ -13,7 +13,7 @@ export function stateWords({ bands, swaps }: RunPlan, state: RunState): string {
       const wrong = state.isWrong ? ` instead of ${named(state.band)}` : '';
       const then = next
         ? ` Next: swap ${next.swap + 1} of ${swaps.length}, ${named(next.swap + 1)}.`
-        : ' No swap is left.';
+        : ' No swaps left.';
       return `It prints ${named(state.loaded)}${wrong}.${then}`;
     }
     case 'paused':
@@ -25,6 +25,6 @@ export function stateWords({ bands, swaps }: RunPlan, state: RunState): string {
     case 'failed':
       return 'The print failed.';
     case 'ended':
-      return 'The print was stopped.';
+      return 'The print was cancelled.';
   }
 }

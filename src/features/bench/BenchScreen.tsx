@@ -1,13 +1,13 @@
 'use client';
 
 import { goOn } from '@/browser/goOn';
-import { FileUp, Layers2, PencilRuler } from 'lucide-react';
+import { FileUp, Image as ImageIcon, Layers2, PencilRuler } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { Once } from '@/components/Once';
-import { useRef, useState, type RefObject } from 'react';
+import { useCallback, useState } from 'react';
 import { askForPlaces, canAskForPlaces } from '@/browser/fileHandles';
-import { useFileDrop } from '@/browser/useFileDrop';
+import { useFileDrop, type FileDrop } from '@/browser/useFileDrop';
 import { SaveReminder } from '@/base/keep/SaveReminder';
 import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
@@ -18,18 +18,21 @@ import { FirstSight } from './FirstSight';
 import { BrokenCard } from './BrokenCard';
 import { JobCard } from './JobCard';
 import { stateOf, useJobPrints, type JobState } from './jobState';
-import { ListingBar } from './ListingBar';
 import { ALL_JOBS, foldersOf, listed, MANY_JOBS } from './listing';
 import { useFirstSight } from '@/store/settings/settings';
 import type { Job } from '@/store/records/records';
 import { joinableFile, joinableJob, type Joinable } from './joinable';
 import { FailedNotice, RunningNotice } from './ImportNotices';
-import { DeletedJobs } from './DeletedJobs';
 import { RoomNote } from './RoomNote';
+import { MODEL_NAME } from '@/core/model/formats/modelName';
 import { useWaitingFiles } from '@/base/files/waitingFiles';
 import { isBundle } from './isBundle';
 import { loadBench, useBench, type Bench } from './useBench';
 import { useHandedFiles } from './useHandedFiles';
+
+// Only a Bench with many jobs, or with deleted ones, has these.
+const ListingBar = dynamic(() => import('./ListingBar').then((one) => one.ListingBar));
+const DeletedJobs = dynamic(() => import('./DeletedJobs').then((one) => one.DeletedJobs));
 
 // What is opened now and then is fetched then.
 const JoinDialog = dynamic(() => import('./JoinDialog').then((one) => one.JoinDialog));
@@ -40,22 +43,38 @@ const BundleDialog = dynamic(() =>
 /** The demo job to try things on. */
 const TRIED = 'hide-plate-7.gcode';
 
+/** Only what is sliced can be printed together: each model is a job of its own. */
+function sorted(files: readonly File[]): Record<'models' | 'sliced', readonly File[]> {
+  const isModel = ({ name }: File): boolean => MODEL_NAME.test(name);
+  return { models: files.filter(isModel), sliced: files.filter((file) => !isModel(file)) };
+}
+
 /** What is offered to be printed together, and the dropped files that it stands for. */
 interface Joining {
   readonly choices: readonly Joinable[];
   readonly files: readonly File[] | null;
 }
 
+/** Goes to a job: to its plan, or to the measures of a model. */
+function useOpenJob(): (job: Job) => void {
+  const router = useRouter();
+  return useCallback(
+    ({ id, content }) => router.push(`/jobs/${id}${content.kind === 'model' ? '/model' : ''}`),
+    [router],
+  );
+}
+
 /** The jobs of this browser, and the place to drop a file. */
 export function BenchScreen() {
-  const bench = useBench();
-  const input = useRef<HTMLInputElement>(null);
+  const bench = useBench(useOpenJob());
   const [joining, setJoining] = useState<Joining | null>(null);
   const [bundle, setBundle] = useState<File | null>(null);
   const open = async (files: readonly File[]): Promise<void> => {
-    if (files.length === 1 && (await isBundle(files[0]))) setBundle(files[0]);
-    else if (files.length === 1) bench.add(files);
-    else setJoining({ choices: files.map(joinableFile), files });
+    if (files.length === 1 && (await isBundle(files[0]))) return setBundle(files[0]);
+    const { models, sliced } = sorted(files);
+    const joins = sliced.length > 1;
+    if (joins) setJoining({ choices: sliced.map(joinableFile), files: sliced });
+    bench.add(joins ? models : files, !joins);
   };
   const prints = useJobPrints();
   const isAway = useFirstSight((state) => state.isAway);
@@ -73,7 +92,7 @@ export function BenchScreen() {
   const join = (): void => setJoining({ choices: joinableOf(bench), files: null });
   const ask = async (): Promise<void> => {
     // A file whose place is known can be watched.
-    if (!canAskForPlaces()) input.current?.click();
+    if (!canAskForPlaces()) drop.choose();
     else {
       const files = await askForPlaces(true);
       if (files.length > 0) await open(files);
@@ -81,13 +100,12 @@ export function BenchScreen() {
   };
 
   return (
-    <div {...drop.handlers} className="relative flex-1 px-5 py-5 md:px-8 md:py-7">
+    <div {...drop.handlers} className="relative flex-1 px-5 pt-5 pb-28 md:px-8 md:pt-7">
       <Heading
         isNew={isNew}
         canJoin={all.length >= 2}
         onJoin={join}
-        onOpen={open}
-        input={input}
+        field={drop.field}
         onAsk={() => goOn(ask())}
       />
       <div className="mt-5 grid gap-3">
@@ -117,8 +135,8 @@ export function BenchScreen() {
         folders={hasMany ? foldersOf(all) : null}
         stateOfJob={stateOfJob}
       />
-      {bench.jobs === null && <p className="mt-4 text-muted">Looking for your jobs…</p>}
-      <DeletedJobs deleted={bench.deleted} />
+      {bench.jobs === null && <p className="mt-4 text-muted">Loading your jobs…</p>}
+      {bench.deleted.length > 0 && <DeletedJobs deleted={bench.deleted} />}
       <RoomNote jobCount={bench.jobs?.length ?? 0} />
 
       <Dialogs
@@ -137,26 +155,27 @@ interface HeadingProps {
   readonly isNew: boolean;
   readonly canJoin: boolean;
   readonly onJoin: () => void;
-  readonly onOpen: (files: readonly File[]) => Promise<void>;
-  readonly input: RefObject<HTMLInputElement | null>;
+  readonly field: FileDrop['field'];
   readonly onAsk: () => void;
 }
 
 /** What can be begun on the Bench. */
-function Heading({ isNew, canJoin, onJoin, onOpen, input, onAsk }: HeadingProps) {
+function Heading({ isNew, canJoin, onJoin, field, onAsk }: HeadingProps) {
   const router = useRouter();
   return (
     <header className="flex flex-wrap items-end gap-x-6 gap-y-2">
       <div>
         <h1 className="text-2xl font-semibold tracking-tight">Bench</h1>
-        <p className="text-muted">
-          Your prints. They stay in this browser; nothing is sent anywhere.
-        </p>
+        <p className="text-muted">Your prints. They stay in this browser; nothing is uploaded.</p>
       </div>
       <div className="flex flex-wrap gap-2 md:ml-auto">
         <Button onClick={() => router.push('/draw')}>
           <PencilRuler aria-hidden size={16} />
           Draw a plate
+        </Button>
+        <Button onClick={() => router.push('/relief')}>
+          <ImageIcon aria-hidden size={16} />
+          Relief from a picture
         </Button>
         <Button onClick={onJoin} disabled={!canJoin}>
           <Layers2 aria-hidden size={16} />
@@ -165,23 +184,11 @@ function Heading({ isNew, canJoin, onJoin, onOpen, input, onAsk }: HeadingProps)
         {!isNew && (
           <Button kind="primary" onClick={onAsk}>
             <FileUp aria-hidden size={16} />
-            Open a file
+            Open file…
           </Button>
         )}
       </div>
-      <input
-        ref={input}
-        type="file"
-        multiple
-        aria-label="Sliced file or model"
-        hidden
-        onChange={({ currentTarget }) => {
-          const files = [...(currentTarget.files ?? [])];
-          // The same file may be chosen once more.
-          currentTarget.value = '';
-          if (files.length > 0) goOn(onOpen(files));
-        }}
-      />
+      <input {...field} hidden aria-label="Sliced file or model" />
     </header>
   );
 }
@@ -278,7 +285,7 @@ function Notices({ bench }: NoticesProps) {
 function DropNote() {
   return (
     <div className="pointer-events-none absolute inset-2 grid place-items-center rounded-xl border-2 border-dashed border-accent bg-accent-soft/90 text-xl font-semibold">
-      Let go to open it
+      Drop to open
     </div>
   );
 }

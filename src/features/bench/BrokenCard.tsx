@@ -12,8 +12,8 @@ export function BrokenCard({ job, onRemove }: { job: Job; onRemove: () => void }
         {job.name}
       </h2>
       <p className="mt-1">
-        This job cannot be shown here: its record is damaged. Its file and plans are kept. Export it
-        to look into it, or delete it and open the file again.
+        This job cannot be shown: its record is damaged. Its file and plans are kept. Export the
+        job, or delete it and open the file again.
       </p>
       <div className="mt-auto flex flex-wrap gap-2 pt-3">
         <Button onClick={() => saveJobToHandOn(job)}>Export job…</Button>

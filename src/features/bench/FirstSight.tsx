@@ -1,8 +1,13 @@
 'use client';
 
 import { FileUp, X } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { Button } from '@/components/Button';
+
+const StopQuestion = dynamic(() =>
+  import('@/base/prints/StopQuestion').then((one) => one.StopQuestion),
+);
 
 interface FirstSightProps {
   /** The hide plate of the demo; null when it was deleted. */
@@ -16,23 +21,24 @@ export function FirstSight({ tryId, onOpen, onDismiss }: FirstSightProps) {
   const router = useRouter();
   return (
     <section
-      aria-label="What Lamella is for"
+      aria-label="What Lamella does"
       className="relative flex flex-wrap items-center gap-x-8 gap-y-3 rounded-lg bg-sheet px-6 py-4"
     >
       <div className="min-w-0 flex-1 basis-72">
         <p className="max-w-xl text-xl leading-snug font-semibold text-ink">
           Print in several colours with one nozzle: Lamella finds the layers, stops the printer
-          where you swap the filament, and tells you when to be there.
+          where you swap filament, and tells you when to be there.
         </p>
         <div className="mt-3 flex flex-wrap gap-2">
           <Button kind="primary" onClick={onOpen}>
             <FileUp aria-hidden size={16} />
-            Open a file
+            Open file…
           </Button>
           {tryId !== null && (
             <Button onClick={() => router.push(`/jobs/${tryId}`)}>Try the hide plate</Button>
           )}
         </div>
+        <StopQuestion />
       </div>
       <div
         role="img"
@@ -41,7 +47,7 @@ export function FirstSight({ tryId, onOpen, onDismiss }: FirstSightProps) {
       />
       <button
         type="button"
-        aria-label="Put this away"
+        aria-label="Hide introduction"
         onClick={onDismiss}
         className="absolute top-2 right-2 rounded p-1 text-ink hover:bg-panel"
       >

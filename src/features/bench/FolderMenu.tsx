@@ -1,5 +1,6 @@
 'use client';
 
+import { FIELD } from '@/components/controls/fieldLook';
 import { goOn } from '@/browser/goOn';
 import { FolderInput } from 'lucide-react';
 import { Popover } from 'radix-ui';
@@ -56,7 +57,7 @@ export function FolderMenu({ job, folders }: FolderMenuProps) {
             {job.folder !== undefined && (
               <li>
                 <button type="button" onClick={() => put(undefined)} className={ENTRY}>
-                  Take it out of {job.folder}
+                  Remove from {job.folder}
                 </button>
               </li>
             )}
@@ -74,10 +75,10 @@ export function FolderMenu({ job, folders }: FolderMenuProps) {
               value={name}
               maxLength={LONGEST}
               onChange={({ currentTarget }) => setName(currentTarget.value)}
-              className="min-h-8 w-36 rounded border border-edge bg-paper px-2 py-1"
+              className={`${FIELD} min-h-8 w-36`}
             />
             <Button type="submit" disabled={name.trim() === ''}>
-              Put in
+              Create folder
             </Button>
           </form>
         </Popover.Content>

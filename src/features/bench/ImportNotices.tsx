@@ -1,3 +1,4 @@
+import { Progress } from '@/components/controls/Progress';
 import { TriangleAlert, X } from 'lucide-react';
 import { Button } from '@/components/Button';
 import { progressWords } from '@/browser/readProgress';
@@ -14,7 +15,7 @@ export function RunningNotice({ notice }: { notice: RunningImport }) {
     >
       <div className="min-w-0 flex-1">
         <p className="truncate font-medium">Reading {fileName}</p>
-        <progress aria-label={`Reading ${fileName}`} max={1} value={share} className="h-2 w-full" />
+        <Progress label={`Reading ${fileName}`} value={share} />
         <p className="text-sm text-muted">{progressWords(progress)}</p>
       </div>
       <Button onClick={cancel} aria-label={`Cancel reading ${fileName}`}>

@@ -1,4 +1,4 @@
-import { Hand, Trash2 } from 'lucide-react';
+import { Rotate3d, Trash2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { Link } from '@/components/Link';
@@ -69,7 +69,7 @@ export function JobCard({ job, plan, state, isLost, folders, onRemove }: JobCard
       </p>
       {isLost && (
         <p className="mt-1 text-sm font-medium text-caution">
-          Its file is gone from this browser. Open the file again; the plan is kept.
+          Its file is no longer in this browser. Open the file again; the plan is kept.
         </p>
       )}
       <div className="mt-3 flex items-end gap-1">
@@ -86,10 +86,10 @@ export function JobCard({ job, plan, state, isLost, folders, onRemove }: JobCard
           {folders && <FolderMenu job={job} folders={folders} />}
           <Link
             href={`/jobs/${job.id}/hand`}
-            aria-label={`Take ${job.name} in the hand`}
+            aria-label={`3D view of ${job.name}`}
             className={SMALL_BUTTON}
           >
-            <Hand aria-hidden size={16} />
+            <Rotate3d aria-hidden size={16} />
           </Link>
           <button
             type="button"

@@ -33,7 +33,7 @@ export function JobPicture({ job, plan, isLooked }: JobPictureProps) {
       {picture ? (
         <PrintPictureCanvas picture={picture} plan={plan} layerCount={job.layers} />
       ) : (
-        <p className="text-sm text-ink">Open it once to see it here.</p>
+        <p className="text-sm text-ink">Open the job once to see it here.</p>
       )}
       {picture && isInHand && hasWebGl() && <HandPreview job={job} picture={picture} plan={plan} />}
     </div>

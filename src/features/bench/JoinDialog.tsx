@@ -1,5 +1,8 @@
 'use client';
 
+import { FIELD } from '@/components/controls/fieldLook';
+import { Progress } from '@/components/controls/Progress';
+import { Checkbox } from '@/components/controls/Checkbox';
 import { useRouter } from 'next/navigation';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
@@ -9,7 +12,7 @@ import { commonWords } from '@/core/delivery/deliveryNames';
 import type { Result } from '@/core/findings';
 import type { NamedFile } from '@/base/files/namedFiles';
 import type { Job } from '@/store/records/records';
-import { OrderButtons, withMoved } from '@/components/OrderButtons';
+import { SortableList } from '@/components/SortableList';
 import { joinJobs } from './joinJobs';
 import type { Joinable } from './joinable';
 
@@ -29,7 +32,7 @@ export function JoinDialog({ choices, allChosen, onClose, onApart }: JoinDialogP
     <Dialog.Root open={choices !== null} onOpenChange={(next) => !next && onClose()}>
       <DialogFrame
         title="Print together"
-        description="Several sliced files become one print: what lies side by side, on one another, or one in the other’s pocket. Each keeps the place on the bed that it was sliced for."
+        description="Several sliced files become one print: side by side, on top of each other, or one in the other’s pocket. Each keeps its position on the bed."
       >
         {choices && (
           <JoinForm choices={choices} allChosen={allChosen} onClose={onClose} onApart={onApart} />
@@ -53,7 +56,6 @@ function JoinForm({
   const [progress, setProgress] = useState<number | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const inOrder = chosen.map((key) => choices.find((one) => one.key === key)!);
-  const move = (at: number, by: 1 | -1): void => setChosen((now) => withMoved(now, at, by));
   const suggested = commonName(inOrder.map((one) => one.name));
   const made = async (): Promise<Result<Job>> => {
     const files: NamedFile[] = [];
@@ -75,7 +77,7 @@ function JoinForm({
       onClose();
       router.push(`/jobs/${job.value.id}`);
     } catch (error) {
-      setTrouble(`The files could not be put together. ${String(error)}`);
+      setTrouble(`The files could not be combined. ${String(error)}`);
     } finally {
       setProgress(null);
     }
@@ -83,7 +85,7 @@ function JoinForm({
   return (
     <div className="grid gap-4">
       <Choices choices={choices} chosen={chosen} onChosen={setChosen} />
-      {inOrder.length > 1 && <Order inOrder={inOrder} onMove={move} />}
+      {inOrder.length > 1 && <Order inOrder={inOrder} onOrder={(keys) => setChosen(keys)} />}
       <label className="flex items-center gap-2">
         Name of the job
         <input
@@ -91,7 +93,7 @@ function JoinForm({
           maxLength={120}
           placeholder={suggested}
           onChange={(event) => setName(event.target.value)}
-          className="min-w-0 flex-1 rounded-md border border-edge bg-paper px-2 py-1"
+          className={`${FIELD} min-w-0 flex-1`}
         />
       </label>
       {trouble !== null && (
@@ -99,14 +101,12 @@ function JoinForm({
           {trouble}
         </p>
       )}
-      {progress !== null && (
-        <progress aria-label="Reading the files" max={1} value={progress} className="h-2 w-full" />
-      )}
+      {progress !== null && <Progress label="Reading the files" value={progress} />}
       <div className="flex flex-wrap gap-2">
         <Button kind="primary" disabled={inOrder.length < 2 || progress !== null} onClick={join}>
-          Make one job
+          Create one job
         </Button>
-        {onApart && <Button onClick={onApart}>Open them as separate jobs</Button>}
+        {onApart && <Button onClick={onApart}>Open as separate jobs</Button>}
       </div>
     </div>
   );
@@ -128,21 +128,18 @@ interface ChoicesProps {
 function Choices({ choices, chosen, onChosen }: ChoicesProps) {
   return (
     <fieldset>
-      <legend className="pb-1 font-semibold">What is printed together</legend>
+      <legend className="pb-1 font-semibold">Files printed together</legend>
       <ul className="grid gap-1">
         {choices.map(({ key, name: label }) => (
           <li key={key}>
-            <label className="flex items-center gap-2">
-              <input
-                type="checkbox"
-                checked={chosen.includes(key)}
-                onChange={({ currentTarget: { checked } }) =>
-                  onChosen((now) => (checked ? [...now, key] : now.filter((one) => one !== key)))
-                }
-                className="size-4 accent-accent"
-              />
+            <Checkbox
+              checked={chosen.includes(key)}
+              onChange={(checked) =>
+                onChosen((now) => (checked ? [...now, key] : now.filter((one) => one !== key)))
+              }
+            >
               {label}
-            </label>
+            </Checkbox>
           </li>
         ))}
       </ul>
@@ -152,25 +149,30 @@ function Choices({ choices, chosen, onChosen }: ChoicesProps) {
 
 interface OrderProps {
   readonly inOrder: readonly Joinable[];
-  readonly onMove: (at: number, by: 1 | -1) => void;
+  readonly onOrder: (keys: readonly string[]) => void;
 }
 
-function Order({ inOrder, onMove }: OrderProps) {
+function Order({ inOrder, onOrder }: OrderProps) {
   return (
     <section aria-labelledby="join-order">
       <h3 id="join-order" className="pb-1 font-semibold">
-        In this order, as long as nothing else is said
+        In this order, unless you change it
       </h3>
-      <ol className="grid gap-1">
-        {inOrder.map((one, i) => (
-          <li key={one.key} className="flex items-center gap-2">
+      <SortableList
+        label="Order of the files"
+        entries={inOrder.map(({ key, name }) => ({ key, name }))}
+        onOrder={onOrder}
+      >
+        {(key, i) => (
+          <>
             <span className="w-5 font-semibold">{i + 1}</span>
-            <span className="min-w-0 flex-1 truncate">{one.name}</span>
-            <OrderButtons name={one.name} at={i} count={inOrder.length} onMove={onMove} />
-          </li>
-        ))}
-      </ol>
-      <p className="pt-1 text-sm text-muted">What others lie on comes first.</p>
+            <span className="min-w-0 flex-1 truncate">
+              {inOrder.find((one) => one.key === key)?.name}
+            </span>
+          </>
+        )}
+      </SortableList>
+      <p className="pt-1 text-sm text-muted">Lower parts come first.</p>
     </section>
   );
 }

@@ -1,8 +1,11 @@
 'use client';
 
+import type { ReactNode } from 'react';
+import { FIELD } from '@/components/controls/fieldLook';
+import { optionsOf, Select } from '@/components/controls/Select';
 import type { Job } from '@/store/records/records';
-import { STATE_WORDS, type JobState } from './jobState';
-import { BENCH_ORDERS, foldersOf, type BenchOrder, type Listing } from './listing';
+import { STATE_WORDS } from './jobState';
+import { BENCH_ORDERS, foldersOf, type Listing } from './listing';
 
 interface ListingBarProps {
   readonly jobs: readonly Job[];
@@ -10,8 +13,6 @@ interface ListingBarProps {
   readonly shown: number;
   readonly onChange: (part: Partial<Listing>) => void;
 }
-
-const FIELD = 'rounded-md border border-edge bg-panel px-2 py-1';
 
 /** Search, state, folder and order of a Bench with many jobs. */
 export function ListingBar({ jobs, listing, shown, onChange }: ListingBarProps) {
@@ -31,60 +32,46 @@ export function ListingBar({ jobs, listing, shown, onChange }: ListingBarProps) 
           className={`${FIELD} w-44`}
         />
       </label>
-      <label className="flex items-center gap-2">
-        State
-        <select
+      <Labelled words="State">
+        <Select
+          label="State"
           value={listing.state ?? ''}
-          onChange={({ currentTarget }) =>
-            onChange({
-              state: currentTarget.value === '' ? null : (currentTarget.value as JobState),
-            })
-          }
-          className={FIELD}
-        >
-          <option value="">any</option>
-          {Object.entries(STATE_WORDS).map(([state, words]) => (
-            <option key={state} value={state}>
-              {words}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="flex items-center gap-2">
-        Folder
-        <select
+          options={[{ value: '', words: 'any' }, ...optionsOf(STATE_WORDS)]}
+          onChange={(state) => onChange({ state: state === '' ? null : state })}
+        />
+      </Labelled>
+      <Labelled words="Folder">
+        <Select
+          label="Folder"
           value={listing.folder === null ? '*' : `/${listing.folder}`}
-          onChange={({ currentTarget }) =>
-            onChange({ folder: currentTarget.value === '*' ? null : currentTarget.value.slice(1) })
-          }
-          className={FIELD}
-        >
-          <option value="*">all</option>
-          <option value="/">in none</option>
-          {folders.map((name) => (
-            <option key={name} value={`/${name}`}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="flex items-center gap-2">
-        Order
-        <select
+          options={[
+            { value: '*', words: 'all' },
+            { value: '/', words: 'in none' },
+            ...folders.map((name) => ({ value: `/${name}`, words: name })),
+          ]}
+          onChange={(folder) => onChange({ folder: folder === '*' ? null : folder.slice(1) })}
+        />
+      </Labelled>
+      <Labelled words="Order">
+        <Select
+          label="Order"
           value={listing.order}
-          onChange={({ currentTarget }) => onChange({ order: currentTarget.value as BenchOrder })}
-          className={FIELD}
-        >
-          {Object.entries(BENCH_ORDERS).map(([order, words]) => (
-            <option key={order} value={order}>
-              {words}
-            </option>
-          ))}
-        </select>
-      </label>
+          options={optionsOf(BENCH_ORDERS)}
+          onChange={(order) => onChange({ order })}
+        />
+      </Labelled>
       <p role="status" className="text-muted">
         {shown} of {jobs.length} jobs
       </p>
     </form>
+  );
+}
+
+function Labelled({ words, children }: { words: string; children: ReactNode }) {
+  return (
+    <div className="flex items-center gap-2">
+      <span aria-hidden>{words}</span>
+      {children}
+    </div>
   );
 }

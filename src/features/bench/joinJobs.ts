@@ -1,3 +1,4 @@
+import { useOwnPrinter } from '@/store/settings/settings';
 import { refuse, success, type Result } from '@/core/findings';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
 import { emptyPlan } from '@/core/plan/jobPlan';
@@ -52,11 +53,13 @@ export async function joinJobs(
       ...factsOf(fileName, opened.value),
       ...(found && { picture: partsPicture(reading, found) }),
     };
-    const plan = withFoundParts(emptyPlan(fingerprint), reading, []);
+    const { printerId } = useOwnPrinter.getState();
+    const plan = withFoundParts({ ...emptyPlan(fingerprint), printerId }, reading, []);
     const saved = await saveWholeJob({ job, file: gcode, plans: newPlans(job.id, bookOf(plan)) });
     return saved.ok ? success(job) : saved;
   } catch (error) {
-    if (error instanceof WorkerClosedError) return refuse('trouble', 'It was closed meanwhile.');
+    if (error instanceof WorkerClosedError)
+      return refuse('trouble', 'The job was closed in the meantime.');
     return refuse('trouble', storageSentence(error));
   } finally {
     client.close();

@@ -11,7 +11,7 @@ export const BENCH_ORDERS = {
   name: 'By name',
   longest: 'Longest print first',
 } as const;
-export type BenchOrder = keyof typeof BENCH_ORDERS;
+type BenchOrder = keyof typeof BENCH_ORDERS;
 
 /** What of the Bench is shown. */
 export interface Listing {

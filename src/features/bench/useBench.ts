@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { toast } from '@/store/toast';
 import { plural } from '@/core/format';
 import type { JobPlan } from '@/core/plan/jobPlan';
@@ -48,12 +48,13 @@ export interface Bench {
   readonly failed: readonly FailedImport[];
   /** Why the storage cannot be used; null when it can. */
   readonly trouble: string | null;
-  readonly add: (files: readonly File[]) => void;
+  /** Reads files, each to a job of its own; a single one is opened then, where `opens` lets it be. */
+  readonly add: (files: readonly File[], opens?: boolean) => void;
   readonly remove: (job: Job) => Promise<void>;
   readonly dismiss: (id: number) => void;
 }
 
-/** A job that was opened from a place on the disk hears when its file is sliced anew. */
+/** A job that was opened from a place on the disk hears when its file is re-sliced. */
 async function watchFrom(jobId: string, file: Blob): Promise<void> {
   const place = file instanceof File ? placeOf(file) : null;
   if (!place || !(file instanceof File)) return;
@@ -70,8 +71,11 @@ export function loadBench(): void {
   });
 }
 
-/** The jobs, and files on their way to becoming jobs. */
-export function useBench(): Bench {
+/**
+ * The jobs, and files on their way to becoming jobs.
+ * @param onOpened gets the new job of a file that was opened alone, while the Bench is still there.
+ */
+export function useBench(onOpened: (job: Job) => void): Bench {
   const { records, trouble } = useJobs();
   const planned = useAllPlans((state) => state.records);
   const [running, setRunning] = useState<readonly RunningImport[]>([]);
@@ -97,23 +101,28 @@ export function useBench(): Bench {
     if (outcome.kind === 'given-back') toast(`${outcome.job.name} has its file again.`);
     if (outcome.kind === 'added' && outcome.swapsTaken > 0) {
       toast(
-        `${fileName} holds ${plural(outcome.swapsTaken, 'swap')} that Lamella wrote. They are on the plan now, and will be written anew.`,
+        `${fileName} holds ${plural(outcome.swapsTaken, 'swap')} written by Lamella. They are now in the plan and will be written again.`,
         { duration: 15_000 },
       );
     }
-    return outcome.kind;
+    return outcome;
   }, []);
 
   useBeginning(start);
   const queue = useRef<Promise<unknown>>(Promise.resolve());
+  const isHere = useIsHere();
   const add = useCallback(
-    (files: readonly File[]) => {
+    (files: readonly File[], opens = true) => {
       // One after another: two large files at once would need twice the memory.
       for (const file of files) {
-        queue.current = queue.current.then(() => start(file, file.name, { isDemo: false }));
+        queue.current = queue.current.then(async () => {
+          const outcome = await start(file, file.name, { isDemo: false });
+          const isAlone = opens && files.length === 1 && isHere.current;
+          if (isAlone && outcome.kind === 'added') onOpened(outcome.job);
+        });
       }
     },
-    [start],
+    [start, onOpened, isHere],
   );
 
   const remove = useCallback(async (job: Job) => {
@@ -153,6 +162,18 @@ export function useBench(): Bench {
   };
 }
 
+/** Whether the Bench is still there when something on it has ended. */
+function useIsHere(): RefObject<boolean> {
+  const isHere = useRef(true);
+  useEffect(() => {
+    isHere.current = true;
+    return () => {
+      isHere.current = false;
+    };
+  }, []);
+  return isHere;
+}
+
 /** Loads the jobs once, empties what was deleted long ago, and brings the demo. */
 function useBeginning(start: StartImport): void {
   const seeded = useRef(false);
@@ -183,7 +204,7 @@ function useJobsWithFile(
     jobsWithFile().then(
       (ids) => wanted && setWithFile(ids),
       () => {
-        // Whoever opens the job is told.
+        // The page that opens the job says so.
       },
     );
     return () => {

@@ -13,7 +13,7 @@ interface LaunchQueue {
   ) => void;
 }
 
-/** Takes files that the system hands over: opened by a double click, or shared on a phone. */
+/** Takes files that the system passes on: opened by a double click, or shared on a phone. */
 export function useHandedFiles(open: (files: readonly File[]) => void): void {
   const latest = useRef(open);
   useEffect(() => {

@@ -1,15 +1,18 @@
 'use client';
 
+import { ScrollArea } from '@/components/controls/ScrollArea';
 import { CHECK_LEVELS, type Check, type CheckLevel } from '@/core/checks/check';
+import { clockForm } from '@/browser/clockForm';
+import { gatherChecks } from '@/core/checks/gather';
 import { useJob } from '@/base/job/jobContext';
 import { usePlanFindings } from '@/base/work/PlanFindings';
 import { Cautions } from '@/components/Cautions';
 import { CheckItem } from './CheckItem';
 
 const LEVEL_TITLES: Readonly<Record<CheckLevel, { title: string; about: string }>> = {
-  'will-fail': { title: 'Will fail', about: 'Mend these before you print.' },
-  'may-fail': { title: 'May fail', about: 'Mend them, or say that you know.' },
-  'good-to-know': { title: 'Good to know', about: 'Nothing to mend; only to have in mind.' },
+  'will-fail': { title: 'Will fail', about: 'Fix these before you print.' },
+  'may-fail': { title: 'May fail', about: 'Fix these, or mark them as known.' },
+  'good-to-know': { title: 'Good to know', about: 'Nothing to fix, just good to know.' },
 };
 
 /** The Checks station: everything to know before pressing start, worst first. */
@@ -20,15 +23,15 @@ export function ChecksDesk() {
   const open = checks.filter((check) => isOpen(check, known));
   const settled = checks.filter((check) => !isOpen(check, known));
   return (
-    <div className="min-h-0 flex-1 overflow-y-auto">
+    <ScrollArea className="flex-1">
       <div className="mx-auto grid max-w-280 gap-x-8 px-5 pb-8 lg:grid-cols-[minmax(0,1fr)_19rem]">
         <div className="min-w-0">
           <h2 className="pt-5 text-lg font-semibold">
-            {open.length === 0 ? 'Nothing speaks against printing' : 'Before you press start'}
+            {open.length === 0 ? 'Ready to print' : 'Before you press start'}
           </h2>
           {open.length === 0 && (
             <p className="text-muted">
-              No check of the file, the plan and the printer has anything left to say.
+              All checks of the file, the plan and the printer have passed.
             </p>
           )}
           {CHECK_LEVELS.map((level) => (
@@ -40,15 +43,15 @@ export function ChecksDesk() {
             />
           ))}
           <Group
-            title="You know"
-            about="Looked at, and left as it is."
+            title="Marked as known"
+            about="You have looked at these and left them."
             checks={settled}
             known={known}
           />
         </div>
         <Cautions />
       </div>
-    </div>
+    </ScrollArea>
   );
 }
 
@@ -65,7 +68,9 @@ interface GroupProps {
 }
 
 function Group({ title, about, checks, known }: GroupProps) {
+  const { bands } = useJob();
   if (checks.length === 0) return null;
+  const swaps = bands.slice(1);
   return (
     <section aria-label={title} className="pt-4">
       <div className="flex flex-wrap items-baseline gap-x-3 pb-1.5">
@@ -73,8 +78,12 @@ function Group({ title, about, checks, known }: GroupProps) {
         <p className="text-sm text-muted">{about}</p>
       </div>
       <ul className="grid gap-2">
-        {checks.map((check) => (
-          <CheckItem key={check.id} check={check} note={known.get(check.id) ?? null} />
+        {gatherChecks(checks, { swaps: swaps.length, clock: clockForm() }).map((entry) => (
+          <CheckItem
+            key={entry.checks[0].id}
+            entry={entry}
+            note={known.get(entry.checks[0].id) ?? null}
+          />
         ))}
       </ul>
     </section>

@@ -1,5 +1,7 @@
 'use client';
 
+import { ScrollArea } from '@/components/controls/ScrollArea';
+import { FIELD } from '@/components/controls/fieldLook';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
@@ -8,18 +10,22 @@ import { download } from '@/browser/download';
 import { useFileDrop } from '@/browser/useFileDrop';
 import { hasWebGl } from '@/browser/webgl';
 import type { PlatePicture } from '@/core/draw/picture';
-import { heightOf, type PlateDrawing } from '@/core/draw/plate';
+import { heightOf, LONGEST_NAME, type PlateDrawing } from '@/core/draw/plate';
+import { fileStem } from '@/core/fileStem';
 import { formatMm } from '@/core/format';
 import { FIRST_VIEW } from '@/base/pictures/handView';
-import { pickFile } from '@/browser/pickFile';
 import { toast } from '@/store/toast';
 import { PlateForm } from './PlateForm';
 import { PlateView } from './PlateView';
 import { plateThing } from './plateThing';
-import { fileStem, plateStl, platesJob, plateThreeMf } from './savePlate';
+import { plateStl, platesJob, plateThreeMf } from './savePlate';
 import { usePlateDrawing } from './drawSettings';
-import { useLettering } from './useLettering';
-import { usePlate, type Plate } from './usePlate';
+import { usePlate, type ShownPlate } from './usePlate';
+import { usePlatePicture } from './usePlatePicture';
+
+const BatchDialog = dynamic(() => import('./BatchDialog').then((one) => one.BatchDialog), {
+  ssr: false,
+});
 
 const HandCanvas = dynamic(
   () => import('@/base/pictures/HandCanvas').then((module) => module.HandCanvas),
@@ -31,80 +37,90 @@ const PICTURES = '.svg,.png,.jpg,.jpeg,.webp,.gif,.bmp';
 /** A small helper that makes signs, tags and plates for printing in colours. */
 export function DrawScreen() {
   const drawing = usePlateDrawing();
-  const [picture, setPicture] = useState<PlatePicture | null>(null);
-  const lettering = useLettering(drawing.font);
-  const plate = usePlate(drawing, picture, lettering);
-  const [isInHand, setInHand] = useState(false);
-  const { bodies, troubles } = plate;
-  const take = async (file: File): Promise<void> => {
-    const read = /\.svg$/i.test(file.name)
-      ? await (await import('./readSvg')).readSvg(file, file.name)
-      : await (await import('./tracePicture')).tracePicture(file, file.name);
-    if (!read.ok) {
-      toast.error(`${file.name}: ${read.refusal.message}`);
-      return;
-    }
-    setPicture(read.value);
-    const inks = drawing.inks.length;
-    const pictureInks = read.value.colours.map((_, i) => Math.min(i, inks - 1));
-    usePlateDrawing.setState({ pictureInks });
-  };
+  const { picture, take, remove } = usePlatePicture();
   const drop = useFileDrop(([file]) => take(file));
-  const canSave = troubles.length === 0 && lettering !== null;
   return (
     <div
       {...drop.handlers}
       className="grid min-h-0 flex-1 lg:h-dvh lg:flex-none lg:grid-cols-[25rem_minmax(0,1fr)] lg:grid-rows-[minmax(0,1fr)] lg:overflow-hidden"
     >
-      <div className="min-h-0 overflow-y-auto border-line bg-panel px-5 py-4 lg:border-r">
+      <ScrollArea className="border-line bg-panel lg:border-r" inside="px-5 py-4">
         <h1 className="text-2xl font-semibold tracking-tight">Draw a plate</h1>
         <p className="mb-3 text-sm text-muted">
-          A sign, a tag or a number, made for printing in colours.
+          A sign, tag or number designed for colour printing.
         </p>
         <NameField drawing={drawing} />
+        <input {...drop.field} hidden accept={PICTURES} aria-label="Picture" />
         <PlateForm
           drawing={drawing}
           picture={picture}
           onChange={(part) => usePlateDrawing.setState(part)}
-          onPicture={() => pickFile(PICTURES, take)}
-          onNoPicture={() => setPicture(null)}
+          onPicture={drop.choose}
+          onNoPicture={remove}
         />
-      </div>
-      <section aria-label="The plate" className="flex min-h-0 min-w-0 flex-col max-lg:order-first">
-        <div className="flex flex-wrap items-center gap-2 px-4 py-2">
-          <h2 className="mr-auto text-base font-semibold">
-            {formatMm(drawing.width)} × {formatMm(drawing.depth)} × {formatMm(bodies.height)} mm,{' '}
-            {bodies.layers} layers
-          </h2>
-          <Button
-            aria-pressed={isInHand}
-            className="aria-pressed:bg-accent-soft"
-            onClick={() => setInHand(!isInHand)}
-          >
-            In the hand
-          </Button>
-        </div>
-        <div className="relative min-h-72 flex-1 overflow-hidden bg-sheet">
-          {isInHand ? (
-            <PlateInHand drawing={drawing} plate={plate} />
-          ) : (
-            <PlateView drawing={drawing} plate={plate} />
-          )}
-        </div>
-        <PlateWords drawing={drawing} plate={plate} />
-        <SaveButtons drawing={drawing} plate={plate} canSave={canSave} />
-      </section>
+      </ScrollArea>
+      <PlateStage drawing={drawing} picture={picture} />
       {drop.isOver && (
         <p className="pointer-events-none fixed inset-3 z-30 grid place-items-center rounded-lg border-2 border-dashed border-accent bg-panel/90 text-lg font-semibold">
-          Let go to put the picture on the plate
+          Drop to add the picture
         </p>
       )}
     </div>
   );
 }
 
+interface PlateStageProps {
+  readonly drawing: PlateDrawing;
+  readonly picture: PlatePicture | null;
+}
+
+/** The plate as it is laid out, what is to be said of it, and where it goes. */
+function PlateStage({ drawing, picture }: PlateStageProps) {
+  const { shown, isSettled, trouble } = usePlate(drawing, picture);
+  const [isInHand, setInHand] = useState(false);
+  return (
+    <section aria-label="The plate" className="flex min-h-0 min-w-0 flex-col max-lg:order-first">
+      <div className="flex flex-wrap items-center gap-2 px-4 py-2">
+        <h2 className="mr-auto text-base font-semibold">
+          {formatMm(drawing.width)} × {formatMm(drawing.depth)}
+          {shown
+            ? ` × ${formatMm(shown.plate.bodies.height)} mm, ${shown.plate.bodies.layers} layers`
+            : ' mm'}
+        </h2>
+        <Button
+          aria-pressed={isInHand}
+          className="aria-pressed:bg-accent-soft"
+          onClick={() => setInHand(!isInHand)}
+        >
+          3D view
+        </Button>
+      </div>
+      <div className="relative min-h-72 flex-1 overflow-hidden bg-sheet">
+        {!shown && trouble === null && (
+          <p aria-busy="true" className="grid h-full place-items-center text-ink">
+            Laying out the plate…
+          </p>
+        )}
+        {shown && isInHand && <PlateInHand {...shown} />}
+        {shown && !isInHand && <PlateView {...shown} />}
+      </div>
+      {trouble !== null && (
+        <p role="alert" className="px-4 pt-2 text-sm font-medium text-danger">
+          {trouble}
+        </p>
+      )}
+      {shown && (
+        <>
+          <PlateWords {...shown} />
+          <SaveButtons {...shown} isSettled={isSettled} />
+        </>
+      )}
+    </section>
+  );
+}
+
 /** What keeps the plate from being saved, what is too fine, and when colours change. */
-function PlateWords({ drawing, plate }: { drawing: PlateDrawing; plate: Plate }) {
+function PlateWords({ drawing, plate }: ShownPlate) {
   const { troubles, notes, narrow, bodies } = plate;
   const { lineWidth, arrangement } = drawing;
   return (
@@ -116,17 +132,16 @@ function PlateWords({ drawing, plate }: { drawing: PlateDrawing; plate: Plate })
       ))}
       {narrow.lost.length > 0 && (
         <p className="font-medium text-danger">
-          Marked red: narrower than the line of {lineWidth} mm, and will be missing.
+          Red: narrower than the line of {lineWidth} mm, and will not print.
         </p>
       )}
       {narrow.thin.length > 0 && (
         <p className="text-caution">
-          Marked yellow: narrower than two lines ({formatMm(2 * lineWidth)} mm), and may come out
-          ragged.
+          Yellow: narrower than two lines ({formatMm(2 * lineWidth)} mm), and may come out ragged.
         </p>
       )}
       {narrow.closed.length > 0 && (
-        <p className="text-caution">Also yellow: gaps narrower than a line, which close.</p>
+        <p className="text-caution">Also yellow: gaps narrower than a line, which close up.</p>
       )}
       {notes.map((note) => (
         <p key={note}>{note}</p>
@@ -142,9 +157,9 @@ function PlateWords({ drawing, plate }: { drawing: PlateDrawing; plate: Plate })
         </p>
       ) : (
         <p>
-          An object for each colour, {lineWidth} mm apart. Give each object a tool of its own when
-          you slice; Lamella makes hand swaps of the tools. STL would make one of them all, so it is
-          saved as 3MF only.
+          One object per colour, {lineWidth} mm apart. Give each object its own tool in the slicer;
+          Lamella turns the tools into hand swaps. STL would merge them, so the plate is saved as
+          3MF only.
         </p>
       )}
     </div>
@@ -152,24 +167,27 @@ function PlateWords({ drawing, plate }: { drawing: PlateDrawing; plate: Plate })
 }
 
 /** The plate as it will be printed, to turn. */
-function PlateInHand({ drawing, plate: { bodies } }: { drawing: PlateDrawing; plate: Plate }) {
+function PlateInHand({ drawing, plate: { bodies } }: ShownPlate) {
   const [view, setView] = useState(FIRST_VIEW);
   const { thing, paint } = useMemo(() => plateThing(drawing, bodies), [drawing, bodies]);
-  if (!hasWebGl()) return <p className="p-6">This browser cannot draw in space.</p>;
+  if (!hasWebGl()) return <p className="p-6">This browser cannot draw in 3D.</p>;
   return (
     <HandCanvas thing={thing} paint={paint} view={view} onView={setView} name={drawing.name} />
   );
 }
 
-interface SaveButtonsProps {
-  readonly drawing: PlateDrawing;
-  readonly plate: Plate;
-  readonly canSave: boolean;
+interface SaveButtonsProps extends ShownPlate {
+  /** False while a newer plate is being laid out. */
+  readonly isSettled: boolean;
 }
 
 /** Where a plate that is drawn goes. */
-function SaveButtons({ drawing, plate: { bodies }, canSave }: SaveButtonsProps) {
+function SaveButtons(props: SaveButtonsProps) {
+  const { drawing, picture, plate, isSettled } = props;
+  const { bodies, troubles } = plate;
+  const canSave = isSettled && troubles.length === 0;
   const [isBusy, setBusy] = useState(false);
+  const [isListing, setListing] = useState(false);
   const router = useRouter();
   const put = async (): Promise<void> => {
     setBusy(true);
@@ -181,11 +199,13 @@ function SaveButtons({ drawing, plate: { bodies }, canSave }: SaveButtonsProps) 
   return (
     <div className="flex flex-wrap items-center gap-2 border-t border-line bg-panel px-4 py-2.5">
       <Button kind="primary" disabled={!canSave || isBusy} onClick={put}>
-        Put it on the Bench
+        Add to Bench
       </Button>
       <Button
         disabled={!canSave}
-        onClick={() => download(plateThreeMf(drawing, bodies), `${fileStem(drawing.name)}.3mf`)}
+        onClick={() =>
+          download(plateThreeMf(drawing, bodies), `${fileStem(drawing.name, 'plate')}.3mf`)
+        }
       >
         Save as 3MF
       </Button>
@@ -193,13 +213,19 @@ function SaveButtons({ drawing, plate: { bodies }, canSave }: SaveButtonsProps) 
         disabled={!canSave || drawing.arrangement === 'beside'}
         title={
           drawing.arrangement === 'beside'
-            ? 'STL would make one object of all colours. Save it as 3MF.'
+            ? 'STL would merge all colours into one object. Save as 3MF.'
             : undefined
         }
-        onClick={() => download(plateStl(bodies), `${fileStem(drawing.name)}.stl`)}
+        onClick={() => download(plateStl(bodies), `${fileStem(drawing.name, 'plate')}.stl`)}
       >
         Save as STL
       </Button>
+      <Button className="ml-auto" disabled={!isSettled} onClick={() => setListing(true)}>
+        Plates for a list…
+      </Button>
+      {isListing && (
+        <BatchDialog drawing={drawing} picture={picture} isOpen onClose={() => setListing(false)} />
+      )}
     </div>
   );
 }
@@ -214,9 +240,9 @@ function NameField({ drawing }: NameFieldProps) {
       Name
       <input
         value={drawing.name}
-        maxLength={80}
+        maxLength={LONGEST_NAME}
         onChange={({ currentTarget }) => usePlateDrawing.setState({ name: currentTarget.value })}
-        className="min-w-0 flex-1 rounded-md border border-edge bg-paper px-2 py-1"
+        className={`${FIELD} min-w-0 flex-1`}
       />
     </label>
   );

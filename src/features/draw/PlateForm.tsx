@@ -1,7 +1,15 @@
 'use client';
 
+import type { FieldPathByValue } from 'react-hook-form';
+import { object, string } from 'yup';
+import { Select, SelectField } from '@/components/controls/Select';
+import { InlineNumber } from '@/components/form/InlineNumber';
 import { Button } from '@/components/Button';
-import { NumberField } from '@/components/NumberField';
+import { ChoiceInput, RadioInput } from '@/components/form/choices';
+import { FieldGroup } from '@/components/form/FieldGroup';
+import { LinesInput, NumberInput } from '@/components/form/fields';
+import { numberRule } from '@/components/form/rules';
+import { SavedForm } from '@/components/form/SavedForm';
 import { STARTING_PALETTE } from '@/core/filament/palette';
 import {
   FONTS,
@@ -9,6 +17,7 @@ import {
   MOST_INKS,
   PICTURE_PLACES,
   PLATE_LIMITS,
+  textChange,
   type FontName,
   type Ink,
   type PicturePlace,
@@ -25,140 +34,111 @@ interface PlateFormProps {
   readonly onNoPicture: () => void;
 }
 
-const FIELD = 'rounded-md border border-edge bg-paper px-2 py-1';
 const LIMITS = PLATE_LIMITS;
+const HOLES = [
+  { value: '0', words: 'none' },
+  { value: '1', words: 'one, at the top' },
+  { value: '2', words: 'two, at the sides' },
+];
+
+const within = ({ least, most }: { readonly least: number; readonly most: number }) =>
+  numberRule(least, most);
+
+/** What may be typed into a plate. */
+const rules = object({
+  text: string().max(200),
+  font: string(),
+  textSize: within(LIMITS.text),
+  pictureHeight: within(LIMITS.picture),
+  picturePlace: string(),
+  width: within(LIMITS.side),
+  depth: within(LIMITS.side),
+  radius: within(LIMITS.radius),
+  border: within(LIMITS.border),
+  holeDiameter: within(LIMITS.hole),
+  arrangement: string(),
+  face: string(),
+  firstLayer: within(LIMITS.layer),
+  layerHeight: within(LIMITS.layer),
+  lineWidth: within(LIMITS.line),
+});
 
 /** All that a plate is made of. */
 export function PlateForm(props: PlateFormProps) {
   const { drawing, onChange } = props;
-  const of = { drawing, onChange };
   return (
-    <form className="grid gap-4 *:min-w-0" onSubmit={(event) => event.preventDefault()}>
-      <TextGroup {...props} />
-      <PictureGroup {...props} />
-      <PlateGroup {...props} />
-      <Group title="Colours and heights">
-        <Choice
-          legend="Colours"
-          value={drawing.arrangement}
-          options={{ heights: 'each with its height', beside: 'side by side' }}
-          onChange={(arrangement) => onChange({ arrangement })}
-        />
-        <Choice
-          legend="Face"
-          value={drawing.face}
-          options={{ up: 'up', down: 'down, on the bed' }}
-          onChange={(face) => onChange({ face })}
-        />
-        <LayersRow
-          label="Base"
-          letter={drawing.baseLetter}
-          layers={drawing.baseLayers}
-          height={heightOf(drawing, drawing.baseLayers)}
-          onLetter={(baseLetter) => onChange({ baseLetter })}
-          onLayers={(baseLayers) => onChange({ baseLayers })}
-        />
-        <Inks drawing={drawing} onChange={onChange} />
-      </Group>
-      <Group title="Printing">
-        <Length name="firstLayer" label="First layer" limits={LIMITS.layer} {...of} />
-        <Length name="layerHeight" label="All others" limits={LIMITS.layer} {...of} />
-        <Length name="lineWidth" label="Width of a line" limits={LIMITS.line} {...of} />
-      </Group>
-    </form>
+    <SavedForm<PlateDrawing>
+      values={drawing}
+      rules={rules}
+      onSave={(path, value) =>
+        onChange(path === 'text' ? textChange(drawing, value as string) : { [path]: value })
+      }
+    >
+      <div className="grid gap-4 *:min-w-0">
+        <TextGroup {...props} />
+        <PictureGroup {...props} />
+        <PlateGroup {...props} />
+        <FieldGroup title="Colours and heights">
+          <RadioInput<PlateDrawing['arrangement'], PlateDrawing>
+            field="arrangement"
+            label="Colours"
+            options={{ heights: 'one height each', beside: 'side by side' }}
+          />
+          <RadioInput<PlateDrawing['face'], PlateDrawing>
+            field="face"
+            label="Face"
+            options={{ up: 'up', down: 'down, on the bed' }}
+          />
+          <LayersRow
+            label="Base"
+            letter={drawing.baseLetter}
+            layers={drawing.baseLayers}
+            height={heightOf(drawing, drawing.baseLayers)}
+            onLetter={(baseLetter) => onChange({ baseLetter })}
+            onLayers={(baseLayers) => onChange({ baseLayers })}
+          />
+          <Inks drawing={drawing} onChange={onChange} />
+        </FieldGroup>
+        <FieldGroup title="Printing">
+          <Length field="firstLayer" label="First layer" />
+          <Length field="layerHeight" label="All others" />
+          <Length field="lineWidth" label="Width of a line" />
+        </FieldGroup>
+      </div>
+    </SavedForm>
   );
 }
 
-interface LengthProps extends Pick<PlateFormProps, 'drawing' | 'onChange'> {
-  readonly name:
-    | 'width'
-    | 'depth'
-    | 'radius'
-    | 'border'
-    | 'textSize'
-    | 'pictureHeight'
-    | 'holeDiameter'
-    | 'firstLayer'
-    | 'layerHeight'
-    | 'lineWidth';
+interface LengthProps {
+  readonly field: FieldPathByValue<PlateDrawing, number>;
   readonly label: string;
-  readonly limits: { readonly least: number; readonly most: number };
 }
 
 /** A length of the plate, mm. */
-function Length({ name, label, limits, drawing, onChange }: LengthProps) {
-  return (
-    <NumberField
-      label={label}
-      unit="mm"
-      value={drawing[name]}
-      min={limits.least}
-      max={limits.most}
-      onChange={(value) => value !== null && onChange({ [name]: value })}
-    />
-  );
-}
-
-function Group({ title, children }: { title: string; children: React.ReactNode }) {
-  return (
-    <fieldset className="grid gap-1 *:min-w-0">
-      <legend className="mb-1 font-semibold">{title}</legend>
-      {children}
-    </fieldset>
-  );
-}
-
-interface ChoiceProps<T extends string> {
-  readonly legend: string;
-  readonly value: T;
-  readonly options: Readonly<Record<T, string>>;
-  readonly onChange: (value: T) => void;
-}
-
-function Choice<T extends string>({ legend, value, options, onChange }: ChoiceProps<T>) {
-  return (
-    <div role="radiogroup" aria-label={legend} className="flex flex-wrap items-center gap-x-3">
-      <span className="flex-1">{legend}</span>
-      {(Object.keys(options) as T[]).map((one) => (
-        <label key={one} className="flex min-h-8 items-center gap-1.5">
-          <input
-            type="radio"
-            name={legend}
-            checked={value === one}
-            onChange={() => onChange(one)}
-          />
-          {options[one]}
-        </label>
-      ))}
-    </div>
-  );
+function Length({ field, label }: LengthProps) {
+  return <NumberInput<PlateDrawing> field={field} label={label} unit="mm" />;
 }
 
 interface InkChoiceProps {
-  readonly label: React.ReactNode;
+  readonly label: string;
+  /** Shown instead of `label` where words are not enough. */
+  readonly shown?: React.ReactNode;
   readonly drawing: PlateDrawing;
   readonly value: number;
   readonly onChange: (ink: number) => void;
 }
 
 /** Which colour of the plate something is drawn in. */
-function InkChoice({ label, drawing, value, onChange }: InkChoiceProps) {
+function InkChoice({ label, shown, drawing, value, onChange }: InkChoiceProps) {
   if (drawing.inks.length < 2) return null;
   return (
-    <label className="flex min-h-8 items-center gap-2">
-      <span className="flex-1">{label}</span>
-      <select
-        value={Math.min(value, drawing.inks.length - 1)}
-        onChange={({ currentTarget }) => onChange(Number(currentTarget.value))}
-        className={FIELD}
-      >
-        {drawing.inks.map(({ letter }, i) => (
-          <option key={i} value={i}>
-            {nameOf(letter)}
-          </option>
-        ))}
-      </select>
-    </label>
+    <SelectField
+      label={label}
+      shown={shown}
+      value={String(Math.min(value, drawing.inks.length - 1))}
+      options={drawing.inks.map(({ letter }, i) => ({ value: String(i), words: nameOf(letter) }))}
+      onChange={(ink) => onChange(Number(ink))}
+    />
   );
 }
 
@@ -180,39 +160,28 @@ interface LayersRowProps {
 function LayersRow({ label, letter, layers, height, onLetter, onLayers }: LayersRowProps) {
   return (
     <div className="flex min-h-8 items-center gap-2">
-      <label className="flex min-w-0 flex-1 items-center gap-2">
-        <span className="w-17 shrink-0">{label}</span>
-        <select
-          aria-label={`Filament of ${label}`}
-          value={letter}
-          onChange={({ currentTarget }) => onLetter(currentTarget.value)}
-          className={`${FIELD} min-w-0 flex-1`}
-        >
-          {STARTING_PALETTE.map((one) => (
-            <option key={one.letter} value={one.letter}>
-              {nameOf(one.letter)}
-            </option>
-          ))}
-        </select>
-      </label>
+      <span aria-hidden className="w-17 shrink-0">
+        {label}
+      </span>
+      <Select
+        label={`Filament of ${label}`}
+        value={letter}
+        options={STARTING_PALETTE.map((one) => ({
+          value: one.letter,
+          words: nameOf(one.letter),
+        }))}
+        onChange={onLetter}
+        className="min-w-0 flex-1"
+      />
       <label className="flex items-center gap-1 text-sm">
-        <input
-          type="number"
+        <InlineNumber
+          name={`Layers of ${label}`}
           min={LIMITS.layers.least}
           max={LIMITS.layers.most}
+          step={1}
           value={layers}
-          aria-label={`Layers of ${label}`}
-          onChange={({ currentTarget }) => {
-            const value = currentTarget.valueAsNumber;
-            if (
-              Number.isInteger(value) &&
-              value >= LIMITS.layers.least &&
-              value <= LIMITS.layers.most
-            ) {
-              onLayers(value);
-            }
-          }}
-          className={`${FIELD} w-14`}
+          onChange={onLayers}
+          className="w-14"
         />
         layers
       </label>
@@ -257,10 +226,10 @@ function Inks({ drawing, onChange }: Pick<PlateFormProps, 'drawing' | 'onChange'
             onChange({ inks: [...inks, { letter: free, layers: inks.at(-1)?.layers ?? 3 }] });
           }}
         >
-          One more colour
+          Add colour
         </Button>
         <Button disabled={inks.length <= 1} onClick={() => onChange({ inks: inks.slice(0, -1) })}>
-          One less
+          Remove colour
         </Button>
       </div>
     </>
@@ -268,51 +237,27 @@ function Inks({ drawing, onChange }: Pick<PlateFormProps, 'drawing' | 'onChange'
 }
 
 function TextGroup({ drawing, onChange }: PlateFormProps) {
-  const of = { drawing, onChange };
   return (
-    <Group title="Text">
-      <label className="block">
-        <span className="sr-only">Text</span>
-        <textarea
-          rows={2}
-          value={drawing.text}
-          maxLength={200}
-          onChange={({ currentTarget }) => onChange({ text: currentTarget.value })}
-          className={`${FIELD} w-full`}
-        />
-      </label>
-      <label className="flex min-h-8 items-center gap-2">
-        <span className="flex-1">Font</span>
-        <select
-          value={drawing.font}
-          onChange={({ currentTarget }) => onChange({ font: currentTarget.value as FontName })}
-          className={FIELD}
-        >
-          {Object.entries(FONTS).map(([font, words]) => (
-            <option key={font} value={font}>
-              {words}
-            </option>
-          ))}
-        </select>
-      </label>
-      <Length name="textSize" label="Size of a line" limits={LIMITS.text} {...of} />
+    <FieldGroup title="Text">
+      <LinesInput<PlateDrawing> field="text" label="Text" isLabelHidden most={200} rows={2} />
+      <ChoiceInput<FontName, PlateDrawing> field="font" label="Font" options={FONTS} />
+      <Length field="textSize" label="Size of a line" />
       <InkChoice
         label="Colour of the text"
         drawing={drawing}
         value={drawing.textInk}
         onChange={(textInk) => onChange({ textInk })}
       />
-    </Group>
+    </FieldGroup>
   );
 }
 
 function PictureGroup({ drawing, picture, onChange, onPicture, onNoPicture }: PlateFormProps) {
-  const of = { drawing, onChange };
   return (
-    <Group title="Picture">
+    <FieldGroup title="Picture">
       <div className="flex flex-wrap items-center gap-2">
-        <Button onClick={onPicture}>{picture ? 'Another picture' : 'Add a picture'}</Button>
-        {picture && <Button onClick={onNoPicture}>Take it off</Button>}
+        <Button onClick={onPicture}>{picture ? 'Replace picture…' : 'Add picture…'}</Button>
+        {picture && <Button onClick={onNoPicture}>Remove picture</Button>}
       </div>
       {!picture && (
         <p className="text-sm text-muted">
@@ -321,34 +266,24 @@ function PictureGroup({ drawing, picture, onChange, onPicture, onNoPicture }: Pl
       )}
       {picture && (
         <>
-          <Length name="pictureHeight" label="Height" limits={LIMITS.picture} {...of} />
-          <label className="flex min-h-8 items-center gap-2">
-            <span className="flex-1">It stands</span>
-            <select
-              value={drawing.picturePlace}
-              onChange={({ currentTarget }) =>
-                onChange({ picturePlace: currentTarget.value as PicturePlace })
-              }
-              className={FIELD}
-            >
-              {Object.entries(PICTURE_PLACES).map(([place, words]) => (
-                <option key={place} value={place}>
-                  {words}
-                </option>
-              ))}
-            </select>
-          </label>
+          <Length field="pictureHeight" label="Height" />
+          <ChoiceInput<PicturePlace, PlateDrawing>
+            field="picturePlace"
+            label="Position"
+            options={PICTURE_PLACES}
+          />
           {picture.colours.map(({ colour }, i) => (
             <InkChoice
               key={i}
-              label={
+              label={`Colour of the picture ${i + 1}`}
+              shown={
                 <>
                   <span
                     aria-hidden
                     className="mr-2 inline-block size-4 rounded border border-edge align-middle"
                     style={{ background: colour }}
                   />
-                  Its colour {i + 1}
+                  Colour of the picture {i + 1}
                 </>
               }
               drawing={drawing}
@@ -361,18 +296,17 @@ function PictureGroup({ drawing, picture, onChange, onPicture, onNoPicture }: Pl
           ))}
         </>
       )}
-    </Group>
+    </FieldGroup>
   );
 }
 
 function PlateGroup({ drawing, onChange }: PlateFormProps) {
-  const of = { drawing, onChange };
   return (
-    <Group title="Plate">
-      <Length name="width" label="Width" limits={LIMITS.side} {...of} />
-      <Length name="depth" label="Depth" limits={LIMITS.side} {...of} />
-      <Length name="radius" label="Corners, radius" limits={LIMITS.radius} {...of} />
-      <Length name="border" label="Border, 0 for none" limits={LIMITS.border} {...of} />
+    <FieldGroup title="Plate">
+      <Length field="width" label="Width" />
+      <Length field="depth" label="Depth" />
+      <Length field="radius" label="Corners, radius" />
+      <Length field="border" label="Border, 0 for none" />
       {drawing.border > 0 && (
         <InkChoice
           label="Colour of the border"
@@ -381,23 +315,13 @@ function PlateGroup({ drawing, onChange }: PlateFormProps) {
           onChange={(borderInk) => onChange({ borderInk })}
         />
       )}
-      <label className="flex min-h-8 items-center gap-2">
-        <span className="flex-1">Holes</span>
-        <select
-          value={drawing.holes}
-          onChange={({ currentTarget }) =>
-            onChange({ holes: Number(currentTarget.value) as PlateDrawing['holes'] })
-          }
-          className={FIELD}
-        >
-          <option value={0}>none</option>
-          <option value={1}>one, at the top</option>
-          <option value={2}>two, at the sides</option>
-        </select>
-      </label>
-      {drawing.holes > 0 && (
-        <Length name="holeDiameter" label="Diameter" limits={LIMITS.hole} {...of} />
-      )}
-    </Group>
+      <SelectField
+        label="Holes"
+        value={HOLES[drawing.holes].value}
+        options={HOLES}
+        onChange={(holes) => onChange({ holes: Number(holes) as PlateDrawing['holes'] })}
+      />
+      {drawing.holes > 0 && <Length field="holeDiameter" label="Diameter" />}
+    </FieldGroup>
   );
 }

@@ -1,7 +1,7 @@
 import { STARTING_PALETTE } from '@/core/filament/palette';
 import type { Area } from '@/core/draw/areas';
 import type { PlateDrawing } from '@/core/draw/plate';
-import type { Plate } from './usePlate';
+import type { LaidPlate } from '@/core/draw/layOut';
 
 /** The colour of a letter of the palette. */
 export const colourOf = (letter: string): string =>
@@ -13,7 +13,7 @@ const pathOf = (area: Area): string =>
     .join('');
 
 /** The plate from above, with marks where it is too fine for the line. */
-export function PlateView({ drawing, plate }: { drawing: PlateDrawing; plate: Plate }) {
+export function PlateView({ drawing, plate }: { drawing: PlateDrawing; plate: LaidPlate }) {
   const { width, depth, inks, baseLetter, name } = drawing;
   const { regions, narrow } = plate;
   const margin = Math.max(width, depth) * 0.04;

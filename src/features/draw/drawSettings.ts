@@ -2,6 +2,7 @@ import { array, number, object, string } from 'yup';
 import {
   FIRST_PLATE,
   FONTS,
+  LONGEST_NAME,
   MOST_INKS,
   PICTURE_PLACES,
   PLATE_LIMITS,
@@ -28,9 +29,9 @@ const ink = () =>
 /** The plate that is being drawn, as it was left. */
 export const usePlateDrawing = createSettings<PlateDrawing>(
   'lamella-plate',
-  'the plate that you draw',
+  'the plate drawing',
   object({
-    name: string().max(80).defined(),
+    name: string().max(LONGEST_NAME).defined(),
     width: within(side),
     depth: within(side),
     radius: within(radius),

@@ -1,23 +1,14 @@
 import { layerNumber } from '@/core/layers';
 import { emptyPlan, type JobPlan } from '@/core/plan/jobPlan';
 import { withLetterAt, withSwap } from '@/core/plan/edits/partEdits';
+import { fileStem } from '@/core/fileStem';
 import type { PlateBodies } from '@/core/draw/bodies';
 import type { PlateDrawing } from '@/core/draw/plate';
-import { NO_TURN, type ModelSetup } from '@/core/model/setup';
+import { madeSetup } from '@/core/model/setup';
 import { writeStl } from '@/core/model/formats/writeStl';
 import { writeThreeMf } from '@/core/model/formats/writeThreeMf';
 import { importFile, type ImportOutcome } from '@/base/files/importFile';
 import { colourOf } from './PlateView';
-
-/** A plate's name as the name of a file. */
-export function fileStem(name: string): string {
-  return (
-    name
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-|-$/g, '') || 'plate'
-  );
-}
 
 /** The plate as 3MF, an object for each colour that has one. */
 export function plateThreeMf(drawing: PlateDrawing, { objects }: PlateBodies): Blob {
@@ -53,24 +44,15 @@ function platePlan(
 
 /** Puts a plate on the Bench as a model, with its swaps planned and its layers set up. */
 export function platesJob(drawing: PlateDrawing, bodies: PlateBodies): Promise<ImportOutcome> {
-  const { firstLayer, layerHeight, name } = drawing;
-  const setup: ModelSetup = {
-    unit: 'mm',
-    isUnitSure: true,
-    turn: NO_TURN,
-    scaleXY: 1,
-    scaleZ: 1,
-    firstLayer,
-    layerHeight,
-  };
+  const { name } = drawing;
   return importFile(
     plateThreeMf(drawing, bodies),
-    `${fileStem(name)}.3mf`,
+    `${fileStem(name, 'plate')}.3mf`,
     {
       name: name.trim() || 'Plate',
       planFor: (fingerprint) => platePlan(drawing, bodies, fingerprint),
       isDemo: false,
-      setup,
+      setup: madeSetup(drawing),
     },
     () => {},
   ).outcome;

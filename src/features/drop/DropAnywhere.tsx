@@ -2,7 +2,7 @@
 
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect } from 'react';
-import { filesOf } from '@/browser/useFileDrop';
+import { filesOf } from '@/browser/droppedFiles';
 import { toast } from '@/store/toast';
 import { letWait } from '@/base/files/waitingFiles';
 import { whereItOpens } from '@/base/files/whereItOpens';

@@ -1,15 +1,17 @@
 'use client';
 
+import { FIELD } from '@/components/controls/fieldLook';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
 import { useSlicedJob, type OpenedFile } from '@/base/job/jobContext';
-import { pickFile, SLICED } from '@/browser/pickFile';
+import { SLICED } from '@/browser/useFilePicker';
+import { FileButton } from '@/components/FileButton';
 import { jobs } from '@/store/jobs/jobs';
 import type { Job, JobContent } from '@/store/records/records';
 import { plainFile, type NamedFile, type OpenFiles } from '@/base/files/namedFiles';
-import { OrderButtons, withMoved } from '@/components/OrderButtons';
+import { SortableList } from '@/components/SortableList';
 import { newId } from '@/workers/ids';
 
 interface FilesDialogProps {
@@ -18,7 +20,7 @@ interface FilesDialogProps {
   /** A file that was dropped on the job: in place of the one of its name, or one more. */
   readonly dropped: NamedFile | null;
   readonly openFiles: OpenFiles;
-  /** The names were stored, and the job is to be opened anew. */
+  /** The names were stored, and the job is to be reopened. */
   readonly onRenamed: () => void;
 }
 
@@ -27,8 +29,8 @@ export function FilesDialog({ open, onClose, ...rest }: FilesDialogProps) {
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <DialogFrame
-        title="Files that this job prints"
-        description="Each keeps its place on the bed, and its filaments and swaps as far as it stays. What others lie on comes first. Nothing changes until you say so, and it can be undone."
+        title="Files of this job"
+        description="Each file keeps its position on the bed and, where possible, its filaments and swaps. Lower parts come first. Nothing changes until you confirm, and you can undo it."
       >
         <FilesForm onClose={onClose} {...rest} />
       </DialogFrame>
@@ -71,7 +73,6 @@ function FilesForm({ onClose, dropped, openFiles, onRenamed }: Omit<FilesDialogP
       setBusy(false);
     }
   };
-  const move = (at: number, by: 1 | -1): void => setFiles((now) => withMoved(now, at, by));
   const apply = async (): Promise<void> => {
     setTrouble(null);
     if (isSame) {
@@ -90,23 +91,7 @@ function FilesForm({ onClose, dropped, openFiles, onRenamed }: Omit<FilesDialogP
   };
   return (
     <div className="grid gap-4">
-      <ol className="grid gap-2" aria-label="Files of the job">
-        {files.map((one, i) => (
-          <FileRow
-            key={one.key}
-            one={one}
-            at={i}
-            count={files.length}
-            busy={busy}
-            onName={(name) =>
-              setFiles((now) => now.map((file) => (file === one ? { ...file, name } : file)))
-            }
-            onMove={move}
-            onReplace={(file) => take(file, i)}
-            onTakeOut={() => setFiles((now) => now.filter((file) => file !== one))}
-          />
-        ))}
-      </ol>
+      <FileList files={files} busy={busy} onFiles={setFiles} onTake={take} />
       {trouble !== null && (
         <p role="alert" className="rounded-md bg-danger-soft px-3 py-2">
           {trouble}
@@ -120,11 +105,45 @@ function FilesForm({ onClose, dropped, openFiles, onRenamed }: Omit<FilesDialogP
         >
           {isSame ? 'Use these names' : 'Use these files'}
         </Button>
-        <Button disabled={busy} onClick={() => pickFile(SLICED, (file) => take(file, null))}>
-          Add a file
-        </Button>
+        <FileButton disabled={busy} accept={SLICED} onFile={(file) => take(file, null)}>
+          Add file…
+        </FileButton>
       </div>
     </div>
+  );
+}
+
+interface FileListProps {
+  readonly files: readonly ListedFile[];
+  readonly busy: boolean;
+  readonly onFiles: (edit: (now: readonly ListedFile[]) => readonly ListedFile[]) => void;
+  readonly onTake: (file: File, at: number) => Promise<void>;
+}
+
+/** The files in the order in which they print. */
+function FileList({ files, busy, onFiles, onTake }: FileListProps) {
+  return (
+    <SortableList
+      label="Files of the job"
+      entries={files}
+      onOrder={(keys) =>
+        onFiles((now) => keys.flatMap((key) => now.find((one) => one.key === key) ?? []))
+      }
+    >
+      {(key, i) => (
+        <FileRow
+          one={files[i]}
+          at={i}
+          isOnly={files.length === 1}
+          busy={busy}
+          onName={(name) =>
+            onFiles((now) => now.map((file) => (file.key === key ? { ...file, name } : file)))
+          }
+          onReplace={(file) => onTake(file, i)}
+          onTakeOut={() => onFiles((now) => now.filter((file) => file.key !== key))}
+        />
+      )}
+    </SortableList>
   );
 }
 
@@ -159,39 +178,38 @@ function placeOf({ name }: NamedFile, files: readonly ListedFile[]): number | nu
 interface FileRowProps {
   readonly one: ListedFile;
   readonly at: number;
-  readonly count: number;
+  readonly isOnly: boolean;
   readonly busy: boolean;
   readonly onName: (name: string) => void;
-  readonly onMove: (at: number, by: 1 | -1) => void;
   readonly onReplace: (file: File) => Promise<void>;
   readonly onTakeOut: () => void;
 }
 
 /** A file of the list: its name, its place, and what can be done with it. */
-function FileRow({ one, at, count, busy, onName, onMove, onReplace, onTakeOut }: FileRowProps) {
+function FileRow({ one, at, isOnly, busy, onName, onReplace, onTakeOut }: FileRowProps) {
   return (
-    <li className="flex flex-wrap items-center gap-2">
+    <>
       <span className="w-5 font-semibold">{at + 1}</span>
       <input
         aria-label={`Name of file ${at + 1}`}
         value={one.name}
         maxLength={120}
         onChange={({ currentTarget: { value } }) => onName(value)}
-        className="min-w-40 flex-1 rounded-md border border-edge bg-paper px-2 py-1"
+        className={`${FIELD} min-w-40 flex-1`}
       />
       {one.isNew && <span className="text-sm text-muted">new</span>}
-      <OrderButtons name={one.name} at={at} count={count} onMove={onMove} />
-      <Button
+      <FileButton
         disabled={busy}
         aria-label={`Replace ${one.name}`}
-        onClick={() => pickFile(SLICED, onReplace)}
+        accept={SLICED}
+        onFile={onReplace}
       >
-        Replace
+        Replace…
+      </FileButton>
+      <Button disabled={isOnly} aria-label={`Remove ${one.name}`} onClick={onTakeOut}>
+        Remove
       </Button>
-      <Button disabled={count === 1} aria-label={`Take out ${one.name}`} onClick={onTakeOut}>
-        Take out
-      </Button>
-    </li>
+    </>
   );
 }
 

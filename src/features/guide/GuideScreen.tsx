@@ -1,3 +1,4 @@
+import { ScrollArea } from '@/components/controls/ScrollArea';
 import { Link } from '@/components/Link';
 import type { ComponentType } from 'react';
 import { GUIDE_PAGES, titleOf, type GuidePageId } from '@/core/guide/pages';
@@ -39,7 +40,7 @@ export function GuideScreen({ page }: { page: GuidePageId }) {
   const before = at > 0 ? GUIDE_PAGES[at - 1] : null;
   const after = GUIDE_PAGES.at(at + 1);
   return (
-    <div className="grid min-h-0 flex-1 content-start md:h-dvh md:grid-cols-[15rem_minmax(0,1fr)] md:content-stretch">
+    <div className="grid min-h-0 flex-1 content-start md:h-dvh md:grid-cols-[15rem_minmax(0,1fr)] md:grid-rows-[minmax(0,1fr)] md:content-stretch">
       <nav
         aria-label="Pages of the guide"
         className="min-h-0 overflow-y-auto border-line bg-panel px-3 py-4 max-md:border-b md:border-r"
@@ -59,7 +60,7 @@ export function GuideScreen({ page }: { page: GuidePageId }) {
           ))}
         </ol>
       </nav>
-      <div className="min-h-0 overflow-y-auto px-6 pb-10">
+      <ScrollArea inside="px-6 pb-10">
         <BackBar />
         <article className="mx-auto max-w-160">
           <h1 className="pt-6 pb-3 text-2xl font-semibold">{titleOf(page)}</h1>
@@ -72,7 +73,7 @@ export function GuideScreen({ page }: { page: GuidePageId }) {
           {before ? <Turn page={before} words="Before" /> : <span />}
           {after && <Turn page={after} words="Next" />}
         </nav>
-      </div>
+      </ScrollArea>
     </div>
   );
 }

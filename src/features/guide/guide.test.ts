@@ -53,7 +53,7 @@ describe('the guide', () => {
       'smoke alarm',
       'fumes',
       'cold filament',
-      'manual of your printer',
+      'Your printer’s manual',
       'local rules',
       'qualified person',
     ]) {

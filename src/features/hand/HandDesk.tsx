@@ -1,5 +1,6 @@
 'use client';
 
+import { InlineNumber } from '@/components/form/InlineNumber';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { Camera, Lamp, Scissors } from 'lucide-react';
@@ -8,9 +9,9 @@ import { Button } from '@/components/Button';
 import { download } from '@/browser/download';
 import { hasWebGl, isWebGlSlow } from '@/browser/webgl';
 import { MOST_FACES } from '@/core/geometry/mesh/handMesh';
-import { lampDepth, opticalDepths } from '@/core/filament/look';
+import { lampWords } from '@/core/filament/look';
 import { describeLayer } from '@/core/describeLayer';
-import { mainBands } from '@/core/plan/work/layerShares';
+import { fileStem } from '@/core/fileStem';
 import { useJob, type OpenedJob } from '@/base/job/jobContext';
 import { showLayer, useViewStore } from '@/store/plans/viewStore';
 import { toast } from '@/store/toast';
@@ -18,6 +19,7 @@ import { WorkerClosedError } from '@/workers/print/printClient';
 import type { HandSurface } from '@/workers/print/protocol';
 import type { HandScene, HandThing } from '@/base/pictures/HandScene';
 import { handPaint } from '@/base/pictures/handPaint';
+import { useLamp } from '@/base/pictures/useLamp';
 import {
   FIRST_VIEW,
   FROM_ABOVE,
@@ -41,7 +43,7 @@ const FEW_FACES = 40_000;
 const PICTURE_SIDE = 2048;
 
 const VIEWS: readonly { readonly name: string; readonly view: HandView }[] = [
-  { name: 'As laid down', view: FIRST_VIEW },
+  { name: 'As placed', view: FIRST_VIEW },
   { name: 'From above', view: FROM_ABOVE },
   { name: 'From below', view: FROM_BELOW },
 ];
@@ -74,21 +76,19 @@ export function HandDesk() {
   const save = async (): Promise<void> => {
     const ground = getComputedStyle(document.documentElement).getPropertyValue('--sheet');
     const picture = await scene.current?.picture(PICTURE_SIDE, isLit ? '#101010' : ground);
-    const stem = job.job.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+    const stem = fileStem(job.job.name, 'print');
     if (picture) download(picture, `${stem}-in-the-hand.png`);
     else toast.warning('There is nothing to save yet.');
   };
 
   return (
-    <section aria-label="In the hand" className="flex min-h-0 flex-1 flex-col">
+    <section aria-label="3D view" className="flex min-h-0 flex-1 flex-col">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5 px-4 pt-2 pb-1.5">
         <div className="min-w-0 flex-1 basis-52">
-          <h2 className="text-base leading-tight font-semibold">In the hand</h2>
+          <h2 className="text-base leading-tight font-semibold">3D view</h2>
           <p className="text-sm text-muted" aria-live="polite">
-            {isCut
-              ? `Cut open above ${describeLayer(layers[layer - 1])}`
-              : `Seen ${viewWords(view)}`}
-            {isLit ? ', before a lamp' : ''}
+            {isCut ? `Cut above ${describeLayer(layers[layer - 1])}` : `Seen ${viewWords(view)}`}
+            {lamp ? `, backlit, ${lampWords(lamp.lamp)}` : ''}
           </p>
         </div>
         <LookBar
@@ -106,7 +106,7 @@ export function HandDesk() {
       >
         {!hasWebGl() ? (
           <p className="p-6">
-            This browser cannot draw in space. Look at the print from above and below on Plan.
+            This browser cannot draw in 3D. Plan shows the print from above and below.
           </p>
         ) : thing ? (
           <HandCanvas
@@ -121,7 +121,7 @@ export function HandDesk() {
           />
         ) : (
           <p className="grid h-full place-items-center" aria-busy="true">
-            Shaping the print…
+            Drawing the print…
           </p>
         )}
       </div>
@@ -138,13 +138,13 @@ function CutLayer({ layer, count }: { readonly layer: number; readonly count: nu
       </Button>
       <label className="flex items-center gap-2 text-sm">
         Layer
-        <input
-          type="number"
+        <InlineNumber
           min={1}
           max={count}
+          step={1}
           value={layer}
-          onChange={({ currentTarget }) => showLayer(Number(currentTarget.value) || 1)}
-          className="w-20 rounded-md border border-edge bg-panel px-2 py-1"
+          onChange={showLayer}
+          className="w-20"
         />
         of {count}
       </label>
@@ -155,7 +155,7 @@ function CutLayer({ layer, count }: { readonly layer: number; readonly count: nu
   );
 }
 
-/** The surface of the open print, built anew for another print or for parts side by side. */
+/** The surface of the open print, built again for another print or for parts side by side. */
 function useThing({ client, reading, parts }: OpenedJob): HandThing | null {
   const [surface, setSurface] = useState<{
     readonly made: HandSurface;
@@ -194,7 +194,7 @@ interface LookBarProps {
 /** Ways to look at it. */
 function LookBar({ onLook, isLit, onLit, isCut, onCut, onSave }: LookBarProps) {
   return (
-    <div className="flex flex-wrap gap-1" role="group" aria-label="Look at it">
+    <div className="flex flex-wrap gap-1" role="group" aria-label="View">
       {VIEWS.map(({ name, view: to }) => (
         <Button key={name} onClick={() => onLook(to)}>
           {name}
@@ -202,15 +202,15 @@ function LookBar({ onLook, isLit, onLit, isCut, onCut, onSave }: LookBarProps) {
       ))}
       <Button aria-pressed={isLit} className="aria-pressed:bg-accent-soft" onClick={onLit}>
         <Lamp aria-hidden size={16} />
-        Before a lamp
+        Backlit
       </Button>
       <Button aria-pressed={isCut} className="aria-pressed:bg-accent-soft" onClick={onCut}>
         <Scissors aria-hidden size={16} />
-        Cut open
+        Cut
       </Button>
       <Button onClick={onSave}>
         <Camera aria-hidden size={16} />
-        Save a picture
+        Save picture
       </Button>
     </div>
   );
@@ -228,14 +228,4 @@ function useWayOut(jobId: string): void {
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);
   }, [router, jobId]);
-}
-
-/** How the print lets light through, where it is held before a lamp. */
-function useLamp(job: OpenedJob, isLit: boolean) {
-  const { layers, footprint } = job.reading;
-  return useMemo(() => {
-    if (!isLit) return null;
-    const depths = opticalDepths(mainBands({ ...job, wishes: job.parts.wishes }), layers);
-    return { depths, lamp: lampDepth(footprint, depths) };
-  }, [isLit, job, layers, footprint]);
 }

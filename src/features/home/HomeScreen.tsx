@@ -16,16 +16,16 @@ export function HomeScreen({ secure }: { secure: string | null }) {
       <h1 className="text-2xl font-semibold">In the home network</h1>
       {secure === null ? (
         <p>
-          Lamella is served to this machine alone. Start it with{' '}
-          <code className="text-sm">npm run demo -- --home</code> to open it to the phones and
-          computers of your network.
+          Only this machine can reach Lamella. Start it with{' '}
+          <code className="text-sm">npm run demo -- --home</code> to open it to phones and computers
+          in your network.
         </p>
       ) : (
         <>
           <p role="status" className="rounded-md bg-sunk px-3 py-2">
             {isSecure
-              ? 'This page is secure: notifications, a screen that stays awake and use without the server work here.'
-              : 'This page is not secure: the browser keeps notifications, a screen that stays awake and use without the server from it. Tones, times and steps work all the same.'}
+              ? 'This page is secure: notifications, keeping the screen on and working offline are available.'
+              : 'This page is not secure: the browser blocks notifications, keeping the screen on and working offline. Tones, times and steps still work.'}
           </p>
           <h2 className="text-lg font-semibold">Trust it on this device</h2>
           <ol className="grid list-decimal gap-3 pl-5">
@@ -35,8 +35,8 @@ export function HomeScreen({ secure }: { secure: string | null }) {
               </a>
             </li>
             <li>
-              Compare its SHA-256 fingerprint with the one in the window in which Lamella was
-              started. Go on only if both are the same.
+              Compare its SHA-256 fingerprint with the one in the window where you started Lamella.
+              Continue only if both match.
             </li>
             <li>
               Install it. On Android: Settings, Security, Install a certificate, CA certificate. On
@@ -53,19 +53,19 @@ export function HomeScreen({ secure }: { secure: string | null }) {
           <h2 className="text-lg font-semibold">What it means</h2>
           <ul className="grid list-disc gap-1 pl-5">
             <li>
-              The certificate was made on the computer that runs Lamella, and is good for its
-              addresses in your network. The key that signed it was thrown away: nobody can make
-              another one with it.
+              The certificate was created on the computer that runs Lamella and is valid for its
+              addresses in your network. The signing key was deleted, so no other certificate can be
+              made with it.
             </li>
             <li>
-              The secure address and the other one are two places for the browser. Each keeps its
-              own jobs; share a run from one to the other.
+              For the browser, the secure address is a separate place with its own jobs. Share a run
+              to move it from one to the other.
             </li>
             <li>
-              When the computer gets another address, a new certificate is made, and has to be
-              trusted again. Remove the old one in the same settings.
+              When the computer’s address changes, Lamella creates a new certificate that you have
+              to trust again. Remove the old one in the same settings.
             </li>
-            <li>Do not open Lamella to the internet.</li>
+            <li>Do not expose Lamella to the internet.</li>
           </ul>
         </>
       )}

@@ -39,11 +39,11 @@ export function ChartsPanel({ entries }: { entries: readonly LogEntry[] }) {
               {table.id === 'months' && `, ${currency}`}
             </h2>
             <Button disabled={table.rows.length === 0} onClick={() => saveTable(table)}>
-              Save as CSV
+              Export CSV
             </Button>
           </div>
           {table.rows.length === 0 ? (
-            <p className="text-muted">Nothing was seen of this yet.</p>
+            <p className="text-muted">No data yet.</p>
           ) : (
             <div className="grid gap-4 lg:grid-cols-[1fr_22rem]">
               <LogChart table={table} />

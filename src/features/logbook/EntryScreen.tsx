@@ -6,7 +6,13 @@ import { useCallback, useEffect, useState } from 'react';
 import { Button } from '@/components/Button';
 import { Link } from '@/components/Link';
 import { LoadTrouble } from '@/components/trouble/LoadTrouble';
-import { Tick } from '@/components/Tick';
+import { boolean, object, string } from 'yup';
+import { goOn } from '@/browser/goOn';
+import { TickInput } from '@/components/form/choices';
+import { LinesInput } from '@/components/form/fields';
+import { withField } from '@/components/form/saving';
+import { Standstill } from '@/components/trouble/Standstill';
+import { SavedForm } from '@/components/form/SavedForm';
 import { formatDuration } from '@/core/format';
 import { RESULTS } from '@/core/log/runLog';
 import { plannedTotal } from '@/core/run/runPlan';
@@ -42,15 +48,21 @@ export function EntryScreen({ runId }: { runId: string }) {
   useEffect(load, [load]);
   if (run) return <Entry run={run} />;
   if (trouble !== null) return <LoadTrouble message={trouble} onRetry={load} />;
+  if (isMissing) {
+    return (
+      <Standstill
+        title="Print not found"
+        link={{ href: '/logbook', words: 'Go to the Logbook' }}
+        isCalm
+      >
+        <p>This print is not in this browser. It may have been removed from the logbook.</p>
+      </Standstill>
+    );
+  }
   return (
-    <div className="m-auto p-6 text-muted" aria-busy={!isMissing}>
-      <h1>{isMissing ? 'There is no such print.' : 'Looking for the print…'}</h1>
-      {isMissing && (
-        <Link href="/logbook" className="inline-block min-h-6 text-accent underline">
-          Back to the logbook
-        </Link>
-      )}
-    </div>
+    <h1 className="m-auto p-6 text-muted" aria-busy="true">
+      Loading the print…
+    </h1>
   );
 }
 
@@ -110,7 +122,7 @@ function Entry({ run }: { run: Run }) {
               if (await removeRun(run)) router.push('/logbook');
             }}
           >
-            <Trash2 aria-hidden size={16} /> Take this print out of the logbook
+            <Trash2 aria-hidden size={16} /> Remove print from logbook
           </Button>
         </div>
       </div>
@@ -122,13 +134,21 @@ interface ResultProps {
   readonly run: Run;
 }
 
+/** What a person says of a print. */
+interface Said {
+  readonly cameOff: boolean;
+  readonly change: string;
+}
+
+const rules = object({ cameOff: boolean(), change: string().max(2000) });
+
 /** How it came out, and what to change. */
 function Result({ run }: ResultProps) {
   const { log } = run;
   return (
     <section aria-labelledby="result-title" className={SECTION}>
       <h2 id="result-title" className="text-lg font-semibold">
-        How did it come out?
+        Result
       </h2>
       <div className="flex flex-wrap gap-2 pt-2">
         {RESULTS.map((one) => (
@@ -148,26 +168,16 @@ function Result({ run }: ResultProps) {
           </Button>
         ))}
       </div>
-      <Tick
-        checked={log.cameOff}
-        onChange={(cameOff) => editLog(run.id, (now) => ({ ...now, cameOff }))}
+      <SavedForm<Said>
+        key={run.id}
+        values={{ cameOff: log.cameOff, change: log.change }}
+        rules={rules}
+        onSave={(path, value) => goOn(editLog(run.id, (now) => withField(now, path, value)))}
       >
-        It came off the bed
-      </Tick>
-      <p className="pt-1 text-sm text-muted">Nothing is learned from a lost print.</p>
-      <label className="grid gap-1 pt-3">
-        What to change next time
-        <textarea
-          key={run.id}
-          defaultValue={log.change}
-          maxLength={2000}
-          rows={3}
-          onChange={({ target: { value } }) =>
-            editLog(run.id, (now) => ({ ...now, change: value }))
-          }
-          className="rounded border border-edge bg-paper px-2 py-1.5"
-        />
-      </label>
+        <TickInput<Said> field="cameOff">Part came off the bed</TickInput>
+        <p className="pt-1 pb-3 text-sm text-muted">Lamella learns nothing from a lost print.</p>
+        <LinesInput<Said> field="change" label="Next time" most={2000} rows={3} />
+      </SavedForm>
     </section>
   );
 }

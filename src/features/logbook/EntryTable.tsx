@@ -1,5 +1,6 @@
 'use client';
 
+import { Select } from '@/components/controls/Select';
 import { createColumnHelper } from '@tanstack/react-table';
 import { useCallback, useState, type ReactNode } from 'react';
 import { Button } from '@/components/Button';
@@ -46,7 +47,7 @@ const COLUMNS = [
     header: 'Took',
     cell: ({ row: { original } }) => <Took entry={original} />,
   }),
-  column.accessor((entry) => outcomeOf(entry), { id: 'result', header: 'Came out' }),
+  column.accessor((entry) => outcomeOf(entry), { id: 'result', header: 'Result' }),
   column.accessor('change', { header: 'Next time' }),
 ];
 
@@ -71,7 +72,7 @@ function Colours({ entry: { swaps, colours, missed } }: { entry: LogEntry }) {
 }
 
 function Took({ entry: { taken, planned } }: { entry: LogEntry }) {
-  if (taken === null) return <span className="text-muted">not seen whole</span>;
+  if (taken === null) return <span className="text-muted">incomplete</span>;
   const share = Math.round((taken / planned - 1) * 100);
   return (
     <Whole>
@@ -119,43 +120,35 @@ export function EntryTable({ entries }: { entries: readonly LogEntry[] }) {
       passes={passes}
       whenEmpty={
         <>
-          Nothing is in the logbook yet. Tell a print that it runs (At the printer), and it comes
-          here by itself.
-          <span className="block pt-3">
-            <Button onClick={addDemoLog}>Look at it with made-up prints</Button>
-          </span>
+          <p className="text-lg font-semibold">The logbook is empty</p>
+          <p className="pt-1 pb-3 text-muted">
+            Record a print under At the printer, and it appears here automatically.
+          </p>
+          <Button onClick={addDemoLog}>Show sample prints</Button>
         </>
       }
       filters={
         <>
-          <select
-            aria-label="How it came out"
+          <Select
+            label="Result"
             value={result}
-            onChange={({ target }) => setResult(target.value)}
-            className="rounded-md border border-edge bg-panel px-2 py-1.5"
-          >
-            <option value="">However it came out</option>
-            {RESULTS.map((one) => (
-              <option key={one} value={one}>
-                {RESULT_WORDS[one]}
-              </option>
-            ))}
-            <option value="none">Not rated yet</option>
-          </select>
-          <select
-            aria-label="Printer"
+            options={[
+              { value: '', words: 'Any result' },
+              ...RESULTS.map((one) => ({ value: one, words: RESULT_WORDS[one] })),
+              { value: 'none', words: 'Not rated yet' },
+            ]}
+            onChange={setResult}
+          />
+          <Select
+            label="Printer"
             value={printer}
-            onChange={({ target }) => setPrinter(target.value)}
-            className="rounded-md border border-edge bg-panel px-2 py-1.5"
-          >
-            <option value="">All printers</option>
-            {printers.map((one) => (
-              <option key={one}>{one}</option>
-            ))}
-          </select>
-          {demoIds().length > 0 && (
-            <Button onClick={removeDemoLog}>Take the made-up prints away</Button>
-          )}
+            options={[
+              { value: '', words: 'All printers' },
+              ...printers.map((one) => ({ value: one, words: one })),
+            ]}
+            onChange={setPrinter}
+          />
+          {demoIds().length > 0 && <Button onClick={removeDemoLog}>Remove sample prints</Button>}
         </>
       }
     />

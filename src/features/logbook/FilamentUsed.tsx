@@ -3,7 +3,7 @@
 import { goOn } from '@/browser/goOn';
 import { useEffect } from 'react';
 import { Button } from '@/components/Button';
-import { NumberField } from '@/components/NumberField';
+import { NumberField } from '@/components/form/NumberField';
 import { formatGrams } from '@/core/format';
 import { takenFilament } from '@/core/log/taken';
 import type { SeenRun } from '@/core/run/following/runState';
@@ -38,7 +38,7 @@ export function FilamentUsed({ run, seen }: { run: Run; seen: SeenRun }) {
         Filament used
       </h2>
       <p className="text-sm text-muted">
-        Printed and purged, as planned. Write what you have weighed where it differs.
+        Printed and purged, as planned. Enter the weighed value where it differs.
       </p>
       <ul className="grid gap-1 pt-2">
         {used.map(({ letter, grams, isWeighed }) => (
@@ -56,7 +56,8 @@ export function FilamentUsed({ run, seen }: { run: Run; seen: SeenRun }) {
       </ul>
       {log.taken.length > 0 ? (
         <p className="pt-2 text-sm">
-          {formatGrams(log.taken.reduce((sum, { grams }) => sum + grams, 0))} are off the spools.
+          {formatGrams(log.taken.reduce((sum, { grams }) => sum + grams, 0))} deducted from the
+          spools.
         </p>
       ) : (
         <Button
@@ -64,13 +65,11 @@ export function FilamentUsed({ run, seen }: { run: Run; seen: SeenRun }) {
           disabled={known.length === 0}
           onClick={() => takeOffSpools(run, known)}
         >
-          Take it off the spools
+          Deduct from spools
         </Button>
       )}
       {known.length === 0 && log.taken.length === 0 && (
-        <p className="pt-1 text-sm text-muted">
-          The filaments of this print come from no spool of the shelf.
-        </p>
+        <p className="pt-1 text-sm text-muted">This print uses no spools from the shelf.</p>
       )}
     </>
   );

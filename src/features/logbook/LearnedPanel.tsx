@@ -80,14 +80,14 @@ export function LearnedPanel({ entries: all }: { entries: readonly LogEntry[] })
   });
   const pairs = pairLines(entries, learning, namesOf(spools ?? []));
   if (entries.length === 0) {
-    return <p className="p-6 text-center text-muted">No print has taught anything yet.</p>;
+    return <p className="p-6 text-center text-muted">Nothing learned yet.</p>;
   }
   return (
     <div className="mx-auto grid w-full max-w-6xl gap-4 p-4">
       <p className="text-muted">
-        The next plan is reckoned with these. Nothing comes from lost prints; a few runs are drawn
-        towards the model, and one odd run moves little.
-        {real.length === 0 && ' These prints are made up: they count for the demo jobs alone.'}
+        The next plan uses these values. Lost prints do not count; with few runs the values stay
+        close to the estimate, and one odd run changes little.
+        {real.length === 0 && ' These are sample prints: they count for the demo jobs only.'}
       </p>
       {names.map((name) => {
         const profile =
@@ -101,10 +101,8 @@ export function LearnedPanel({ entries: all }: { entries: readonly LogEntry[] })
             heating,
             PERCENT,
           ),
-          ...(nozzle ? [line(subjectOf('nozzle', name), 'Waits hot for', nozzle, TIME)] : []),
-          ...(motors
-            ? [line(subjectOf('motors', name), 'Holds its motors for', motors, TIME)]
-            : []),
+          ...(nozzle ? [line(subjectOf('nozzle', name), 'Stays hot for', nozzle, TIME)] : []),
+          ...(motors ? [line(subjectOf('motors', name), 'Keeps motors on for', motors, TIME)] : []),
         ];
         return <Learned key={name} title={name} lines={lines} />;
       })}

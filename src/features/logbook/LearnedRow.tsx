@@ -1,8 +1,8 @@
 'use client';
 
 import { Button } from '@/components/Button';
-import { NumberField } from '@/components/NumberField';
-import { Tick } from '@/components/Tick';
+import { NumberField } from '@/components/form/NumberField';
+import { Checkbox } from '@/components/controls/Checkbox';
 import { plural } from '@/core/format';
 import type { Choice } from '@/core/log/learning';
 import { useLearningChoices } from '@/store/prints/learningChoices';
@@ -89,14 +89,14 @@ export function LearnedRow({ line }: { line: LearnedLine }) {
             decide(subject, { pinned: typed === null ? null : fromField(typed) })
           }
         />
-        <Tick checked={!isOff} onChange={(isOn) => decide(subject, { isOff: !isOn })}>
-          <span className="text-sm">Use it</span>
-        </Tick>
+        <Checkbox checked={!isOff} onChange={(isOn) => decide(subject, { isOff: !isOn })}>
+          <span className="text-sm">Use value</span>
+        </Checkbox>
         <Button
           disabled={runs === 0 && since === null}
           onClick={() => decide(subject, { since: since === null ? Date.now() : null })}
         >
-          {since === null ? 'Forget earlier runs' : 'Remember them again'}
+          {since === null ? 'Forget earlier runs' : 'Restore earlier runs'}
         </Button>
       </div>
     </li>

@@ -14,7 +14,7 @@ const ChartsPanel = dynamic(() => import('./ChartsPanel').then((one) => one.Char
 
 const TABS = [
   ['prints', 'Prints'],
-  ['learned', 'What they taught'],
+  ['learned', 'Learned'],
   ['charts', 'Charts'],
 ] as const;
 

@@ -3,7 +3,7 @@
 import { Camera, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Button } from '@/components/Button';
-import { pickFile } from '@/browser/pickFile';
+import { FileButton } from '@/components/FileButton';
 import { loadLogbook } from '@/store/prints/logbook';
 import { addPhoto, photosOf, removePhoto } from '@/store/prints/photos';
 import type { Photo, Run } from '@/store/records/records';
@@ -31,7 +31,7 @@ export function Photos({ run }: { run: Run }) {
         urls = shown.map(({ url }) => url);
         setPhotos(shown);
       },
-      () => toast.error('The photos cannot be read just now.'),
+      () => toast.error('The photos cannot be read right now.'),
     );
     return () => {
       isOn = false;
@@ -74,7 +74,7 @@ export function Photos({ run }: { run: Run }) {
             />
             <Button
               className="absolute top-2 right-2"
-              aria-label={`Take photo ${i + 1} away`}
+              aria-label={`Remove photo ${i + 1}`}
               onClick={() => removePhoto(photo).then(loadLogbook)}
             >
               <Trash2 aria-hidden size={15} />
@@ -82,14 +82,15 @@ export function Photos({ run }: { run: Run }) {
           </li>
         ))}
       </ul>
-      <Button
+      <FileButton
         className="mt-2 min-h-11 w-full"
         disabled={isBusy || ids.length >= MOST}
-        onClick={() => pickFile('image/jpeg,image/png,image/webp', add)}
+        accept="image/jpeg,image/png,image/webp"
+        onFile={add}
       >
-        <Camera aria-hidden size={17} /> {isBusy ? 'Making it small…' : 'Add a photo'}
-      </Button>
-      <p className="pt-1 text-sm text-muted">It is made small and stays in this browser.</p>
+        <Camera aria-hidden size={17} /> {isBusy ? 'Scaling down…' : 'Add photo…'}
+      </FileButton>
+      <p className="pt-1 text-sm text-muted">The photo is scaled down and stays in this browser.</p>
     </>
   );
 }

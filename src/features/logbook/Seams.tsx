@@ -37,7 +37,7 @@ export function Seams({ run }: { run: Run }) {
         The seams
       </h2>
       <p className="text-sm text-muted">
-        Tap a seam of the core, or a colour in the picture, and say how it came out.
+        Tap a seam of the core or a colour in the picture, then rate it.
       </p>
       <div className="grid gap-4 pt-3 sm:grid-cols-[16rem_1fr]">
         <Core run={run} neverDone={seen.neverDone} chosen={chosen} onChosen={setChosen} />
@@ -45,7 +45,7 @@ export function Seams({ run }: { run: Run }) {
           {picture && (
             <button
               type="button"
-              aria-label="Picture from above: tap the colour whose seam you look at"
+              aria-label="Picture from above: tap the colour of a seam"
               tabIndex={-1}
               onClick={pick}
               className="grid max-h-56 w-fit cursor-crosshair"
@@ -118,7 +118,7 @@ function Core({ run, neverDone, chosen, onChosen }: CoreProps) {
                 ? 'missed'
                 : log.seams[i - 1]
                   ? RATING_WORDS[log.seams[i - 1]!]
-                  : 'not looked at'}
+                  : 'not rated'}
             </button>
           )}
           <span

@@ -59,7 +59,7 @@ export function TimesTable({ runPlan, seen }: { runPlan: RunPlan; seen: SeenRun 
                 </span>
               </th>
               <td>{formatDuration(row.planned)}</td>
-              <td>{row.taken === undefined ? 'not seen' : formatDuration(row.taken)}</td>
+              <td>{row.taken === undefined ? 'no data' : formatDuration(row.taken)}</td>
               <td>{row.taken === undefined ? '' : share(row.taken / row.planned)}</td>
             </tr>
           ))}

@@ -15,7 +15,7 @@ export function ToldList({ events }: { events: readonly RunEvent[] }) {
   return (
     <>
       <h2 id="told-title" className="text-lg font-semibold">
-        What was told
+        Entries
       </h2>
       {shown.length === 0 && <p className="text-sm text-muted">Nothing yet.</p>}
       <ol className="pt-1 text-sm">

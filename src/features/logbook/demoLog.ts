@@ -20,7 +20,7 @@ interface ShippedLog {
 export async function addDemoLog(): Promise<void> {
   const response = await fetch('/demo/logbook.json');
   if (!response.ok) {
-    toast.error('The made-up prints cannot be fetched just now.');
+    toast.error('The sample prints cannot be loaded right now.');
     return;
   }
   const shipped = (await response.json()) as ShippedLog;

@@ -4,7 +4,7 @@ import { loadLogbook } from '@/store/prints/logbook';
 import type { Run } from '@/store/records/records';
 import { runs } from '@/store/prints/runs';
 
-/** Stores what a person adds to a run, and draws the logbook's line of it anew. */
+/** Stores what a person adds to a run, and draws the logbook's line of it again. */
 export async function editLog(runId: string, edit: (log: RunLog) => RunLog): Promise<boolean> {
   const isStored = await runs.edit(runId, (run) => ({ ...run, log: edit(run.log) }));
   if (isStored) await loadLogbook();
@@ -15,7 +15,7 @@ export async function editLog(runId: string, edit: (log: RunLog) => RunLog): Pro
 export async function removeRun({ id, runPlan }: Run): Promise<boolean> {
   const undo = await runs.remove([id]);
   if (!undo) return false;
-  toastWithUndo(`${runPlan.job} is out of the logbook.`, 'print', async () => {
+  toastWithUndo(`${runPlan.job} removed from the logbook.`, 'print', async () => {
     const kept = await undo();
     await loadLogbook();
     return kept;

@@ -37,7 +37,7 @@ export async function takeOffSpools(run: Run, used: readonly TakenFilament[]): P
   });
   if (!isStored) return;
   await loadLogbook();
-  toastWithUndo('What it has used is off the spools.', 'spool', async () => {
+  toastWithUndo('The used filament is deducted from the spools.', 'spool', async () => {
     await giveBack(run, promised);
     return 0;
   });

@@ -1,11 +1,12 @@
 'use client';
 
+import { Disclosure } from '@/components/controls/Disclosure';
 import { HAIR } from '@/core/tolerances';
 import { useRef, type PointerEvent } from 'react';
 import { formatCm2, formatMm, plural } from '@/core/format';
 import type { ModelFacts } from '@/core/model/model';
 import { useSize } from '@/browser/useSize';
-import { linearScale, type LinearScale } from '@/browser/linearScale';
+import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { flatWords } from './words';
 
 interface HeightsPanelProps {
@@ -36,7 +37,7 @@ export function HeightsPanel({ facts, cut, onCut }: HeightsPanelProps) {
       <div className="px-4 pt-3">
         <h2 className="text-base font-semibold">Heights</h2>
         <p className="text-sm text-muted">
-          Flat faces: to the right what looks up, to the left what looks down.
+          Flat faces: facing up on the right, facing down on the left.
         </p>
       </div>
       <Bars facts={facts} cut={cut} onCut={onCut} />
@@ -56,13 +57,15 @@ export function HeightsPanel({ facts, cut, onCut }: HeightsPanelProps) {
         ))}
         {shown.length === 0 && (
           <li className="px-2 py-1.5 text-sm text-muted">
-            The model has no flat face. Turn it, or cut it at heights of your own.
+            The model has no flat faces. Rotate it, or cut it at heights of your choice.
           </li>
         )}
       </ul>
       {facts.objects.length > 1 && (
-        <details className="border-t border-line px-4 py-2 text-sm">
-          <summary>{plural(facts.objects.length, 'object')} in the file</summary>
+        <Disclosure
+          className="border-t border-line px-4 py-2 text-sm"
+          title={<>{plural(facts.objects.length, 'object')} in the file</>}
+        >
           <ul className="max-h-28 overflow-y-auto">
             {facts.objects.map(({ name, from, to }, i) => (
               <li key={i}>
@@ -70,11 +73,11 @@ export function HeightsPanel({ facts, cut, onCut }: HeightsPanelProps) {
               </li>
             ))}
           </ul>
-        </details>
+        </Disclosure>
       )}
       {facts.steepMm2 >= 10 && (
         <p className="border-t border-line px-4 py-2 text-sm text-muted">
-          {formatCm2(facts.steepMm2)} hang over by more than 45°.
+          {formatCm2(facts.steepMm2)} overhang by more than 45°.
         </p>
       )}
     </section>
@@ -87,7 +90,7 @@ function Bars({ facts, cut, onCut }: HeightsPanelProps) {
   const frame = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(frame);
   const highest = Math.max(0.1, size[2]);
-  const y = linearScale([0, highest], [height - BOTTOM, TOP]);
+  const y = scaleLinear([0, highest], [height - BOTTOM, TOP]);
   const heightAt = (event: PointerEvent): number => {
     const box = frame.current!.getBoundingClientRect();
     const share = (box.bottom - BOTTOM - event.clientY) / Math.max(1, height - TOP - BOTTOM);
@@ -117,11 +120,11 @@ function Bars({ facts, cut, onCut }: HeightsPanelProps) {
       }}
       onKeyDown={(event) => {
         const step = event.shiftKey ? 1 : 0.05;
-        const way = { ArrowUp: step, ArrowDown: -step }[event.key];
-        if (way === undefined) return;
+        const direction = { ArrowUp: step, ArrowDown: -step }[event.key];
+        if (direction === undefined) return;
         event.preventDefault();
         event.stopPropagation();
-        onCut(Math.max(0, Math.min(highest, Math.round((cut + way) * 100) / 100)));
+        onCut(Math.max(0, Math.min(highest, Math.round((cut + direction) * 100) / 100)));
       }}
     >
       {width > 0 && height > 0 && (
@@ -134,7 +137,7 @@ function Bars({ facts, cut, onCut }: HeightsPanelProps) {
 interface BarPictureProps {
   readonly facts: HeightsPanelProps['facts'];
   readonly cut: number;
-  readonly y: LinearScale;
+  readonly y: ScaleLinear<number, number>;
   readonly width: number;
   readonly height: number;
 }

@@ -1,5 +1,8 @@
 'use client';
 
+import { ScrollArea } from '@/components/controls/ScrollArea';
+import { Columns } from '@/components/Columns';
+import { InlineNumber } from '@/components/form/InlineNumber';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
@@ -38,7 +41,7 @@ export function ModelDesk() {
   if (job.kind !== 'model') {
     return (
       <p className="m-auto max-w-md p-8 text-center">
-        This job is a sliced file. What is in it stands under Read.
+        This job is a sliced file. See Read for its contents.
       </p>
     );
   }
@@ -49,57 +52,113 @@ function Desk({ job, applied }: { readonly job: OpenedModel; readonly applied: M
   const { client } = job;
   const draft = useDraft(client, applied);
   const { setup, made, madeFor } = draft;
-  const router = useRouter();
-  const [isBusy, setBusy] = useState(false);
   const facts = made?.facts ?? job.facts;
   const isSettled = madeFor === setup;
   const [cut, setCut] = useState(() => firstCut(facts.flats, facts.size[2]));
   const isChanged = JSON.stringify(setup) !== JSON.stringify(applied);
   const heights = colourHeights(facts.flats, MOST_HEIGHTS);
+  return (
+    <Columns
+      id="model-columns"
+      columns={[
+        {
+          id: 'heights',
+          width: '19rem',
+          least: '15rem',
+          content: <HeightsPanel facts={facts} cut={cut} onCut={setCut} />,
+        },
+        {
+          id: 'drawing',
+          least: '20rem',
+          content: (
+            <Boundary title="The model cannot be drawn">
+              <Drawing job={job} made={made} setup={setup} cut={cut} onCut={setCut} />
+            </Boundary>
+          ),
+        },
+        {
+          id: 'setup',
+          width: '23rem',
+          least: '18rem',
+          content: (
+            <div className="flex min-h-0 flex-col bg-panel">
+              <div className="flex flex-wrap items-center gap-2 border-b border-line px-4 py-2.5">
+                <Settling
+                  job={job}
+                  isChanged={isChanged}
+                  isSettled={isSettled}
+                  onUse={() => job.setUp(setup)}
+                  onDiscard={() => draft.change(applied)}
+                />
+              </div>
+              <ScrollArea className="flex-1">
+                {facts.notes.length > 0 && (
+                  <ul className="grid gap-1 px-4 pt-3 text-sm text-caution">
+                    {facts.notes.map((note) => (
+                      <li key={note}>{note}</li>
+                    ))}
+                  </ul>
+                )}
+                <SetupPanel
+                  setup={setup}
+                  facts={isSettled ? facts : null}
+                  onChange={draft.change}
+                />
+                <FitPanel
+                  name={job.job.name}
+                  heights={heights}
+                  setup={setup}
+                  top={facts.size[2]}
+                  cost={{
+                    seconds: job.reading.seconds.motion,
+                    layers: job.reading.layers.length,
+                  }}
+                  onChange={draft.change}
+                />
+              </ScrollArea>
+            </div>
+          ),
+        },
+      ]}
+    />
+  );
+}
+
+interface SettlingProps {
+  readonly job: OpenedModel;
+  readonly isChanged: boolean;
+  /** Whether the drawing shows the setup that is wanted. */
+  readonly isSettled: boolean;
+  readonly onUse: () => Promise<unknown>;
+  readonly onDiscard: () => void;
+}
+
+/** What becomes of a changed setup; of one that stands, the way on. */
+function Settling({ job, isChanged, isSettled, onUse, onDiscard }: SettlingProps) {
+  const router = useRouter();
+  const [isBusy, setBusy] = useState(false);
   const use = async (): Promise<void> => {
     setBusy(true);
-    await job.setUp(setup);
+    await onUse();
     setBusy(false);
   };
+  if (isChanged) {
+    return (
+      <>
+        <Button kind="primary" disabled={isBusy || !isSettled} onClick={use}>
+          Apply setup
+        </Button>
+        <Button onClick={onDiscard}>Discard changes</Button>
+      </>
+    );
+  }
   return (
-    <div className="grid min-h-0 flex-1 lg:grid-cols-[19rem_minmax(0,1fr)_23rem]">
-      <HeightsPanel facts={facts} cut={cut} onCut={setCut} />
-      <Boundary title="The model cannot be drawn">
-        <Drawing job={job} made={made} setup={setup} cut={cut} onCut={setCut} />
-      </Boundary>
-      <div className="flex min-h-0 flex-col border-line bg-panel lg:border-l">
-        <div className="flex flex-wrap items-center gap-2 border-b border-line px-4 py-2.5">
-          {isChanged ? (
-            <>
-              <Button kind="primary" disabled={isBusy || !isSettled} onClick={use}>
-                Use this set-up
-              </Button>
-              <Button onClick={() => draft.change(applied)}>Leave it as it was</Button>
-            </>
-          ) : (
-            <>
-              <Button kind="primary" onClick={() => router.push(`/jobs/${job.job.id}`)}>
-                Plan colours on it
-              </Button>
-              <p className="text-sm text-muted">
-                {plural(job.plan.parts[0].swaps.length, 'swap')} so far
-              </p>
-            </>
-          )}
-        </div>
-        <div className="min-h-0 flex-1 overflow-y-auto">
-          {facts.notes.length > 0 && (
-            <ul className="grid gap-1 px-4 pt-3 text-sm text-caution">
-              {facts.notes.map((note) => (
-                <li key={note}>{note}</li>
-              ))}
-            </ul>
-          )}
-          <SetupPanel setup={setup} facts={isSettled ? facts : null} onChange={draft.change} />
-          <FitPanel name={job.job.name} heights={heights} setup={setup} onChange={draft.change} />
-        </div>
-      </div>
-    </div>
+    <>
+      <Button kind="primary" onClick={() => router.push(`/jobs/${job.job.id}`)}>
+        Plan colours
+      </Button>
+      <p className="text-sm text-muted">{plural(job.plan.parts[0].swaps.length, 'swap')} so far</p>
+    </>
   );
 }
 
@@ -147,16 +206,13 @@ function Drawing({ job, made, setup, cut, onCut }: DrawingProps) {
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-4 py-2">
         <label className="flex items-center gap-2 font-semibold">
           Cut at
-          <input
-            type="number"
+          <InlineNumber
             step={0.01}
             min={0}
+            max={10_000}
             value={cut}
-            onChange={({ currentTarget }) => {
-              const z = currentTarget.valueAsNumber;
-              if (Number.isFinite(z)) onCut(Math.max(0, z));
-            }}
-            className="w-22 rounded-md border border-edge bg-paper px-2 py-1 font-normal"
+            onChange={onCut}
+            className="w-22 font-normal"
           />
           mm
         </label>
@@ -171,18 +227,16 @@ function Drawing({ job, made, setup, cut, onCut }: DrawingProps) {
             className="aria-pressed:bg-accent-soft"
             onClick={() => setOpen(!isOpen)}
           >
-            Cut open
+            Cut
           </Button>
           <Button onClick={() => setView(FROM_ABOVE)}>From above</Button>
           <Button onClick={() => setView(FROM_BELOW)}>From below</Button>
-          <Button onClick={() => setView(FIRST_VIEW)}>As laid down</Button>
+          <Button onClick={() => setView(FIRST_VIEW)}>As placed</Button>
         </div>
       </div>
       <div className="relative min-h-0 flex-1 overflow-hidden bg-sheet">
         {!hasWebGl() ? (
-          <p className="p-6">
-            This browser cannot draw in space. The numbers are right without it.
-          </p>
+          <p className="p-6">This browser cannot draw in 3D. The numbers are correct without it.</p>
         ) : thing ? (
           <HandCanvas
             thing={thing}

@@ -1,11 +1,12 @@
 'use client';
 
+import { optionsOf, SelectField } from '@/components/controls/Select';
 import { Button } from '@/components/Button';
-import { NumberField } from '@/components/NumberField';
+import { NumberField } from '@/components/form/NumberField';
 import { formatCm2, formatMm } from '@/core/format';
 import { directionWords } from '@/core/model/directions';
 import type { ModelFacts } from '@/core/model/model';
-import { UNIT_MM, type ModelUnit } from '@/core/model/formats/modelFile';
+import { type ModelUnit } from '@/core/model/formats/modelFile';
 import { layFlat, turnAbout, turned, type ModelSetup } from '@/core/model/setup';
 import { SETUP_LIMITS } from '@/core/model/setupLimits';
 import { sizeWords } from './words';
@@ -39,7 +40,7 @@ const percent = (factor: number): number => Math.round(factor * 10_000) / 100;
 export function SetupPanel({ setup, facts, onChange }: SetupPanelProps) {
   const { scale, layer } = SETUP_LIMITS;
   return (
-    <section aria-label="Set-up" className="grid gap-3 px-4 py-3 *:min-w-0">
+    <section aria-label="Setup" className="grid gap-3 px-4 py-3 *:min-w-0">
       <UnitPart setup={setup} facts={facts} onChange={onChange} />
       <HowItLies setup={setup} facts={facts} onChange={onChange} />
       <div>
@@ -50,7 +51,7 @@ export function SetupPanel({ setup, facts, onChange }: SetupPanelProps) {
             : 'Measuring…'}
         </p>
         <NumberField
-          label="Along the bed"
+          label="Width and depth (X, Y)"
           unit="%"
           value={percent(setup.scaleXY)}
           min={scale.least * 100}
@@ -58,7 +59,7 @@ export function SetupPanel({ setup, facts, onChange }: SetupPanelProps) {
           onChange={(value) => value && onChange({ scaleXY: value / 100 })}
         />
         <NumberField
-          label="Upwards: heights move"
+          label="Height (Z), moves heights"
           unit="%"
           value={percent(setup.scaleZ)}
           min={scale.least * 100}
@@ -85,7 +86,7 @@ export function SetupPanel({ setup, facts, onChange }: SetupPanelProps) {
           onChange={(value) => value && onChange({ layerHeight: value })}
         />
         <p className="text-sm text-muted">
-          Layers of changing height are known from the sliced file only.
+          Variable layer heights are known only from the sliced file.
         </p>
       </div>
     </section>
@@ -95,35 +96,25 @@ export function SetupPanel({ setup, facts, onChange }: SetupPanelProps) {
 function UnitPart({ setup, facts, onChange }: SetupPanelProps) {
   const { unit, isUnitSure } = setup;
   const choose = (
-    <label className="flex items-center gap-2">
-      Drawn in
-      <select
-        value={unit}
-        onChange={({ currentTarget }) =>
-          onChange({ unit: currentTarget.value as ModelUnit, isUnitSure: true })
-        }
-        className="rounded-md border border-edge bg-paper px-2 py-1"
-      >
-        {(Object.keys(UNIT_MM) as ModelUnit[]).map((one) => (
-          <option key={one} value={one}>
-            {UNIT_NAMES[one]}
-          </option>
-        ))}
-      </select>
-    </label>
+    <SelectField
+      label="Unit"
+      value={unit}
+      options={optionsOf(UNIT_NAMES)}
+      onChange={(chosen) => onChange({ unit: chosen, isUnitSure: true })}
+    />
   );
   if (isUnitSure) return choose;
   return (
     <div role="group" aria-label="Unit" className="rounded-md bg-caution-soft p-3">
-      <p className="font-medium">How large is it?</p>
+      <p className="font-medium">Which size is right?</p>
       <p className="mb-2 text-sm">
-        The file does not say its unit, and its numbers are unusual for millimetres. Taken as{' '}
+        The file does not state its unit, and its numbers are unusual for millimetres. In{' '}
         {UNIT_NAMES[unit]}
-        {facts ? ` it is ${facts.size.map(formatMm).join(' × ')} mm` : ''}.
+        {facts ? ` the model measures ${facts.size.map(formatMm).join(' × ')} mm` : ''}.
       </p>
       {choose}
       <Button className="mt-2" onClick={() => onChange({ isUnitSure: true })}>
-        {UNIT_NAMES[unit][0].toUpperCase() + UNIT_NAMES[unit].slice(1)} it is
+        Use {UNIT_NAMES[unit]}
       </Button>
     </div>
   );
@@ -138,7 +129,7 @@ interface HowItLiesProps {
 function HowItLies({ setup, facts, onChange }: HowItLiesProps) {
   return (
     <div>
-      <h3 className="font-semibold">How it lies</h3>
+      <h3 className="font-semibold">Orientation</h3>
       <div className="mt-1 flex flex-wrap gap-1">
         {TURNS.map(({ name, axis, degrees }) => (
           <Button
@@ -149,24 +140,23 @@ function HowItLies({ setup, facts, onChange }: HowItLiesProps) {
           </Button>
         ))}
       </div>
-      <label className="mt-1.5 flex items-center gap-2 text-sm">
-        Lay it on
-        <select
+      <div className="mt-1.5 text-sm">
+        <SelectField
+          label="Lay on"
           value=""
-          onChange={({ currentTarget }) => {
-            const side = facts?.directions[Number(currentTarget.value)];
+          options={[
+            { value: '', words: 'a face…' },
+            ...(facts?.directions ?? []).map(({ normal, area }, i) => ({
+              value: String(i),
+              words: `${formatCm2(area)} facing ${directionWords(normal)}`,
+            })),
+          ]}
+          onChange={(chosen) => {
+            const side = facts?.directions.at(chosen === '' ? NaN : Number(chosen));
             if (side) onChange({ turn: turned(setup.turn, layFlat(side.normal)) });
           }}
-          className="min-w-0 flex-1 rounded-md border border-edge bg-paper px-2 py-1"
-        >
-          <option value="">a side…</option>
-          {facts?.directions.map(({ normal, area }, i) => (
-            <option key={i} value={i}>
-              {formatCm2(area)} that look {directionWords(normal)}
-            </option>
-          ))}
-        </select>
-      </label>
+        />
+      </div>
     </div>
   );
 }

@@ -2,10 +2,11 @@ import { formatCm2, formatMm } from '@/core/format';
 import type { Flat, FlatKind } from '@/core/model/flats';
 
 const KIND_WORDS: Readonly<Record<FlatKind, string>> = {
-  top: 'Nothing stands on it',
+  top: 'Nothing on top',
   ground: 'Raised parts begin here',
-  sunken: 'Everything around it is higher: raised parts begin here, or it is sunken',
-  underside: 'Looks down, over the bed',
+  sunken: 'Everything around is higher: raised parts begin here, or this is a recess',
+  underside: 'Faces down, above the bed',
+  inside: 'Floor of a closed hollow: not seen',
   bed: 'Lies on the bed',
 };
 

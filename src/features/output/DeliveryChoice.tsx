@@ -1,5 +1,7 @@
 'use client';
 
+import { RadioGroup } from '@/components/controls/RadioGroup';
+import { SelectField } from '@/components/controls/Select';
 import { DELIVERIES, type Delivery } from '@/core/plan/arrangement';
 import { HOME_WORDS } from '@/core/delivery/deliveryText';
 import { HOMES, type Home } from '@/core/recipe/betweenFiles';
@@ -12,7 +14,7 @@ const DELIVERY_NAMES: Readonly<Record<Delivery, string>> = {
   'file-per-source': 'One file for each sliced file',
 };
 const HOME_NAMES: Readonly<Record<Home, string>> = {
-  nothing: 'nothing, it keeps its place',
+  nothing: 'nothing, it keeps its position',
   xy: 'X and Y',
   all: 'all axes',
 };
@@ -25,47 +27,33 @@ export function DeliveryChoice() {
     (one) => one !== 'file-per-source' || reading.sources.length > 1,
   );
   return (
-    <fieldset className="mt-4">
-      <legend className="pb-1 font-medium">Comes out as</legend>
-      {offered.map((one) => (
-        <label key={one} className="flex items-center gap-2 py-0.5">
-          <input
-            type="radio"
-            name="delivery"
-            checked={delivery === one}
-            onChange={() =>
-              changePlan(DELIVERY_NAMES[one].toLowerCase(), (now) => ({ ...now, delivery: one }))
-            }
-            className="size-4 accent-accent"
-          />
-          {DELIVERY_NAMES[one]}
-        </label>
-      ))}
+    <section aria-labelledby="delivery" className="mt-4">
+      <h3 id="delivery" className="pb-1 font-medium">
+        Output
+      </h3>
+      <RadioGroup
+        label="Output"
+        value={delivery}
+        choices={offered.map((one) => ({ value: one, words: DELIVERY_NAMES[one] }))}
+        onChange={(next) =>
+          changePlan(DELIVERY_NAMES[next].toLowerCase(), (now) => ({ ...now, delivery: next }))
+        }
+      />
       {delivery !== 'one-file' && (
         <>
-          <label className="flex items-center gap-2 pt-1.5">
-            Homed in between
-            <select
-              value={home}
-              onChange={(event) => {
-                const chosen = event.target.value as Home;
-                changePlan(`home ${HOME_NAMES[chosen]}`, (now) => ({ ...now, home: chosen }));
-              }}
-              className="min-w-0 flex-1 rounded-md border border-edge bg-paper px-2 py-1"
-            >
-              {HOMES.map((one) => (
-                <option key={one} value={one}>
-                  {HOME_NAMES[one]}
-                </option>
-              ))}
-            </select>
-          </label>
+          <SelectField
+            label="Homed in between"
+            value={home}
+            options={HOMES.map((one) => ({ value: one, words: HOME_NAMES[one] }))}
+            onChange={(chosen) =>
+              changePlan(`home ${HOME_NAMES[chosen]}`, (now) => ({ ...now, home: chosen }))
+            }
+          />
           <p className="mt-1.5 rounded-md bg-caution-soft px-3 py-2 text-sm">
-            {HOME_WORDS[home]} The bed and the nozzle stay hot between the files: stay with the
-            printer.
+            {HOME_WORDS[home]} The bed and nozzle stay hot between the files: stay with the printer.
           </p>
         </>
       )}
-    </fieldset>
+    </section>
   );
 }

@@ -14,7 +14,7 @@ export function FileList({ result: { files, fileName } }: { result: OutputResult
         Print them in this order
       </h2>
       <p className="text-sm text-muted">
-        {fileName} holds all of them, and a text that says what to do in between.
+        {fileName} contains all files and a text with the steps in between.
       </p>
       <ol className="mt-1 grid gap-1.5">
         {files.map(({ name, filament, blob }, i) => (

@@ -28,7 +28,7 @@ export function FileStops() {
               <span>{lineWords(reading, stop.line)}</span>
               <span className="text-muted">
                 {isGone
-                  ? 'is taken out'
+                  ? 'will be removed'
                   : doubles(stop)
                     ? 'stays: with your swap, the printer stops twice before this layer'
                     : stop.place === 'inside'
@@ -37,7 +37,7 @@ export function FileStops() {
               </span>
               {!isGone && (
                 <Button kind="quiet" onClick={() => answerStop(stop, 'remove')}>
-                  Take it out
+                  Remove stop
                 </Button>
               )}
             </li>

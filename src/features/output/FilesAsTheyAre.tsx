@@ -33,7 +33,7 @@ export function FilesAsTheyAre() {
     try {
       setFound(await client.chain(printer.nozzle));
     } catch (error) {
-      toast.error(`The files could not be looked at. ${String(error)}`);
+      toast.error(`The files could not be checked. ${String(error)}`);
     } finally {
       setBusy(false);
     }
@@ -42,20 +42,20 @@ export function FilesAsTheyAre() {
   return (
     <section aria-labelledby="as-they-are" className="pt-5">
       <h2 id="as-they-are" className="text-base font-semibold">
-        The files as they are, one after another
+        Original files, one after another
       </h2>
       <p className="text-sm text-muted">
-        What would happen if you printed the sliced files themselves, in this order.
+        What would happen if you printed the sliced files as they are, in this order.
       </p>
       <Button className="mt-2" onClick={look} disabled={isBusy}>
-        {isBusy ? 'Following the files…' : 'Look at the files as they are'}
+        {isBusy ? 'Checking the files…' : 'Check original files'}
       </Button>
       {found && (
         <>
           <p role="status" className="mt-2 font-medium">
             {hits > 0
-              ? 'They must not be printed like this.'
-              : 'Nothing would be hit. Look at what may still go wrong.'}
+              ? 'Do not print these files like this.'
+              : 'Nothing would be hit. Check what may still go wrong.'}
           </p>
           {hits > 0 && <HitPicture findings={found.flat()} />}
           <ol className="mt-1 grid gap-3">
@@ -65,7 +65,7 @@ export function FilesAsTheyAre() {
                   {i + 1}. {reading.sources[i].name}
                 </h3>
                 <ul className="grid gap-1 text-sm">
-                  {findings.length === 0 && <li className="text-muted">Nothing to say.</li>}
+                  {findings.length === 0 && <li className="text-muted">No problems found.</li>}
                   {findings.map((finding, k) => (
                     <FindingItem key={k} finding={finding} />
                   ))}
@@ -83,11 +83,11 @@ export function FilesAsTheyAre() {
               }))
             }
           >
-            Mend them: plan one file for each
+            Fix: write one file for each
           </Button>
           <p className="pt-1 text-sm text-muted">
-            The copies keep the bed hot, do not home or probe into the part, lift before they go
-            sideways, and leave out skirts.
+            The new files keep the bed hot, do not home or probe into the part, lift before they
+            travel, and leave out skirts.
           </p>
         </>
       )}
@@ -123,7 +123,7 @@ function HitPicture({ findings }: { findings: readonly ChainFinding[] }) {
       </div>
       <svg
         role="img"
-        aria-label={`${places.length} places where the head would hit what stands`}
+        aria-label={`${places.length} places where the head would hit the print`}
         viewBox={`${minX} ${-maxY} ${width} ${height}`}
         className="absolute inset-0 size-full overflow-visible"
       >

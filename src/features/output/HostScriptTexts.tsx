@@ -18,7 +18,7 @@ export function HostScriptTexts({ moment }: { moment: HostMoment }) {
         Scripts for your print host
       </h2>
       <p className="text-sm text-muted">
-        Paste them where your host keeps what it runs on pause and on resume. The file brings the
+        Paste them where your print host stores its pause and resume scripts. The file brings the
         head back by itself.
       </p>
       <Script name="On pause" text={pause} />
@@ -31,7 +31,7 @@ function Script({ name, text }: { name: string; text: string }) {
   const copy = async (): Promise<void> => {
     if (await copyText(text)) toast(`${name}: copied.`);
     else {
-      toast.warning('The browser does not let Lamella copy. Select the text and copy it yourself.');
+      toast.warning('The browser blocked copying. Select the text and copy it yourself.');
     }
   };
   return (

@@ -4,10 +4,10 @@ import { leftOutOf, type LeftOut } from '@/core/write/leftOut';
 import { useSlicedJob } from '@/base/job/jobContext';
 
 const WHY: Readonly<Record<LeftOut['why'], string>> = {
-  'start block': 'its start: homing, heating and priming are done by the first file',
-  'end block': 'its end: heaters off and motors off come with the last file',
-  skirt: 'its skirt: it would lie in the way, or in the air',
-  'purge block': 'a purge block that hand swaps do not need',
+  'start block': 'its start: the first file homes, heats and primes',
+  'end block': 'its end: the last file switches heaters and motors off',
+  skirt: 'its skirt: it would be an obstacle or in the air',
+  'purge block': 'a purge block, not needed for hand swaps',
 };
 
 /** What of several files is not printed, and why, by the lines of each. */

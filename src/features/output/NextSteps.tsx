@@ -17,20 +17,20 @@ export function NextSteps() {
         At the printer
       </h2>
       <ol className="list-decimal pl-5 text-sm">
-        <li>Load {first}, and lay the other filaments out in order.</li>
+        <li>Load {first}, and lay out the other filaments in order.</li>
         <li>
           {isMany
-            ? 'Put all files on the card or the stick, and print them in their order.'
+            ? 'Copy all files to the card or stick, and print them in order.'
             : printer.host
-              ? 'Send the file from your print host, as always.'
-              : 'Put the file on the card or the stick, as always, and print it.'}
+              ? 'Send the file from your print host as usual.'
+              : 'Copy the file to the card or stick and print it as usual.'}
         </li>
         <li>
           {isMany
-            ? 'When one ends, change the filament with the printer’s menu, take the strand away, and start the next one at once: everything stays hot.'
+            ? 'When a file ends, change the filament with the printer’s menu, remove the purge strand, and start the next file right away: everything stays hot.'
             : kind === 'beep-only'
-              ? 'Be there at each swap: it only beeps, and you press pause.'
-              : 'At each stop change the filament, take the strand away, and let it go on.'}
+              ? 'Be there at each swap: the printer only beeps, and you press pause.'
+              : 'At each stop change the filament, remove the purge strand, and resume.'}
         </li>
       </ol>
     </section>
@@ -47,14 +47,14 @@ export function OutputCaution() {
         {printer.understands.testedAt === null && kind !== 'beep-only' && (
           <>
             <strong className="text-caution">
-              Nobody has tried yet whether {printer.name} knows {command}.
+              You have not tested yet whether {printer.name} knows {command}.
             </strong>{' '}
-            Some printers skip it without a word.{' '}
+            Some printers skip it silently.{' '}
           </>
         )}
-        The nozzle burns at once, and so does the bed. When the print goes on, the head moves by
-        itself: keep fingers, hair and sleeves away. Stay with a printer that is hot or printing.
-        Your printer’s manual and local rules come first.{' '}
+        The nozzle and bed cause burns on contact. When the print resumes, the head moves by itself:
+        keep fingers, hair and sleeves away. Stay with a hot or printing printer. Your printer’s
+        manual and local rules come first.{' '}
         <Link href="/guide/safety" className="underline underline-offset-2">
           Guide: {titleOf('safety')}
         </Link>

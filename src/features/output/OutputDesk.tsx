@@ -1,5 +1,7 @@
 'use client';
 
+import { ScrollArea } from '@/components/controls/ScrollArea';
+import { Progress } from '@/components/controls/Progress';
 import type { OutputResult } from '@/base/job/outputState';
 import { FileDown, RotateCcw } from 'lucide-react';
 import { Button } from '@/components/Button';
@@ -31,8 +33,8 @@ export function OutputDesk() {
   const { progress, result } = output;
   const trouble = output.refusal ?? refusal;
   return (
-    <div className="grid min-h-0 flex-1 lg:grid-cols-[minmax(0,30rem)_minmax(0,1fr)]">
-      <div className="min-h-0 overflow-y-auto border-line bg-panel px-5 pb-6 lg:border-r">
+    <div className="grid min-h-0 flex-1 lg:grid-cols-[minmax(0,30rem)_minmax(0,1fr)] lg:grid-rows-[minmax(0,1fr)]">
+      <ScrollArea className="border-line bg-panel lg:border-r" inside="px-5 pb-6">
         <section aria-labelledby="write-title" className="pt-4">
           <h2 id="write-title" className="text-base font-semibold">
             The file
@@ -50,22 +52,17 @@ export function OutputDesk() {
               {progress === null ? 'Write file' : 'Proving…'}
             </ActionButton>
             <ActionButton actionId="save-plan" context={actions}>
-              Save the plan as JSON
+              Export plan
             </ActionButton>
             {job.reading.sources.length === 1 && (
               <Button onClick={() => download(file, job.job.fileName)}>
                 <RotateCcw aria-hidden size={15} />
-                The file as it was
+                Original file
               </Button>
             )}
           </div>
           {progress !== null && (
-            <progress
-              aria-label="Writing and proving"
-              max={1}
-              value={progress}
-              className="mt-3 h-2 w-full"
-            />
+            <Progress label="Writing and proving" value={progress} className="mt-3" />
           )}
           {trouble !== null && (
             <p role="alert" className="mt-3 rounded-md bg-danger-soft px-3 py-2">
@@ -89,7 +86,7 @@ export function OutputDesk() {
         {result && result.files.length > 1 && <FileList result={result} />}
         {result && result.files.length > 0 && <NextSteps />}
         <OutputCaution />
-      </div>
+      </ScrollArea>
       <BlockList
         excerpts={result?.excerpts ?? preview?.excerpts ?? []}
         isWritten={!!result && result.files.length > 0}

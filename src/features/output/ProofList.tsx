@@ -8,9 +8,9 @@ import type { ProofCheck } from '@/core/proof/proofTypes';
 /** What each check of the proof says, for a person. */
 const CHECK_TITLES: Readonly<Record<ProofCheck['check'], string>> = {
   1: 'Your file, byte for byte',
-  2: 'Everything as it was after each swap',
-  3: 'Nothing is hit',
-  4: 'Each stop at its place',
+  2: 'State restored after each swap',
+  3: 'No collisions',
+  4: 'Each stop in its place',
   5: 'Heat',
 };
 
@@ -25,7 +25,7 @@ export function ProofList({ result }: { result: OutputResult }) {
     }))
     .filter(({ checks }) => checks.length > 0);
   const heading = useRef<HTMLHeadingElement>(null);
-  // Where the keyboard has lost its place on the way here, it goes to what came of it.
+  // Where the keyboard focus was lost on the way here, it moves to the result.
   useEffect(() => {
     if (document.activeElement === document.body) heading.current?.focus();
   }, [result]);
@@ -40,13 +40,13 @@ export function ProofList({ result }: { result: OutputResult }) {
         {!isWritten
           ? 'No file was written'
           : files.length === 1
-            ? 'The file is written'
+            ? 'File written'
             : `${files.length} files are written`}
       </h2>
       <p className="text-muted">
         {isWritten
-          ? `${fileName} is in your downloads. It was proven before it was handed out:`
-          : 'The proof does not hold, so the file was not handed out:'}
+          ? `${fileName} is in your downloads. Lamella proved before saving:`
+          : 'The proof failed, so no file was saved:'}
       </p>
       {groups.map(({ title, checks }) => (
         <div key={title} className="pt-2">
@@ -67,7 +67,7 @@ function Statement({ check: { ok, message, line } }: { check: ProofCheck }) {
   return (
     <li className={`flex gap-2 ${ok ? '' : 'font-medium text-danger'}`}>
       <Icon
-        aria-label={ok ? 'Holds' : 'Does not hold'}
+        aria-label={ok ? 'Passed' : 'Failed'}
         size={16}
         className={`mt-0.5 shrink-0 ${ok ? 'text-accent' : 'text-danger'}`}
       />

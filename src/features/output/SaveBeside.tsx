@@ -37,13 +37,13 @@ export function SaveBeside({ result: { files, fileName } }: { result: OutputResu
       await file.close();
       toast(`${place.name} is written.`);
     } catch (error) {
-      toast.error(`It was not saved there. ${storageSentence(error)}`);
+      toast.error(`The file was not saved there. ${storageSentence(error)}`);
     }
   };
   return (
     <Button className="mt-3" onClick={save}>
       <FolderDown aria-hidden size={15} />
-      Save it beside {original.name}…
+      Save next to {original.name}…
     </Button>
   );
 }

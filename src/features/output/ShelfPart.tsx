@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from '@/components/Button';
-import { Tick } from '@/components/Tick';
+import { Switch } from '@/components/controls/Switch';
 import { formatGrams } from '@/core/format';
 import { useJob } from '@/base/job/jobContext';
 import { freeSpools, reserveSpools, takeOffShelf } from '@/features/output/reserveSpools';
@@ -34,7 +34,8 @@ export function ShelfPart() {
                   {formatGrams(grams)}
                   <span className="text-muted">
                     {' '}
-                    of {spool.gramsLeft === null ? 'an unknown rest' : formatGrams(spool.gramsLeft)}
+                    of{' '}
+                    {spool.gramsLeft === null ? 'an unknown amount' : formatGrams(spool.gramsLeft)}
                   </span>
                 </span>
               </li>
@@ -42,18 +43,18 @@ export function ShelfPart() {
           </ul>
           <div className="flex flex-wrap gap-2 pt-2">
             {isReserved ? (
-              <Button onClick={() => freeSpools(job, needs)}>Let them go again</Button>
+              <Button onClick={() => freeSpools(job, needs)}>Release reservation</Button>
             ) : (
-              <Button onClick={() => reserveSpools(job, needs)}>Reserve them</Button>
+              <Button onClick={() => reserveSpools(job, needs)}>Reserve filament</Button>
             )}
-            <Button onClick={() => takeOffShelf(job, needs)}>Printed: take them off</Button>
+            <Button onClick={() => takeOffShelf(job, needs)}>Deduct from spools</Button>
           </div>
-          <Tick
+          <Switch
             checked={reserves}
             onChange={(next) => useOutputSettings.setState({ reserves: next })}
           >
             <span className="text-sm">Reserve the filament whenever a file is written</span>
-          </Tick>
+          </Switch>
         </>
       )}
     </section>

@@ -1,6 +1,6 @@
 'use client';
 
-import { Tick } from '@/components/Tick';
+import { Checkbox } from '@/components/controls/Checkbox';
 import { plural } from '@/core/format';
 import { useSlicedJob } from '@/base/job/jobContext';
 import { changePlan } from '@/store/plans/planStore';
@@ -18,14 +18,14 @@ export function TimeLeft() {
       <p className="text-sm text-muted">
         The file shows it on {plural(lines.length, 'line')}, without your swaps.
       </p>
-      <Tick
+      <Checkbox
         checked={plan.addToRemaining}
         onChange={(addToRemaining) =>
           changePlan('time left on the display', (one) => ({ ...one, addToRemaining }))
         }
       >
-        Add the time of the swaps
-      </Tick>
+        Add swap time
+      </Checkbox>
     </section>
   );
 }

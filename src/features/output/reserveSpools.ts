@@ -13,7 +13,7 @@ async function change(
   edit: (need: SpoolNeed) => Spool,
 ): Promise<void> {
   if (needs.length === 0) return;
-  const undo = await shelf.change('what spools are promised', needs.map(edit), []);
+  const undo = await shelf.change('the reserved filament', needs.map(edit), []);
   if (undo) toastWithUndo(said, 'spool', undo);
 }
 
@@ -36,14 +36,14 @@ export async function reserveSpools({ id, name }: Job, needs: readonly SpoolNeed
 
 /** Sets free what a job was promised. */
 export async function freeSpools({ id, name }: Job, needs: readonly SpoolNeed[]): Promise<void> {
-  await change(needs, `Nothing is reserved for ${name} any more.`, ({ spool }) =>
+  await change(needs, `The reservation for ${name} is released.`, ({ spool }) =>
     withoutReservation(spool, id),
   );
 }
 
 /** Takes what a finished print has used off the shelf. */
 export async function takeOffShelf({ id, name }: Job, needs: readonly SpoolNeed[]): Promise<void> {
-  await change(needs, `The filament of ${name} is off the shelf.`, ({ spool, grams }) =>
+  await change(needs, `The filament of ${name} is deducted from the spools.`, ({ spool, grams }) =>
     afterRun(spool, id, grams),
   );
 }

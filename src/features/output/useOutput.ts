@@ -66,11 +66,11 @@ export function useOutput(
       return false;
     };
     if (ready.kind === 'model' || request === null) {
-      return refuse('This job is a model. Slice it, and open the sliced file here.');
+      return refuse('This job is a model. Slice it, then open the sliced file here.');
     }
     if (parts.refusal) return refuse(parts.refusal);
     if (!isWhole(plan) && (parts.answer === null || parts.progress !== null)) {
-      return refuse('The order of printing is still being worked out. Try again in a moment.');
+      return refuse('The printing order is still being calculated. Try again in a moment.');
     }
     setProgress(0);
     try {

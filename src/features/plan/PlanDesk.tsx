@@ -1,5 +1,6 @@
 'use client';
 
+import { Columns } from '@/components/Columns';
 import { Boundary } from '@/components/trouble/Boundary';
 import { useJob } from '@/base/job/jobContext';
 import { CorePanel } from './core/CorePanel';
@@ -12,13 +13,22 @@ export function PlanDesk() {
   const view = useJob();
   return (
     <>
-      <div className="grid min-h-0 flex-1 lg:grid-cols-[20rem_minmax(0,1fr)_22rem]">
-        <CorePanel view={view} />
-        <Boundary title="The sheet cannot be drawn">
-          <SheetPanel view={view} />
-        </Boundary>
-        <PlanPanel view={view} />
-      </div>
+      <Columns
+        id="plan-columns"
+        columns={[
+          { id: 'core', width: '20rem', least: '14rem', content: <CorePanel view={view} /> },
+          {
+            id: 'sheet',
+            least: '20rem',
+            content: (
+              <Boundary title="The sheet cannot be drawn">
+                <SheetPanel view={view} />
+              </Boundary>
+            ),
+          },
+          { id: 'panel', width: '22rem', least: '18rem', content: <PlanPanel view={view} /> },
+        ]}
+      />
       <Ribbon view={view} />
     </>
   );

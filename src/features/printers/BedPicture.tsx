@@ -81,7 +81,7 @@ export function BedPicture({ printer, onPark }: BedPictureProps) {
         />
       </svg>
       <figcaption className="pb-1 text-sm text-muted">
-        The head waits at X {park.x} Y {park.y} mm.
+        The head parks at X {park.x} Y {park.y} mm.
         {print && ` The light shape is ${print.name}.`}
       </figcaption>
     </figure>
@@ -140,7 +140,7 @@ function ParkMark({ park, X, Y, mark, onDrag, onNudge }: ParkMarkProps) {
     <g
       role="button"
       tabIndex={0}
-      aria-label={`Place for waiting: X ${park.x} Y ${park.y} mm. Drag it, or move it with the arrow keys.`}
+      aria-label={`Park position: X ${park.x} Y ${park.y} mm. Drag it, or move it with the arrow keys.`}
       className="cursor-grab active:cursor-grabbing"
       onPointerDown={(event) => {
         event.currentTarget.ownerSVGElement?.setPointerCapture(event.pointerId);
@@ -148,16 +148,16 @@ function ParkMark({ park, X, Y, mark, onDrag, onNudge }: ParkMarkProps) {
       }}
       onKeyDown={(event) => {
         const step = event.shiftKey ? 10 * KEY_STEP : KEY_STEP;
-        const ways: Readonly<Partial<Record<string, readonly [number, number]>>> = {
+        const nudges: Readonly<Partial<Record<string, readonly [number, number]>>> = {
           ArrowLeft: [-step, 0],
           ArrowRight: [step, 0],
           ArrowUp: [0, step],
           ArrowDown: [0, -step],
         };
-        const way = ways[event.key];
-        if (!way) return;
+        const nudge = nudges[event.key];
+        if (!nudge) return;
         event.preventDefault();
-        onNudge(...way);
+        onNudge(...nudge);
       }}
     >
       {/* As large as a finger needs it, round what is seen. */}

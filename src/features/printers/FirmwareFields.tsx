@@ -1,62 +1,53 @@
 'use client';
 
-import { NumberField } from '@/components/NumberField';
-import { Tick } from '@/components/Tick';
+import { TickInput } from '@/components/form/choices';
+import { CodeInput, NumberInput } from '@/components/form/fields';
 import type { Printer } from '@/core/printer/printer';
-import { MacroField } from './MacroField';
-
-interface FieldsProps {
-  readonly printer: Printer;
-  readonly set: (change: Partial<Printer>) => void;
-}
 
 /** How a printer takes commands on which printers differ. */
-export function FirmwareFields({ printer, set }: FieldsProps) {
-  const { firmware } = printer;
+export function FirmwareFields({ printer }: { readonly printer: Printer }) {
   return (
     <div className="pt-3">
       <h4 className="font-medium">How it takes commands</h4>
-      <Tick
-        checked={firmware.namesMotors}
-        onChange={(namesMotors) => set({ firmware: { ...firmware, namesMotors } })}
-      >
-        It runs files by itself, from a card or its memory
-      </Tick>
+      <TickInput<Printer> field="firmware.namesMotors">
+        It runs files itself, from a card or its memory
+      </TickInput>
       <p className="pb-1 text-sm text-muted">
-        {firmware.namesMotors
-          ? 'Lamella keeps the motors by M84 S0, and may let the extruder go by M84 E.'
-          : 'Lamella keeps the motors by M17, which no printer takes for “let go”. The extruder stays held.'}
+        {printer.firmware.namesMotors
+          ? 'Lamella keeps the motors on with M84 S0 and may release the extruder with M84 E.'
+          : 'Lamella keeps the motors on with M17, which no printer mistakes for switching them off. The extruder motor stays on.'}
       </p>
-      <NumberField
-        label="Most filament in one go"
+      <NumberInput<Printer>
+        field="firmware.longestPushMm"
+        label="Longest single extrusion"
         unit="mm"
-        min={5}
-        max={500}
-        value={firmware.longestPushMm}
-        onChange={(longestPushMm) =>
-          longestPushMm !== null && set({ firmware: { ...firmware, longestPushMm } })
-        }
       />
     </div>
   );
 }
 
-/** Which words of its own a printer knows. */
-export function OwnWords({ printer, set }: FieldsProps) {
+const listed = (words: unknown): string => (Array.isArray(words) ? words.join(', ') : '');
+
+/** Which words of its own a printer knows: macros, divided by blanks or commas. */
+export function OwnWords() {
   return (
     <div className="pt-3">
-      <MacroField
-        label="Macros that stop it"
-        words={printer.stopWords}
-        onChange={(stopWords) => set({ stopWords })}
+      <CodeInput<Printer>
+        field="stopWords"
+        label="Stop macros"
+        textOf={listed}
+        empty="none"
+        isWide
       />
-      <MacroField
-        label="Other macros you answer for"
-        words={printer.macros}
-        onChange={(macros) => set({ macros })}
+      <CodeInput<Printer>
+        field="macros"
+        label="Other macros, at your own risk"
+        textOf={listed}
+        empty="none"
+        isWide
       />
       <p className="text-sm text-muted">
-        Only these may stand in a swap. What they do is taken at the printer’s word.
+        Only these macros may be used in a swap. Lamella cannot check what they do.
       </p>
     </div>
   );

@@ -1,19 +1,19 @@
 'use client';
 
+import { RadioGroup } from '@/components/controls/RadioGroup';
 import { lightFormat } from 'date-fns';
 import { FileDown } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
-import { NumberField } from '@/components/NumberField';
-import { Tick } from '@/components/Tick';
+import { NumberField } from '@/components/form/NumberField';
+import { Checkbox } from '@/components/controls/Checkbox';
 import { download } from '@/browser/download';
 import {
   ANSWER_WORDS,
   judgeProbe,
-  PROBE_ANSWERS,
-  PROBE_WAYS,
+  PROBE_STOPS,
   probeFile,
   type ProbeAnswer,
 } from '@/core/recipe/probe';
@@ -35,8 +35,8 @@ export function Interview({ open, printer, onClose, onKnown }: InterviewProps) {
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <DialogFrame
-        title={`Which stop does ${printer.name} know?`}
-        description="A small file tries one way after another. You run it, and say what the printer did."
+        title={`Test how ${printer.name} stops`}
+        description="A small file tries one stop after another. You run it and record what the printer did."
       >
         <Questions printer={printer} onClose={onClose} onKnown={onKnown} />
       </DialogFrame>
@@ -53,9 +53,12 @@ const LONG_PUSH = { unknown: 'I do not know', yes: 'Yes', no: 'No' } as const;
 
 const MOTORS = {
   unknown: 'I do not know',
-  held: 'No, they hold as long as it waits',
-  off: 'Yes, they switch off after some time',
+  held: 'No, they stay on while it waits',
+  off: 'Yes, they switch off after a while',
 } as const;
+
+/** Only the change command asks for filament, and it is tried first. */
+const { asked: _, ...LATER_ANSWERS } = ANSWER_WORDS;
 
 /** Temperature of a hot probe, °C: enough for the mildest of common filaments. */
 const HOT = 200;
@@ -63,7 +66,7 @@ const HOT = 200;
 function Questions({ printer, onClose, onKnown }: Omit<InterviewProps, 'open'>) {
   const [heard, setHeard] = useState<boolean | null>(null);
   const [answers, setAnswers] = useState<readonly (ProbeAnswer | null)[]>(
-    PROBE_WAYS.map(() => null),
+    PROBE_STOPS.map(() => null),
   );
   const { firmware: known } = printer;
   const safe = ORDINARY_PROFILE.firmware.longestPushMm;
@@ -78,7 +81,7 @@ function Questions({ printer, onClose, onKnown }: Omit<InterviewProps, 'open'>) 
   );
   const [offAfter, setOffAfter] = useState(printer.timeouts.motorSeconds ?? USUAL_MOTOR_SECONDS);
   const given = answers.filter((answer) => answer !== null);
-  const isComplete = given.length === PROBE_WAYS.length && heard !== null;
+  const isComplete = given.length === PROBE_STOPS.length && heard !== null;
   const verdict = isComplete
     ? judgeProbe(
         given,
@@ -107,18 +110,15 @@ function Questions({ printer, onClose, onKnown }: Omit<InterviewProps, 'open'>) 
 
       <WhatHappened heard={heard} onHeard={setHeard} answers={answers} onAnswers={setAnswers} />
       <h3 className="pt-4 font-semibold">3. How it takes commands</h3>
-      <p className="text-sm text-muted">When you do not know, Lamella does what is safe on all.</p>
+      <p className="text-sm text-muted">
+        If you do not know, Lamella does what is safe on all printers.
+      </p>
+      <Question legend="Who runs the file?" options={RUNS_BY} value={runsBy} onChange={setRunsBy} />
       <Question
-        legend="Who runs the file?"
-        options={RUNS_BY}
-        value={runsBy}
-        onChange={(value) => setRunsBy(value as keyof typeof RUNS_BY)}
-      />
-      <Question
-        legend="Does it stop with an error at more than 50 mm of filament in one go?"
+        legend="Does it refuse extrusions longer than 50 mm?"
         options={LONG_PUSH}
         value={longPush}
-        onChange={(value) => setLongPush(value as keyof typeof LONG_PUSH)}
+        onChange={setLongPush}
       />
       <MotorQuestion
         motors={motors}
@@ -139,32 +139,27 @@ function Questions({ printer, onClose, onKnown }: Omit<InterviewProps, 'open'>) 
   );
 }
 
-interface QuestionProps {
+interface QuestionProps<T extends string> {
   readonly legend: string;
-  readonly options: Readonly<Record<string, string>>;
-  readonly value: string | null;
-  readonly onChange: (value: string) => void;
+  readonly options: Readonly<Partial<Record<T, string>>>;
+  readonly value: T | null;
+  readonly onChange: (value: T) => void;
 }
 
-function Question({ legend, options, value, onChange }: QuestionProps) {
+function Question<T extends string>({ legend, options, value, onChange }: QuestionProps<T>) {
   return (
-    <fieldset className="border-b border-line pt-1 pb-1.5">
-      <legend className="text-sm font-medium">{legend}</legend>
-      <div className="flex flex-wrap gap-x-4 text-sm">
-        {Object.entries(options).map(([key, words]) => (
-          <label key={key} className="flex min-h-7 items-center gap-1.5">
-            <input
-              type="radio"
-              name={legend}
-              checked={value === key}
-              onChange={() => onChange(key)}
-              className="accent-accent"
-            />
-            {words}
-          </label>
-        ))}
-      </div>
-    </fieldset>
+    <div className="border-b border-line pt-1 pb-1.5 text-sm">
+      <p aria-hidden className="font-medium">
+        {legend}
+      </p>
+      <RadioGroup
+        label={legend}
+        look="row"
+        value={value}
+        choices={(Object.keys(options) as T[]).map((key) => ({ value: key, words: options[key] }))}
+        onChange={onChange}
+      />
+    </div>
   );
 }
 
@@ -180,16 +175,16 @@ function RunTheFile({ printer }: RunTheFileProps) {
     <>
       <h3 className="font-semibold">1. Run the file</h3>
       <p className="text-sm text-muted">
-        It homes, lifts the head, beeps once, twice and so on, and tries one stop after each call.
-        After each the head rises a little. It pushes no filament.
+        The file homes, lifts the head, beeps once, twice and so on, and tries one stop after each
+        beep. After each stop the head rises a little. It extrudes no filament.
       </p>
       <p className="my-2 rounded-md bg-caution-soft px-3 py-2 text-sm">
         Clear the bed first. The axes move by themselves: keep hands, hair and sleeves away, and a
         finger at the power switch. Stay until it is done.
       </p>
-      <Tick checked={isHot} onChange={setHot}>
-        Heat the nozzle to {HOT} °C (some printers change filament only when hot; it burns at once)
-      </Tick>
+      <Checkbox checked={isHot} onChange={setHot}>
+        Heat the nozzle to {HOT} °C (some printers change filament only when hot; burn hazard)
+      </Checkbox>
       <Button
         kind="primary"
         onClick={() =>
@@ -199,7 +194,7 @@ function RunTheFile({ printer }: RunTheFileProps) {
           )
         }
       >
-        <FileDown aria-hidden size={16} /> Save the probe file
+        <FileDown aria-hidden size={16} /> Save probe file
       </Button>
     </>
   );
@@ -216,25 +211,20 @@ interface WhatHappenedProps {
 function WhatHappened({ heard, onHeard, answers, onAnswers }: WhatHappenedProps) {
   return (
     <>
-      <h3 className="pt-4 font-semibold">2. Say what happened</h3>
+      <h3 className="pt-4 font-semibold">2. Record what happened</h3>
       <Question
         legend="Did you hear the beeps?"
         options={{ yes: 'Yes', no: 'No' }}
         value={heard === null ? null : heard ? 'yes' : 'no'}
         onChange={(value) => onHeard(value === 'yes')}
       />
-      {PROBE_WAYS.map(({ command }, i) => (
+      {PROBE_STOPS.map(({ command }, i) => (
         <Question
           key={command}
           legend={`After ${i + 1} ${i === 0 ? 'beep' : 'beeps'} (${command})`}
-          options={Object.fromEntries(
-            PROBE_ANSWERS.filter((one) => one !== 'asked' || i === 0).map((one) => [
-              one,
-              ANSWER_WORDS[one],
-            ]),
-          )}
+          options={i === 0 ? ANSWER_WORDS : LATER_ANSWERS}
           value={answers[i]}
-          onChange={(value) => onAnswers(answers.with(i, value as ProbeAnswer))}
+          onChange={(value) => onAnswers(answers.with(i, value))}
         />
       ))}
     </>
@@ -252,10 +242,10 @@ function MotorQuestion({ motors, onMotors, offAfter, onOffAfter }: MotorQuestion
   return (
     <>
       <Question
-        legend="While it waits, do the motors switch off, so that the head can be pushed?"
+        legend="Do the motors switch off while it waits, so that you can move the head by hand?"
         options={MOTORS}
         value={motors}
-        onChange={(value) => onMotors(value as keyof typeof MOTORS)}
+        onChange={onMotors}
       />
       {motors === 'off' && (
         <NumberField

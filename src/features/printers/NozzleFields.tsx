@@ -1,57 +1,25 @@
 'use client';
 
-import { NumberField } from '@/components/NumberField';
+import { NumberInput } from '@/components/form/fields';
 import type { Printer } from '@/core/printer/printer';
 import type { NozzleShape } from '@/core/printer/nozzleShape';
 
-interface NozzleFieldsProps {
-  readonly nozzle: NozzleShape;
-  readonly onChange: (change: Pick<Printer, 'nozzle'>) => void;
-}
-
 /** The nozzle's shape outside: how far it may go down between what is higher, with a drawing of it. */
-export function NozzleFields({ nozzle, onChange }: NozzleFieldsProps) {
-  const { tipMm, coneDegrees, headClearance } = nozzle;
-  const set = (change: Partial<NozzleShape>): void =>
-    onChange({ nozzle: { ...nozzle, ...change } });
+export function NozzleFields({ nozzle }: { readonly nozzle: NozzleShape }) {
   return (
     <>
       <NozzlePicture nozzle={nozzle} />
-      <NumberField
-        label="Flat at its end"
+      <NumberInput<Printer> field="nozzle.tipMm" label="Flat at the tip" unit="mm" />
+      <NumberInput<Printer> field="nozzle.coneDegrees" label="Cone angle from the axis" unit="°" />
+      <NumberInput<Printer>
+        field="nozzle.headClearance.radiusMm"
+        label="Clear radius around the head"
         unit="mm"
-        min={0.1}
-        max={10}
-        value={tipMm}
-        onChange={(value) => value !== null && set({ tipMm: value })}
       />
-      <NumberField
-        label="Cone, from the axis"
-        unit="°"
-        min={5}
-        max={85}
-        value={coneDegrees}
-        onChange={(value) => value !== null && set({ coneDegrees: value })}
-      />
-      <NumberField
-        label="Room round the head, within"
+      <NumberInput<Printer>
+        field="nozzle.headClearance.heightMm"
+        label="Nothing in it may be higher than"
         unit="mm"
-        min={0}
-        max={200}
-        value={headClearance.radiusMm}
-        onChange={(radiusMm) =>
-          radiusMm !== null && set({ headClearance: { ...headClearance, radiusMm } })
-        }
-      />
-      <NumberField
-        label="Nothing there may be higher than"
-        unit="mm"
-        min={0}
-        max={100}
-        value={headClearance.heightMm}
-        onChange={(heightMm) =>
-          heightMm !== null && set({ headClearance: { ...headClearance, heightMm } })
-        }
       />
     </>
   );

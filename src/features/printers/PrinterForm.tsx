@@ -1,17 +1,21 @@
 'use client';
 
+import { Disclosure } from '@/components/controls/Disclosure';
+import { optionsOf, SelectField } from '@/components/controls/Select';
 import type { ReactNode } from 'react';
 import { Button } from '@/components/Button';
-import { NumberField } from '@/components/NumberField';
-import { TextField } from '@/components/TextField';
-import { Tick } from '@/components/Tick';
-import { CommandField } from '@/components/CommandField';
-import { problemOf, withOwnStopWord } from '@/core/printer/printerFile';
+import { Checkbox } from '@/components/controls/Checkbox';
+import { ChoiceInput, TickInput } from '@/components/form/choices';
+import { CodeInput, NumberInput, TextInput } from '@/components/form/fields';
+import { withField } from '@/components/form/saving';
+import { SavedForm } from '@/components/form/SavedForm';
+import { problemOf, withOwnStopWord, withStopCommand } from '@/core/printer/printerFile';
 import { ORDINARY_PROFILE, parkOf, type Printer } from '@/core/printer/printer';
-import { canStop, KIND_WORDS, USUAL_COMMAND, type RecipeKind } from '@/core/printer/stopKinds';
+import { KIND_WORDS, USUAL_COMMAND, type RecipeKind } from '@/core/printer/stopKinds';
 import { BedPicture } from './BedPicture';
 import { NozzleFields } from './NozzleFields';
 import { FirmwareFields, OwnWords } from './FirmwareFields';
+import { printerRules } from './printerRules';
 
 interface PrinterFormProps {
   readonly printer: Printer;
@@ -21,7 +25,7 @@ interface PrinterFormProps {
   readonly onAsk: () => void;
 }
 
-const WAY_NAMES: Readonly<Record<RecipeKind, string>> = {
+const STOP_NAMES: Readonly<Record<RecipeKind, string>> = {
   'change-command': KIND_WORDS['change-command'].name,
   'pause-command': KIND_WORDS['pause-command'].name,
   'spelled-out': KIND_WORDS['spelled-out'].name,
@@ -34,49 +38,42 @@ export function PrinterForm({ printer, onChange, onAsk }: PrinterFormProps) {
   const set = (change: Partial<Printer>): void =>
     onChange((now) => withOwnStopWord({ ...now, ...change }));
   return (
-    <div className="grid gap-x-8 pt-2 md:grid-cols-2 xl:grid-cols-3">
-      <MachinePart printer={printer} set={set} />
+    <SavedForm
+      values={printer}
+      rules={printerRules}
+      onSave={(path, value) =>
+        onChange((now) =>
+          path === 'understands.command'
+            ? withStopCommand(now, value as string)
+            : withField(now, path, value),
+        )
+      }
+    >
+      <div className="grid gap-x-8 pt-2 md:grid-cols-2 xl:grid-cols-3">
+        <MachinePart printer={printer} set={set} />
 
-      <Part title="The nozzle’s shape">
-        <NozzleFields nozzle={printer.nozzle} onChange={set} />
-      </Part>
-      <SwapPart printer={printer} set={set} onChange={onChange} />
+        <Part title="Nozzle shape">
+          <NozzleFields nozzle={printer.nozzle} />
+        </Part>
+        <SwapPart printer={printer} set={set} onChange={onChange} />
 
-      <StopPart printer={printer} set={set} onAsk={onAsk} />
-    </div>
+        <StopPart printer={printer} set={set} onAsk={onAsk} />
+      </div>
+    </SavedForm>
   );
 }
 
 /** What the print time depends on. */
-function Times({ printer, set }: { printer: Printer; set: (change: Partial<Printer>) => void }) {
-  const { heating } = printer;
+function Times({ printer, set }: MachinePartProps) {
   return (
-    <details className="pt-3">
-      <summary className="cursor-pointer font-semibold">Speed and heat, for the print time</summary>
+    <Disclosure className="pt-3" title="Speed and heat, for the print time">
       <Speeds printer={printer} set={set} />
-      {(['nozzlePerSecond', 'bedPerSecond'] as const).map((field) => (
-        <NumberField
-          key={field}
-          label={field === 'nozzlePerSecond' ? 'Nozzle heats by' : 'Bed heats by'}
-          unit="°C/s"
-          min={0.01}
-          max={100}
-          value={heating[field]}
-          onChange={(value) => value !== null && set({ heating: { ...heating, [field]: value } })}
-        />
-      ))}
-      {(['homingSeconds', 'probingSeconds'] as const).map((field) => (
-        <NumberField
-          key={field}
-          label={field === 'homingSeconds' ? 'Homing takes' : 'Probing the bed takes'}
-          unit="s"
-          max={3600}
-          value={printer[field]}
-          onChange={(value) => value !== null && set({ [field]: value })}
-        />
-      ))}
-      <p className="pt-1 text-sm text-muted">Limits that a file sets itself count before these.</p>
-    </details>
+      <NumberInput<Printer> field="heating.nozzlePerSecond" label="Nozzle heats by" unit="°C/s" />
+      <NumberInput<Printer> field="heating.bedPerSecond" label="Bed heats by" unit="°C/s" />
+      <NumberInput<Printer> field="homingSeconds" label="Homing takes" unit="s" />
+      <NumberInput<Printer> field="probingSeconds" label="Probing the bed takes" unit="s" />
+      <p className="pt-1 text-sm text-muted">Limits in the file override these.</p>
+    </Disclosure>
   );
 }
 
@@ -98,20 +95,7 @@ interface ChoiceProps<T extends string> {
 
 function Choice<T extends string>({ label, value, options, onChange }: ChoiceProps<T>) {
   return (
-    <label className="flex min-h-8 items-center gap-2 py-0.5">
-      <span className="flex-1">{label}</span>
-      <select
-        value={value}
-        onChange={(event) => onChange(event.target.value as T)}
-        className="max-w-48 rounded-md border border-edge bg-paper px-2 py-1"
-      >
-        {Object.entries<string>(options).map(([key, words]) => (
-          <option key={key} value={key}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
+    <SelectField label={label} value={value} options={optionsOf(options)} onChange={onChange} />
   );
 }
 
@@ -121,41 +105,24 @@ interface MachinePartProps {
 }
 
 function MachinePart({ printer, set }: MachinePartProps) {
-  const { volume, bed, feed } = printer;
+  const { feed } = printer;
   return (
     <Part title="The machine">
-      <TextField label="Name" value={printer.name} onChange={(name) => set({ name })} />
-      {(['x', 'y', 'z'] as const).map((axis) => (
-        <NumberField
-          key={axis}
-          label={{ x: 'Width (X)', y: 'Depth (Y)', z: 'Height (Z)' }[axis]}
-          unit="mm"
-          min={10}
-          max={3000}
-          value={volume[axis]}
-          onChange={(value) => value !== null && set({ volume: { ...volume, [axis]: value } })}
-        />
-      ))}
-      <Choice
+      <TextInput<Printer> field="name" label="Name" />
+      <NumberInput<Printer> field="volume.x" label="Width (X)" unit="mm" />
+      <NumberInput<Printer> field="volume.y" label="Depth (Y)" unit="mm" />
+      <NumberInput<Printer> field="volume.z" label="Height (Z)" unit="mm" />
+      <ChoiceInput<Printer['bed']['shape'], Printer>
+        field="bed.shape"
         label="Bed"
-        value={bed.shape}
         options={{ rectangle: 'rectangle', round: 'round' }}
-        onChange={(shape) => set({ bed: { ...bed, shape } })}
       />
-      <Choice
-        label="X 0 Y 0 lies"
-        value={bed.origin}
+      <ChoiceInput<Printer['bed']['origin'], Printer>
+        field="bed.origin"
+        label="Origin (X 0 Y 0)"
         options={{ corner: 'in the front left corner', centre: 'in the middle' }}
-        onChange={(origin) => set({ bed: { ...bed, origin } })}
       />
-      <NumberField
-        label="Nozzle"
-        unit="mm"
-        min={0.1}
-        max={3}
-        value={printer.nozzleMm}
-        onChange={(nozzleMm) => nozzleMm !== null && set({ nozzleMm })}
-      />
+      <NumberInput<Printer> field="nozzleMm" label="Nozzle" unit="mm" />
       <Choice
         label="Feed"
         value={feed.kind}
@@ -166,14 +133,8 @@ function MachinePart({ printer, set }: MachinePartProps) {
           })
         }
       />
-      <NumberField
-        label="Filament to pull out"
-        unit="mm"
-        max={2000}
-        value={feed.lengthMm}
-        onChange={(lengthMm) => lengthMm !== null && set({ feed: { ...feed, lengthMm } })}
-      />
-      <FirmwareFields printer={printer} set={set} />
+      <NumberInput<Printer> field="feed.lengthMm" label="Unload length" unit="mm" />
+      <FirmwareFields printer={printer} />
     </Part>
   );
 }
@@ -186,7 +147,7 @@ interface SwapPartProps {
 
 function SwapPart({ printer, set, onChange }: SwapPartProps) {
   const problem = problemOf(printer);
-  const { volume, timeouts, brush } = printer;
+  const { volume, brush } = printer;
   return (
     <Part title="At a swap">
       <BedPicture
@@ -198,59 +159,36 @@ function SwapPart({ printer, set, onChange }: SwapPartProps) {
           {problem}
         </p>
       )}
-      <NumberField
-        label="Lift above the print by"
-        unit="mm"
-        max={200}
-        value={printer.liftMm}
-        onChange={(liftMm) => liftMm !== null && set({ liftMm })}
-      />
-      <NumberField
-        label="Pull back before moving"
-        unit="mm"
-        max={20}
-        value={printer.retractMm}
-        onChange={(retractMm) => retractMm !== null && set({ retractMm })}
-      />
-      <NumberField
+      <NumberInput<Printer> field="liftMm" label="Lift above the print by" unit="mm" />
+      <NumberInput<Printer> field="retractMm" label="Retract before moving" unit="mm" />
+      <NumberInput<Printer>
+        field="timeouts.nozzleSeconds"
         label="Nozzle cools after"
         unit="s"
-        min={1}
-        max={86400}
         empty="never"
-        value={timeouts.nozzleSeconds}
-        onChange={(nozzleSeconds) => set({ timeouts: { ...timeouts, nozzleSeconds } })}
       />
-      <NumberField
+      <NumberInput<Printer>
+        field="timeouts.motorSeconds"
         label="Motors switch off after"
         unit="s"
-        min={1}
-        max={86400}
         empty="not known"
-        value={timeouts.motorSeconds}
-        onChange={(motorSeconds) => set({ timeouts: { ...timeouts, motorSeconds } })}
       />
-      <Tick
+      <Checkbox
         checked={brush !== null}
         onChange={(has) =>
           set({ brush: has ? { x: 20, y: Math.max(0, volume.y - 5), length: 30, z: 1 } : null })
         }
       >
-        It has a brush for the nozzle
-      </Tick>
-      {brush &&
-        (['x', 'y', 'length', 'z'] as const).map((field) => (
-          <NumberField
-            key={field}
-            label={
-              { x: 'Brush at X', y: 'Brush at Y', length: 'Its length', z: 'Its height' }[field]
-            }
-            unit="mm"
-            min={field === 'x' || field === 'y' ? -1000 : 0}
-            value={brush[field]}
-            onChange={(value) => value !== null && set({ brush: { ...brush, [field]: value } })}
-          />
-        ))}
+        It has a nozzle brush
+      </Checkbox>
+      {brush && (
+        <>
+          <NumberInput<Printer> field="brush.x" label="Brush at X" unit="mm" />
+          <NumberInput<Printer> field="brush.y" label="Brush at Y" unit="mm" />
+          <NumberInput<Printer> field="brush.length" label="Brush length" unit="mm" />
+          <NumberInput<Printer> field="brush.z" label="Brush height" unit="mm" />
+        </>
+      )}
     </Part>
   );
 }
@@ -264,119 +202,76 @@ interface StopPartProps {
 function StopPart({ printer, set, onAsk }: StopPartProps) {
   const { understands } = printer;
   return (
-    <Part title="Which stop it knows">
+    <Part title="Type of stop">
       <Choice
-        label="Way"
+        label="Type of stop"
         value={understands.kind}
-        options={WAY_NAMES}
+        options={STOP_NAMES}
         onChange={(kind) => {
           set({ understands: { kind, command: USUAL_COMMAND[kind], testedAt: null } });
         }}
       />
       {understands.kind !== 'beep-only' && (
-        <CommandField
-          label="By"
-          command={understands.command}
-          isGood={(command) => canStop(understands.kind, command)}
-          onChange={(command) => set({ understands: { ...understands, command, testedAt: null } })}
-        />
+        <CodeInput<Printer> field="understands.command" label="By" />
       )}
       <p className={`py-1 text-sm ${understands.testedAt ? 'text-muted' : 'text-caution'}`}>
         {understands.testedAt
-          ? `Tried out on ${understands.testedAt}.`
-          : 'Not tried out. Many printers skip a command that they do not know.'}
+          ? `Tested on ${understands.testedAt}.`
+          : 'Not tested. Many printers skip a command they do not know.'}
       </p>
       <Button kind={understands.testedAt ? 'plain' : 'primary'} onClick={onAsk}>
-        Find out which stop it knows
+        Test printer
       </Button>
       <div className="pt-3">
-        <Tick checked={printer.beeper} onChange={(beeper) => set({ beeper })}>
-          It can beep
-        </Tick>
-        <NumberField
-          label="Characters on its display"
-          unit=""
-          max={200}
-          value={printer.displayCharacters}
-          onChange={(value) => value !== null && set({ displayCharacters: Math.round(value) })}
-        />
-        <Tick checked={printer.runoutSensor} onChange={(runoutSensor) => set({ runoutSensor })}>
-          It notices when the filament runs out
-        </Tick>
-        <Tick checked={printer.host} onChange={(host) => set({ host })}>
-          A print host sends it the file
-        </Tick>
+        <TickInput<Printer> field="beeper">It can beep</TickInput>
+        <NumberInput<Printer> field="displayCharacters" label="Characters on its display" unit="" />
+        <TickInput<Printer> field="runoutSensor">It has a runout sensor</TickInput>
+        <TickInput<Printer> field="host">A print host sends the file</TickInput>
       </div>
-      <OwnWords printer={printer} set={set} />
+      <OwnWords />
       <Times printer={printer} set={set} />
     </Part>
   );
 }
 
-interface SpeedsProps {
-  readonly printer: Printer;
-  readonly set: (change: Partial<Printer>) => void;
-}
+const AXES = ['x', 'y', 'z', 'e'] as const;
+const axisName = (axis: (typeof AXES)[number]): string =>
+  axis === 'e' ? 'filament' : axis.toUpperCase();
 
-function Speeds({ printer, set }: SpeedsProps) {
+function Speeds({ printer, set }: MachinePartProps) {
   const { limits } = printer;
-  const { acceleration, maxFeed, corner } = limits;
+  const { corner } = limits;
   return (
     <>
-      {(['print', 'travel', 'retract'] as const).map((field) => (
-        <NumberField
-          key={field}
-          label={`Acceleration, ${field}`}
+      {(['print', 'travel', 'retract'] as const).map((move) => (
+        <NumberInput<Printer>
+          key={move}
+          field={`limits.acceleration.${move}`}
+          label={`Acceleration, ${move}`}
           unit="mm/s²"
-          min={1}
-          max={100_000}
-          value={acceleration[field]}
-          onChange={(value) =>
-            value !== null &&
-            set({ limits: { ...limits, acceleration: { ...acceleration, [field]: value } } })
-          }
         />
       ))}
-      {(['x', 'y', 'z', 'e'] as const).map((axis) => (
-        <NumberField
+      {AXES.map((axis) => (
+        <NumberInput<Printer>
           key={axis}
-          label={`Top speed, ${axis === 'e' ? 'filament' : axis.toUpperCase()}`}
+          field={`limits.maxFeed.${axis}`}
+          label={`Top speed, ${axisName(axis)}`}
           unit="mm/s"
-          min={0.1}
-          max={5000}
-          value={maxFeed[axis]}
-          onChange={(value) =>
-            value !== null && set({ limits: { ...limits, maxFeed: { ...maxFeed, [axis]: value } } })
-          }
         />
       ))}
       {corner.kind === 'deviation' ? (
-        <NumberField
-          label="Corner deviation"
-          unit="mm"
-          min={0.001}
-          max={1}
-          value={corner.mm}
-          onChange={(mm) =>
-            mm !== null && set({ limits: { ...limits, corner: { kind: 'deviation', mm } } })
-          }
-        />
+        <NumberInput<Printer> field="limits.corner.mm" label="Junction deviation" unit="mm" />
       ) : (
-        (['x', 'y', 'z', 'e'] as const).map((axis) => (
-          <NumberField
+        AXES.map((axis) => (
+          <NumberInput<Printer>
             key={axis}
-            label={`Jump of speed at corners, ${axis === 'e' ? 'filament' : axis.toUpperCase()}`}
+            field={`limits.corner.${axis}`}
+            label={`Jerk, ${axisName(axis)}`}
             unit="mm/s"
-            min={0.01}
-            max={100}
-            value={corner[axis]}
-            onChange={(value) =>
-              value !== null && set({ limits: { ...limits, corner: { ...corner, [axis]: value } } })
-            }
           />
         ))
       )}
-      <Tick
+      <Checkbox
         checked={corner.kind === 'deviation'}
         onChange={(deviates) =>
           set({
@@ -387,8 +282,8 @@ function Speeds({ printer, set }: SpeedsProps) {
           })
         }
       >
-        Its corners are limited by deviation
-      </Tick>
+        It uses junction deviation
+      </Checkbox>
     </>
   );
 }

@@ -1,12 +1,13 @@
 'use client';
 
+import { ScrollArea } from '@/components/controls/ScrollArea';
 import { Copy, FileUp, Plus, Share, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
 import { download } from '@/browser/download';
 import { useWaitingFiles } from '@/base/files/waitingFiles';
-import { pickFile } from '@/browser/pickFile';
+import { FileButton } from '@/components/FileButton';
 import { parsePrinter, printerJson, withOwnStopWord } from '@/core/printer/printerFile';
 import { ORDINARY_PROFILE, type Printer } from '@/core/printer/printer';
 import { KIND_WORDS } from '@/core/printer/stopKinds';
@@ -37,11 +38,11 @@ export function PrintersScreen() {
       <header className="flex flex-wrap items-end gap-2 border-b border-line bg-panel px-6 py-3">
         <div className="mr-auto">
           <h1 className="text-xl font-semibold">Printers</h1>
-          <p className="text-muted">What each one is, and how it can be stopped.</p>
+          <p className="text-muted">Your printers, and how each one stops.</p>
         </div>
-        <Button onClick={() => pickFile('.json', (file) => openPrinter(file, add))}>
-          <FileUp aria-hidden size={16} /> Open a profile
-        </Button>
+        <FileButton accept=".json" onFile={(file) => openPrinter(file, add)}>
+          <FileUp aria-hidden size={16} /> Import profile…
+        </FileButton>
         <Button kind="primary" onClick={() => add({ ...ORDINARY_PROFILE, name: 'New printer' })}>
           <Plus aria-hidden size={16} /> New printer
         </Button>
@@ -49,12 +50,14 @@ export function PrintersScreen() {
       <div className="px-6 pt-2 empty:hidden">
         <AsideNotes stores={['printers']} what="printers" />
       </div>
-      <div className="grid min-h-0 flex-1 lg:grid-cols-[17rem_minmax(0,1fr)]">
+      <div className="grid min-h-0 flex-1 lg:grid-cols-[17rem_minmax(0,1fr)] lg:grid-rows-[minmax(0,1fr)]">
         <nav
           aria-label="Printers"
           className="min-h-0 overflow-y-auto border-line bg-panel px-3 py-3 lg:border-r"
         >
-          {records.length === 0 && <p className="px-2 text-muted">No printer yet.</p>}
+          {records.length === 0 && (
+            <p className="px-2 text-muted">No printer yet. Add one, or import its profile.</p>
+          )}
           <ul className="grid gap-1">
             {records.map((one) => (
               <li key={one.id}>
@@ -103,7 +106,7 @@ function PrinterLine({ stored: { printer }, isChosen, onChoose }: PrinterLinePro
         {KIND_WORDS[kind].name}
         {command && ` ${command}`}
       </span>
-      {testedAt === null && <span className="text-sm text-caution">not tried out</span>}
+      {testedAt === null && <span className="text-sm text-caution">not tested</span>}
     </button>
   );
 }
@@ -140,7 +143,7 @@ async function deletePrinter({ id, printer }: StoredPrinter): Promise<void> {
   const undo = await printers.remove([id]);
   // The next printer is shown in its place.
   document.querySelector<HTMLElement>('nav[aria-label="Printers"] [aria-current]')?.focus();
-  const said = `${printer.name} is deleted. Its plans go on with an ordinary printer.`;
+  const said = `${printer.name} is deleted. Its plans now use an ordinary printer.`;
   if (undo) toastWithUndo(said, 'printer', undo);
 }
 
@@ -153,7 +156,7 @@ interface ChosenProps {
 /** The chosen printer, and what can be done with it. */
 function Chosen({ chosen, onAdd, onAsk }: ChosenProps) {
   return (
-    <div className="min-h-0 overflow-y-auto px-6 pb-8">
+    <ScrollArea inside="px-6 pb-8">
       <div className="flex flex-wrap items-center gap-2 pt-4">
         <h2 className="mr-auto text-lg font-semibold">{chosen.printer.name}</h2>
         <Button
@@ -176,6 +179,6 @@ function Chosen({ chosen, onAdd, onAsk }: ChosenProps) {
         onChange={(edit) => editPrinter(chosen.id, edit)}
         onAsk={onAsk}
       />
-    </div>
+    </ScrollArea>
   );
 }

@@ -24,6 +24,7 @@ export function CodePanel({ line, onLine }: CodePanelProps) {
   const { client, reading } = useSlicedJob();
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<CodeView | null>(null);
+  const [first] = useState(line);
   const [lines, setLines] = useState<FileLines | null>(null);
   const layer = layerOfLine(reading.layers, line);
   const held = lines ? lines.text.split('\n').length : 0;
@@ -53,15 +54,18 @@ export function CodePanel({ line, onLine }: CodePanelProps) {
 
   useEffect(() => {
     if (!lines || !inWindow) return;
-    view.current?.show(lines, {
-      line,
-      from: layer?.firstLine ?? line,
-      to: layer?.endLine ?? line,
-    });
-  }, [lines, inWindow, line, layer]);
+    view.current?.show(
+      lines,
+      { line, from: layer?.firstLine ?? line, to: layer?.endLine ?? line },
+      line !== first,
+    );
+  }, [lines, inWindow, line, layer, first]);
 
   return (
-    <section aria-label="The file’s text" className="flex min-h-105 min-w-0 flex-col lg:min-h-0">
+    <section
+      aria-label="The file’s text"
+      className="flex h-[75dvh] min-h-105 min-w-0 flex-col lg:h-auto lg:min-h-0"
+    >
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-4 pt-3 pb-2">
         <h2 className="text-base font-semibold">
           <span className="inline-block first-letter:uppercase">{lineWords(reading, line)}</span>

@@ -1,5 +1,6 @@
 'use client';
 
+import { InlineNumber } from '@/components/form/InlineNumber';
 import { describeLayer } from '@/core/describeLayer';
 import type { SlicedFile } from '@/core/read/slicedFile';
 import type { Printer } from '@/core/printer/printer';
@@ -19,7 +20,7 @@ export function FactsPanel({ reading, printer, onLine }: FactsPanelProps) {
   return (
     <section aria-labelledby="facts-title">
       <h2 id="facts-title" className="pt-3 pb-1 text-base font-semibold">
-        What the file holds
+        File contents
       </h2>
       <dl className="divide-y divide-line">
         {facts.map(({ term, value, remark }) => (
@@ -34,19 +35,16 @@ export function FactsPanel({ reading, printer, onLine }: FactsPanelProps) {
       </dl>
       <label className="mt-3 flex flex-wrap items-center gap-2 text-sm">
         Show layer
-        <input
-          type="number"
+        <InlineNumber
           min={1}
           max={reading.layers.length}
+          step={1}
           value={shown.number}
-          onChange={(event) => {
-            const number = event.target.valueAsNumber;
-            const layer = number >= 1 ? reading.layers.at(number - 1) : null;
-            if (!layer) return;
+          onChange={(number) => {
             showLayer(number);
-            onLine(layer.firstLine);
+            onLine(reading.layers[number - 1].firstLine);
           }}
-          className="w-20 rounded-md border border-edge bg-paper px-2 py-1"
+          className="w-20"
         />
         <span className="text-muted">{describeLayer(shown)}</span>
       </label>

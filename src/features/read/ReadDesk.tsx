@@ -1,5 +1,7 @@
 'use client';
 
+import { ScrollArea } from '@/components/controls/ScrollArea';
+import { Columns } from '@/components/Columns';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { Boundary } from '@/components/trouble/Boundary';
@@ -23,15 +25,31 @@ export function ReadDesk() {
     return shown?.firstLine ?? 1;
   });
   return (
-    <div className="grid min-h-0 flex-1 lg:grid-cols-[minmax(0,29rem)_minmax(0,1fr)]">
-      <div className="min-h-0 overflow-y-auto border-line bg-panel px-5 pb-6 lg:border-r">
-        <FactsPanel reading={reading} printer={printer} onLine={setLine} />
-        <StopsList stops={reading.stops} plan={plan} onLine={setLine} />
-        <FindingsList findings={reading.findings} onLine={setLine} />
-      </div>
-      <Boundary title="The file’s text cannot be shown">
-        <CodePanel line={line} onLine={setLine} />
-      </Boundary>
-    </div>
+    <Columns
+      id="read-columns"
+      columns={[
+        {
+          id: 'facts',
+          width: '29rem',
+          least: '18rem',
+          content: (
+            <ScrollArea className="bg-panel" inside="px-5 pb-6">
+              <FactsPanel reading={reading} printer={printer} onLine={setLine} />
+              <StopsList stops={reading.stops} plan={plan} onLine={setLine} />
+              <FindingsList findings={reading.findings} onLine={setLine} />
+            </ScrollArea>
+          ),
+        },
+        {
+          id: 'code',
+          least: '20rem',
+          content: (
+            <Boundary title="The file’s text cannot be shown">
+              <CodePanel line={line} onLine={setLine} />
+            </Boundary>
+          ),
+        },
+      ]}
+    />
   );
 }

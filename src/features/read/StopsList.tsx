@@ -1,5 +1,6 @@
 'use client';
 
+import { RadioGroup } from '@/components/controls/RadioGroup';
 import type { FoundStop } from '@/core/gcode/stops';
 import { type JobPlan } from '@/core/plan/jobPlan';
 import { canTakeOver, stopAnswer, type StopAnswer } from '@/core/plan/stopAnswers';
@@ -16,10 +17,14 @@ const ANSWERS: readonly { answer: StopAnswer; name: string; effect: string }[] =
   { answer: 'keep', name: 'Keep', effect: 'The printer stops here as the file says.' },
   {
     answer: 'take-over',
-    name: 'Take over',
-    effect: 'It becomes a swap of your plan, and the file’s own command is taken out.',
+    name: 'Convert to swap',
+    effect: 'Lamella adds a swap to your plan and removes the file’s command.',
   },
-  { answer: 'remove', name: 'Remove', effect: 'It is turned into a comment; nothing stops here.' },
+  {
+    answer: 'remove',
+    name: 'Remove',
+    effect: 'The command becomes a comment; nothing stops here.',
+  },
 ];
 
 /** Stops that the file has already, each with what becomes of it. */
@@ -29,7 +34,9 @@ export function StopsList({ stops, plan, onLine }: StopsListProps) {
       <h2 id="stops-title" className="pb-1 text-base font-semibold">
         Stops in the file
       </h2>
-      {stops.length === 0 && <p className="text-sm text-muted">None. The file prints in one go.</p>}
+      {stops.length === 0 && (
+        <p className="text-sm text-muted">None. The file prints without stopping.</p>
+      )}
       <ul className="grid gap-2">
         {stops.map((stop) => (
           <StopItem key={stop.line} stop={stop} plan={plan} onLine={onLine} />
@@ -49,30 +56,25 @@ function StopItem({ stop, plan, onLine }: StopItemProps) {
   const chosen = stopAnswer(plan, stop);
   return (
     <li className="rounded-md border border-line bg-paper p-3">
-      <fieldset>
-        <legend className="float-left w-full">
-          <code className="font-mono text-sm font-semibold">{stop.command}</code>{' '}
-          {placeInWords(stop)}, <LineLink line={stop.line} onLine={onLine} />
-        </legend>
-        <div className="clear-both flex flex-wrap gap-x-4 pt-1">
-          {ANSWERS.map(({ answer, name }) => (
-            <label key={answer} className="flex items-center gap-1.5">
-              <input
-                type="radio"
-                name={`stop-${stop.line}`}
-                checked={chosen === answer}
-                disabled={answer === 'take-over' && !canTakeOver(stop)}
-                onChange={() => answerStop(stop, answer)}
-                className="accent-accent"
-              />
-              {name}
-            </label>
-          ))}
-        </div>
-        <p className="text-sm text-muted">
-          {ANSWERS.find(({ answer }) => answer === chosen)?.effect}
-        </p>
-      </fieldset>
+      <p>
+        <code className="font-mono text-sm font-semibold">{stop.command}</code> {placeInWords(stop)}
+        , <LineLink line={stop.line} onLine={onLine} />
+      </p>
+      <RadioGroup
+        label={`${stop.command} ${placeInWords(stop)}`}
+        look="row"
+        value={chosen}
+        choices={ANSWERS.map(({ answer, name }) => ({
+          value: answer,
+          words: name,
+          disabled: answer === 'take-over' && !canTakeOver(stop),
+        }))}
+        onChange={(answer) => answerStop(stop, answer)}
+        className="pt-1"
+      />
+      <p className="text-sm text-muted">
+        {ANSWERS.find(({ answer }) => answer === chosen)?.effect}
+      </p>
     </li>
   );
 }

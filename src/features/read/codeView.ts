@@ -12,7 +12,8 @@ interface MarkedLines {
 }
 
 export interface CodeView {
-  readonly show: (lines: FileLines, marked: MarkedLines) => void;
+  /** @param asked false while nobody has asked for a line. */
+  readonly show: (lines: FileLines, marked: MarkedLines, asked: boolean) => void;
   readonly destroy: () => void;
 }
 
@@ -59,6 +60,14 @@ export function codeView(parent: HTMLElement, ownLine: (line: number) => number)
     provide: (field) => EditorView.decorations.from(field),
   });
   let shown: FileLines | null = null;
+  // Nobody asked for the first line: on a phone, where the text lies below the facts, the page stays at its top.
+  let isAsked = false;
+  const inItself = EditorView.scrollHandler.of((inside, { head }) => {
+    if (isAsked) return false;
+    const { top, height } = inside.lineBlockAt(head);
+    inside.scrollDOM.scrollTop = top - (inside.scrollDOM.clientHeight - height) / 2;
+    return true;
+  });
   // It has its name before it has its first lines.
   const view = new EditorView({ parent, extensions: [READ_ONLY, look] });
 
@@ -70,11 +79,13 @@ export function codeView(parent: HTMLElement, ownLine: (line: number) => number)
         lineNumbers({ formatNumber: (number) => String(ownLine(number + lines.first - 1)) }),
         marks,
         look,
+        inItself,
       ],
     });
 
   return {
-    show: (lines, marked) => {
+    show: (lines, marked, asked) => {
+      isAsked = asked;
       if (lines !== shown) {
         view.setState(stateOf(lines));
         shown = lines;

@@ -28,7 +28,7 @@ describe('factsOf', () => {
   it('explains the file’s own estimate only where there is one', () => {
     expect(fact(print, 'The file’s estimate')).toBeUndefined();
     const remark = fact(`; printing time = 1m\n${print}`, 'The file’s estimate')?.remark;
-    expect(remark).toMatch(/longer\..*Neither counts swaps/);
+    expect(remark).toMatch(/longer\..*Neither includes swaps/);
   });
 
   it('tells several thicknesses', () => {

@@ -28,13 +28,13 @@ export function factsOf(reading: SlicedFile, filamentDiameter: number): Fact[] {
     {
       term: 'Print',
       value: `${width.toFixed(0)} × ${depth.toFixed(0)} × ${formatMm(height)} mm`,
-      remark: 'as it lies on the bed, skirt included',
+      remark: 'as placed on the bed, including the skirt',
     },
     { term: 'Layers', value: plural(layers.length, 'layer'), remark: heightsInWords(layers) },
     {
       term: 'First layer',
       value: `${formatMm(first.thickness)} mm thick`,
-      remark: `${first.label === null ? 'the file has no label for it' : `the file calls it ${first.label}`}, ${formatDuration(first.seconds)}`,
+      remark: `${first.label === null ? 'no label in the file' : `labelled ${first.label} in the file`}, ${formatDuration(first.seconds)}`,
     },
     timeFact(reading),
     ...statedFact(reading),
@@ -78,7 +78,7 @@ function timeFact({ seconds }: SlicedFile): Fact {
   return {
     term: 'Print time',
     value: formatDuration(seconds.total),
-    remark: `moving ${formatDuration(seconds.motion)}, heating ${formatDuration(seconds.heating)}${dwell}; swaps come on top`,
+    remark: `moving ${formatDuration(seconds.motion)}, heating ${formatDuration(seconds.heating)}${dwell}, plus swaps`,
   };
 }
 
@@ -87,7 +87,7 @@ function statedFact({ statedSeconds, seconds }: SlicedFile): Fact[] {
   if (statedSeconds === null) return [];
   const difference = seconds.total - statedSeconds;
   const size = formatDuration(Math.abs(difference));
-  const way = difference >= 0 ? 'longer' : 'shorter';
+  const comparison = difference >= 0 ? 'longer' : 'shorter';
   const withoutHeating = Math.abs(seconds.motion + seconds.dwell - statedSeconds);
   const heating =
     withoutHeating < Math.abs(difference)
@@ -97,7 +97,7 @@ function statedFact({ statedSeconds, seconds }: SlicedFile): Fact[] {
     {
       term: 'The file’s estimate',
       value: formatDuration(statedSeconds),
-      remark: `Lamella’s is ${size} ${way}.${heating} Neither counts swaps; the rest is a question of the limits that each takes for your printer.`,
+      remark: `Lamella’s is ${size} ${comparison}.${heating} Neither includes swaps; the rest depends on the printer limits each one assumes.`,
     },
   ];
 }

@@ -1,7 +1,10 @@
 'use client';
 
-import { NumberField } from '@/components/NumberField';
-import { Tick } from '@/components/Tick';
+import { object } from 'yup';
+import { NumberInput } from '@/components/form/fields';
+import { optionalNumberRule } from '@/components/form/rules';
+import { SavedForm } from '@/components/form/SavedForm';
+import { Checkbox } from '@/components/controls/Checkbox';
 import { plural } from '@/core/format';
 import type { SettingLine } from '@/core/gcode/settingName';
 import type { SettingName } from '@/core/gcode/settingName';
@@ -50,16 +53,16 @@ export function BandSettingsForm({ band, recipe, undoing }: BandSettingsProps) {
       ))}
       {undoing.length > 0 && (
         <div className="mt-2 rounded-md bg-caution-soft px-3 py-2 text-sm">
-          The file itself sets {listOf(undoing)} in bands that want their own, on{' '}
+          The file itself sets {listOf(undoing)} in bands with their own settings, on{' '}
           {plural(undoing.length, 'line')} (the first is {lineWords(reading, undoing[0].line)}).
-          <Tick
+          <Checkbox
             checked={plan.rewrite}
             onChange={(rewrite) =>
               changePlan('settings of the file', (one) => ({ ...one, rewrite }))
             }
           >
-            Put the band’s own in their place
-          </Tick>
+            Use band settings
+          </Checkbox>
         </div>
       )}
     </section>
@@ -80,47 +83,54 @@ function StretchFields({ stretch, from, recipe }: StretchFieldsProps) {
     ? 'From this layer on'
     : `${partName(stretch.part, reading.sources)}, from layer ${from} on`;
   const wishes = wishesOf(plan, stretch);
-  const settings = wishes.settings ?? NO_SETTINGS;
-  const change = (name: string, next: StretchWishes): void =>
-    changePlan(`${name} from layer ${from}`, (one) => withWishes(one, stretch, next));
-  const set = (name: string, part: Partial<BandSettings>): void => {
-    const next = { ...settings, ...part };
-    change(name, { ...wishes, settings: hasSettings(next) ? next : undefined });
-  };
-  const field = (
-    what: keyof BandSettings,
-    label: string,
-    unit: string,
-    min: number,
-    max: number,
-  ) => (
-    <NumberField
-      label={label}
-      unit={unit}
-      min={min}
-      max={max}
-      empty="as file"
-      value={settings[what]}
-      onChange={(value) => set(label.toLowerCase(), { [what]: value })}
-    />
+  const save = (path: string, value: unknown): void =>
+    changePlan(`${path} from layer ${from}`, (one) =>
+      withWishes(one, stretch, wished(wishesOf(one, stretch), path, value as number | null)),
+    );
+  const field = (name: keyof BandSettings, label: string, unit: string) => (
+    <NumberInput<StretchValues> field={name} label={label} unit={unit} empty="as file" />
   );
   return (
     <fieldset className="pb-2">
       <legend className="font-semibold">{title}</legend>
-      {field('nozzle', 'Nozzle', '°C', 150, 500)}
-      {field('fan', 'Fan', '%', 0, 100)}
-      {field('flow', 'Flow', '%', 10, 300)}
-      {field('speed', 'Speed', '%', 10, 300)}
-      {recipe.kind === 'spelled-out' && (
-        <NumberField
-          label="Push through"
-          unit="mm"
-          max={1000}
-          empty={recipe.purge === null ? 'by pair' : String(recipe.purge)}
-          value={wishes.purge ?? null}
-          onChange={(purge) => change('purge', { ...wishes, purge: purge ?? undefined })}
-        />
-      )}
+      <SavedForm<StretchValues>
+        values={{ ...(wishes.settings ?? NO_SETTINGS), purge: wishes.purge ?? null }}
+        rules={rules}
+        onSave={save}
+      >
+        {field('nozzle', 'Nozzle', '°C')}
+        {field('fan', 'Fan', '%')}
+        {field('flow', 'Flow', '%')}
+        {field('speed', 'Speed', '%')}
+        {recipe.kind === 'spelled-out' && (
+          <NumberInput<StretchValues>
+            field="purge"
+            label="Purge"
+            unit="mm"
+            empty={recipe.purge === null ? 'by pair' : String(recipe.purge)}
+          />
+        )}
+      </SavedForm>
     </fieldset>
   );
+}
+
+/** What a stretch has of its own, as its form shows it; null for what is as in the file. */
+interface StretchValues extends BandSettings {
+  readonly purge: number | null;
+}
+
+const rules = object({
+  nozzle: optionalNumberRule(150, 500),
+  fan: optionalNumberRule(0, 100),
+  flow: optionalNumberRule(10, 300),
+  speed: optionalNumberRule(10, 300),
+  purge: optionalNumberRule(0, 1000),
+});
+
+/** Wishes with one value more, or less where it is null. */
+function wished(wishes: StretchWishes, path: string, value: number | null): StretchWishes {
+  if (path === 'purge') return { ...wishes, purge: value ?? undefined };
+  const settings = { ...(wishes.settings ?? NO_SETTINGS), [path]: value };
+  return { ...wishes, settings: hasSettings(settings) ? settings : undefined };
 }

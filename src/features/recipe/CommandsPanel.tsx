@@ -1,10 +1,13 @@
 'use client';
 
+import { ScrollArea } from '@/components/controls/ScrollArea';
+import { ToggleGroup } from 'radix-ui';
+import { swapPlace } from '@/core/describeLayer';
 import { Swatch } from '@/components/Swatch';
 import { formatMm } from '@/core/format';
 import { bottomOf } from '@/core/layers';
 import type { Excerpt } from '@/core/write/excerpts';
-import { swapsOf, type SectionSwap } from '@/core/plan/arrangement';
+import { swapsOf } from '@/core/plan/arrangement';
 import { isWhole } from '@/core/plan/parts';
 import type { RecipeLine } from '@/core/recipe/render';
 import type { Recipe } from '@/core/recipe/recipe';
@@ -32,7 +35,7 @@ export function CommandsPanel({ state, recipe, index, onIndex }: CommandsPanelPr
       <section className="m-auto max-w-96 p-6 text-center">
         <h2 className="text-base font-semibold">No swap yet</h2>
         <p className="text-muted">
-          Choose the layers on Plan first. Then you see here what is written for each swap.
+          Choose the layers on Plan first. This page then shows the commands for each swap.
         </p>
       </section>
     );
@@ -47,28 +50,28 @@ export function CommandsPanel({ state, recipe, index, onIndex }: CommandsPanelPr
   const excerpt = hasBlock ? blocks[at === 0 ? 0 : place] : undefined;
   const route = at > 0 && hasBlock ? preview?.routes[place] : undefined;
   return (
-    <section aria-label="What is written" className="flex min-h-0 min-w-0 flex-col bg-panel">
-      <div
-        role="radiogroup"
-        aria-label="Swap to look at"
+    <section aria-label="Written commands" className="flex min-h-0 min-w-0 flex-col bg-panel">
+      <ToggleGroup.Root
+        type="single"
+        aria-label="Shown swap"
+        value={String(at)}
+        // One of them is always shown: pressing it again changes nothing.
+        onValueChange={(next) => next !== '' && onIndex(Number(next))}
         className="flex max-h-28 shrink-0 flex-wrap gap-1 overflow-y-auto border-b border-line px-4 py-2"
       >
         {bands.map(({ filament, first }, i) => (
-          <button
+          <ToggleGroup.Item
             key={i}
-            type="button"
-            role="radio"
-            aria-checked={i === at}
-            onClick={() => onIndex(i)}
+            value={String(i)}
             className="flex items-center gap-1.5 rounded-md px-2 py-1 text-sm text-muted hover:bg-sunk aria-checked:bg-accent-soft aria-checked:text-ink"
           >
             <Swatch filament={filament} size={20} />
             <span className="sr-only">{filament.name}</span>
-            {i === 0 ? 'first load' : placeOf(swaps[i - 1] ?? { layer: first, inside: false })}
-          </button>
+            {i === 0 ? 'first load' : swapPlace(swaps[i - 1] ?? { layer: first, inside: false })}
+          </ToggleGroup.Item>
         ))}
-      </div>
-      <div className="min-h-0 flex-1 overflow-y-auto px-4 pt-3 pb-6">
+      </ToggleGroup.Root>
+      <ScrollArea className="flex-1" inside="px-4 pt-3 pb-6">
         <h2 className="text-base font-semibold">
           {at === 0
             ? `First load: ${band.filament.letter} ${band.filament.name}`
@@ -88,14 +91,9 @@ export function CommandsPanel({ state, recipe, index, onIndex }: CommandsPanelPr
             <BandSettingsForm band={band} recipe={recipe} undoing={preview?.undoing ?? []} />
           </div>
         </div>
-      </div>
+      </ScrollArea>
     </section>
   );
-}
-
-/** `before layer 9`, or `in layer 9` where something of the layer is printed before. */
-function placeOf({ layer, inside }: Pick<SectionSwap, 'layer' | 'inside'>): string {
-  return `${inside ? 'in' : 'before'} layer ${layer}`;
 }
 
 /** Why nothing is written where a band begins. */
@@ -103,7 +101,7 @@ function NoBlock({ isFirst }: { readonly isFirst: boolean }) {
   return (
     <p className="text-sm text-muted">
       {isFirst
-        ? 'Load it before you start. Nothing is written for it, unless the print is to stop and ask before layer 1.'
+        ? 'Load it before you start. Lamella writes nothing for it, unless the print should stop and ask before layer 1.'
         : 'This filament is loaded between two files.'}
     </p>
   );

@@ -1,8 +1,13 @@
 'use client';
 
+import { FIELD } from '@/components/controls/fieldLook';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
+import { object } from 'yup';
 import { Button } from '@/components/Button';
+import { FieldError } from '@/components/form/fields';
+import { SubmittedForm } from '@/components/form/SubmittedForm';
+import { useTypedField } from '@/components/form/useField';
 import { ownLine } from '@/core/recipe/recipeFile';
 
 interface OwnLinesProps {
@@ -11,15 +16,15 @@ interface OwnLinesProps {
   readonly onChange: (lines: readonly string[]) => void;
 }
 
+interface NewLine {
+  readonly line: string;
+}
+
+const rules = object({ line: ownLine });
+
 /** The person's own commands at one end of a swap. They are proven with the rest. */
 export function OwnLines({ title, lines, onChange }: OwnLinesProps) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const trouble = typed === null || typed === '' ? null : troubleWith(typed);
-  const add = (): void => {
-    if (!typed?.trim() || trouble) return;
-    onChange([...lines, typed.trim()]);
-    setTyped(null);
-  };
+  const [isAdding, setIsAdding] = useState(false);
   return (
     <div className="py-1">
       <div className="flex items-center justify-between gap-2">
@@ -27,8 +32,8 @@ export function OwnLines({ title, lines, onChange }: OwnLinesProps) {
           {title}
           {lines.length === 0 && ': none'}
         </span>
-        {typed === null && lines.length < 20 && (
-          <Button kind="quiet" onClick={() => setTyped('')}>
+        {!isAdding && lines.length < 20 && (
+          <Button kind="quiet" onClick={() => setIsAdding(true)}>
             <Plus aria-hidden size={16} /> Line<span className="sr-only"> to: {title}</span>
           </Button>
         )}
@@ -47,41 +52,43 @@ export function OwnLines({ title, lines, onChange }: OwnLinesProps) {
           </li>
         ))}
       </ul>
-      {typed !== null && (
-        <form
-          className="flex gap-1"
-          onSubmit={(event) => {
-            event.preventDefault();
-            add();
+      {isAdding && (
+        <SubmittedForm<NewLine>
+          values={{ line: '' }}
+          rules={rules}
+          onSubmit={({ line }) => {
+            onChange([...lines, line]);
+            setIsAdding(false);
           }}
         >
-          <input
-            autoFocus
-            aria-label={`New line: ${title}`}
-            value={typed}
-            spellCheck={false}
-            aria-invalid={trouble !== null || undefined}
-            className="min-w-0 flex-1 rounded-md border border-edge bg-paper px-2 py-1 font-mono text-sm aria-invalid:border-danger"
-            onChange={(event) => setTyped(event.target.value)}
-            onKeyDown={(event) => event.key === 'Escape' && setTyped(null)}
-          />
-          <Button type="submit">Add</Button>
-        </form>
-      )}
-      {trouble && (
-        <p role="alert" className="text-sm text-danger">
-          {trouble}
-        </p>
+          <LineField title={title} onGiveUp={() => setIsAdding(false)} />
+        </SubmittedForm>
       )}
     </div>
   );
 }
 
-function troubleWith(line: string): string | null {
-  try {
-    ownLine.validateSync(line);
-    return null;
-  } catch (error) {
-    return error instanceof Error ? error.message : String(error);
-  }
+interface LineFieldProps {
+  readonly title: string;
+  readonly onGiveUp: () => void;
+}
+
+function LineField({ title, onGiveUp }: LineFieldProps) {
+  const field = useTypedField('line');
+  return (
+    <>
+      <span className="flex gap-1">
+        <input
+          {...field.input}
+          autoFocus
+          aria-label={`New line: ${title}`}
+          spellCheck={false}
+          className={`${FIELD} min-w-0 flex-1 font-mono text-sm`}
+          onKeyDown={(event) => event.key === 'Escape' && onGiveUp()}
+        />
+        <Button type="submit">Add</Button>
+      </span>
+      <FieldError field={field} />
+    </>
+  );
 }

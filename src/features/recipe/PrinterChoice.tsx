@@ -1,5 +1,6 @@
 'use client';
 
+import { Select } from '@/components/controls/Select';
 import { Link } from '@/components/Link';
 import { useJob } from '@/base/job/jobContext';
 import { KIND_WORDS } from '@/core/printer/stopKinds';
@@ -17,12 +18,16 @@ export function PrinterChoice() {
       <h2 id="printer-title" className="pb-1 text-base font-semibold">
         Printer
       </h2>
-      <select
-        aria-label="Printer of this plan"
+      <Select
+        label="Printer of this plan"
         value={known ? (plan.printerId ?? '') : ''}
-        className="w-full rounded-md border border-edge bg-paper px-2 py-1.5"
-        onChange={(event) => {
-          const id = event.target.value || null;
+        options={[
+          { value: '', words: 'Ordinary printer' },
+          ...printers.map(({ id, printer: { name } }) => ({ value: id, words: name })),
+        ]}
+        className="w-full"
+        onChange={(next) => {
+          const id = next || null;
           const chosen = printerWithId(printers, id);
           // Another printer stops in another way; its own recipe is taken.
           changePlan(`choice of ${chosen.name}`, (one) => ({
@@ -31,16 +36,9 @@ export function PrinterChoice() {
             recipe: null,
           }));
         }}
-      >
-        <option value="">Ordinary printer</option>
-        {printers.map(({ id, printer: { name } }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
+      />
       <p className="pt-1.5 text-sm text-muted">
-        It is said to know: {KIND_WORDS[kind].name.toLowerCase()}
+        Stops by: {KIND_WORDS[kind].name.toLowerCase()}
         {command && (
           <>
             {' '}
@@ -51,14 +49,14 @@ export function PrinterChoice() {
       </p>
       {testedAt === null ? (
         <p className="mt-2 rounded-md bg-caution-soft px-3 py-2 text-sm">
-          <strong className="text-caution">Not tried out yet.</strong> A printer that does not know
-          its stop skips it without a word, and the print comes out in one colour.{' '}
+          <strong className="text-caution">Not tested yet.</strong> A printer that does not know the
+          stop command skips it silently, and the print comes out in one colour.{' '}
           <Link href="/printers" className="font-medium underline underline-offset-2">
-            Find out which stop it knows
+            Test printer
           </Link>
         </p>
       ) : (
-        <p className="text-sm text-muted">Tried out on {testedAt}.</p>
+        <p className="text-sm text-muted">Tested on {testedAt}.</p>
       )}
     </section>
   );

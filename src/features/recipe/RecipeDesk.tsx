@@ -1,5 +1,7 @@
 'use client';
 
+import { ScrollArea } from '@/components/controls/ScrollArea';
+import { Columns } from '@/components/Columns';
 import { useState } from 'react';
 import { useJob } from '@/base/job/jobContext';
 import { usePlanFindings } from '@/base/work/PlanFindings';
@@ -7,7 +9,7 @@ import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { ActionList } from './ActionList';
 import { CommandsPanel } from './CommandsPanel';
 import { PrinterChoice } from './PrinterChoice';
-import { WayChoice } from './WayChoice';
+import { StopChoice } from './StopChoice';
 
 /** The Recipe station: how this printer is stopped, and what is written for it. */
 export function RecipeDesk() {
@@ -16,15 +18,38 @@ export function RecipeDesk() {
   const recipe = recipeOfPlan(plan, printer);
   const [index, setIndex] = useState(1);
   return (
-    <div className="grid min-h-0 flex-1 lg:grid-cols-[18.5rem_20rem_minmax(0,1fr)]">
-      <div className="min-h-0 overflow-y-auto border-line bg-panel px-4 pb-6 lg:border-r">
-        <PrinterChoice />
-        <WayChoice recipe={recipe} />
-      </div>
-      <div className="min-h-0 overflow-y-auto border-line px-4 pb-6 lg:border-r">
-        <ActionList recipe={recipe} />
-      </div>
-      <CommandsPanel state={preview} recipe={recipe} index={index} onIndex={setIndex} />
-    </div>
+    <Columns
+      id="recipe-columns"
+      columns={[
+        {
+          id: 'stop',
+          width: '18.5rem',
+          least: '15rem',
+          content: (
+            <ScrollArea className="bg-panel" inside="px-4 pb-6">
+              <PrinterChoice />
+              <StopChoice recipe={recipe} />
+            </ScrollArea>
+          ),
+        },
+        {
+          id: 'steps',
+          width: '20rem',
+          least: '16rem',
+          content: (
+            <ScrollArea inside="px-4 pb-6">
+              <ActionList recipe={recipe} />
+            </ScrollArea>
+          ),
+        },
+        {
+          id: 'commands',
+          least: '20rem',
+          content: (
+            <CommandsPanel state={preview} recipe={recipe} index={index} onIndex={setIndex} />
+          ),
+        },
+      ]}
+    />
   );
 }

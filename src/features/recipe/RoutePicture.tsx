@@ -5,7 +5,7 @@ import type { SwapRoute } from '@/core/proof/dryRun';
 import { boundsOf } from '@/core/geometry/columns';
 import { reachOf } from '@/core/printer/printer';
 
-/** The way of the nozzle round a swap on the whole bed, seen from above. */
+/** The path of the nozzle round a swap on the whole bed, seen from above. */
 export function RoutePicture({ route }: { route: SwapRoute }) {
   const { printer, reading } = useJob();
   const reach = reachOf(printer);
@@ -15,12 +15,12 @@ export function RoutePicture({ route }: { route: SwapRoute }) {
   // The back of the bed is at the top.
   const X = (x: number): number => x - reach.minX;
   const Y = (y: number): number => reach.maxY - y;
-  const way = [route.stop, ...route.moves].map(({ x, y }) => `${X(x)},${Y(y)}`).join(' ');
+  const line = [route.stop, ...route.moves].map(({ x, y }) => `${X(x)},${Y(y)}`).join(' ');
   const mark = Math.max(width, depth) / 60;
   const { park, stop, oldEnd } = route;
   const words = park
-    ? `The head goes from X ${stop.x.toFixed(0)} Y ${stop.y.toFixed(0)} to wait at X ${park.x.toFixed(0)} Y ${park.y.toFixed(0)}, and comes back.`
-    : 'The printer itself chooses where the head waits.';
+    ? `The head travels from X ${stop.x.toFixed(0)} Y ${stop.y.toFixed(0)} to park at X ${park.x.toFixed(0)} Y ${park.y.toFixed(0)}, and returns.`
+    : 'The printer itself decides where the head parks.';
   return (
     <figure>
       <svg
@@ -50,7 +50,7 @@ export function RoutePicture({ route }: { route: SwapRoute }) {
           strokeWidth={mark / 3}
           className="stroke-muted"
         />
-        <polyline points={way} fill="none" strokeWidth={mark / 2} className="stroke-accent" />
+        <polyline points={line} fill="none" strokeWidth={mark / 2} className="stroke-accent" />
         <circle cx={X(stop.x)} cy={Y(stop.y)} r={mark} className="fill-accent" />
         {park && (
           <rect

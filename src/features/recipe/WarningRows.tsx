@@ -1,10 +1,12 @@
 'use client';
 
 import { Plus, X } from 'lucide-react';
-import { ToggleGroup } from 'radix-ui';
 import { Button } from '@/components/Button';
-import { NumberField } from '@/components/NumberField';
+import { Segments } from '@/components/controls/Segments';
+import { optionsOf } from '@/components/controls/Select';
+import { NumberInput } from '@/components/form/fields';
 import type { Warning } from '@/core/recipe/recipe';
+import type { RecipeValues } from './recipeForm';
 
 interface WarningRowsProps {
   readonly warnings: readonly Warning[];
@@ -19,7 +21,7 @@ export function WarningRows({ warnings, onChange }: WarningRowsProps) {
     <section aria-labelledby="warnings-title" className="pt-4">
       <div className="flex items-center justify-between gap-2">
         <h3 id="warnings-title" className="font-semibold">
-          Call me before
+          Alert me before
         </h3>
         {warnings.length < 6 && (
           <Button
@@ -30,9 +32,7 @@ export function WarningRows({ warnings, onChange }: WarningRowsProps) {
           </Button>
         )}
       </div>
-      {warnings.length === 0 && (
-        <p className="text-sm text-muted">No beeps before the swap itself.</p>
-      )}
+      {warnings.length === 0 && <p className="text-sm text-muted">No beeps before the swap.</p>}
       {warnings.map((warning, i) => (
         <WarningRow
           key={i}
@@ -49,6 +49,7 @@ export function WarningRows({ warnings, onChange }: WarningRowsProps) {
 /** How far ahead a warning is counted. */
 const UNITS = ['layers', 'minutes'] as const;
 type Unit = (typeof UNITS)[number];
+const UNIT_WORDS: Readonly<Record<Unit, string>> = { layers: 'layers', minutes: 'minutes' };
 
 interface WarningRowProps {
   /** From 1. */
@@ -62,47 +63,32 @@ function WarningRow({ number, warning, onChange, onRemove }: WarningRowProps) {
   const { tones } = warning;
   const unit: Unit = 'layersAhead' in warning ? 'layers' : 'minutes';
   const ahead = 'layersAhead' in warning ? warning.layersAhead : warning.minutesAhead;
-  const set = (value: number, of: Unit): void =>
-    onChange(
-      of === 'layers'
-        ? { layersAhead: Math.max(1, Math.round(value)), tones }
-        : { minutesAhead: value, tones },
-    );
+  const at = number - 1;
   return (
     <div className="flex items-start gap-1">
       <div className="flex-1">
-        <ToggleGroup.Root
-          type="single"
-          aria-label={`Warning ${number} is counted in`}
+        <Segments
+          label={`Warning ${number} is counted in`}
           value={unit}
-          onValueChange={(next) => next !== '' && set(ahead, next as Unit)}
-          className="mb-1 flex w-fit rounded-md border border-edge"
-        >
-          {UNITS.map((one) => (
-            <ToggleGroup.Item
-              key={one}
-              value={one}
-              className="min-h-6 rounded px-2 text-sm text-muted hover:text-ink data-[state=on]:bg-accent-soft data-[state=on]:text-ink"
-            >
-              {one}
-            </ToggleGroup.Item>
-          ))}
-        </ToggleGroup.Root>
-        <NumberField
+          options={optionsOf(UNIT_WORDS)}
+          onChange={(next) =>
+            onChange(
+              next === 'layers'
+                ? { layersAhead: Math.max(1, Math.round(ahead)), tones }
+                : { minutesAhead: ahead, tones },
+            )
+          }
+        />
+        <NumberInput<RecipeValues>
+          key={unit}
+          field={unit === 'layers' ? `warnings.${at}.layersAhead` : `warnings.${at}.minutesAhead`}
           label={`Warning ${number}: ${unit} ahead`}
           unit={unit === 'layers' ? 'layers' : 'min'}
-          min={1}
-          max={500}
-          value={ahead}
-          onChange={(value) => value !== null && set(value, unit)}
         />
-        <NumberField
+        <NumberInput<RecipeValues>
+          field={`warnings.${at}.tones`}
           label={`Warning ${number}: beeps`}
           unit="times"
-          min={1}
-          max={20}
-          value={tones}
-          onChange={(value) => value !== null && onChange({ ...warning, tones: Math.round(value) })}
         />
       </div>
       <Button kind="quiet" aria-label={`Remove warning ${number}`} onClick={onRemove}>

@@ -20,12 +20,12 @@ export function ForeignPlanDialog() {
   return (
     <Dialog.Root open={plan.fingerprint !== fingerprint}>
       <DialogFrame
-        title="This plan was made for another file"
-        description={`The file of this job is not the one that the plan was made for, so its ${plural(allSwaps(plan).length, 'swap')} may come at the wrong layers.`}
+        title="This plan was made for a different file"
+        description={`The file of this job is not the one the plan was made for, so its ${plural(allSwaps(plan).length, 'swap')} may come at the wrong layers.`}
       >
         <div className="flex flex-wrap gap-3">
           <Button kind="primary" onClick={beginNew}>
-            Begin a new plan beside it
+            Start new plan
           </Button>
           <Button
             onClick={() =>
@@ -41,7 +41,7 @@ export function ForeignPlanDialog() {
               }))
             }
           >
-            Use its layer numbers, and I check each swap
+            Keep layer numbers, check each swap
           </Button>
         </div>
       </DialogFrame>

@@ -1,5 +1,7 @@
 'use client';
 
+import { InlineNumber } from '@/components/form/InlineNumber';
+import { TriangleAlert } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { Button } from '@/components/Button';
@@ -7,6 +9,7 @@ import { DialogFrame } from '@/components/DialogFrame';
 import { Swatch } from '@/components/Swatch';
 import { plural } from '@/core/format';
 import { layerNumber, type LayerNumber } from '@/core/layers';
+import type { Likeness } from '@/core/plan/edits/likeness';
 import { moveSwaps, type MovedSwap } from '@/core/plan/edits/reslice';
 import { useJob } from '@/base/job/jobContext';
 import type { Moving, MovingQuestion } from './useMoving';
@@ -22,23 +25,23 @@ export function MovingDialog({ moving }: { moving: Moving }) {
 }
 
 const TITLES: Readonly<Record<MovingQuestion['kind'], string>> = {
-  'new-slice': 'A new slice of this part',
-  'plan-file': 'A plan from another file',
-  files: 'Other files for this job',
-  'set-up': 'The model set up anew',
+  'new-slice': 'Re-sliced file',
+  'plan-file': 'Plan of another file',
+  files: 'Files of this job',
+  'set-up': 'New model setup',
 };
 
 const DECLINE: Readonly<Record<MovingQuestion['kind'], string>> = {
-  'new-slice': 'Keep the old file',
-  'plan-file': 'Leave it out',
-  files: 'Keep the old files',
-  'set-up': 'Leave it as it was',
+  'new-slice': 'Keep old file',
+  'plan-file': 'Leave out',
+  files: 'Keep old files',
+  'set-up': 'Discard changes',
 };
 const AGREE: Readonly<Record<MovingQuestion['kind'], string>> = {
-  'new-slice': 'Use the new file',
-  'plan-file': 'Add this plan',
+  'new-slice': 'Use new file',
+  'plan-file': 'Add plan',
   files: 'Use these files',
-  'set-up': 'Set it up so',
+  'set-up': 'Apply setup',
 };
 
 function Question({ question, refuse }: { question: MovingQuestion; refuse: () => void }) {
@@ -59,28 +62,28 @@ function Question({ question, refuse }: { question: MovingQuestion; refuse: () =
       title={TITLES[kind]}
       description={
         kind === 'set-up'
-          ? 'Some swaps find no place in the new layers. Nothing changes until you agree.'
+          ? 'Some swaps do not fit the new layers. Nothing changes until you confirm.'
           : kind === 'plan-file'
-            ? `${fileName} was made for another file. It is added as a plan beside yours; nothing of yours changes.`
-            : `${fileName} would take the place of the job’s file. The old file and plan stay until you agree.`
+            ? `${fileName} was made for a different file. It is added as a further plan; your plans do not change.`
+            : `${fileName} would replace the job’s file. The old file and plan stay until you confirm.`
       }
     >
       {kind !== 'files' && kind !== 'set-up' && (
         <label className="mb-3 flex flex-wrap items-center gap-2 text-sm">
           The part is
-          <input
-            type="number"
+          <InlineNumber
+            name="Height of the new part relative to the old one, percent"
             min={1}
             max={1000}
             step={0.1}
             value={percent}
-            onChange={(event) => setPercent(event.target.valueAsNumber)}
-            className="w-22 rounded border border-edge bg-paper px-2 py-1"
-            aria-label="Height of the new part against the old one, percent"
+            onChange={setPercent}
+            className="w-22"
           />
-          % as tall as before (heights move with it; making it wider moves none).
+          % as tall as before (heights move with it; width does not matter).
         </label>
       )}
+      <LikenessNote likeness={question.likeness} />
       {anchors.length === 0 && <p>The plan has no swap yet, so nothing has to move.</p>}
       <ol className="grid gap-1.5">
         {moved.map((swap, i) => (
@@ -88,6 +91,7 @@ function Question({ question, refuse }: { question: MovingQuestion; refuse: () =
             key={i}
             swap={swap}
             layerCount={inputs.layers.length}
+            answer={answers[swap.anchor.layer]}
             onAnswer={(layer) => setAnswers((all) => ({ ...all, [swap.anchor.layer]: layer }))}
           />
         ))}
@@ -116,39 +120,55 @@ function Question({ question, refuse }: { question: MovingQuestion; refuse: () =
   );
 }
 
+/** The sizes of both prints, and what says that they are not one part. */
+function LikenessNote({ likeness: { sizes, warnings } }: { likeness: Likeness }) {
+  return (
+    <div className="mb-3 grid gap-1 text-sm">
+      <p className="text-muted">{sizes}</p>
+      {warnings.map((warning) => (
+        <p key={warning} className="flex gap-2 font-medium text-caution">
+          <TriangleAlert aria-hidden size={18} className="shrink-0" />
+          {warning}
+        </p>
+      ))}
+    </div>
+  );
+}
+
 interface MovedRowProps {
   readonly swap: MovedSwap;
   readonly layerCount: number;
+  /** The layer given for a swap that found none; null for one that is left out. */
+  readonly answer: LayerNumber | null | undefined;
   readonly onAnswer: (layer: LayerNumber | null) => void;
 }
 
-function MovedRow({ swap, layerCount, onAnswer }: MovedRowProps) {
+function MovedRow({ swap, layerCount, answer, onAnswer }: MovedRowProps) {
   const { plan } = useJob();
-  const { anchor, to, sentence } = swap;
+  const { anchor, to, proposed, sentence } = swap;
   const filament = plan.palette.find(({ letter }) => letter === anchor.letter);
   return (
     <li className="flex flex-wrap items-center gap-2 rounded-md bg-paper px-3 py-2 text-sm">
       {filament && <Swatch filament={filament} size={22} />}
       <span className="mr-auto">{sentence}</span>
       {to === null && (
-        <span className="flex items-center gap-2">
+        <span className="flex flex-wrap items-center gap-2">
+          {proposed !== null && (
+            <Button onClick={() => onAnswer(proposed)}>Use layer {proposed}</Button>
+          )}
           <label className="flex items-center gap-1">
             before layer
-            <input
-              type="number"
+            <InlineNumber
+              name={`New layer for the swap before ${anchor.layer}`}
+              value={answer ?? null}
               min={2}
               max={layerCount}
-              aria-label={`New layer for the swap before ${anchor.layer}`}
-              className="w-20 rounded border border-edge bg-panel px-2 py-1"
-              onChange={(event) => {
-                const typed = event.target.valueAsNumber;
-                if (Number.isInteger(typed) && typed >= 2 && typed <= layerCount) {
-                  onAnswer(layerNumber(typed));
-                }
-              }}
+              step={1}
+              className="w-20"
+              onChange={(typed) => onAnswer(layerNumber(typed))}
             />
           </label>
-          <Button onClick={() => onAnswer(null)}>Leave it out</Button>
+          <Button onClick={() => onAnswer(null)}>Leave out</Button>
         </span>
       )}
     </li>

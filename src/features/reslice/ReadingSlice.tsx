@@ -4,7 +4,7 @@ import { Button } from '@/components/Button';
 import { progressWords } from '@/browser/readProgress';
 import type { Moving } from './useMoving';
 
-/** A new slice being read, at the corner; the desk stays free. */
+/** A re-sliced file being read, at the corner; the desk stays free. */
 export function ReadingSlice({ reading }: { reading: Moving['reading'] }) {
   if (!reading) return null;
   const { progress, cancel } = reading;

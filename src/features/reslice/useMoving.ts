@@ -29,6 +29,7 @@ import {
   type Anchor,
   type SteppedPrint,
 } from '@/core/plan/edits/reslice';
+import { likenessByHeight, likenessOf, shapeOf, type Likeness } from '@/core/plan/edits/likeness';
 import { factsOf } from '@/store/jobs/jobFacts';
 import { replaceSlice, type UndoSlice } from '@/store/jobs/jobs';
 import { changeBook, usePlanStore } from '@/store/plans/planStore';
@@ -50,13 +51,15 @@ export interface MovingQuestion {
   readonly inputs: SteppedPrint;
   /** How much taller that print is. */
   readonly factor: number;
+  /** How it compares with the print that the plan was made for. */
+  readonly likeness: Likeness;
   /** Says yes: the layer of each swap, null for those left out, and the factor they were found with. */
   readonly agree: (places: readonly (LayerNumber | null)[], factor: number) => Promise<void>;
 }
 
 export interface Moving {
   readonly question: MovingQuestion | null;
-  /** A new slice that is being read. */
+  /** A re-sliced file that is being read. */
   readonly reading: { readonly progress: ReadProgress | null; readonly cancel: () => void } | null;
   readonly openSlice: (file: File) => Promise<void>;
   readonly openFiles: OpenFiles;
@@ -117,7 +120,7 @@ function useAsk(ready: ReadyJob, reopen: () => void, setQuestion: SetQuestion): 
         if (!book) return;
         if (chosenVariant(book).plan !== plan) {
           toast.warning(
-            'The plan was changed in another tab meanwhile. Open the new slice once more.',
+            'The plan was changed in another tab in the meantime. Open the re-sliced file again.',
           );
           return;
         }
@@ -127,7 +130,9 @@ function useAsk(ready: ReadyJob, reopen: () => void, setQuestion: SetQuestion): 
           const to =
             one === plan
               ? places
-              : moveSwaps(anchors, old.steps.length, inputs, factor).map((swap) => swap.to);
+              : moveSwaps(anchors, old.steps.length, inputs, factor).map(
+                  ({ to, proposed }) => to ?? proposed,
+                );
           return settle(movedPlan(carried, opened.fingerprint, anchors, to));
         });
         const facts = { ...factsOf(fileName, opened), ...(picture && { picture }) };
@@ -142,7 +147,7 @@ function useAsk(ready: ReadyJob, reopen: () => void, setQuestion: SetQuestion): 
         const kept = places.filter((place) => place !== null).length;
         const uses = count > 1 ? `now prints ${count} files` : `now uses ${fileName}`;
         const moves = kept > 0 ? `, ${plural(kept, 'swap')} moved with their heights` : '';
-        toast(`${job.name} ${kind === 'set-up' ? `is set up anew${moves}` : uses}.`, {
+        toast(`${job.name} ${kind === 'set-up' ? `has a new setup${moves}` : uses}.`, {
           duration: 15_000,
           action: { label: 'Undo', onClick: () => takeBack(undo.value, reopen) },
         });
@@ -157,13 +162,14 @@ function useAsk(ready: ReadyJob, reopen: () => void, setQuestion: SetQuestion): 
         const places = moveSwaps(anchors, stepCount, inputs, factor).map(({ to }) => to);
         if (places.every((place) => place !== null)) return agree(places, factor);
       }
-      setQuestion({ kind, fileName, anchors, stepCount, inputs, factor, agree });
+      const likeness = likenessOf(shapeOf(print), shapeOf(opened.reading));
+      setQuestion({ kind, fileName, anchors, stepCount, inputs, factor, likeness, agree });
     },
     [job, print, analysis, reopen, setQuestion],
   );
 }
 
-/** Reads a new slice and asks how the plan moves to it. */
+/** Reads a re-sliced file and asks how the plan moves to it. */
 function useOpenSlice(
   ready: ReadyJob,
   printer: Printer,
@@ -183,14 +189,14 @@ function useOpenSlice(
         if (room) throw new Error(room);
         const isModel = MODEL_NAME.test(file.name);
         if (isModel && !solid) {
-          throw new Error('It is a model and not sliced. Open it on the Bench to plan on it.');
+          throw new Error('This is an unsliced model. Open it on the Bench to plan with it.');
         }
         const opened = isModel
           ? await client.openModel(file, file.name, solid, printer, note)
           : await readPrint(client, file, printer, note);
         if (!opened.ok) throw new Error(opened.refusal.message);
         if (opened.value.fingerprint === fingerprint) {
-          toast('This is the very file that the job has already.');
+          toast('The job already uses this file.');
         } else {
           const { value } = opened;
           const [carry, settle] = [AS_IT_IS, AS_IT_IS];
@@ -271,7 +277,7 @@ function useOpenFiles(
         });
         return success(null);
       } catch (error) {
-        if (error instanceof WorkerClosedError) return refuse('trouble', 'It was cancelled.');
+        if (error instanceof WorkerClosedError) return refuse('trouble', 'Cancelled.');
         return refuse('trouble', error instanceof Error ? error.message : String(error));
       } finally {
         client.close();
@@ -311,6 +317,7 @@ function useOpenPlanFile(ready: ReadyJob, setQuestion: SetQuestion): Moving['ope
         stepCount: value.stepCount,
         inputs,
         factor: heightFactor(value.height, print.layers.at(-1)?.z ?? 0),
+        likeness: likenessByHeight(value.height, print.layers.at(-1)?.z ?? 0),
         agree: async (places) => add(movedPlan(value.plan, fingerprint, value.anchors, places)),
       });
     },

@@ -37,9 +37,9 @@ const sameFile = (a: SeenFile, b: SeenFile): boolean =>
 const seenOf = ({ lastModified, size }: File): SeenFile => ({ lastModified, size });
 
 /**
- * Watches the file that a job is sliced into: when another program has written it anew and is done with it, it is
+ * Watches the file that a job is sliced into: when another program has written it again and is done with it, it is
  * handed on.
- * @param isBusy true while a new slice is being asked about: nothing is looked at then.
+ * @param isBusy true while a re-sliced file is being asked about: nothing is looked at then.
  */
 export function useWatchedFile(
   jobId: string,
@@ -109,7 +109,7 @@ export function useWatchedFile(
     const file = (await askForPlaces(false)).at(0);
     const chosen = file && placeOf(file);
     if (!chosen) return;
-    // What it holds now is looked at as well: it may be a new slice already.
+    // What it holds now is looked at as well: it may be re-sliced already.
     seen.current = null;
     await keepWatched(jobId, { place: chosen, seen: { lastModified: 0, size: 0 } });
     setStand({ stage: 'watching', place: chosen });
@@ -118,7 +118,7 @@ export function useWatchedFile(
     if (place === null) return;
     const allowed = await place.requestPermission?.({ mode: 'read' });
     if (allowed === 'granted') setStand({ stage: 'watching', place });
-    else toast('The browser was not allowed to read it.');
+    else toast('The browser was not allowed to read the file.');
   }, [place]);
   const stop = useCallback(async () => {
     await keepWatched(jobId, null);

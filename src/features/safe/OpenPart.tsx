@@ -1,9 +1,14 @@
 import { FolderOpen } from 'lucide-react';
 import { Button } from '@/components/Button';
-import { pickFile } from '@/browser/pickFile';
+import type { FileDrop } from '@/browser/useFileDrop';
+
+interface OpenPartProps {
+  readonly field: FileDrop['field'];
+  readonly onChoose: () => void;
+}
 
 /** Opens a saved file, after showing what it would change. */
-export function OpenPart({ onFile }: { onFile: (file: File) => void }) {
+export function OpenPart({ field, onChoose }: OpenPartProps) {
   return (
     <section
       aria-labelledby="open-title"
@@ -13,13 +18,14 @@ export function OpenPart({ onFile }: { onFile: (file: File) => void }) {
         Open a saved file
       </h2>
       <p className="text-muted">
-        You see first what in it is new, changed or the same, and choose what is taken. Or drop it
+        You first see what is new, changed or the same, and choose what to import. Or drop the file
         anywhere here.
       </p>
-      <Button className="mt-3" onClick={() => pickFile('.zip', onFile)}>
+      <Button className="mt-3" onClick={onChoose}>
         <FolderOpen aria-hidden size={16} />
-        Choose the file…
+        Choose file…
       </Button>
+      <input {...field} hidden accept=".zip" aria-label="Saved file" />
     </section>
   );
 }

@@ -1,8 +1,9 @@
 'use client';
 
+import { Disclosure } from '@/components/controls/Disclosure';
 import { useState, type ReactNode } from 'react';
 import { Button } from '@/components/Button';
-import { Tick } from '@/components/Tick';
+import { Checkbox } from '@/components/controls/Checkbox';
 import { formatBytes, plural } from '@/core/format';
 import { dropReadings } from '@/store/jobs/readings';
 import { askToKeep } from '@/store/jobs/room';
@@ -20,16 +21,16 @@ export function RoomPart({ kept, onChange }: { kept: Kept; onChange: () => void 
       className="rounded-lg border border-line bg-panel px-5 py-4"
     >
       <h2 id="room-title" className="text-lg font-semibold">
-        Room in this browser
+        Space in this browser
       </h2>
       <p className="text-muted">{roomWords(room)}</p>
       {room !== null && !room.isKept && (
         <p className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1">
-          <span>When the disk runs full, the browser may clear all of it.</span>
-          <Button onClick={() => askToKeep().finally(onChange)}>Ask the browser to keep it</Button>
+          <span>When the disk is full, the browser may delete all of it.</span>
+          <Button onClick={() => askToKeep().finally(onChange)}>Protect storage</Button>
         </p>
       )}
-      {room?.isKept && <p className="mt-2">The browser keeps it until you clear it.</p>}
+      {room?.isKept && <p className="mt-2">The browser keeps it until you delete it.</p>}
       <div className="mt-3 grid gap-2">
         <Use term="Sliced files" bytes={all}>
           {use.files.length > 0 && <FilesToDrop files={use.files} onChange={onChange} />}
@@ -47,7 +48,7 @@ export function RoomPart({ kept, onChange }: { kept: Kept; onChange: () => void 
             </Button>
           )}
         </Use>
-        <Use term="Readings that open files sooner" bytes={use.readings}>
+        <Use term="Cached readings" bytes={use.readings}>
           {use.readings > 0 && (
             <Button
               onClick={async () => {
@@ -55,7 +56,7 @@ export function RoomPart({ kept, onChange }: { kept: Kept; onChange: () => void 
                 onChange();
               }}
             >
-              Clear them: files are read anew when opened
+              Clear cache
             </Button>
           )}
         </Use>
@@ -65,7 +66,7 @@ export function RoomPart({ kept, onChange }: { kept: Kept; onChange: () => void 
 }
 
 function roomWords(room: Kept['room']): string {
-  if (room === null) return 'The browser does not say how much room there is.';
+  if (room === null) return 'The browser does not report the available space.';
   return `Lamella uses ${formatBytes(room.used)} as the browser counts it; ${formatBytes(room.left)} are left.`;
 }
 
@@ -100,7 +101,7 @@ function FilesToDrop({ files, onChange }: FilesToDropProps) {
   const drop = async (): Promise<void> => {
     const back = await dropFiles(there.map(({ job }) => job.id));
     if (!back) {
-      toast.error('The files could not be taken away just now.');
+      toast.error('The files could not be removed right now.');
       return;
     }
     setChosen(new Set());
@@ -109,21 +110,20 @@ function FilesToDrop({ files, onChange }: FilesToDropProps) {
       await back();
       onChange();
     };
-    toast(`${plural(there.length, 'file')} taken away. Open a job to give it its file again.`, {
+    toast(`${plural(there.length, 'file')} removed. Open a job to add its file again.`, {
       duration: 12_000,
       action: { label: 'Undo', onClick: undo },
     });
   };
   return (
-    <details>
-      <summary className="cursor-pointer text-sm">Take away files that you can open again</summary>
+    <Disclosure title="Remove files you can open again">
       <p className="mt-1 text-sm text-muted">
-        The job and its plan stay. To print it again, you open the same file once more.
+        The job and its plan stay. To print it again, open the same file once more.
       </p>
       <ul aria-label="Sliced files" className="max-h-72 overflow-y-auto">
         {files.map(({ job, bytes: size }) => (
           <li key={job.id} className="flex items-center justify-between gap-3">
-            <Tick
+            <Checkbox
               checked={chosen.has(job.id)}
               onChange={(isOn) => {
                 const next = new Set(chosen);
@@ -133,16 +133,16 @@ function FilesToDrop({ files, onChange }: FilesToDropProps) {
               }}
             >
               <span className="wrap-anywhere">{job.name}</span>
-            </Tick>
+            </Checkbox>
             <span className="shrink-0 text-sm text-muted">{formatBytes(size)}</span>
           </li>
         ))}
       </ul>
       <Button className="mt-1" disabled={there.length === 0} onClick={drop}>
         {there.length === 0
-          ? 'Tick the files to take away'
-          : `Take ${plural(there.length, 'file')} away, ${formatBytes(bytes)}`}
+          ? 'Select files to remove'
+          : `Remove ${plural(there.length, 'file')}, ${formatBytes(bytes)}`}
       </Button>
-    </details>
+    </Disclosure>
   );
 }

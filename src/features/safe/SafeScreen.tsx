@@ -45,18 +45,18 @@ export function SafeScreen() {
     <div {...drop.handlers} className="flex-1 overflow-auto px-5 py-5 md:h-dvh md:px-8 md:py-7">
       <h1 className="text-2xl font-semibold tracking-tight">Safe keeping</h1>
       <p className="max-w-160 text-muted">
-        All that you make here is kept in this browser, and nowhere else. Save it to a file now and
-        then, and put that on another disk.
+        Everything you make is kept only in this browser. Save it to a file now and then, and store
+        that on another disk.
       </p>
       {kept === null ? (
         <p className="mt-6 text-muted" aria-busy="true">
-          Looking at what is kept…
+          Loading…
         </p>
       ) : (
         <div className="mt-5 grid max-w-6xl gap-5 lg:grid-cols-2 lg:items-start">
           <div className="grid gap-5">
             <SavePart kept={kept} onSaved={lookAgain} />
-            <OpenPart onFile={setFile} />
+            <OpenPart field={drop.field} onChoose={drop.choose} />
           </div>
           <RoomPart kept={kept} onChange={lookAgain} />
         </div>

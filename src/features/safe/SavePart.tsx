@@ -3,7 +3,7 @@
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
-import { Tick } from '@/components/Tick';
+import { Checkbox } from '@/components/controls/Checkbox';
 import { KINDS, type BundleKind } from '@/core/bundle/form';
 import { formatBytes, plural } from '@/core/format';
 import type { Scope } from '@/store/bundle/gather';
@@ -74,7 +74,7 @@ export function SavePart({ kept, onSaved }: { kept: Kept; onSaved: () => void })
       <div className="mt-3 flex flex-wrap items-center gap-3">
         <Button kind="primary" disabled={written !== null || taken.length === 0} onClick={save}>
           <Download aria-hidden size={16} />
-          {isAll ? 'Save everything' : 'Save what is ticked'}
+          {isAll ? 'Save everything' : 'Save selection'}
         </Button>
         {written !== null && (
           <span aria-busy="true" className="text-sm text-muted">
@@ -88,8 +88,8 @@ export function SavePart({ kept, onSaved }: { kept: Kept; onSaved: () => void })
         </p>
       )}
       <p className="mt-3 text-sm text-muted">
-        It is a zip file: sliced files and photos lie in it as they are, all else as text. Put it on
-        another disk; on this one it helps little.
+        The file is a zip with your sliced files and photos unchanged and everything else as text.
+        Store it on another disk; on this one it helps little.
       </p>
     </section>
   );
@@ -98,7 +98,7 @@ export function SavePart({ kept, onSaved }: { kept: Kept; onSaved: () => void })
 function standWords({ here: { savedAt, things, since } }: Kept): string {
   const last =
     savedAt === null ? 'Never saved to a file.' : `Saved to a file on ${momentWords(savedAt)}.`;
-  if (things === 0) return savedAt === null ? last : `${last} Nothing was changed since.`;
+  if (things === 0) return savedAt === null ? last : `${last} Nothing has changed since.`;
   const from = since === null ? '' : `, the first on ${dayWords(since)}`;
   return `${last} ${plural(things, 'thing is', 'things are')} only in this browser${from}.`;
 }
@@ -118,15 +118,15 @@ function ChoiceTicks({ kept, chosen, isIn, onChosen }: ChoiceTicksProps) {
     photos: `Photos, ${formatBytes(kept.use.photos)}`,
     printers: 'Printers',
     spools: 'Spools on the shelf',
-    settings: 'Settings: hours, costs, what was learned',
+    settings: 'Settings: hours, costs, learned values',
   };
   return (
     <fieldset className="mt-3">
-      <legend className="text-sm text-muted">What goes into it</legend>
+      <legend className="text-sm text-muted">Contents</legend>
       <ul className="grid sm:grid-cols-2">
         {CHOICES.map((one) => (
           <li key={one} className={one === 'settings' ? 'sm:col-span-2' : ''}>
-            <Tick
+            <Checkbox
               checked={isIn(one)}
               disabled={!chosen.has(NEEDS[one] ?? one) && NEEDS[one] !== undefined}
               onChange={(isOn) => {
@@ -137,7 +137,7 @@ function ChoiceTicks({ kept, chosen, isIn, onChosen }: ChoiceTicksProps) {
               }}
             >
               {words[one]}
-            </Tick>
+            </Checkbox>
           </li>
         ))}
       </ul>

@@ -3,9 +3,8 @@
 import { ImageUp } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from '@/store/toast';
-import { Button } from '@/components/Button';
+import { FileButton } from '@/components/FileButton';
 import { colourAt, type Pixels } from '@/core/filament/photo';
-import { pickFile } from '@/browser/pickFile';
 
 /** Longest side of the photo as it is shown, px. */
 const LONGEST = 560;
@@ -33,14 +32,14 @@ export function ColourFromPhoto({ onColour }: { onColour: (colour: string) => vo
       setPhoto(await createImageBitmap(whole, { resizeWidth, resizeHeight }));
       whole.close();
     } catch {
-      toast.error(`${file.name} is no picture that this browser can show.`);
+      toast.error(`${file.name} is not a picture this browser can show.`);
     }
   };
   return (
     <>
-      <Button onClick={() => pickFile('image/*', open)}>
-        <ImageUp aria-hidden size={16} /> From a photo
-      </Button>
+      <FileButton accept="image/*" onFile={open}>
+        <ImageUp aria-hidden size={16} /> From photo…
+      </FileButton>
       {photo && <Photo photo={photo} onColour={onColour} />}
     </>
   );
@@ -73,12 +72,12 @@ function Photo({ photo, onColour }: PhotoProps) {
   return (
     <div className="col-span-full pt-2">
       <p className="pb-1 text-sm text-muted">
-        Press on the filament, in even light. Arrow keys move the mark.
+        Click the filament, in even light. Arrow keys move the mark.
       </p>
       <div
         role="application"
         tabIndex={0}
-        aria-label="Photo. Press on a place, or move the mark with the arrow keys."
+        aria-label="Photo. Click a point, or move the mark with the arrow keys."
         className="relative inline-block max-w-full cursor-crosshair overflow-hidden rounded border border-edge"
         onPointerDown={(event) => {
           const edges = event.currentTarget.getBoundingClientRect();

@@ -51,7 +51,7 @@ export function ImportDialog({ rows, onClose }: ImportDialogProps) {
               )
             }
           >
-            Add them: {spools.length - merged.changed} new, {merged.changed} changed
+            Add spools: {spools.length - merged.changed} new, {merged.changed} changed
           </Button>
           <Button
             disabled={spools.length === 0}
@@ -63,7 +63,7 @@ export function ImportDialog({ rows, onClose }: ImportDialogProps) {
               )
             }
           >
-            Replace the whole shelf
+            Replace shelf
           </Button>
           <Button onClick={onClose}>Cancel</Button>
         </div>

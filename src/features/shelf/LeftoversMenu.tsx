@@ -18,7 +18,7 @@ export function LeftoversMenu() {
     <DropdownMenu.Root modal={false} onOpenChange={(open) => open && loadJobs()}>
       <DropdownMenu.Trigger asChild>
         <Button>
-          What can I make of these? <ChevronDown aria-hidden size={16} />
+          Use up leftovers… <ChevronDown aria-hidden size={16} />
         </Button>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal container={overlays()}>

@@ -7,7 +7,7 @@ import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
 import { download } from '@/browser/download';
 import { useWaitingFiles } from '@/base/files/waitingFiles';
-import { pickFile } from '@/browser/pickFile';
+import { FileButton } from '@/components/FileButton';
 import type { ShelfRow } from '@/core/filament/shelf/shelfCsv';
 import { ordinarySpool, type Spool } from '@/core/filament/shelf/spool';
 import { AsideNotes } from '@/components/trouble/AsideNotes';
@@ -29,6 +29,7 @@ export function ShelfScreen() {
   const [rows, setRows] = useState<readonly ShelfRow[] | null>(null);
   useEffect(loadShelf, []);
   useWaitingFiles('/shelf', spools !== null, ([file]) => openCsv(file, setRows));
+  const addNew = (): void => setEdited(ordinarySpool({ id: newId(), name: '' }));
   if (trouble !== null) return <LoadTrouble message={trouble} onRetry={loadShelf} />;
   if (spools === null) return <p className="m-auto text-muted">Loading the shelf…</p>;
   return (
@@ -36,23 +37,23 @@ export function ShelfScreen() {
       <header className="flex flex-wrap items-end gap-2 border-b border-line bg-panel px-6 py-3">
         <div className="mr-auto">
           <h1 className="text-xl font-semibold">Shelf</h1>
-          <p className="text-muted">The spools you have, and what is left of each.</p>
+          <p className="text-muted">Your spools, and how much is left on each.</p>
         </div>
         <LeftoversMenu />
-        <Button onClick={() => pickFile('.csv,text/csv', (file) => openCsv(file, setRows))}>
-          <FileUp aria-hidden size={16} /> Open CSV
-        </Button>
+        <FileButton accept=".csv,text/csv" onFile={(file) => openCsv(file, setRows)}>
+          <FileUp aria-hidden size={16} /> Import CSV…
+        </FileButton>
         <Button disabled={spools.length === 0} onClick={() => saveCsv(spools)}>
-          <FileDown aria-hidden size={16} /> Save as CSV
+          <FileDown aria-hidden size={16} /> Export CSV
         </Button>
-        <Button kind="primary" onClick={() => setEdited(ordinarySpool({ id: newId(), name: '' }))}>
+        <Button kind="primary" onClick={addNew}>
           <Plus aria-hidden size={16} /> New spool
         </Button>
       </header>
       <div className="px-6 pt-2 empty:hidden">
         <AsideNotes stores={['spools']} what="spools" />
       </div>
-      <ShelfTable spools={spools} onEdit={setEdited} onDelete={deleteSpool} />
+      <ShelfTable spools={spools} onEdit={setEdited} onDelete={deleteSpool} onNew={addNew} />
       <SpoolDialog spool={edited} onClose={() => setEdited(null)} />
       {rows && <ImportDialog rows={rows} onClose={() => setRows(null)} />}
     </div>
@@ -71,10 +72,11 @@ async function openCsv(file: File, show: (rows: readonly ShelfRow[]) => void): P
   const { decodeText, readShelfCsv } = await csv();
   const { text, encoding } = decodeText(new Uint8Array(await file.arrayBuffer()));
   if (encoding === 'windows-1252') {
-    toast('This file is not in Unicode. It was read as Latin letters: look at the names.');
+    toast('This file is not in Unicode. It was read as Latin text: check the names.');
   }
   const rows = readShelfCsv(text, () => newId());
-  if (rows.length === 0) toast.error(`${file.name} holds no spool: it needs a header and rows.`);
+  if (rows.length === 0)
+    toast.error(`${file.name} contains no spools: it needs a header and rows.`);
   else show(rows);
 }
 
@@ -88,5 +90,5 @@ async function deleteSpool({ id, name }: Spool): Promise<void> {
   const keepPlace = keepPlaceInList('table[aria-label="Spools"]', 'tbody tr[data-index]');
   const undo = await shelf.remove([id]);
   keepPlace();
-  if (undo) toastWithUndo(`${name} is off the shelf.`, 'spool', undo);
+  if (undo) toastWithUndo(`${name} is removed from the shelf.`, 'spool', undo);
 }

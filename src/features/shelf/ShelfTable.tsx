@@ -1,7 +1,8 @@
 'use client';
 
+import { Select } from '@/components/controls/Select';
 import { createColumnHelper } from '@tanstack/react-table';
-import { Pencil, Trash2 } from 'lucide-react';
+import { Pencil, Plus, Trash2 } from 'lucide-react';
 import { useCallback, useState } from 'react';
 import { Button } from '@/components/Button';
 import { RecordTable } from '@/components/RecordTable';
@@ -12,6 +13,7 @@ interface ShelfTableProps {
   readonly spools: readonly Spool[];
   readonly onEdit: (spool: Spool) => void;
   readonly onDelete: (spool: Spool) => void;
+  readonly onNew: () => void;
 }
 
 const column = createColumnHelper<Spool>();
@@ -52,7 +54,7 @@ const COLUMNS = [
   }),
   column.accessor((spool) => spool.pricePerKg ?? -1, {
     id: 'pricePerKg',
-    header: 'Price a kg',
+    header: 'Price per kg',
     cell: ({ row: { original } }) => original.pricePerKg ?? '?',
   }),
   column.accessor('note', { header: 'Note' }),
@@ -88,7 +90,7 @@ function haystackOf(spool: Spool): string {
 }
 
 /** The spools as a table that can be searched, filtered and sorted; as cards on a phone. */
-export function ShelfTable({ spools, onEdit, onDelete }: ShelfTableProps) {
+export function ShelfTable({ spools, onEdit, onDelete, onNew }: ShelfTableProps) {
   const [family, setFamily] = useState('');
   const passes = useCallback((spool: Spool) => family === '' || spool.family === family, [family]);
   return (
@@ -101,32 +103,41 @@ export function ShelfTable({ spools, onEdit, onDelete }: ShelfTableProps) {
       sortedFirst={[{ id: 'name', desc: false }]}
       wordsOf={haystackOf}
       passes={passes}
-      whenEmpty="The shelf is empty."
+      whenEmpty={
+        <>
+          <p className="text-lg font-semibold">The shelf is empty</p>
+          <p className="pt-1 pb-3 text-muted">
+            Add the spools that you have, or import a list of them. Plans then know their colours,
+            prices and how much is left.
+          </p>
+          <Button kind="primary" onClick={onNew}>
+            <Plus aria-hidden size={16} /> Add first spool
+          </Button>
+        </>
+      }
       filters={
-        <select
-          aria-label="Material"
+        <Select
+          label="Material"
           value={family}
-          onChange={(event) => setFamily(event.target.value)}
-          className="rounded-md border border-edge bg-panel px-2 py-1.5"
-        >
-          <option value="">All materials</option>
-          {FAMILIES.map((one) => (
-            <option key={one}>{one}</option>
-          ))}
-        </select>
+          options={[
+            { value: '', words: 'All materials' },
+            ...FAMILIES.map((one) => ({ value: one, words: one })),
+          ]}
+          onChange={setFamily}
+        />
       }
       actionsOf={(original) => (
         <>
           <Button
             kind="quiet"
-            aria-label={`Change ${original.name}`}
+            aria-label={`Edit ${original.name}`}
             onClick={() => onEdit(original)}
           >
             <Pencil aria-hidden size={15} />
           </Button>
           <Button
             kind="quiet"
-            aria-label={`Take ${original.name} off the shelf`}
+            aria-label={`Remove ${original.name} from the shelf`}
             onClick={() => onDelete(original)}
           >
             <Trash2 aria-hidden size={15} />

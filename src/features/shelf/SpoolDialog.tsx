@@ -17,7 +17,7 @@ export function SpoolDialog({ spool, onClose }: SpoolDialogProps) {
     <Dialog.Root open={spool !== null} onOpenChange={(open) => !open && onClose()}>
       <DialogFrame
         title={spool?.name || 'New spool'}
-        description="Only the name has to be there. The rest is ordinary for the material until you know better."
+        description="Only the name is required. The rest uses typical values for the material until you change it."
       >
         {spool && <SpoolForm key={spool.id} spool={spool} onClose={onClose} />}
       </DialogFrame>

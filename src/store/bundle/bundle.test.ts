@@ -407,7 +407,7 @@ describe('taking a file', () => {
       const emptyDisk = fillDisk(after);
       const done = await take(file, preview);
       emptyDisk();
-      expect(!done.ok && done.refusal.message).toMatch(/no room left/);
+      expect(!done.ok && done.refusal.message).toMatch(/no space left/);
       expect(await everything()).toEqual({});
     }
     expect((await take(file, preview)).ok).toBe(true);
@@ -419,7 +419,7 @@ describe('taking a file', () => {
     const preview = await previewed(file);
     await jobs.edit('plate', (job) => ({ ...job, name: 'Renamed again' }));
     const done = await take(file, preview);
-    expect(!done.ok && done.refusal.message).toMatch(/changed here meanwhile/);
+    expect(!done.ok && done.refusal.message).toMatch(/changed here in the meantime/);
     expect(await everything()).toMatchObject({ 'jobs/plate': { name: 'Renamed again' } });
   });
 
@@ -449,7 +449,7 @@ describe('taking a file', () => {
         const name = Object.keys(files).find((one) => one.startsWith('photos/')) as string;
         files[name] = strToU8('<script>alert(1)</script>');
       },
-      /is no photo/,
+      /is not a photo/,
     ],
   ])('is refused as a whole with %s', async (_name, edit, message) => {
     const files = unzipSync(new Uint8Array(await (await saved()).arrayBuffer()));

@@ -2,12 +2,18 @@ import { recordText } from '@/core/bundle/recordText';
 import { useAttendSettings, usePresence } from '../settings/attendSettings';
 import type { Settings } from '../settings/createSettings';
 import { useLearningChoices } from '../prints/learningChoices';
-import { useCostSettings, useOutputSettings, usePreferences } from '../settings/settings';
+import {
+  useCostSettings,
+  useOutputSettings,
+  useOwnPrinter,
+  usePreferences,
+} from '../settings/settings';
 
 /** The settings that go along with a person, by the names under which they are kept. */
 const SETTINGS: Readonly<Record<string, Settings<object>>> = {
   'lamella-cost': useCostSettings,
   'lamella-output': useOutputSettings,
+  'lamella-own-printer': useOwnPrinter,
   'lamella-preferences': usePreferences,
   'lamella-presence': usePresence,
   'lamella-attend': useAttendSettings,

@@ -107,7 +107,7 @@ export function isTakenUnasked(item: PreviewItem): boolean {
   const { state, last, group, isMadeUp, bringsFile, lacksSlice } = item;
   if (lacksSlice) return false;
   if (state === 'new') return !isMadeUp;
-  // What was told of a print here and there is put together, so that nothing is lost by it.
+  // What was told of a print here and there is merged, so that nothing is lost by it.
   return state === 'changed' && (group === 'prints' || last === 'there' || bringsFile);
 }
 

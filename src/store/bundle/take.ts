@@ -30,7 +30,7 @@ export interface Chosen {
 /** Says that what is here has changed since it was compared. Never leaves this file. */
 class ChangedMeanwhileError extends Error {
   constructor() {
-    super('Something was changed here meanwhile. Open the file again to compare anew.');
+    super('Something has changed here in the meantime. Open the file again to compare again.');
   }
 }
 
@@ -88,7 +88,7 @@ async function putBack(
   await plansSettled();
   let kept = 0;
   const done = await commitOrRefuse({
-    what: 'taking it back',
+    what: 'undoing the import',
     stores: UNDONE,
     make: async (read) => {
       const entries: Entry[] = [];
@@ -167,7 +167,7 @@ function mergedEntry(there: Run, standing: Standing, stored: unknown): Entry {
   return { store: 'runs', key: there.id, value: mergedRun(there, standing, stored) };
 }
 
-/** What was told of a run here and there, put together; the rest is as whoever changed it last has it. */
+/** What was told of a run here and there, merged; the rest is as it was changed last. */
 function mergedRun(there: Run, standing: Standing, stored: unknown): Run {
   const read = parseRun(stored);
   if (!read.ok) return there;
@@ -207,7 +207,7 @@ async function bytesOf(
     const opened = await service.open(file);
     if (!opened.ok) return opened;
     if (opened.value.head.savedAt !== preview.head.savedAt) {
-      return refuse('another-file', 'The file was changed meanwhile. Open it again.');
+      return refuse('another-file', 'The file has changed in the meantime. Open it again.');
     }
     let bytes = 0;
     for (const part of wanted) {

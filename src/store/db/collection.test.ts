@@ -144,7 +144,7 @@ describe('a disk without room', () => {
       expect(await change()).toBeFalsy();
       expect(known()).toEqual(before);
       expect(saving()).toBe('failed');
-      expect(useWrites.getState().failed[0].why).toContain('no room left');
+      expect(useWrites.getState().failed[0].why).toContain('no space left');
       expect(await retryWrites()).toBe(false);
       makeRoom();
       expect(await retryWrites()).toBe(true);
@@ -282,8 +282,8 @@ describe('a database that is another one', () => {
     const id = (await db.get('meta', 'database-id')) as string;
     await db.put('meta', 'another', 'database-id');
     expect(await shelf.save([spool])).toBe(false);
-    expect(useWrites.getState().failed[0].why).toContain('Nothing is written into it');
-    await expect(database()).rejects.toThrow(/empty store/);
+    expect(useWrites.getState().failed[0].why).toContain('Lamella has not written to it');
+    await expect(database()).rejects.toThrow(/an empty one/);
     const raw = await openDB('lamella');
     expect(await raw.get('spools', 'dusk')).toBeUndefined();
     await raw.put('meta', id, 'database-id');

@@ -22,17 +22,19 @@ const PATIENCE = 3000;
 /** Thrown when the browser has put an empty database in place of the one that was opened. */
 export class DatabaseReplacedError extends Error {
   constructor() {
-    super('The browser has put an empty store in place of yours. Nothing is written into it.');
+    super(
+      'The browser has replaced your storage with an empty one. Lamella has not written to it.',
+    );
   }
 }
 
 class NoStorageError extends Error {}
 
-const NEWER = 'A newer Lamella has written what is stored here. Reload the page to get it.';
+const NEWER = 'A newer Lamella saved the stored data. Reload the page to get that version.';
 const NONE =
-  'This browser gives Lamella no storage. It may be a private window, or a setting that forbids it.';
+  'This browser does not allow storage. You may be in a private window, or a setting blocks it.';
 const CLOSED =
-  'The browser cannot open what it has stored. Its disk may be full: make room on it, and try again.';
+  'The browser cannot open its stored data. The disk may be full: free up space, and try again.';
 
 /** Thrown when the browser cannot open its store; says what the person can do. */
 export class DatabaseUnusableError extends Error {
@@ -47,7 +49,7 @@ export class DatabaseUnusableError extends Error {
 let opening: Promise<Database> | null = null;
 let tell: (trouble: DatabaseTrouble | null) => void = () => {};
 
-/** Registers who is told of trouble with the storage, and when it is over (null). */
+/** Registers who hears of trouble with the storage, and when it is over (null). */
 export function onDatabaseTrouble(listener: (trouble: DatabaseTrouble | null) => void): void {
   tell = listener;
 }
@@ -134,7 +136,7 @@ export async function isNewOneEmpty(): Promise<boolean> {
   }
 }
 
-/** Lets go of a database that has turned out to be another one; the answer is to be thrown. */
+/** Closes a database that has turned out to be another one; the answer is to be thrown. */
 export function letGoOfReplaced(db: Database): DatabaseReplacedError {
   db.close();
   opening = null;
@@ -159,6 +161,8 @@ async function checkedId(db: Database): Promise<string> {
 export async function adoptDatabase(
   fill: () => Promise<boolean> = async () => true,
 ): Promise<boolean> {
+  // An opening that is under way still looks for the old one, and would be taken for the trial.
+  while (opening !== null) await closeDatabase();
   beginTrial();
   let isTaken = false;
   try {
@@ -174,7 +178,7 @@ export async function adoptDatabase(
   return false;
 }
 
-/** Closes the database, so that the next use opens it anew. */
+/** Closes the database, so that the next use opens it again. */
 export async function closeDatabase(): Promise<void> {
   const db = await opening?.catch(() => null);
   db?.close();

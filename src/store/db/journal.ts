@@ -43,7 +43,7 @@ export function keepInJournal(entries: readonly Entry[], now: number | null): vo
   const tooMany = kept.length > MOST;
   for (const entry of kept) {
     try {
-      // What is not kept anew must not come back as it was before.
+      // What is not kept again must not come back as it was before.
       if (tooMany || entry.value === undefined || isOver(entry)) {
         localStorage.removeItem(nameOf(entry));
       } else localStorage.setItem(nameOf(entry), lineOf(entry, now));

@@ -17,7 +17,7 @@ export interface CollectionSpec<T extends { readonly id: string }> {
   /** Records of the first visit; `key` remembers that they were put there. */
   readonly seed?: { readonly key: string; readonly records: () => readonly T[] };
   readonly compare: (a: T, b: T) => number;
-  /** Records of another store that follow from these: taken away with each change, and drawn anew when looked at. */
+  /** Records of another store that follow from these: taken away with each change, and redrawn when looked at. */
   readonly following?: StoreName;
   /** Whether a record is one that Lamella has made, and nobody would miss. */
   readonly isMadeUp?: (record: T) => boolean;

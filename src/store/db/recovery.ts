@@ -109,7 +109,7 @@ export async function goOnWithNewDatabase(): Promise<boolean> {
   const wanted = [...knownEntries(), ...seeds];
   const isTaken = await adoptDatabase(async () => {
     const written = await commitOrRefuse({
-      what: 'what was kept in the second place',
+      what: 'the backup copy',
       stores: [...STORE_NAMES.filter(isJournaled), 'meta'],
       make: async (read) => {
         const found = await Promise.all(wanted.map(({ store, key }) => read.one(store, key)));

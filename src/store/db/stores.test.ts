@@ -64,7 +64,7 @@ async function newBrowser(isAll = true): Promise<void> {
   await closeDatabase();
   vi.stubGlobal('indexedDB', new IDBFactory());
   if (isAll) stubLocalStorage();
-  else await expect(database()).rejects.toThrow(/empty store/);
+  else await expect(database()).rejects.toThrow(/an empty one/);
   if (isAll) await adoptDatabase();
 }
 
@@ -171,6 +171,15 @@ describe('where records go', () => {
     }
   });
 
+  it('brings it back while a screen still looks for the old database', async () => {
+    await fill(KINDS);
+    await newBrowser(false);
+    const late = expect(database()).rejects.toThrow(/an empty one/);
+    expect(await goOnWithNewDatabase()).toBe(true);
+    await late;
+    expect(await (await database()).get('plans', id)).toBeDefined();
+  });
+
   it('brings nothing back onto a disk that is still full, and all of it once there is room', async () => {
     await fill(KINDS);
     await newBrowser(false);
@@ -178,7 +187,7 @@ describe('where records go', () => {
     expect(await goOnWithNewDatabase()).toBe(false);
     makeRoom();
     // The empty one is still not taken for this browser's own, over a reload as well.
-    await expect(database()).rejects.toThrow(/empty store/);
+    await expect(database()).rejects.toThrow(/an empty one/);
     expect(await goOnWithNewDatabase()).toBe(true);
     expect(await (await database()).get('plans', id)).toBeDefined();
   });

@@ -65,7 +65,7 @@ export function asTyping(typedInto: object, change: () => void): void {
 
 const flushes = new Set<() => void>();
 
-/** Holds something typed that is not taken yet. Returns how to let go of it once it is. */
+/** Holds something typed that is not taken yet. Returns how to release it once it is. */
 export function holdTyping(flush: () => void): () => void {
   flushes.add(flush);
   useWrites.setState(({ typing }) => ({ typing: typing + 1 }));

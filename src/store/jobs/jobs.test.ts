@@ -105,7 +105,7 @@ describe('a new slice', () => {
     expect(found.value.plans).toMatchObject({ revision: 3, book: bookOf(emptyPlan(FINGERPRINT)) });
   });
 
-  it('of a model is set up anew without its file, and taken back with it', async () => {
+  it('of a model is set up again without its file, and taken back with it', async () => {
     const model: ModelSetup = {
       unit: 'inch',
       isUnitSure: true,
@@ -163,7 +163,7 @@ describe('a database that dies', () => {
     await new Promise((resolve) => {
       indexedDB.deleteDatabase('lamella').onsuccess = resolve;
     });
-    await expect(database()).rejects.toThrow(/empty store/);
+    await expect(database()).rejects.toThrow(/an empty one/);
     expect(await goOnWithNewDatabase()).toBe(true);
     const found = await loadJob('job-1');
     if (!found?.ok) throw new Error('not found');

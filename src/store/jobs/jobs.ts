@@ -117,7 +117,7 @@ function readablePlans(
   return { plans, unreadable: fromDatabase.refusal.message, isRestored: false };
 }
 
-/** Puts the file and plans back that a new slice or another set-up had replaced. */
+/** Puts the file and plans back that a re-sliced file or another set-up had replaced. */
 export type UndoSlice = () => Promise<Result<null>>;
 
 /**
@@ -145,7 +145,7 @@ export async function replaceSlice(
     make: async (read) => {
       const plans = parsePlans(await read.one('plans', id));
       const stored = parseJob(await read.one('jobs', id));
-      if (!stored.ok) throw new Error(`${job.name} was deleted meanwhile.`);
+      if (!stored.ok) throw new Error(`${job.name} was deleted in the meantime.`);
       revision = (plans.ok ? plans.value.revision : 0) + 1;
       const aside = plans.ok ? plans.value.aside : [];
       const old = file === null ? null : await read.one('files', id);
@@ -170,7 +170,7 @@ export async function replaceSlice(
         const plans = parsePlans(await read.one('plans', id));
         if (!plans.ok || plans.value.revision !== revision) {
           throw new Error(
-            `The plan was changed since then. ${file === null ? 'Set the model up again to go back.' : 'Open the old file as a new slice to go back.'}`,
+            `The plan was changed since then. ${file === null ? 'Set the model up again to go back.' : 'Open the old file as a re-sliced file to go back.'}`,
           );
         }
         return before.map((entry) =>

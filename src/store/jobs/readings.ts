@@ -7,7 +7,7 @@ import { readingKeyOf, timesKeyOf } from '@/core/printer/model';
 /**
  * Readings of files that were read before, so that a known job opens at once. They are in a database of
  * their own, because nobody needs them: whatever goes wrong here, the file is read again. So nothing of
- * this is told to the person, waits for a transaction of theirs, or counts as unsaved.
+ * this is shown to the person, waits for a transaction of theirs, or counts as unsaved.
  */
 const NAME = 'lamella-readings';
 /** Room that readings may take, bytes. */
@@ -123,7 +123,7 @@ export function keptReadingBytes(): Promise<number> {
   }, 0);
 }
 
-/** Lets go of the oldest readings until so many bytes are free; false when there were none. */
+/** Drops the oldest readings until so many bytes are free; false when there were none. */
 export function dropReadings(bytes: number): Promise<boolean> {
   return tried(async (db) => {
     let freed = 0;
@@ -135,7 +135,7 @@ export function dropReadings(bytes: number): Promise<boolean> {
   }, false);
 }
 
-/** Lets go of all that is kept of files that no job has any more. */
+/** Drops all that is kept of files that no job has any more. */
 export function forgetReadings(fingerprints: readonly string[]): Promise<void> {
   const gone = new Set(fingerprints);
   return tried(async (db) => {

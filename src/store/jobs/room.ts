@@ -10,7 +10,7 @@ export function isOutOfRoom(error: unknown): boolean {
 /** What went wrong with the storage, in the person's words. */
 export function storageSentence(error: unknown): string {
   if (isOutOfRoom(error)) {
-    return 'The browser has no room left. Delete a job you no longer need, or free disk space, and try again.';
+    return 'The browser has no space left. Delete a job you no longer need, or free up disk space, and try again.';
   }
   return error instanceof Error && error.message !== ''
     ? error.message
@@ -47,5 +47,5 @@ export async function missingRoom(bytes: number): Promise<string | null> {
   if (room === null || wanted < room.left) return null;
   if (await dropReadings(wanted - room.left)) room = (await roomNow()) ?? room;
   if (wanted < room.left) return null;
-  return `It needs ${formatBytes(bytes)}, and the browser has ${formatBytes(room.left)} left for Lamella. Delete a job you no longer need, or free disk space, and open it again.`;
+  return `It needs ${formatBytes(bytes)}, and the browser has ${formatBytes(room.left)} left for Lamella. Delete a job you no longer need, or free up disk space, and open the file again.`;
 }

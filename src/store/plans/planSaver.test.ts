@@ -183,7 +183,7 @@ describe('opening a job again', () => {
 
   it('says in words that the browser cannot open its store, and of a newer one what to do', async () => {
     for (const [name, words] of [
-      ['UnknownError', /Its disk may be full: make room/],
+      ['UnknownError', /The disk may be full: free up space/],
       ['VersionError', /A newer Lamella/],
     ] as const) {
       await closeDatabase();

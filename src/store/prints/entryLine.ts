@@ -1,7 +1,7 @@
 import type { Database } from '../db/db';
 import type { LogEntry } from '../records/records';
 
-/** Rises whenever an entry is drawn from a run in another way: entries that are there are then made anew. */
+/** Rises whenever an entry is drawn from a run in another way: entries that are there are then made again. */
 export const ENTRY_VERSION = 2;
 
 /** Whether a stored line of the logbook is one of this version. */

@@ -49,7 +49,7 @@ beforeEach(async () => {
 });
 
 describe('the logbook', () => {
-  it('draws its lines from the runs that have begun, and anew when one changes', async () => {
+  it('draws its lines from the runs that have begun, and again when one changes', async () => {
     await runs.save([
       run('one'),
       run('never-begun', { events: [] }),

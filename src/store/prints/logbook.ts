@@ -20,7 +20,7 @@ export const useLogbook = logbook.use;
 
 /**
  * Looks whether a stored entry is one of this version. Nothing more: it follows from its run, and is made
- * anew when anything is wrong with it. There may be thousands.
+ * again when anything is wrong with it. There may be thousands.
  */
 function parseEntry(stored: unknown): Result<LogEntry> {
   return isEntry(stored)

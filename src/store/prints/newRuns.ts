@@ -12,7 +12,7 @@ export interface TakenRun {
 }
 
 /**
- * Stores a run that came from another device; what was told here and there is put together.
+ * Stores a run that came from another device; what was recorded here and there is merged.
  * @returns null when it could not be stored.
  */
 export async function takeHanded(handed: HandedRun): Promise<TakenRun | null> {

@@ -6,7 +6,7 @@ import { parseRun } from '../records/runShape';
 import type { Run } from '../records/records';
 import { newId } from '@/workers/ids';
 
-/** The job of the made-up prints: none that is on the Bench. */
+/** The job of the made-up prints: not one of the Bench. */
 export const MADE_UP = 'made-up';
 
 /** The job of runs that came from another device: they have none here. */

@@ -83,7 +83,7 @@ describe('a schema', () => {
           { name: 'b', start: 1, end: 3 },
         ]),
       },
-      /one behind the other/,
+      /follow one another/,
     ],
     [
       {
@@ -92,7 +92,7 @@ describe('a schema', () => {
           { name: 'b', start: 1, end: 9 },
         ]),
       },
-      /one behind the other/,
+      /follow one another/,
     ],
     [{ addedAt: 1e300 }, /"addedAt" should be at most/],
     [{ addedAt: -1e300 }, /"addedAt" should be at least/],

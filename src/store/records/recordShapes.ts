@@ -96,7 +96,7 @@ export function parseJob(stored: unknown): Result<Job> {
   const content = readContent(stored as object, words);
   if (!content.ok) return content;
   if (!liesInOrder(content.value, read.value.bytes)) {
-    const why = 'its files do not lie one behind the other';
+    const why = 'its files do not follow one another';
     return refuse('bad-record', `The stored job cannot be used: ${why}.`);
   }
   const { picture, bounds, deleted } = stored as Readonly<Record<string, unknown>>;

@@ -10,7 +10,7 @@ const time = () =>
 /** When nobody comes to the printer. */
 export const usePresence = createSettings<Presence>(
   'lamella-presence',
-  'when you are at the printer',
+  'your hours',
   object({
     night: object({ from: time(), to: time() }).nullable().defined(),
     away: array(
@@ -44,7 +44,7 @@ interface AttendSettings {
 /** How a person wants to be called to the printer. */
 export const useAttendSettings = createSettings<AttendSettings>(
   'lamella-attend',
-  'how you are called',
+  'the alert settings',
   object({
     reachMinutes: number().min(0).max(240).required(),
     tones: boolean().required(),

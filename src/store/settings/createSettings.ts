@@ -43,7 +43,7 @@ export function createSettings<T extends object>(
       localStorage.setItem(name, JSON.stringify(state));
     } catch {
       toast.error(
-        `This browser does not keep ${what}: it forbids this page to store settings. It holds until the page is closed.`,
+        `This browser cannot save ${what}: it blocks this page from storing settings. They last until you close the page.`,
         { id: `not-kept: ${name}` },
       );
     }

@@ -22,7 +22,7 @@ interface OutputSettings {
 /** How files are written. */
 export const useOutputSettings = createSettings<OutputSettings>(
   'lamella-output',
-  'how files are written',
+  'the output settings',
   object({ reserves: boolean().required() }).required(),
   { reserves: false },
 );
@@ -48,7 +48,22 @@ interface FirstSight {
 /** Whether the Bench still says what Lamella is for. */
 export const useFirstSight = createSettings<FirstSight>(
   'lamella-first-sight',
-  'that the introduction was closed',
+  'the closed introduction',
   object({ isAway: boolean().required() }).required(),
   { isAway: false },
+);
+
+interface OwnPrinter {
+  /** The first visit has asked which way the printer stops; it does so once. */
+  readonly isAsked: boolean;
+  /** The printer that new jobs are planned for; null for the ordinary one. */
+  readonly printerId: string | null;
+}
+
+/** What the first visit has learned of the person's printer. */
+export const useOwnPrinter = createSettings<OwnPrinter>(
+  'lamella-own-printer',
+  'your printer',
+  object({ isAsked: boolean().required(), printerId: string().nullable().defined() }).required(),
+  { isAsked: false, printerId: null },
 );

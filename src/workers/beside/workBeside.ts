@@ -20,7 +20,7 @@ export interface WorkBeside {
   room(): Promise<void>;
   /** What the lines have covered, and the SHA-256 of the bytes in hexadecimal. */
   finish(): Promise<{ readonly raster: SettledRaster; readonly fingerprint: string }>;
-  /** Lets go of all that was started. */
+  /** Ends all that was started. */
   end(): void;
 }
 

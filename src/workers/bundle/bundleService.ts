@@ -34,7 +34,7 @@ export function bundleService(): BundleService {
         if (!(error instanceof ZipTooLargeError)) throw error;
         return refuse(
           'too-large',
-          'All of it is too much for one file (4 GB). Save it without the sliced files, or job by job.',
+          'This is too much for one file (4 GB). Save without the sliced files, or job by job.',
         );
       }
     },
@@ -79,7 +79,7 @@ async function photoOf(blob: Blob, file: string): Promise<Result<Blob>> {
   const head = new Uint8Array(await blob.slice(0, 1 << 20).arrayBuffer());
   return imageSize(head)
     ? success(new Blob([blob], { type: 'image/jpeg' }))
-    : refuse('bad-record', `“${file}” in it is no photo.`);
+    : refuse('bad-record', `“${file}” in it is not a photo.`);
 }
 
 async function pack(

@@ -4,7 +4,7 @@ import { offered } from './offered';
 
 /** Offers a service from this worker to the page that has started it: see `WorkerLine`. */
 export function offer(service: object): void {
-  // The lock is let go when this worker ends, however it ends: the page waits for it.
+  // The lock is released when this worker ends, however it ends: the page waits for it.
   const held = someNavigator().locks?.request(self.name, () => {
     self.postMessage(null);
     return new Promise<never>(() => {});

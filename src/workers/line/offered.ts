@@ -3,7 +3,7 @@ import { releaseProxy } from 'comlink';
 type Method = (...given: unknown[]) => unknown;
 
 /**
- * A service as it is offered across the worker's boundary. A function that comes from the other side is let go of at
+ * A service as it is offered across the worker's boundary. A function that comes from the other side is released at
  * the end of the call that it was handed to: it may not be kept.
  */
 export function offered<Service extends object>(service: Service): Service {

@@ -1,8 +1,5 @@
-import { MessageChannel } from 'node:worker_threads';
-import { expose } from 'comlink';
-import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
 import { afterEach, describe, expect, it } from 'vitest';
-import { offered } from './offered';
+import { endWorkers, inProcess } from '../../../tests/support/inProcessWorker';
 import { withWorker, type StartedWorker, type WorkerKind } from './workerLine';
 
 type Tell = (words: string) => Promise<number>;
@@ -21,27 +18,11 @@ const service = {
   never: (): Promise<never> => new Promise(() => {}),
 };
 
-const ports: { close: () => void }[] = [];
-afterEach(() => ports.splice(0).forEach((port) => port.close()));
+afterEach(endWorkers);
 
 /** A worker of this process; `started` hears of it. */
-function kind(started: (worker: StartedWorker) => void = () => {}): WorkerKind {
-  return {
-    does: 'counts',
-    start: () => {
-      const { port1, port2 } = new MessageChannel();
-      ports.push(port1, port2);
-      expose(offered(service), nodeEndpoint(port1));
-      const worker: StartedWorker = {
-        ...nodeEndpoint(port2),
-        onerror: null,
-        terminate: () => port1.close(),
-      };
-      started(worker);
-      return worker;
-    },
-  };
-}
+const kind = (started?: (worker: StartedWorker) => void): WorkerKind =>
+  inProcess('counts', service, started);
 
 describe('a worker that is asked', () => {
   it('calls functions that it is handed, and lets go of them when the call ends', async () => {

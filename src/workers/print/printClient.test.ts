@@ -90,9 +90,7 @@ describe('a print in a worker', () => {
     const client = new PrintClient((message) => said.push(message), workers.start);
     await client.open(file, ORDINARY_PRINTER, () => {});
     workers.started[0].die();
-    expect(said).toEqual([
-      expect.stringMatching(/stopped \(out of memory\)\. It was started anew/),
-    ]);
+    expect(said).toEqual([expect.stringMatching(/stopped \(out of memory\)\. It was restarted/)]);
     expect((await client.times(ORDINARY_PRINTER))?.layers).toHaveLength(9);
     expect(workers.started).toHaveLength(2);
     client.close();

@@ -43,12 +43,12 @@ interface HeldPrint {
   readonly solid?: { readonly name: string; readonly setup: ModelSetup };
 }
 
-/** How often one question starts a dead worker anew before it gives up. */
+/** How often one question starts a dead worker again before it gives up. */
 const MOST_STARTS = 2;
 
 /**
  * One print, read and asked in a worker. Closing it cancels whatever it does. When the worker dies, the
- * trouble is told, another one is started and given the same print, and what was asked is asked again.
+ * trouble is reported, another one is started and given the same print, and what was asked is asked again.
  */
 export class PrintClient {
   private line: WorkerLine<PrintService> | null = null;
@@ -57,7 +57,7 @@ export class PrintClient {
   private closed = false;
 
   /**
-   * @param onTrouble is told in words when the worker died.
+   * @param onTrouble hears in words that the worker died.
    * @param start starts a worker; another one than the browser's in tests.
    */
   constructor(
@@ -179,7 +179,7 @@ export class PrintClient {
   private connect(): WorkerLine<PrintService> {
     const line = new WorkerLine<PrintService>({ ...PRINT_WORKER, start: this.start }, (why) => {
       if (this.line === line) this.line = null;
-      this.onTrouble(`${why} It was started anew.`);
+      this.onTrouble(`${why} It was restarted.`);
     });
     this.line = line;
     const { held } = this;

@@ -53,10 +53,10 @@ const NO_PRINT = refuse('no-print', 'No print is open.');
 
 const NOT_SLICED = refuse(
   'not-sliced',
-  'This job is a model. Slice it, and open the sliced file here: the plan moves to it.',
+  'This job is a model. Slice it, then open the sliced file here: the plan moves with you.',
 );
 
-const OVERTAKEN = refuse('overtaken', 'Another file was opened meanwhile.');
+const OVERTAKEN = refuse('overtaken', 'Another file was opened in the meantime.');
 
 interface HeldFile {
   readonly kind: 'sliced';

@@ -102,7 +102,7 @@ export interface WrittenFile {
 /** What an output would hold. */
 export interface SwapPreview {
   readonly excerpts: readonly Excerpt[];
-  /** The way round each swap, in their order. */
+  /** The path round each swap, in their order. */
   readonly routes: readonly SwapRoute[];
   /** Why a swap could not be proven, by its layer. */
   readonly troubles: readonly { readonly layer: number; readonly message: string }[];

@@ -43,7 +43,10 @@ export async function holdModel(
   tell: (bytes: number) => void,
 ): Promise<Result<HeldModel>> {
   if (file.size > MOST_BYTES) {
-    return refuse('too-large', 'The model file is larger than 1.5 GB. Save it coarser, or as 3MF.');
+    return refuse(
+      'too-large',
+      'The model file is larger than 1.5 GB. Reduce its detail, or save as 3MF.',
+    );
   }
   const bytes = new Uint8Array(await file.arrayBuffer());
   const hash = await newSum();
@@ -52,8 +55,9 @@ export async function holdModel(
   if (!read.ok) return read;
   const model = new Model(read.value);
   const own = setup ?? firstSetup(read.value);
-  const { mesh, relief, facts } = model.place(own);
-  const reading = layModel(mesh, relief, own, printer.filamentDiameter);
+  const placed = model.place(own);
+  const { facts } = placed;
+  const reading = layModel(placed, own, printer.filamentDiameter);
   const fingerprint = hash.digest('hex');
   return success({ kind: 'model', model, setup: own, reading, facts, fingerprint });
 }

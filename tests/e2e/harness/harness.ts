@@ -6,6 +6,7 @@ import puppeteer, {
   type Browser,
   type BrowserContext,
   type ElementHandle,
+  type FileChooser,
   type Page,
   type Viewport,
 } from 'puppeteer-core';
@@ -104,10 +105,17 @@ export async function prepare(
   await page.emulateTimezone('Etc/UTC');
   await page.evaluateOnNewDocument(clockScript(Date.parse(clock)));
   if (!isFirstVisit) {
-    await page.evaluateOnNewDocument(() => localStorage.setItem('lamella-tour-seen', '1'));
+    await page.evaluateOnNewDocument(() => {
+      localStorage.setItem('lamella-tour-seen', '1');
+      const asked = localStorage.getItem('lamella-own-printer');
+      localStorage.setItem(
+        'lamella-own-printer',
+        asked ?? JSON.stringify({ isAsked: true, printerId: null }),
+      );
+    });
   }
   if (!offline) {
-    // Every context would fetch the whole application anew.
+    // Every context would fetch the whole application again.
     await page.evaluateOnNewDocument(() =>
       Object.defineProperty(navigator, 'serviceWorker', { value: undefined }),
     );
@@ -214,6 +222,14 @@ export function byRole(page: Page, role: string, name: string): Sought {
       }
     }).then(() => undefined);
   return { wait, click };
+}
+
+/** Chooses an entry of a list, as a person does: opens the field and presses the entry. */
+export async function choose(page: Page, field: string, entry: string): Promise<void> {
+  await byRole(page, 'combobox', field).click();
+  await byRole(page, 'option', entry).click();
+  // The list has taken the page's focus, and gives it back.
+  await until(page, () => document.querySelector('[role="listbox"]') === null);
 }
 
 /** Asks again and again, with a breath between, until there is an answer. */
@@ -402,13 +418,21 @@ export async function seeNoText(page: Page, text: string): Promise<void> {
   await until(page, (gone) => !document.body.innerText.includes(gone), text);
 }
 
-/** Hands a file to the field that a key or a button asks for. */
+/** The browser's own dialog that a key or a button opens. */
+export async function chooserOf(page: Page, open: () => Promise<unknown>): Promise<FileChooser> {
+  const chooser = page.waitForFileChooser();
+  // A key may overtake the word that the dialog is to be caught.
+  await page.evaluate(() => document.readyState);
+  await open();
+  return chooser;
+}
+
+/** Hands a file to the dialog that a key or a button opens. */
 export async function giveFile(
   page: Page,
   path: string,
   open: () => Promise<unknown>,
 ): Promise<void> {
-  await open();
-  const field = await page.waitForSelector('input#picked-file');
-  await (field as ElementHandle<HTMLInputElement>).uploadFile(path);
+  const chooser = await chooserOf(page, open);
+  await chooser.accept([path]);
 }

@@ -20,7 +20,7 @@ import { bytesOf, textOf, writePrint, type FileStyle } from '../printFiles';
 import { randomFrom, type Random } from './random';
 
 /**
- * What a run makes: prints of many shapes, own lines, archives, torn files, parts side by side, changes of tool in many
+ * What a run makes: prints of many shapes, own lines, archives, torn files, parts side by side, tool changes in many
  * shapes, several files, or several files of which one changes tools.
  */
 export const FUZZ_KINDS = [

@@ -30,7 +30,7 @@ export async function tryChanges(random: Random): Promise<Trial> {
   const seen = [...new Set(style.layers.flat())];
   const byStops = stopsFor(style);
   const nameOf = (tool: number): string => `Filament ${byStops ? seen.indexOf(tool) : tool}`;
-  // A file that itself prints with its filament pulled back says nothing of its output.
+  // A file that itself prints with its filament retracted says nothing of its output.
   if (runNozzle(text, nameOf(0), nameOf, null).faults.length > 0) return answer();
   const recipe = plainRecipe(kind);
   const written = await writeParts(text, FILAMENTS, { order, dipMm, recipe }).catch(
@@ -102,7 +102,7 @@ function exchanged(text: string, { pick }: Random): string | null {
   return lines.join('\n');
 }
 
-/** A swap turned into a mere way, the others counted anew. */
+/** A swap turned into a mere travel, the others counted again. */
 function leftOut(text: string, { int }: Random): string | null {
   const lines = text.split('\n');
   const swaps = lines.flatMap((line, i) => (SWAP.test(line) ? [i] : []));

@@ -8,12 +8,12 @@ import type { Random } from './random';
 import { proveWritten } from '../written';
 
 // prettier-ignore
-const ODD_WAYS = [
+const ODD_TRAVELS = [
   'G0 Z5\nG0 X20 Y20\nG0 Z0.1\nG0 X30\nG0 Z5', 'G0 Z0.3', 'G0 X70 Y70', 'G91\nG0 Z-0.4\nG90', 'G0 Z9\nG0 X66 Y66 Z0.2\nG0 Z9',
   'G1 X60 Y60', 'M106 S90', 'G28 X Y', 'M105', 'M117 hello', 'G4 P100', 'G92 Z0.1', 'T1', 'M220 S90',
 ] as const;
 
-/** What stands between the moves of a way without ending it. */
+/** What stands between the moves of a travel without ending it. */
 const BETWEEN_MOVES: readonly (readonly string[])[] = [
   ['M106 S90'],
   ['M117 going on'],
@@ -24,7 +24,7 @@ const BETWEEN_MOVES: readonly (readonly string[])[] = [
   ['M486 S1', 'G0 UP', 'M105'],
 ];
 
-/** Boxes beside, on and in each other, with odd ways of their own: written as one file, proven, and damaged. */
+/** Boxes beside, on and in each other, with odd travels of their own: written as one file, proven, and damaged. */
 export async function tryJoined(random: Random): Promise<Trial> {
   const { int, pick, chance } = random;
   const boxes = Array.from({ length: int(2, 4) }, (): Partial<BoxStyle> => ({
@@ -42,13 +42,13 @@ export async function tryJoined(random: Random): Promise<Trial> {
     slopes: chance(0.3),
     skirt: chance(0.2),
     prime: chance(0.3),
-    onWay: chance(0.5) ? [] : pick(...BETWEEN_MOVES),
+    onTravel: chance(0.5) ? [] : pick(...BETWEEN_MOVES),
   }));
   const texts = boxes.map((box) => boxPrint(box));
   if (chance(0.4)) {
     const at = int(0, texts.length - 1);
     const lines = texts[at].split('\n');
-    lines.splice(int(10, lines.length - 6), 0, pick(...ODD_WAYS));
+    lines.splice(int(10, lines.length - 6), 0, pick(...ODD_TRAVELS));
     texts[at] = lines.join('\n');
   }
   const order = pick(...ORDERS);

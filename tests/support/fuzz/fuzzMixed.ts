@@ -32,7 +32,7 @@ export async function tryMixed(random: Random): Promise<Trial> {
     prime: true,
     relativeE: chance(0.5),
     hop: pick(0, 0.4),
-    onWay: pick([], ['M106 S77'], ['G0 UP']),
+    onTravel: pick([], ['M106 S77'], ['G0 UP']),
   });
   const texts = chance(0.5) ? [tools, box] : [box, tools];
   const order = pick(...ORDERS);

@@ -115,7 +115,7 @@ export async function tryParts(random: Random): Promise<Trial> {
   // Where the count of filament is mixed up on the way, nobody can say what is printed.
   const isMixed = (text.match(/^M8[23]$/gm) ?? []).length > 1;
   const isClear = runParts(text, '', () => '').faults.length === 0;
-  // A file that itself prints with its filament pulled back is printed otherwise than it says, too.
+  // A file that itself prints with its filament retracted is printed otherwise than it says, too.
   const judged = (bytes: Uint8Array): string[] =>
     isMixed || !isClear ? [] : partsFaults(text, textOf(bytes), filaments, wants);
   const faults = judged(output);

@@ -20,7 +20,7 @@ const TIP = 0.5;
 
 /**
  * Follows a file line by line, with exact distances between straight lines in place of a grid, and no code of
- * core: whether a way comes to what is higher, whether a line is printed through something, whether heaters
+ * core: whether a travel comes to what is higher, whether a line is printed through something, whether heaters
  * go off while it prints, whether the filament is where it has to be.
  * @param dip how much higher than a printed line its neighbours may be, mm; null to leave distances alone, which
  *   take long where there are thousands of lines.

@@ -66,7 +66,7 @@ const SETTINGS: Readonly<Record<string, string>> = {
 /**
  * Follows a file with exact distances between straight lines. It shares no code with the program.
  * @param ofTool names what prints with a tool, in a file that has tools; null where none may be named.
- * @param dip how much higher than a printed line things beside it may be, mm; null to leave ways alone.
+ * @param dip how much higher than a printed line things beside it may be, mm; null to leave travels alone.
  */
 export function runNozzle(
   text: string,

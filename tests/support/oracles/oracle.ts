@@ -463,8 +463,8 @@ function runOn(
     }
     if (line.text.startsWith('; lamella: sets ')) setsLine = line.text;
     if (line.text.startsWith('; lamella: does ')) words = line.text;
-    byHand = /is fed by hand/.test(words);
-    comesBack = /comes back/.test(words);
+    byHand = /is (fed|loaded) by hand/.test(words);
+    comesBack = /comes back|returns/.test(words);
     if (parsed.text === '') continue;
     numberFault(parsed, true);
     if (!parsed.clean) faults.push(`a block holds a line that is not clear: ${line.text}`);

@@ -20,7 +20,7 @@ export interface OracleRun {
 }
 
 /**
- * A printer with one nozzle, written anew for the tests: plain words, plain numbers, absolute places or steps,
+ * A printer with one nozzle, written again for the tests: plain words, plain numbers, absolute places or steps,
  * one length of filament that is followed through the nozzle. Lines of a swap's title say what is loaded.
  * @param scripts whether what stops the printer lifts the head by itself.
  * @param ofTool names what a tool's number stands for, in a file that still has tools; null where none may be.

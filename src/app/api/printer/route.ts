@@ -19,15 +19,15 @@ export async function POST(request: Request): Promise<Response> {
   try {
     options = await asked.validate(JSON.parse(searchParams.get('options') ?? '{}'));
   } catch (error) {
-    const why = error instanceof ValidationError ? error.message : 'The options are no JSON.';
+    const why = error instanceof ValidationError ? error.message : 'The options are not JSON.';
     return refused(400, why);
   }
   const bytes = await readBody(request);
-  if (bytes === null) return refused(413, 'The file is too large for the stand-in.');
+  if (bytes === null) return refused(413, 'The file is too large for the simulated printer.');
   if (bytes.length === 0) return refused(400, 'The file is empty.');
   const { speed, waitingSpeed, ...profile } = options;
   const made = startStandIn(bytes, profile, { printing: speed, waiting: waitingSpeed });
-  if (!made) return refused(429, 'Four stand-ins run already. Close one of them.');
+  if (!made) return refused(429, 'Four simulated printers are already running. Close one of them.');
   return Response.json({ id: made.id }, { status: 201 });
 }
 

@@ -6,9 +6,9 @@ import type { Spool } from './spool';
 /** What decides how much filament a plan takes. */
 export interface FilamentNeeds {
   readonly bands: readonly PrintedFilament[];
-  /** What each swap pushes through, from the bed up. */
+  /** What each swap purges, from the bed up. */
   readonly purges: readonly Pick<PairPurge, 'mm'>[];
-  /** Filament that the file pushes out before its first layer, mm. */
+  /** Filament that the file extrudes before its first layer, mm. */
   readonly primedMm: number;
   readonly printer: { readonly filamentDiameter: number };
   readonly spools: ReadonlyMap<string, Spool>;

@@ -79,7 +79,7 @@ function withoutStrayStart(entries: readonly Entry[], levels: readonly Level[]):
   return first > 0 ? each.slice(first) : each;
 }
 
-/** The labels start anew, which cannot be at their very start. */
+/** The labels start again, which cannot be at their very start. */
 function fallsBack({ mark }: Entry, after: Entry | undefined): boolean {
   if (mark.kind !== 'number' || after?.mark.kind !== 'number') return false;
   return Number(after.mark.label) < Number(mark.label);
@@ -100,10 +100,10 @@ function agrees(entries: readonly Entry[], levels: readonly Level[], rises: numb
   return good >= AGREEING * pairs;
 }
 
-/** Numbers rise with the nozzle, and start anew or repeat when it goes down to the next object. */
+/** Numbers rise with the nozzle, and start again or repeat when it goes down to the next object. */
 function goesAlong(before: LayerMark, after: LayerMark, climb: number): boolean {
-  const way = Math.abs(climb) <= HAIR ? 0 : Math.sign(climb);
-  if (before.kind !== 'number' || after.kind !== 'number') return way !== 0;
+  const sense = Math.abs(climb) <= HAIR ? 0 : Math.sign(climb);
+  if (before.kind !== 'number' || after.kind !== 'number') return sense !== 0;
   const step = Number(after.label) - Number(before.label);
-  return way > 0 ? step > 0 : way < 0 ? step <= 0 : step === 0;
+  return sense > 0 ? step > 0 : sense < 0 ? step <= 0 : step === 0;
 }

@@ -10,7 +10,7 @@ const PRIMING_MOVES = 200;
 const MOST_MARKS = 8;
 
 /**
- * Makes levels and their sections while a file is read. It is told of every move, so what it does per
+ * Makes levels and their sections while a file is read. It sees every move, so what it does per
  * move is kept to a few numbers; the totals of a level or section are written when it ends.
  */
 export class LevelTracker {
@@ -19,7 +19,7 @@ export class LevelTracker {
   readonly sections: LevelSection[] = [];
   /** The level under way; null before the first extrusion. */
   level: Level | null = null;
-  /** Way extruded, and the part of it that rose or fell, mm. */
+  /** Path extruded, and the part of it that rose or fell, mm. */
   extrudedMm = 0;
   slopedMm = 0;
   sawAbsolute = false;
@@ -43,7 +43,7 @@ export class LevelTracker {
   private outBefore = 0;
   private extrusions = 0;
   private filamentAtStart = 0;
-  /** Filament behind the latest extruding move, and what changes have pushed in and out since the level began, mm. */
+  /** Filament behind the latest extruding move, and what changes have loaded and out since the level began, mm. */
   private filamentAtEnd = 0;
   private changedInLevel = 0;
   /** The same of all changes: it belongs to no part. */
@@ -76,9 +76,9 @@ export class LevelTracker {
   /** The tool has changed, in a line that ends at `offset`. */
   takeTool(offset: number, line: number): void {
     this.level?.tools.push(this.machine.tool);
-    // Also when the tool before comes back at once: the file counts its filament anew.
+    // Also when the tool before comes back at once: the file resets its extruder.
     this.cuts = this.level !== null;
-    // What comes behind the change is the next section's, wherever the way there is.
+    // What comes behind the change is the next section's, wherever the path there is.
     this.takeTravel(offset, line);
   }
 

@@ -12,7 +12,7 @@ export interface LevelPlace {
   /** First extruding move. */
   readonly firstOffset: number;
   readonly firstLine: number;
-  /** Where the stop goes: after the travel to the first point, before the filament is pushed back. */
+  /** Where the stop goes: after the travel to the first point, before the filament is un-retracted. */
   readonly restartOffset: number;
   readonly restartLine: number;
   /** Right after the last extrusion before this level. */

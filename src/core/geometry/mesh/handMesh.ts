@@ -224,7 +224,7 @@ class Builder {
     const dx = x1 + shifts[q] - x0 - shifts[p];
     const dy = y1 + shifts[q + 1] - y0 - shifts[p + 1];
     const length = Math.hypot(dx, dy) || 1;
-    // Outwards is to the right of the way.
+    // Outwards is to the right of the path.
     const [nx, ny] = [(dy / length) * 127, (-dx / length) * 127];
     this.begin(number);
     this.put(0, x0, y0, from, nx, ny, 0);

@@ -13,7 +13,7 @@ export interface BitGrid {
 const { stampLine } = plainCells(0);
 
 /**
- * Sets the bits of all cells whose middles lie within `r` cells of the way from (x0, y0) to (x1, y1), machine
+ * Sets the bits of all cells whose middles lie within `r` cells of the path from (x0, y0) to (x1, y1), machine
  * mm; what lies outside of the grid is left out.
  */
 export function stampBits(

@@ -52,6 +52,12 @@ export class ByteText {
     return new TextDecoder().decode(this.bytes.subarray(from, this.at)).trim();
   }
 
+  /** Whether a comma stands for a point, as in some languages: digits on both sides of it. */
+  private isDecimalComma(at: number): boolean {
+    const { bytes } = this;
+    return bytes[at] === COMMA && isDigit(bytes[at - 1]) && isDigit(bytes[at + 1]);
+  }
+
   /** The number that stands here; `NaN`, and nothing taken, where none does. */
   number(): number {
     this.skipBlanks();
@@ -71,7 +77,7 @@ export class ByteText {
           value = value * 10 + digit;
           if (point) power--;
         } else if (!point) power++;
-      } else if (bytes[at] === POINT && !point) point = true;
+      } else if (!point && (bytes[at] === POINT || this.isDecimalComma(at))) point = true;
       else break;
     }
     if (digits === 0) return NaN;
@@ -93,6 +99,7 @@ export class ByteText {
   }
 }
 
-const [MINUS, PLUS, POINT, ZERO, NINE, E] = [45, 43, 46, 48, 57, 101];
+const [MINUS, PLUS, COMMA, POINT, ZERO, NINE, E] = [45, 43, 44, 46, 48, 57, 101];
+const isDigit = (byte: number): boolean => byte >= ZERO && byte <= NINE;
 const isBlank = (byte: number): boolean => byte === 32 || byte === 9;
 const isLineEnd = (byte: number): boolean => byte === 10 || byte === 13;

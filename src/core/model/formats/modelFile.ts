@@ -35,8 +35,8 @@ export const brokenModel = (message: string): Result<never> => refuse('broken-mo
 /** Why a mesh is not taken; null when it is. */
 export function unusable(triangles: number, isFull: boolean): Result<never> | null {
   if (isFull) {
-    return refuse('too-large', 'The model has more than 16 million triangles. Save it coarser.');
+    return refuse('too-large', 'The model has more than 16 million triangles. Reduce its detail.');
   }
-  if (triangles === 0) return brokenModel('The model is empty: there is no surface in it.');
+  if (triangles === 0) return brokenModel('The model is empty: it has no surface.');
   return null;
 }

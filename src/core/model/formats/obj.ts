@@ -20,13 +20,12 @@ export function readObj(bytes: Uint8Array, tell: TellShare = () => {}): Result<M
     if (text.takes('v')) {
       const [x, y, z] = [text.number(), text.number(), text.number()];
       if (!Number.isFinite(x + y + z)) {
-        return brokenModel('The file is damaged: some of its corners are no numbers.');
+        return brokenModel('The file is damaged: some vertices are not numbers.');
       }
       places.push(x, y, z);
     } else if (text.takes('f')) {
       const face = readFace(text, places.length / 3);
-      if (!face)
-        return brokenModel('The file is damaged: a face names a corner that is not there.');
+      if (!face) return brokenModel('The file is damaged: a face refers to a missing vertex.');
       addFace(builder, places, face);
     } else if (text.takes('o')) {
       starts.push({ name: text.restOfLine().slice(0, 80), first: builder.triangles });

@@ -11,7 +11,8 @@ import {
 } from '../../../../tests/support/modelFiles';
 import { boxOf, sizeOf, triangleCount } from '../mesh';
 import { readModel } from './readModel';
-import { firstSetup, guessUnit, placeMesh } from '../setup';
+import { firstSetup, guessUnit } from '../setup';
+import { Model } from '../model';
 import { soundnessOf } from '../soundness';
 import { writeStl } from './writeStl';
 import { writeThreeMf } from './writeThreeMf';
@@ -29,6 +30,11 @@ async function meshOf(bytes: Uint8Array | string, name?: string) {
 async function refusalOf(bytes: Uint8Array | string, name?: string): Promise<string> {
   const found = await read(bytes, name);
   return found.ok ? `taken: ${triangleCount(found.value.mesh)}` : found.refusal.message;
+}
+
+/** Text as some programs save it, the lower byte first. */
+function twoBytes(text: string, hasMark: boolean): Uint8Array {
+  return new Uint8Array(Buffer.from(`${hasMark ? '\ufeff' : ''}${text}`, 'utf16le'));
 }
 
 const pack = (model: string, more: Record<string, Uint8Array> = {}): Uint8Array =>
@@ -50,6 +56,19 @@ describe('every format brings the same box', () => {
     ['OBJ', textObj(BOX), 'a.obj'],
     ['3MF', pack(modelXml(meshXml(1, BOX), ITEM)), 'a.3mf'],
     ['3MF by another name', pack(modelXml(meshXml(1, BOX), ITEM)), 'a.bin'],
+    ['3MF by the name of an STL', pack(modelXml(meshXml(1, BOX), ITEM)), 'a.stl'],
+    ['binary STL by the name of an OBJ', binaryStl(BOX), 'a.obj'],
+    ['text STL by the name of an OBJ', textStl(BOX), 'a.obj'],
+    ['OBJ by the name of an STL', textObj(BOX), 'a.stl'],
+    ['text STL with decimal commas', textStl(BOX).replaceAll(/ (\d+)/g, ' $1,0'), 'a.stl'],
+    ['OBJ with decimal commas', textObj(BOX).replaceAll(/^v.*$/gm, (line) => line.replaceAll(/ (-?\d+)/g, ' $1,00')), 'a.obj'], // prettier-ignore
+    ['text STL with a mark at its beginning', `\ufeff${textStl(BOX)}`, 'a.stl'],
+    ['OBJ with a mark at its beginning', `\ufeff${textObj(BOX)}`, 'a.obj'],
+    ['text STL in two bytes a letter', twoBytes(textStl(BOX), true), 'a.stl'],
+    ['text STL in two bytes a letter, without a mark', twoBytes(textStl(BOX), false), 'a.stl'],
+    ['OBJ in two bytes a letter', twoBytes(textObj(BOX), true), 'a.obj'],
+    ['3MF with decimal commas', pack(modelXml(meshXml(1, BOX), ITEM).replaceAll(/([xyz])="(-?\d+)"/g, '$1="$2,0"')), 'a.3mf'], // prettier-ignore
+    ['3MF in two bytes a letter', zipSync({ '3D/3dmodel.model': twoBytes(modelXml(meshXml(1, BOX), ITEM).replace('UTF-8', 'UTF-16'), true) }), 'a.3mf'], // prettier-ignore
   ])('%s', async (_kind, bytes, name) => {
     const { mesh } = await meshOf(bytes, name);
     expect(triangleCount(mesh)).toBe(12);
@@ -146,6 +165,14 @@ describe('3MF', () => {
     expect([...(await meshOf(writeStl(corners))).mesh.corners]).toEqual([...corners]);
   });
 
+  it('writes names that no XML may hold without what it may not', async () => {
+    const name = 'Reed\u0000 4\u0007 <\ud800> \ud83d\ude00\nnorth';
+    const corners = Float32Array.from(BOX.flat(2));
+    const bytes = writeThreeMf(name, [{ name, colour: '#b5493b', corners }]);
+    const { mesh } = await meshOf(bytes, 'names.3mf');
+    expect(mesh.objects[0].name).toBe('Reed 4 <> \ud83d\ude00 north');
+  });
+
   const bomb = `<!DOCTYPE x [<!ENTITY a "${'x'.repeat(50)}"><!ENTITY b "&a;&a;&a;">]>`;
   const round = '<object id="1"><components><component objectid="1"/></components></object>';
   const doubling = Array.from(
@@ -159,39 +186,54 @@ describe('3MF', () => {
       pack(modelXml(meshXml(1, BOX), ITEM).replace('?>', `?>${bomb}`)),
       'document type',
     ],
-    ['an unknown entity', pack(modelXml(meshXml(1, BOX, 'name="&b;"'), ITEM)), 'not whole'],
-    ['broken XML', pack(modelXml(meshXml(1, BOX), ITEM).slice(0, -20)), 'not whole'],
-    ['a part in itself', pack(modelXml(round, ITEM)), 'without end'],
+    ['an unknown entity', pack(modelXml(meshXml(1, BOX, 'name="&b;"'), ITEM)), 'incomplete'],
+    ['broken XML', pack(modelXml(meshXml(1, BOX), ITEM).slice(0, -20)), 'incomplete'],
+    ['a part in itself', pack(modelXml(round, ITEM)), 'endlessly'],
     [
       'parts that double for ever',
       pack(modelXml(meshXml(1, BOX) + doubling, '<item objectid="31"/>')),
-      'without end',
+      'endlessly',
     ],
     [
       'a part that is not there',
       pack(modelXml(meshXml(1, BOX), '<item objectid="8"/>')),
-      'not in it',
+      'missing part',
     ],
     [
       'a corner that is not there',
       pack(modelXml(meshXml(1, BOX).replace('v1="0"', 'v1="400"'), ITEM)),
-      'corner that is not there',
+      'missing vertex',
     ],
     [
       'no number',
       pack(modelXml(meshXml(1, BOX).replace('x="20"', 'x="wide"'), ITEM)),
-      'no numbers',
+      'not numbers',
     ],
-    ['a unit of its own', pack(modelXml(meshXml(1, BOX), ITEM, 'cubit')), 'no unit'],
+    ['a unit of its own', pack(modelXml(meshXml(1, BOX), ITEM, 'cubit')), 'does not have'],
     ['nothing to build', pack(modelXml(meshXml(1, BOX), '')), 'does not say'],
     ['no model', zipSync({ 'a.txt': strToU8('x') }), 'no model'],
     [
       'a transform of too few numbers',
       pack(modelXml(meshXml(1, BOX), '<item objectid="1" transform="1 0 0"/>')),
-      'at no place',
+      'no valid position',
     ],
   ])('refuses %s', async (_what, bytes, words) => {
     expect(await refusalOf(bytes, 'a.3mf')).toContain(words);
+  });
+
+  it('is refused by name where a 3MF needs what is not read', async () => {
+    const needing = (place: string): Uint8Array =>
+      pack(
+        modelXml(meshXml(1, BOX), ITEM).replace(
+          '<model ',
+          `<model requiredextensions="x" xmlns:x="${place}" `,
+        ),
+      );
+    expect(await refusalOf(needing('http://made.example/beamlattice/2017/02'), 'a.3mf')).toContain(
+      'needs the extension “http://made.example/beamlattice/2017/02”',
+    );
+    const known = 'http://schemas.microsoft.com/3dmanufacturing/production/2015/06';
+    expect(await refusalOf(needing(known), 'a.3mf')).toBe('taken: 12');
   });
 
   it('gives up what unpacks to more than it says', async () => {
@@ -223,7 +265,7 @@ describe('what is damaged gets words', () => {
       textStl(BOX).replace(' endloop', 'vertex 1 1 1\n endloop'),
       'corners',
     ],
-    ['a place that is no number', textStl(BOX).replace('vertex 0', 'vertex nan'), 'no numbers'],
+    ['a place that is no number', textStl(BOX).replace('vertex 0', 'vertex nan'), 'not numbers'],
   ])('%s', async (_what, bytes, words) => {
     expect(await refusalOf(bytes)).toContain(words);
   });
@@ -231,7 +273,7 @@ describe('what is damaged gets words', () => {
   it('says so of numbers that are none in a binary file', async () => {
     const bytes = binaryStl(BOX);
     new DataView(bytes.buffer).setFloat32(84 + 12, NaN, true);
-    expect(await refusalOf(bytes)).toContain('no numbers');
+    expect(await refusalOf(bytes)).toContain('not numbers');
   });
 
   it('never throws, whatever byte is changed', async () => {
@@ -275,8 +317,9 @@ describe('soundness', () => {
 
   it('turns round what is inside out when it is placed', async () => {
     const file = await meshOf(binaryStl(BOX.map(([a, b, c]) => [a, c, b] as const)));
-    const placed = placeMesh(file.mesh, firstSetup(file), true);
-    expect(soundnessOf(placed).volume).toBeCloseTo(1000, 3);
+    const { mesh, facts } = new Model(file).place(firstSetup(file));
+    expect(soundnessOf(mesh).volume).toBeCloseTo(1000, 3);
+    expect(facts.notes).toEqual(['The surface was inside out. Lamella flipped it.']);
   });
 });
 

@@ -7,22 +7,29 @@ import { brokenModel, unusable, type ModelFile, type TellShare } from './modelFi
 const HEAD = 84;
 const RECORD = 50;
 const NORMAL = 12;
-/** Progress is told after so many triangles. */
+/** Progress is reported after so many triangles. */
 const TOLD_EVERY = 1 << 18;
 
 /** Reads STL, binary or text. The two are told apart by their length, as many binary files begin with `solid`. */
 export function readStl(bytes: Uint8Array, tell: TellShare = () => {}): Result<ModelFile> {
-  if (bytes.length < 15) return brokenModel('The file is too short for a model.');
-  const stated =
-    bytes.length >= HEAD
-      ? new DataView(bytes.buffer, bytes.byteOffset, bytes.length).getUint32(80, true)
-      : -1;
-  const isWhole = bytes.length === HEAD + stated * RECORD;
-  return !isWhole && saysSolid(bytes) ? readText(bytes, tell) : readBinary(bytes, stated, tell);
+  if (bytes.length < 15) return brokenModel('The file is too short to be a model.');
+  const isText = !isWholeBinaryStl(bytes) && saysSolid(bytes);
+  return isText ? readText(bytes, tell) : readBinary(bytes, statedIn(bytes), tell);
+}
+
+/** How many triangles a binary file states; −1 where it is too short to. */
+const statedIn = (bytes: Uint8Array): number =>
+  bytes.length >= HEAD
+    ? new DataView(bytes.buffer, bytes.byteOffset, bytes.length).getUint32(80, true)
+    : -1;
+
+/** Whether a file is as long as a binary STL of as many triangles as it states. */
+export function isWholeBinaryStl(bytes: Uint8Array): boolean {
+  return bytes.length >= HEAD && bytes.length === HEAD + statedIn(bytes) * RECORD;
 }
 
 /** True where a text file begins: its first word, and another of its words soon after. */
-function saysSolid(bytes: Uint8Array): boolean {
+export function saysSolid(bytes: Uint8Array): boolean {
   const text = new ByteText(bytes.subarray(0, 4096));
   text.skipSpace();
   if (!text.takes('solid')) return false;
@@ -36,10 +43,10 @@ function saysSolid(bytes: Uint8Array): boolean {
 
 function readBinary(bytes: Uint8Array, stated: number, tell: TellShare): Result<ModelFile> {
   const there = Math.floor((bytes.length - HEAD) / RECORD);
-  if (stated < 0) return brokenModel('The file is too short for a model.');
+  if (stated < 0) return brokenModel('The file is too short to be a model.');
   if (stated > there) {
     return brokenModel(
-      `The file is cut short, or it is no STL: it says ${stated} triangles, and holds ${Math.max(0, there)}. Copy it again.`,
+      `The file is cut short or not an STL: it states ${stated} triangles and holds ${Math.max(0, there)}. Copy it again.`,
     );
   }
   const wrong = unusable(stated, stated > MOST_TRIANGLES);
@@ -61,13 +68,13 @@ function readBinary(bytes: Uint8Array, stated: number, tell: TellShare): Result<
   }
   if (!Number.isFinite(sum)) return noNumbers();
   const more = bytes.length - HEAD - stated * RECORD;
-  const notes = more > 0 ? [`${more} bytes behind the last triangle were left out.`] : [];
+  const notes = more > 0 ? [`${more} bytes after the last triangle were ignored.`] : [];
   const objects = [{ name: '', first: 0, end: stated, colour: null }];
   return success({ kind: 'stl', mesh: { corners, objects }, unit: null, notes });
 }
 
 const noNumbers = () =>
-  brokenModel('The file is damaged: some of its corners are no numbers. Save it again.');
+  brokenModel('The file is damaged: some vertices are not numbers. Save it again.');
 
 function readText(bytes: Uint8Array, tell: TellShare): Result<ModelFile> {
   const text = new ByteText(bytes);

@@ -6,7 +6,7 @@ import { MeshBuilder, type MeshObject } from '../mesh';
 import { brokenModel, unusable, type ModelFile, type TellShare } from './modelFile';
 import { ModelPart, type PartObject, type Transform } from './threeMfPart';
 
-/** Deepest nesting of components, and most objects that are put together. */
+/** Deepest nesting of components, and most objects in one. */
 const DEEPEST = 32;
 const MOST_PLACED = 20_000;
 
@@ -19,9 +19,9 @@ export async function readThreeMf(
   const opened = await openZip(source);
   if (!opened.ok) return opened;
   const models = opened.value.filter(({ name }) => /\.model$/i.test(name));
-  if (models.length === 0) return brokenModel('There is no model in this 3MF file.');
+  if (models.length === 0) return brokenModel('This 3MF file contains no model.');
   if (models.some(({ encrypted }) => encrypted)) {
-    return brokenModel('This 3MF file is locked. Save it without a password.');
+    return brokenModel('This 3MF file is password-protected. Save it without a password.');
   }
   const total = models.reduce((sum, { bytes: size }) => sum + size, 0);
   const parts = new Map<string, ModelPart>();
@@ -37,13 +37,7 @@ export async function readThreeMf(
   return main ? assemble(main, parts) : brokenModel('The 3MF file does not say what is in it.');
 
   async function readPart(entry: ZipEntry, part: ModelPart, onSize: (bytes: number) => void) {
-    const decoder = new TextDecoder();
-    const unpacked = await unpackFile(
-      source,
-      entry,
-      (chunk) => part.read(decoder.decode(chunk, { stream: true })),
-      onSize,
-    );
+    const unpacked = await unpackFile(source, entry, (chunk) => part.read(chunk), onSize);
     if (!unpacked.ok) return unpacked;
     part.end();
     return part.trouble === null ? success(null) : brokenModel(part.trouble);
@@ -92,11 +86,11 @@ function assemble(
     const part = parts.get(path);
     const object = part?.objects.get(id);
     if (!part || !object) {
-      troubles.push('The 3MF file names a part that is not in it.');
+      troubles.push('The 3MF file refers to a missing part.');
       return;
     }
     if (depth > DEEPEST || ++placed > MOST_PLACED) {
-      troubles.push('The parts of this 3MF file are put together without end.');
+      troubles.push('The parts of this 3MF file refer to each other endlessly.');
       return;
     }
     for (const one of object.components) {
@@ -126,7 +120,7 @@ function assemble(
   if (wrong) return wrong;
   const { unit } = main.part;
   const supports = [...parts.values()].some(({ hasSupports }) => hasSupports);
-  const notes = supports ? ['Supports that the file holds were left out.'] : [];
+  const notes = supports ? ['Supports in the file were left out.'] : [];
   return success({ kind: '3mf', mesh: { corners: builder.finish(), objects }, unit, notes });
 }
 

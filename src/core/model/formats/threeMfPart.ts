@@ -1,5 +1,7 @@
 import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import { MOST_TRIANGLES } from '../mesh';
+import { encodingOf } from './encoding';
+import { MeshBytes, type MeshSink } from './meshBytes';
 import { UNIT_MM, type ModelUnit } from './modelFile';
 
 /** Rows of a 4 × 3 matrix, as 3MF writes it: a point is a row before it. */
@@ -21,7 +23,7 @@ interface NamedColour {
   readonly index: number;
 }
 
-/** An object of a 3MF part: a mesh, or other objects put together. */
+/** An object of a 3MF part: a mesh, or other objects combined. */
 export interface PartObject {
   readonly name: string;
   readonly vertices: readonly number[];
@@ -63,27 +65,40 @@ export class ModelPart {
   private readonly colours = new Map<string, string[]>();
   private group: string[] | null = null;
   private object: Growing | null = null;
+  private reader: Pick<MeshBytes, 'write' | 'end'> | null = null;
+  private readonly sink: MeshSink = {
+    text: (xml) => this.parser.write(xml),
+    vertex: (x, y, z) => this.addVertex(x, y, z),
+    triangle: (a, b, c) => this.addTriangle(a, b, c),
+  };
   private readonly parser = new SaxesParser<{ xmlns: false }>({ xmlns: false });
 
   constructor() {
     this.parser.on('doctype', () => {
       throw new BrokenPart(
-        'The 3MF file holds a document type, which none should. It was not read.',
+        'The 3MF file has a document type, which is not allowed. It was not read.',
       );
     });
     this.parser.on('error', () => {
-      throw new BrokenPart('The 3MF file is damaged: its XML is not whole.');
+      throw new BrokenPart('The 3MF file is damaged: its XML is incomplete.');
     });
     this.parser.on('opentag', (tag) => this.open(tag));
     this.parser.on('closetag', ({ name }) => this.close(localName(name)));
   }
 
-  read(text: string): void {
-    this.guarded(() => this.parser.write(text));
+  /** Takes the next bytes as they are unpacked. */
+  read(chunk: Uint8Array): void {
+    this.guarded(() => {
+      this.reader ??= readerOf(chunk, this.sink);
+      this.reader.write(chunk);
+    });
   }
 
   end(): void {
-    this.guarded(() => this.parser.close());
+    this.guarded(() => {
+      this.reader?.end();
+      this.parser.close();
+    });
   }
 
   /** `#rrggbb` of a named property; null where it is none of a colour. */
@@ -105,11 +120,20 @@ export class ModelPart {
     const attributes: Attributes = all;
     switch (localName(name)) {
       case 'vertex':
-        return this.vertex(attributes);
+        return this.addVertex(
+          numberIn(attributes.x),
+          numberIn(attributes.y),
+          numberIn(attributes.z),
+        );
       case 'triangle':
-        return this.triangle(attributes);
+        return this.addTriangle(
+          Number(attributes.v1),
+          Number(attributes.v2),
+          Number(attributes.v3),
+        );
       case 'model':
         this.unit = unitOf(attributes.unit);
+        refuseUnknownExtensions(attributes);
         return;
       case 'object':
         this.object = {
@@ -145,36 +169,48 @@ export class ModelPart {
     const { isSupport, id, ...object } = this.object;
     const vertices = object.vertices.length / 3;
     if (object.triangles.some((corner) => !(corner < vertices))) {
-      throw new BrokenPart('The 3MF file is damaged: a triangle names a corner that is not there.');
+      throw new BrokenPart('The 3MF file is damaged: a triangle refers to a missing vertex.');
     }
     if (isSupport) this.hasSupports = true;
     this.objects.set(id, isSupport ? { ...object, triangles: [] } : object);
     this.object = null;
   }
 
-  private vertex({ x, y, z }: Attributes): void {
-    const { object } = this;
-    if (!object) return;
-    const place = [Number(x), Number(y), Number(z)];
-    if (!place.every(Number.isFinite)) {
-      throw new BrokenPart('The 3MF file is damaged: some of its corners are no numbers.');
+  private addVertex(x: number, y: number, z: number): void {
+    if (!Number.isFinite(x + y + z)) {
+      throw new BrokenPart('The 3MF file is damaged: some vertices are not numbers.');
     }
-    object.vertices.push(place[0], place[1], place[2]);
+    this.object?.vertices.push(x, y, z);
   }
 
-  private triangle({ v1, v2, v3 }: Attributes): void {
+  private addTriangle(a: number, b: number, c: number): void {
     const { object } = this;
     if (!object) return;
-    const corners = [Number(v1), Number(v2), Number(v3)];
-    if (!corners.every((corner) => Number.isInteger(corner) && corner >= 0)) {
-      throw new BrokenPart('The 3MF file is damaged: a triangle names a corner that is not there.');
+    if (!(isPlace(a) && isPlace(b) && isPlace(c))) {
+      throw new BrokenPart('The 3MF file is damaged: a triangle refers to a missing vertex.');
     }
     if (object.triangles.length > 3 * MOST_TRIANGLES) {
-      throw new BrokenPart('The model has more than 16 million triangles. Save it coarser.');
+      throw new BrokenPart('The model has more than 16 million triangles. Reduce its detail.');
     }
-    object.triangles.push(corners[0], corners[1], corners[2]);
+    object.triangles.push(a, b, c);
   }
 }
+
+const isPlace = (corner: number): boolean => Number.isInteger(corner) && corner >= 0;
+
+/** Bytes in UTF-8, as nearly all are, are read by themselves; others as text. */
+function readerOf(first: Uint8Array, sink: MeshSink): Pick<MeshBytes, 'write' | 'end'> {
+  const encoding = encodingOf(first);
+  if (encoding === null || encoding === 'utf-8') return new MeshBytes(sink);
+  const decoder = new TextDecoder(encoding);
+  return {
+    write: (chunk) => sink.text(decoder.decode(chunk, { stream: true })),
+    end: () => sink.text(decoder.decode()),
+  };
+}
+
+/** Some programs write numbers as their language does. */
+const numberIn = (text: string | undefined): number => Number(text?.replace(',', '.'));
 
 const localName = (name: string): string => name.slice(name.indexOf(':') + 1);
 
@@ -186,9 +222,9 @@ function anyPrefix(attributes: Attributes, name: string): string | null {
 
 function placed(attributes: Attributes): Placed {
   const transform = (attributes.transform ?? '').trim();
-  const numbers = transform === '' ? AS_IT_IS : transform.split(/\s+/).map(Number);
+  const numbers = transform === '' ? AS_IT_IS : transform.split(/\s+/).map(numberIn);
   if (numbers.length !== 12 || !numbers.every(Number.isFinite)) {
-    throw new BrokenPart('The 3MF file is damaged: a part stands at no place.');
+    throw new BrokenPart('The 3MF file is damaged: a part has no valid position.');
   }
   const objectId = attributes.objectid ?? '';
   return { objectId, path: anyPrefix(attributes, 'path'), transform: numbers };
@@ -196,6 +232,21 @@ function placed(attributes: Attributes): Placed {
 
 function colourName({ pid, pindex }: Attributes): NamedColour | null {
   return pid === undefined ? null : { group: pid, index: Number(pindex ?? 0) };
+}
+
+/** Extensions that are read, or whose loss changes neither shape nor colour of an object (3MF Consortium). */
+const KNOWN_EXTENSIONS = [/\/production\/20\d\d\/\d\d$/, /\/material\/20\d\d\/\d\d$/, /\/core\/20\d\d\/\d\d$/]; // prettier-ignore
+
+/** A file says which extensions nobody may read it without. */
+function refuseUnknownExtensions(attributes: Attributes): void {
+  const needed = (attributes.requiredextensions ?? '').split(/\s+/).filter((one) => one !== '');
+  for (const prefix of needed) {
+    const place = attributes[`xmlns:${prefix}`] ?? prefix;
+    if (KNOWN_EXTENSIONS.some((known) => known.test(place))) continue;
+    throw new BrokenPart(
+      `This 3MF file needs the extension “${place.slice(0, 80)}”, which Lamella does not read. Save it without, or as STL.`,
+    );
+  }
 }
 
 const UNIT_WORDS: Readonly<Partial<Record<string, ModelUnit>>> = {
@@ -211,7 +262,7 @@ function unitOf(word: string | undefined): ModelUnit {
   const unit = word === undefined ? 'mm' : UNIT_WORDS[word.trim().toLowerCase()];
   if (unit === undefined || !(unit in UNIT_MM)) {
     throw new BrokenPart(
-      `The 3MF file is drawn in “${word?.slice(0, 20)}”, which is no unit of the format.`,
+      `The 3MF file uses the unit “${word?.slice(0, 20)}”, which the format does not have.`,
     );
   }
   return unit;

@@ -70,5 +70,11 @@ function meshOf(corners: Float32Array): string {
   return `<mesh><vertices>${vertices.join('')}</vertices><triangles>${triangles.join('')}</triangles></mesh>`;
 }
 
+/** What no XML file may hold (Extensible Markup Language 1.0, production 2): control signs and halves of letters. */
+const NO_XML = /[^\t\n\r\u{20}-\u{d7ff}\u{e000}-\u{fffd}\u{10000}-\u{10ffff}]/gu;
+
 const escaped = (text: string): string =>
-  text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`);
+  text
+    .replace(NO_XML, '')
+    .replace(/[\t\n\r]+/g, ' ')
+    .replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`);

@@ -20,7 +20,7 @@ export interface CopyCost {
  * @param printSeconds time that printing the present plate takes, heating left out, s.
  * @param heatingSeconds time before the first layer, s.
  * @param objects how many objects the present plate holds.
- * @param purges what each swap pushes through, mm.
+ * @param purges what each swap purges, mm.
  */
 export function copyCosts(
   printSeconds: number,

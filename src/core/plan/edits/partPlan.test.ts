@@ -80,7 +80,7 @@ describe('a plan of parts side by side', () => {
     expect(shares.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
   });
 
-  it('moves to a new slice part by part, and is told which stop leads where anew', () => {
+  it('moves to a new slice part by part, and is told which stop leads where again', () => {
     const stops = [{ line: 40, part: 'P2' }];
     const begun2 = withSwap(withStretches(begun, reading, stops), n(3), 'P2');
     const old = withLayerOrder(withLayerOrder(begun2, n(1), ['P2', 'P1']), n(3), ['P2', 'P1']);
@@ -88,7 +88,7 @@ describe('a plan of parts side by side', () => {
     const anchors = anchorsOf(old, print);
     expect(anchors).toMatchObject([{ layer: 3, part: 'P2' }]);
     const moved = moveSwaps(anchors, 0, print, 0.5);
-    expect(moved[0].sentence).toMatch(/^part P2, before 3 → before 2/);
+    expect(moved[0].sentence).toMatch(/^part P2, before 3 at 0.40 mm → before 2/);
     const plan2 = movedPlan(
       old,
       'cd'.repeat(32),

@@ -19,7 +19,7 @@ export function withFoundParts(
   reading: Pick<SlicedFile, 'sections'>,
   stretches: readonly Stretch[],
 ): JobPlan {
-  // Parts of another slice keep their filaments; only what is behind the stops is found anew.
+  // Parts of another slice keep their filaments; only what is behind the stops is found again.
   const isMoved = !isWhole(plan) && plan.stretches.length === 0 && stretches.length > 0;
   const isBegun = !isWhole(plan) || plan.parts[0].swaps.length > 0;
   return isBegun && !isMoved ? plan : withStretches(plan, reading, stretches);

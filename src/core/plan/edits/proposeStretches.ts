@@ -39,7 +39,7 @@ function kindOf({ command }: FoundStop): string {
   return (textOfStop(command) === null ? command : command.split(/\s/, 1)[0]).toUpperCase();
 }
 
-/** The stops of a file that stand right beside a change of tool, and so ask for the same thing. */
+/** The stops of a file that stand right beside a tool change, and so ask for the same thing. */
 export function stopsBesideTools({
   stops,
   sections,

@@ -1,12 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { makeHidePlate } from '../../../../demo/jobs/hidePlate';
+import { makeRingTags } from '../../../../demo/jobs/ringTags';
 import { bytesOf, writePrint } from '../../../../tests/support/printFiles';
 import { layerNumber } from '../../layers';
 import { readGcode } from '../../read/reader';
 import { findSteps } from '../../geometry/steps';
 import { ORDINARY_PRINTER } from '../../motion/limits';
 import { emptyPlan } from '../jobPlan';
+import { likenessOf, shapeOf } from './likeness';
 import { withSwap } from './partEdits';
 import { readPlanFile, writePlanFile } from '../file/planFile';
 import {
@@ -37,9 +39,9 @@ const moved = (factor = 1, inputs = coarse) =>
 describe('a new slice of the same part', () => {
   it('takes swaps to the same step, and others to the nearest height', () => {
     expect(moved().map(({ sentence }) => sentence)).toEqual([
-      'before 11 → before 8, same step, 2.04 mm',
-      'before 26 → before 18, same step, 5.04 mm',
-      'before 29 → before 20, nearest height, 5.64 mm',
+      'before 11 at 2.04 mm → before 8 at 2.04 mm, same step',
+      'before 26 at 5.04 mm → before 18 at 5.04 mm, same step',
+      'before 29 at 5.64 mm → before 20 at 5.64 mm, nearest height',
     ]);
   });
 
@@ -56,11 +58,38 @@ describe('a new slice of the same part', () => {
     const low = groundOf(writePrint({ layers: 6, layerHeight: 0.3 }));
     expect(moved(1, low).map(({ to }) => to)).toEqual([null, null, null]);
     expect(moved(1, low)[0].sentence).toBe(
-      'before 11 → no place: the new print ends below 2.04 mm',
+      'before 11 at 2.04 mm → no place: the new print ends below 2.04 mm',
     );
     const near = [27, 28].reduce((made, at) => withSwap(made, n(at)), emptyPlan('ab'.repeat(32)));
     const both = moveSwaps(anchorsOf(near, fine), 0, { ...coarse, steps: [] }, 1);
     expect(both[1].sentence).toMatch(/no place: before 19 there is a swap already/);
+  });
+
+  it('asks where a step is the same by its number alone, and says how far off it is', () => {
+    // Another print with as many steps, at other heights.
+    const other = {
+      ...coarse,
+      steps: coarse.steps.map((step) => ({ ...step, layer: n(step.layer + 6), z: step.z + 1.8 })),
+    };
+    const [first] = moved(1, other);
+    expect(first).toMatchObject({ to: null, proposed: 14, how: 'other-height' });
+    expect(first.sentence).toBe(
+      'before 11 at 2.04 mm → before 14 at 3.84 mm? The same step by its number, but 1.80 mm higher',
+    );
+  });
+
+  it('is compared with the old one by size and outline', () => {
+    const shape = (text: string) => {
+      const print = readGcode(bytesOf(text), ORDINARY_PRINTER);
+      return shapeOf(print);
+    };
+    const [plate, again, tags] = [makeHidePlate(), makeHidePlate(0.3), makeRingTags()].map(shape);
+    const same = likenessOf(plate, again);
+    expect(same.warnings).toEqual([]);
+    expect(same.sizes).toMatch(/^Before: \d+\.\d\d × \d+\.\d\d × 8\.04 mm\. Now: /);
+    const other = likenessOf(plate, tags).warnings.join(' ');
+    expect(other).toMatch(/of the outlines agree/);
+    expect(other).toMatch(/mm lower/);
   });
 
   it('stays where it is on the same file', () => {

@@ -30,12 +30,14 @@ export interface MovedSwap {
   readonly anchor: Anchor;
   /** The layer of the new file; null when the person has to say. */
   readonly to: LayerNumber | null;
-  readonly how: 'same-step' | 'same-height' | 'unplaced';
-  /** `before 27 → before 22, same step, 5.44 mm`. */
+  /** The layer that is offered where `to` is not sure; null for none. */
+  readonly proposed: LayerNumber | null;
+  readonly how: 'same-step' | 'same-height' | 'other-height' | 'unplaced';
+  /** `before 27 at 5.44 mm → before 22 at 5.44 mm, same step`. */
   readonly sentence: string;
 }
 
-/** Steps of files with different numbers of them match when they are this near, mm. */
+/** Steps of two files are the same one when they are this near, mm. */
 const NEAR_STEP = 0.5;
 /** A difference in height below this share is another layer height and not another scale. */
 const SAME_SCALE = 0.03;
@@ -60,7 +62,8 @@ export function heightFactor(oldTop: number, newTop: number): number {
 
 /**
  * Finds where swaps go in a new file: those on a step go to the same step, the others to the same
- * height, times `factor`. What has no place, or the place of another, is left for the person.
+ * height, times `factor`. What has no place, or the place of another, is left for the person; so is a step
+ * that is the same by its number alone: another print may have as many.
  * @param stepCount how many steps the old print has.
  */
 export function moveSwaps(
@@ -71,37 +74,48 @@ export function moveSwaps(
 ): MovedSwap[] {
   const taken = new Set<string>();
   return anchors.map((anchor): MovedSwap => {
-    const step = matchingStep(anchor, stepCount, inputs.steps, factor);
+    const { step, isNear } = matchingStep(anchor, stepCount, inputs.steps, factor);
     const found = step?.layer ?? resolveHeight(inputs.layers, anchor.z * factor)?.layer ?? null;
     const place = `${anchor.part} ${found}`;
-    const from = `${anchor.part === WHOLE ? '' : `part ${anchor.part}, `}before ${anchor.layer}`;
+    const from = `${anchor.part === WHOLE ? '' : `part ${anchor.part}, `}before ${anchor.layer} at ${formatMm(anchor.z)} mm`;
     if (found === null || taken.has(place)) {
       const why =
         found === null
           ? `the new print ends below ${formatMm(anchor.z * factor)} mm`
           : `before ${found} there is a swap already`;
-      return { anchor, to: null, how: 'unplaced', sentence: `${from} → no place: ${why}` };
+      const sentence = `${from} → no place: ${why}`;
+      return { anchor, to: null, proposed: null, how: 'unplaced', sentence };
     }
     taken.add(place);
+    const z = bottomOf(inputs.layers[found - 1]);
+    const there = `${from} → before ${found} at ${formatMm(z)} mm`;
+    if (step && !isNear) {
+      const off = z - anchor.z * factor;
+      const sentence = `${there}? The same step by its number, but ${formatMm(Math.abs(off))} mm ${off > 0 ? 'higher' : 'lower'}`;
+      return { anchor, to: null, proposed: found, how: 'other-height', sentence };
+    }
     const how = step ? 'same-step' : 'same-height';
-    const z = formatMm(bottomOf(inputs.layers[found - 1]));
-    const words = step ? 'same step' : 'nearest height';
-    return { anchor, to: found, how, sentence: `${from} → before ${found}, ${words}, ${z} mm` };
+    const sentence = `${there}, ${step ? 'same step' : 'nearest height'}`;
+    return { anchor, to: found, proposed: null, how, sentence };
   });
 }
 
+/** The step of a new file that a swap belongs to, and whether its height says so as well. */
 function matchingStep(
   anchor: Anchor,
   stepCount: number,
   steps: readonly Step[],
   factor: number,
-): Step | null {
-  if (anchor.step === null) return null;
-  if (steps.length === stepCount) return steps[anchor.step];
+): { readonly step: Step | null; readonly isNear: boolean } {
+  if (anchor.step === null) return { step: null, isNear: false };
   const wanted = anchor.z * factor;
-  const near = steps.filter(({ z }) => Math.abs(z - wanted) <= NEAR_STEP);
-  near.sort((a, b) => Math.abs(a.z - wanted) - Math.abs(b.z - wanted));
-  return near[0] ?? null;
+  const near = steps
+    .filter(({ z }) => Math.abs(z - wanted) <= NEAR_STEP)
+    .sort((a, b) => Math.abs(a.z - wanted) - Math.abs(b.z - wanted));
+  const same = steps.length === stepCount ? steps[anchor.step] : null;
+  if (same && near.includes(same)) return { step: same, isNear: true };
+  if (near.length > 0) return { step: near[0], isNear: true };
+  return { step: same, isNear: false };
 }
 
 /**
@@ -128,7 +142,7 @@ export function movedPlan(
     parts: mapParts(plan.parts, (part) => {
       return { ...part, swaps: movedOf(part.key, part.swaps) };
     }),
-    // Parts keep their filaments; which of the new file's stops lead to which is looked at anew.
+    // Parts keep their filaments; which of the new file's stops lead to which is looked at again.
     stretches: [],
     layerOrders: plan.layerOrders.filter(({ layer }) => layer === 1),
     takenOut: [],

@@ -35,7 +35,7 @@ describe('places as people type them', () => {
 
   it('says that a number with decimals among layers is taken as a height', () => {
     const [, place] = readPlaces('11, 3.9, 12', 'layer', layers);
-    expect(place.answer).toMatch(/^It has decimals, so it is taken as a height\./);
+    expect(place.answer).toMatch(/^It has decimals, so it is read as a height\./);
     expect(readPlaces('3.9 mm', 'layer', layers)[0].answer).not.toMatch(/decimals/);
   });
 
@@ -76,7 +76,7 @@ describe('places as people type them', () => {
     ['layer 1', /first load/],
     ['layer 31', /no layer 31; the print has layers 1 to 30/],
     ['99 mm', /ends at 6\.00 mm/],
-    ['label 77', /calls no layer 77/],
+    ['label 77', /No layer is labelled 77/],
     ['-3 mm', /first load/],
   ])('%s has no place, and the answer says why', (text, answer) => {
     const [place] = readPlaces(text, 'layer', layers);

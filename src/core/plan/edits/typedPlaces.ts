@@ -44,7 +44,7 @@ export function readPlaces(text: string, kind: PlaceKind, layers: readonly Layer
   return found.map(([token, , number, unit], i) => {
     const place = placeOf(token.trim(), Number(number), kinds[i], layers);
     const isOdd = number.includes('.') && !unit && fallback !== 'height';
-    const answer = `It has decimals, so it is taken as a height. ${place.answer}`;
+    const answer = `It has decimals, so it is read as a height. ${place.answer}`;
     return isOdd ? { ...place, answer } : place;
   });
 }
@@ -100,7 +100,7 @@ function placeOf(
     const answer =
       kind === 'layer'
         ? `There is no layer ${value}; the print has layers 1 to ${layers.length}.`
-        : `The file calls no layer ${value}.`;
+        : `No layer is labelled ${value} in the file.`;
     return { ...none, answer };
   }
   if (layer.number === 1) return { ...none, answer: LOAD_FIRST };
@@ -108,7 +108,7 @@ function placeOf(
   return { text, kind, layer: layer.number, other: null, answer };
 }
 
-const LOAD_FIRST = 'Before layer 1 is no swap: set it as the first load instead.';
+const LOAD_FIRST = 'There is no swap before layer 1: set the first load instead.';
 
 function placeAtHeight(text: string, height: number, layers: readonly Layer[]): TypedPlace {
   const resolved = resolveHeight(layers, height);
@@ -131,6 +131,6 @@ function placeAtHeight(text: string, height: number, layers: readonly Layer[]): 
   const place = within
     ? `${formatMm(height)} mm lies inside layer ${within.number}, which runs from ${formatMm(bottomOf(within))} to ${formatMm(within.z)} mm; `
     : '';
-  const way = `${formatMm(Math.abs(difference))} mm ${difference > 0 ? 'higher' : 'lower'}`;
-  return { text, kind, layer, other, answer: `${place}${goes}, ${way}.` };
+  const apart = `${formatMm(Math.abs(difference))} mm ${difference > 0 ? 'higher' : 'lower'}`;
+  return { text, kind, layer, other, answer: `${place}${goes}, ${apart}.` };
 }

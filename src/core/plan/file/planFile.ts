@@ -54,7 +54,7 @@ export function readPlanFile(text: string): Result<PlanFile> {
   }
 }
 
-const NOT_ONE = refuse('bad-plan', 'This is not a plan that Lamella wrote.');
+const NOT_ONE = refuse('bad-plan', 'This is not a plan written by Lamella.');
 
 /** The same for parsed JSON. */
 export function parsePlanFile(json: unknown): Result<PlanFile> {

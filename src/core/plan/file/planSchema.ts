@@ -142,7 +142,7 @@ export function parseJobPlan(json: unknown): Result<JobPlan> {
   if (typeof version === 'number' && version !== PLAN_VERSION) {
     return refuse(
       'bad-plan',
-      `The plan is of version ${version}, and this Lamella reads up to version ${PLAN_VERSION}.`,
+      `The plan has version ${version}, and this Lamella reads up to version ${PLAN_VERSION}. Update Lamella to open it.`,
     );
   }
   const words: ShapeWords = { what: 'The stored plan', code: 'bad-plan', passOverUnknown: true };
@@ -156,7 +156,10 @@ export function parseJobPlan(json: unknown): Result<JobPlan> {
   ]);
   const unknown = used.find((letter) => !known.has(letter));
   if (unknown)
-    return refuse('bad-plan', `The stored plan uses filament ${unknown}, which it lacks.`);
+    return refuse(
+      'bad-plan',
+      `The stored plan uses filament ${unknown}, which is not in its list.`,
+    );
   const [first, ...others] = plan.parts;
   const recipe = plan.recipe === null ? success(null) : parseRecipe(plan.recipe, true);
   if (!recipe.ok) return refuse('bad-plan', recipe.refusal.message);

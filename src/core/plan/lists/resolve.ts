@@ -10,7 +10,7 @@ export interface ResolvedSwap {
   readonly layer: LayerNumber;
   readonly filament: string;
   readonly settings: BandSettings;
-  /** Filament to push through, mm; null for the recipe's. */
+  /** Filament to purge, mm; null for the recipe's. */
   readonly purge: number | null;
 }
 
@@ -82,7 +82,7 @@ export function resolveSwaps(
     if (found.number === 1) {
       return refuse(
         'swap-before-first-layer',
-        'A swap before layer 1 is no swap: load that filament before you start.',
+        'There is no swap before layer 1: load that filament before you start.',
       );
     }
     const { nozzle = null, fan = null, flow = null, speed = null } = request;

@@ -8,7 +8,7 @@ import { DELIVERIES, type Delivery } from '../arrangement';
 import { PLAN_DEFAULTS } from '../jobPlan';
 import type { StopPlace } from '../stopPlace';
 
-/** What a swap may set on purpose, and what it pushes through. */
+/** What a swap may set on purpose, and what it purges. */
 export const swapFields = {
   nozzle: number().min(1).max(500).nullable().optional(),
   fan: number().min(0).max(100).nullable().optional(),
@@ -87,7 +87,7 @@ const betweenFiles = {
 };
 
 const listSchema = object({
-  swaps: array(swapSchema.required()).min(1, 'there is no swap in it').required(),
+  swaps: array(swapSchema.required()).min(1, 'it has no swaps').required(),
   /** A print of one part has no other order. */
   order: mixed<Order>().oneOf(['as-sliced']).default('as-sliced'),
   ...betweenFiles,
@@ -114,7 +114,7 @@ function partsSchema(parts: unknown) {
   ]);
   return object({
     swaps: array(swapSchema.required())
-      .max(0, 'a plan with parts has its swaps inside of the parts')
+      .max(0, 'in a plan with parts, the swaps belong to the parts')
       .default([]),
     parts: object(Object.fromEntries(fields) as Record<string, typeof partSchema>).default({}),
     order: mixed<Order>().oneOf(ORDERS).default('as-sliced'),

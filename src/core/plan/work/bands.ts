@@ -1,6 +1,7 @@
 import { gramsOf } from '../../filament/mass';
 import type { PaletteFilament } from '../../filament/palette';
 import type { Spool } from '../../filament/shelf/spool';
+import type { SwapPlace } from '../../describeLayer';
 import { bottomOf, type LayerNumber } from '../../layers';
 import { seenShare, type SeenShare, type Surface } from '../../geometry/surface';
 import type { Print } from '../../print/print';
@@ -17,6 +18,8 @@ export interface Band {
   /** Its lowest and its highest layer. */
   readonly first: LayerNumber;
   readonly last: LayerNumber;
+  /** The layer that it begins with, and whether something of that layer is printed before it. */
+  readonly begins: SwapPlace;
   /** Heights, machine mm. */
   readonly bottom: number;
   readonly top: number;
@@ -76,17 +79,21 @@ export function bandsOf(plan: JobPlan, inputs: BandInputs): Band[] {
     filament: wishes[section].letter,
     asks: wishes[section].asks,
   }));
+  const begun = new Set<number>();
   return inVisits(wanted).map((visit): Band => {
     const places = visit.map(({ wish }) => wish.section);
     const own = places.map((place) => sections[place]);
     const [{ wish }] = visit;
     const first = own.reduce((low, { layer }) => (layer < low ? layer : low), own[0].layer);
     const last = own.reduce((high, { layer }) => (layer > high ? layer : high), own[0].layer);
+    const begins = { layer: own[0].layer, inside: begun.has(own[0].layer) };
+    for (const { layer } of own) begun.add(layer);
     const filamentMm = own.reduce((sum, one) => sum + one.filamentMm, 0);
     return {
       filament: filamentOf(plan, wish.letter),
       first,
       last,
+      begins,
       bottom: bottomOf(layers[first - 1]),
       top: layers[last - 1].z,
       seconds: own.reduce((sum, one) => sum + one.seconds, 0),

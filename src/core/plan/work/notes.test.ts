@@ -7,6 +7,7 @@ import { analysePrint } from '../../print/analysis';
 import { ORDINARY_PRINTER } from '../../motion/limits';
 import { bandsOf, shownByLayers } from './bands';
 import { emptyPlan, type JobPlan } from '../jobPlan';
+import { gatherNotes } from './gatherNotes';
 import { planNotes } from './notes';
 
 const n = layerNumber;
@@ -44,13 +45,13 @@ describe('notes on a plan', () => {
   ] as const)('tell of %s, and the fix mends it', (code, plan) => {
     const note = notesOf(plan).find((one) => one.code === code);
     expect(note?.fix).not.toBeNull();
-    expect(codes(note!.fix!.plan)).not.toContain(code);
+    expect(codes(note!.fix!.edit(plan))).not.toContain(code);
   });
 
   it('say how thin, over what, and how much would do', () => {
     const [note] = notesOf(planWith([19, 'B']));
     expect(note.sentence).toBe(
-      '0.40 mm of Bone white: Peat black below shows through; about 0.80 mm hide it.',
+      '0.40 mm of Bone white: Peat black below shows through; about 0.80 mm hides it.',
     );
     expect(note.fix?.label).toBe('Start this band earlier, before layer 17');
   });
@@ -76,5 +77,35 @@ describe('notes on a plan', () => {
     expect(notesOf(plan, new Map([[11, 0.3]]))[0].sentence).toMatch(/^0\.3 mm wide in places/);
     expect(notesOf(plan, new Map([[11, 1.2]]))).toEqual([]);
     expect(notesOf(plan, new Map([[1, 0.3]]))).toEqual([]);
+  });
+});
+
+describe('notes of one kind', () => {
+  const striped = planWith([5, 'B'], [6, 'A'], [11, 'C'], [12, 'A'], [16, 'B'], [17, 'A']);
+
+  it('are one with their places, and one fix mends them all', () => {
+    const groups = gatherNotes(notesOf(striped));
+    const thin = groups.find(({ code }) => code === 'one-layer-band');
+    expect(thin?.sentence).toBe('3 bands are one layer thin.');
+    expect(thin?.notes.map(({ band }) => band)).toEqual([5, 11, 16]);
+    expect(thin?.fix?.label).toBe('Fix all 3');
+    expect(codes(thin!.fix!.edit(striped))).not.toContain('one-layer-band');
+  });
+
+  it('stay beside their band where they are alone, or make no band', () => {
+    expect(gatherNotes(notesOf(planWith([10, 'B'], [11, 'A'])))).toEqual([]);
+    expect(gatherNotes(notesOf(planWith([11, 'B'], [44, 'C'], [45, 'D'])))).toEqual([]);
+  });
+
+  it('have no common fix where one of them has none', () => {
+    const widths = new Map([
+      [5, 0.5],
+      [11, 0.6],
+    ]);
+    const group = gatherNotes(notesOf(striped, widths)).find(
+      (one) => one.code === 'narrow-feature',
+    );
+    expect(group).toMatchObject({ sentence: '2 bands are too narrow in places to print cleanly.' });
+    expect(group?.fix).toBeNull();
   });
 });

@@ -25,8 +25,8 @@ export interface PlanNote {
   /** First layer of the band it stands beside; null for swaps that make no band. */
   readonly band: LayerNumber | null;
   readonly sentence: string;
-  /** The plan with the trouble mended; null when only the person can mend it. */
-  readonly fix: { readonly label: string; readonly plan: JobPlan } | null;
+  /** Mends the trouble in a plan; null when only the person can. */
+  readonly fix: { readonly label: string; readonly edit: (plan: JobPlan) => JobPlan } | null;
 }
 
 /** What the notes look at. */
@@ -66,18 +66,21 @@ function swapNotes({ plan, layers }: NoteInputs): PlanNote[] {
           level: 'caution',
           band: null,
           sentence: `The swap before layer ${layer} comes after the end: the print has ${layers.length} layers.`,
-          fix: { label: 'Remove the swap', plan: withoutSwap(plan, layer, key) },
+          fix: { label: 'Remove swap', edit: (one) => withoutSwap(one, layer, key) },
         });
       } else if (swaps[i + 1]?.layer === layer) {
-        const without = withPart(plan, key, (part) => {
-          return { ...part, swaps: swaps.filter((_, k) => k !== i) };
-        });
+        const first = swaps[i];
+        const edit = (one: JobPlan): JobPlan =>
+          withPart(one, key, (part) => ({
+            ...part,
+            swaps: part.swaps.filter((swap) => swap !== first),
+          }));
         notes.push({
           code: 'two-swaps-on-a-layer',
           level: 'caution',
           band: null,
           sentence: `Two swaps come before layer ${layer}; one is enough.`,
-          fix: { label: 'Keep the second', plan: without },
+          fix: { label: 'Keep the second swap', edit },
         });
       }
     }
@@ -91,11 +94,14 @@ function bandNotes(
   below: Band | undefined,
   above: Band | undefined,
 ): PlanNote[] {
-  const { plan, layers, widths } = inputs;
+  const { layers, widths } = inputs;
   const { filament } = band;
   const swap = swapBefore(band);
   const about = { band: band.first } as const;
-  const merge = (label: string) => ({ label, plan: mergeWithBelow(plan, band, below) });
+  const merge = (label: string) => ({
+    label,
+    edit: (plan: JobPlan) => mergeWithBelow(plan, band, below),
+  });
   const notes: PlanNote[] = [];
   if (below && below.filament.letter === filament.letter) {
     notes.push({
@@ -103,7 +109,7 @@ function bandNotes(
       code: 'same-filament',
       level: 'caution',
       sentence: `The band below is ${filament.name} too, so this swap changes nothing.`,
-      fix: merge('Remove the swap'),
+      fix: merge('Remove swap'),
     });
   }
   if (swap !== null && band.first === layers.length) {
@@ -112,7 +118,7 @@ function bandNotes(
       code: 'last-layer',
       level: 'caution',
       sentence: `Only the last layer prints in ${filament.name}.`,
-      fix: merge('Remove the swap'),
+      fix: merge('Remove swap'),
     });
   } else if (band.first === band.last) {
     notes.push({
@@ -120,7 +126,7 @@ function bandNotes(
       code: 'one-layer-band',
       level: 'caution',
       sentence: `One layer thin: ${formatMm(band.top - band.bottom)} mm of ${filament.name}.`,
-      fix: swap === null ? null : merge('Merge it with the band below'),
+      fix: swap === null ? null : merge('Merge with band below'),
     });
   } else {
     const thin = thinNote(inputs, band, below, above);
@@ -131,8 +137,8 @@ function bandNotes(
       ...about,
       code: 'unseen-band',
       level: 'note',
-      sentence: 'Nobody sees this band from above or from below; only its edge shows.',
-      fix: merge('Merge it with the band below'),
+      sentence: 'This band is not visible from above or below; only its edge shows.',
+      fix: merge('Merge with band below'),
     });
   }
   const width = widths.get(band.first) ?? Infinity;
@@ -141,7 +147,7 @@ function bandNotes(
       ...about,
       code: 'narrow-feature',
       level: 'caution',
-      sentence: `${width.toFixed(1)} mm wide in places: will not print cleanly with an ordinary line of 0.45 mm.`,
+      sentence: `${width.toFixed(1)} mm wide in places: too narrow to print cleanly with a 0.45 mm line.`,
       fix: null,
     });
   }
@@ -167,7 +173,7 @@ function thinNote(
     code: 'thin-band',
     level: 'caution',
     band: band.first,
-    sentence: `${formatMm(thickness)} mm of ${filament.name}: ${under.filament.name} ${fromAbove ? 'below' : 'above'} shows through; about ${formatMm(filament.hidingDepth)} mm hide it.`,
+    sentence: `${formatMm(thickness)} mm of ${filament.name}: ${under.filament.name} ${fromAbove ? 'below' : 'above'} shows through; about ${formatMm(filament.hidingDepth)} mm hides it.`,
     fix: thickerFix(inputs, band, above),
   };
 }
@@ -188,7 +194,7 @@ function thickerFix(
     const end = firstIndex(layers.length, (i) => layers[i].z - band.bottom >= needed);
     const by = end + 2 - above.first;
     const to = next.from + by;
-    if (to <= above.last) return moved(plan, next, to, layers, 'Start the band above later');
+    if (to <= above.last) return moved(plan, next, to, layers, 'Start band above later');
   }
   if (starts.from && !onStep(starts.from)) {
     const start = layers.findLast((layer) => band.top - bottomOf(layer) >= needed);
@@ -206,6 +212,7 @@ function moved(
   label: string,
 ): PlanNote['fix'] {
   if (from === null) return null;
-  const edited = withMovedSwap(plan, from, to as LayerNumber, layers.length, part);
-  return edited === plan ? null : { label: `${label}, before layer ${to}`, plan: edited };
+  const edit = (one: JobPlan): JobPlan =>
+    withMovedSwap(one, from, to as LayerNumber, layers.length, part);
+  return edit(plan) === plan ? null : { label: `${label}, before layer ${to}`, edit };
 }

@@ -19,7 +19,7 @@ const spools = new Map();
 const byPair = (from: typeof A, to: typeof A) =>
   pairPurge(from, to, { own: [], spools, filamentDiameter: 1.75 });
 
-describe('what the swaps of a plan push through', () => {
+describe('what the swaps of a plan purge', () => {
   it('is what the pair of colours needs', () => {
     const recipe = plainRecipe('change-command');
     expect(planPurges(bands, { plan, recipe, printer, spools })).toEqual([

@@ -8,7 +8,7 @@ import type { Band } from './bands';
 import type { JobPlan } from '../jobPlan';
 import type { PaletteFilament } from '../../filament/palette';
 
-/** What decides how much a swap pushes through. */
+/** What decides how much a swap purges. */
 export interface PurgeWishes {
   readonly plan: Pick<JobPlan, 'purges'>;
   readonly recipe: Pick<Recipe, 'kind' | 'purge'>;
@@ -16,7 +16,7 @@ export interface PurgeWishes {
   readonly spools: ReadonlyMap<string, Spool>;
 }
 
-/** The length that all swaps of a recipe push through, mm; null when the pair of colours decides. */
+/** The length that all swaps of a recipe purge, mm; null when the pair of colours decides. */
 export function fixedPurge({ kind, purge }: Pick<Recipe, 'kind' | 'purge'>): number | null {
   return kind === 'spelled-out' || kind === 'host-scripts' ? purge : null;
 }

@@ -26,7 +26,7 @@ export interface Timeline {
  * Lays a plan out in time; each swap takes the machine's part, its purge and what hands need, as if
  * someone stood by.
  * @param handsAt what hands need at each swap, by its place, s.
- * @param purges what each swap pushes through, from the bed up, mm.
+ * @param purges what each swap purges, from the bed up, mm.
  */
 export function timelineOf(
   bands: readonly Band[],

@@ -47,7 +47,7 @@ function expectedState(run: ProvenRun, block: Block, i: number): MachineState {
   // A call changes nothing, wherever it sounds.
   if (block.kind === 'warning') return start;
   const { nozzleTarget, fan, flowFactor, speedFactor } = start;
-  // On the way from one tool to another the one nozzle has another length pulled back than the file believes.
+  // On the way from one tool to another the one nozzle has another length retracted than the file believes.
   const { retracted } = isOneNozzle ? start : input;
   const isLifted = block.kind !== 'lower' && standsInLift(run, block.start);
   const { x, y, z } = isLifted ? start : input;
@@ -78,7 +78,7 @@ function isMany({ kind }: Block): boolean {
 function checkState(run: ProvenRun, block: Block, i: number): ProofCheck[] {
   const { releaseLine } = run.traces[i];
   if (releaseLine !== null) {
-    const message = `${nameOf(block)} may let go of the motors, and the place of the head is lost.`;
+    const message = `${nameOf(block)} may switch the motors off, and the head position would be lost.`;
     return [{ check: 2, ok: false, message, line: releaseLine }];
   }
   const end = run.stateIn(block.end);
@@ -86,7 +86,7 @@ function checkState(run: ProvenRun, block: Block, i: number): ProofCheck[] {
   const wrong = stateDifferences(expectedState(run, block, i), end);
   const line = block.line + block.lines - 1;
   if (wrong.length > 0) {
-    const message = `After ${lower(nameOf(block))} the printer is not as it was: ${wrong.join(', ')}.`;
+    const message = `After ${lower(nameOf(block))} the printer is not as before: ${wrong.join(', ')}.`;
     return [{ check: 2, ok: false, message, line }];
   }
   if (isMany(block)) return [];
@@ -104,14 +104,12 @@ function checkHandover({ stateIn }: ProvenRun, block: Block): ProofCheck[] {
   const name = nameOf(block);
   const line = block.line + block.lines - 1;
   if (end.nozzleTarget !== from.nozzleTarget || end.bedTarget !== from.bedTarget) {
-    return [
-      { check: 5, ok: false, message: `${name} does not keep the heaters as they are.`, line },
-    ];
+    return [{ check: 5, ok: false, message: `${name} changes the heaters.`, line }];
   }
   if (end.motorsReleased) {
-    return [{ check: 2, ok: false, message: `${name} lets go of the motors.`, line }];
+    return [{ check: 2, ok: false, message: `${name} switches the motors off.`, line }];
   }
-  const message = `${name} leaves nozzle and bed hot and the motors held, at Z ${end.z.toFixed(2)}.`;
+  const message = `${name} leaves the nozzle and bed hot and the motors on, at Z ${end.z.toFixed(2)}.`;
   return [{ check: 5, ok: true, message }];
 }
 
@@ -124,7 +122,7 @@ function checkFollowed({ traces }: ProvenRun, block: Block, i: number): ProofChe
   }
   const repeats = block.kind !== 'rewrite' && block.kind !== 'number';
   if (!repeats || sinceFilamentMode === 0) return [];
-  const message = `${nameOf(block)} does not end with saying how filament counts (M82 or M83).`;
+  const message = `${nameOf(block)} does not end by setting the extrusion mode (M82 or M83).`;
   return [{ check: 2, ok: false, message, line: block.line + block.lines - 1 }];
 }
 
@@ -157,8 +155,8 @@ function checkClearance(run: ProvenRun, block: Block, i: number): ProofCheck[] {
   const top = Math.max(back.z, ...trace.moves.map(({ to }) => to.z));
   const { clears } = trace.kept;
   const park = trace.stops.find((stop) => stop.park !== null)?.park;
-  const waits = park ? `, waits at X ${park.x.toFixed(2)} Y ${park.y.toFixed(2)}` : '';
-  const purges = clears > 0.01 ? `, pushes ${clears.toFixed(1)} mm of filament out there` : '';
+  const waits = park ? `, parks at X ${park.x.toFixed(2)} Y ${park.y.toFixed(2)}` : '';
+  const purges = clears > 0.01 ? `, purges ${clears.toFixed(1)} mm of filament there` : '';
   const message = `${name} lifts to Z ${top.toFixed(2)}${waits}${purges}, and touches nothing.`;
   return [{ check: 3, ok: true, message }];
 }
@@ -175,7 +173,7 @@ function checkStops(run: ProvenRun): ProofCheck[] {
     { check: 4, ok: false, message, ...(line !== undefined && { line }) },
   ];
   if (count === 0 && blocks.length === 0 && found.mutes.length === 0) {
-    return fail('The output holds no swap.');
+    return fail('The output contains no swap.');
   }
   if (swaps.length !== count) {
     return fail(`${count} swaps are planned, ${swaps.length} are in the output.`);
@@ -201,14 +199,14 @@ function checkPlace(run: ProvenRun, block: Block, i: number): ProofCheck[] {
     { check: 4, ok: false, message, line: block.line },
   ];
   if (block.kind === 'rewrite' || block.kind === 'number') {
-    if (!run.muteAt.has(block.end)) return fail(`${name} stands for no line of the file.`);
+    if (!run.muteAt.has(block.end)) return fail(`${name} matches no line of the file.`);
     return stops.length === 0 ? [] : fail(`${name} stops the printer.`);
   }
   if (isMany(block) || block.kind === 'handover') {
     return stops.length === 0 && tones === 0 ? [] : fail(`${name} stops the printer.`);
   }
   if (!run.order.standsAtSection(block, run.places[i])) {
-    return fail(`${name} does not stand right before layer ${block.layer}.`);
+    return fail(`${name} is not right before layer ${block.layer}.`);
   }
   if (block.kind === 'hop' || block.kind === 'takeup') {
     return stops.length === 0 && tones === 0 ? [] : fail(`${name} stops the printer.`);
@@ -229,12 +227,12 @@ function checkPlace(run: ProvenRun, block: Block, i: number): ProofCheck[] {
   const count = block.kind === 'swap' ? ` of ${block.count}` : '';
   const message = `${name}${count} stops once (${stops[0].command}), ${whereText(block)}.`;
   const back = block.promises?.comesBack
-    ? ', and that its script lifts the head before it takes it away'
+    ? ', or that its script lifts the head before moving it away'
     : '';
   const words = [...new Set(macros)].map((macro): ProofCheck => ({
     check: 4,
     ok: true,
-    message: `${name} calls ${macro}: what that does${back} is taken at the printer’s word.`,
+    message: `${name} calls ${macro}: Lamella cannot check what that does${back}.`,
   }));
   return [{ check: 4, ok: true, message }, ...words];
 }
@@ -261,7 +259,7 @@ function checkHeaters({ traces, after, order, found }: ProvenRun): ProofCheck {
   const off = ends.bedTarget === 0 && ends.nozzleTarget === 0;
   const message = off
     ? 'No block switches a heater off, and both are off at the end.'
-    : 'No block switches a heater off. The file itself leaves a heater on at the end, as it did before.';
+    : 'No block switches a heater off. The file itself leaves a heater on at the end, as before.';
   return { check: 5, ok: true, message };
 }
 

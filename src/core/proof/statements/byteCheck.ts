@@ -17,7 +17,7 @@ export async function checkBytes(
 ): Promise<ProofCheck> {
   const { brokenLine } = found;
   if (brokenLine !== null) {
-    const message = 'A block of Lamella is not whole: its first and its last line do not fit.';
+    const message = 'A block by Lamella is damaged: its first and last lines do not match.';
     return { check: 1, ok: false, message, line: brokenLine };
   }
   const copies = copiesOf(found, output.size);
@@ -25,7 +25,7 @@ export async function checkBytes(
     const differs = await firstDifference(input, inputStart, output, start, end);
     if (differs !== null) {
       const line = await lineAt(output, differs);
-      const message = 'Outside of the blocks, the output differs from the input.';
+      const message = 'Outside the blocks, the output differs from the input.';
       return { check: 1, ok: false, message, line };
     }
   }
@@ -59,10 +59,10 @@ function checkTiling(
   });
   const ranges = joinedRanges(copies);
   const odd = jumps.find(({ from, to }) => !ranges.some(([a, b]) => a === from && b === to));
-  if (odd) return fail('What follows here is not the part of the input that it says.', odd.line);
+  if (odd) return fail('The text here is not the stated part of the input.', odd.line);
   const sorted = ranges.toSorted((a, b) => a[0] - b[0]);
   const twice = sorted.findIndex(([start], i) => i > 0 && start < sorted[i - 1][1]);
-  if (twice > 0) return fail(`Bytes of the input from ${sorted[twice][0]} on are there twice.`);
+  if (twice > 0) return fail(`Bytes of the input from ${sorted[twice][0]} on occur twice.`);
   const has = (start: number, end: number): boolean =>
     start >= end || sorted.some(([a, b]) => a <= start && end <= b);
   const begun = sources.find(({ start, end }) => start <= ranges[0][0] && ranges[0][0] < end);
@@ -75,15 +75,15 @@ function checkTiling(
       sorted.some(([a, b]) => a < to && b > from);
     if (file === begun) {
       const isFirst = ranges[0][0] === file.start && has(file.start, begin.restartOffset);
-      if (!isFirst) return fail(`The start of ${name} is not there.`);
+      if (!isFirst) return fail(`The start of ${name} is missing.`);
     } else if (touches(file.start, begin.restartOffset)) {
-      return fail(`The start block of ${name} is left in the middle.`);
+      return fail(`The start block of ${name} is left before its end.`);
     }
     if (file === ended) {
       const isLast = last === file.end && has(end.endOffset, file.end);
-      if (!isLast) return fail(`The end of ${name} is not there.`);
+      if (!isLast) return fail(`The end of ${name} is missing.`);
     } else if (touches(end.endOffset, file.end)) {
-      return fail(`The end block of ${name} is left in the middle.`);
+      return fail(`The end block of ${name} is left before its end.`);
     }
   }
   const isSaid = ({ restartOffset, endOffset }: (typeof sections)[number]): boolean =>
@@ -91,18 +91,18 @@ function checkTiling(
   const both = sections.find((one) => isSaid(one) && has(one.restartOffset, one.endOffset));
   if (both)
     return fail(
-      `What the file prints from its line ${both.firstLine} on is said to be left out, and is there.`,
+      `What the file prints from line ${both.firstLine} on is marked as left out but is present.`,
     );
   const lost = sections.find((one) => !isSaid(one) && !has(one.restartOffset, one.endOffset));
-  if (lost) return fail(`What the file prints from its line ${lost.firstLine} on is not there.`);
+  if (lost) return fail(`What the file prints from line ${lost.firstLine} on is missing.`);
   const purged = gaps.filter(({ why }) => why === null).length;
   const skirts = gaps.filter(({ why }) => why === 'skirt').length;
   const but = [
-    ...(purged > 0 ? [`${purged} stretches of a purge block`] : []),
+    ...(purged > 0 ? [`${purged} pieces of a purge block`] : []),
     ...(skirts > 0 ? [`${skirts} skirts`] : []),
   ];
   const except = but.length === 0 ? '' : ` but for ${but.join(' and ')}`;
-  const message = `All that the file prints is there once${except}, in ${jumps.length + 1} pieces that are the same to the byte; only ways between them are left out.`;
+  const message = `Everything the file prints occurs once${except}, in ${jumps.length + 1} pieces identical to the byte; only travels between them are left out.`;
   return { check: 1, ok: true, message };
 }
 

@@ -2,7 +2,7 @@ import type { ByteSource } from '../../byteSource';
 import { carriedWords } from '../../write/carriedWords';
 import { nameOf, type ProofCheck, type ProvenRun } from '../proofTypes';
 
-/** Check 1: words of the file that nobody follows go with their section, where its way is led over. */
+/** Check 1: words of the file that nobody follows go with their section, where its travel is led over. */
 export async function checkCarried(
   input: ByteSource,
   { found: { blocks, jumps }, reading, places, traces }: ProvenRun,
@@ -20,6 +20,6 @@ export async function checkCarried(
     return words.join('\n') !== traces[i].carried.join('\n');
   });
   if (odd < 0) return [];
-  const message = `${nameOf(blocks[odd])} does not say what the file says on the way there.`;
+  const message = `${nameOf(blocks[odd])} does not repeat the settings the file makes up to there.`;
   return [{ check: 1, ok: false, message, line: blocks[odd].line }];
 }

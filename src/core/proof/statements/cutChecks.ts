@@ -14,13 +14,13 @@ export function checkCuts({ found: { blocks } }: ProvenRun, cuts: readonly numbe
   const count = cuts.length + 1;
   const lone = [...ends, ...begins].find((block) => block.count !== count);
   if (lone) {
-    const message = `The output is ${count} files, and a block speaks of ${lone.count}: one is missing or too many.`;
+    const message = `The output is ${count} files, but a block mentions ${lone.count}: one is missing or extra.`;
     return fail(4, message, lone.line);
   }
   for (const [i, cut] of cuts.entries()) {
     const [end, begin] = [ends.at(i), begins.at(i)];
     if (end?.end !== cut || end.index !== i + 1) {
-      return fail(5, `File ${i + 1} does not end as one that another follows.`, end?.line);
+      return fail(5, `File ${i + 1} does not end like a file that another one follows.`, end?.line);
     }
     if (begin?.start !== cut || begin.index !== i + 2) {
       return fail(4, `File ${i + 2} is not the one that follows file ${i + 1}.`, begin?.line);

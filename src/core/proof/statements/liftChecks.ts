@@ -1,7 +1,7 @@
 import { FILAMENT_HAIR } from '../../tolerances';
 import { nameOf, type ProofCheck, type ProvenRun } from '../proofTypes';
 
-/** Check 2: behind each lift comes its way down, and between the two nothing is printed. */
+/** Check 2: behind each lift comes its travel down, and between the two nothing is printed. */
 export function checkLifts(run: ProvenRun): ProofCheck[] {
   const { stateIn, order, lifts: blocks } = run;
   const fail = (message: string, line: number): ProofCheck[] => [
@@ -10,22 +10,22 @@ export function checkLifts(run: ProvenRun): ProofCheck[] {
   for (const [i, block] of blocks.entries()) {
     const name = nameOf(block);
     if (order.keepsOrder) {
-      return fail(`${name} has no place in a file that keeps its order.`, block.line);
+      return fail(`${name} does not belong in a file that keeps its order.`, block.line);
     }
     const at = block.kind === 'lift' ? i + 1 : i - 1;
     const partner = at < 0 ? undefined : blocks.at(at);
     const wanted = block.kind === 'lift' ? 'lower' : 'lift';
     if (partner?.kind !== wanted || partner.index !== block.index) {
-      return fail(`${name} stands alone.`, block.line);
+      return fail(`${name} has no matching descent.`, block.line);
     }
     if (block.kind === 'lower') continue;
     const [up, down] = [stateIn(block.end), stateIn(partner.start)];
     if (Math.abs(down.filament - up.filament) > FILAMENT_HAIR || down.z !== up.z) {
-      return fail(`Behind ${name} something is done that is no way.`, block.line);
+      return fail(`After ${name} there is a command that is not a travel.`, block.line);
     }
   }
   const lifts = blocks.filter(({ kind }) => kind === 'lift').length;
   if (lifts === 0) return [];
-  const message = `${lifts} ways are led over what stands by then.`;
+  const message = `${lifts} travels are lifted over the print.`;
   return [{ check: 2, ok: true, message }];
 }

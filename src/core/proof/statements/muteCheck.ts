@@ -46,12 +46,12 @@ export function checkMutes(run: ProvenRun): ProofCheck[] {
   const asked = planned && new Set(planned.takeOut.map(({ line }) => line));
   const all = found.mutes.map((mute, i): ProofCheck => {
     const one = muted.at(i);
-    if (!one) return fail('Something was taken out that is no line of the file.', mute.line);
+    if (!one) return fail('Something was removed that is not a line of the file.', mute.line);
     if (one.isStop) {
       if (asked && !asked.has(one.line)) {
-        return fail(`The stop ${one.text} was taken out, and nobody asked for that.`, mute.line);
+        return fail(`The stop ${one.text} was removed without being planned.`, mute.line);
       }
-      const message = `The file’s own stop on line ${one.line} (${one.text}) is taken out.`;
+      const message = `The file’s own stop on line ${one.line} (${one.text}) is removed.`;
       return { check: 4, ok: true, message };
     }
     if (run.order.isToolLine(i)) return { check: 4, ok: true, message: '' };
@@ -59,7 +59,7 @@ export function checkMutes(run: ProvenRun): ProofCheck[] {
     const index = endingAt.get(mute.start);
     const standIn = index === undefined ? undefined : found.blocks[index];
     if (index === undefined || standIn?.kind !== 'rewrite' || !standsFor(run, index, one)) {
-      return fail(`A line was taken out that is no stop: ${one.text}.`, mute.line);
+      return fail(`A line was removed that is not a stop: ${one.text}.`, mute.line);
     }
     const place = sourceLine(run.reading, one.line);
     const message = `Line ${place.line} of ${place.file ?? 'the file'} (${one.text}) is replaced for ${standIn.filament}.`;
@@ -67,26 +67,26 @@ export function checkMutes(run: ProvenRun): ProofCheck[] {
   });
   const checks = all.filter(({ message }) => message !== '');
   const out = new Set(muted.map(({ line }) => line));
-  // One on a way that is left out is gone with it.
+  // One on a travel that is left out is gone with it.
   const isThere = (offset: number): boolean => run.order.isCopied(offset);
   const kept = planned?.takeOut.find(({ line, offset }) => !out.has(line) && isThere(offset));
-  if (kept) checks.push(fail(`The stop ${kept.command} on line ${kept.line} should be taken out.`));
+  if (kept) checks.push(fail(`The stop ${kept.command} on line ${kept.line} should be removed.`));
   const lost = asked && lostStop(run, asked);
-  if (lost) checks.push(fail(`The stop ${lost} of the file is not there.`));
+  if (lost) checks.push(fail(`The stop ${lost} of the file is missing.`));
   if (planned) checks.push(...checkRewrites(run, planned).map((message) => fail(message)));
   return checks;
 }
 
-/** A stop on a way between sections that stays, and is left out with the way. */
+/** A stop on a travel between sections that stays, and is left out with the travel. */
 function lostStop({ reading, order }: ProvenRun, asked: ReadonlySet<number>): string | null {
   const { sections, sources, stops } = reading;
   const begins = new Set(sources.map(({ firstSection }) => firstSection));
-  const isOnWay = (offset: number): boolean =>
+  const isOnTravel = (offset: number): boolean =>
     sections.some(({ travelOffset, restartOffset }, i) => {
       return !begins.has(i) && offset >= travelOffset && offset < restartOffset;
     });
   const lost = stops.find(
-    ({ line, offset }) => !asked.has(line) && !order.isCopied(offset) && isOnWay(offset),
+    ({ line, offset }) => !asked.has(line) && !order.isCopied(offset) && isOnTravel(offset),
   );
   return lost?.command ?? null;
 }
@@ -110,7 +110,7 @@ function checkRewrites(
         ? traces[i].shown.every((text) => minutesIn(text) === value)
         : settingsText(settings) === settingsText(block.settings);
     if (!isAsPlanned || block.filament !== plainName(rewrite.filament)) {
-      wrong.push(`What stands for line ${setting.line} of the file is not as planned.`);
+      wrong.push(`The replacement of line ${setting.line} of the file is not as planned.`);
     }
   }
   if (there !== wanted.size) wrong.push('Not all settings of the file are replaced as planned.');
@@ -122,7 +122,7 @@ function minutesIn(line: string): number {
   return Number(/R\s*([\d.]+)/i.exec(line)?.[1]);
 }
 
-/** Behind a lift and before its way down, which leads to where the file has the head then. */
+/** Behind a lift and before its travel down, which leads to where the file has the head then. */
 export function standsInLift({ lifts }: Pick<ProvenRun, 'lifts'>, at: number): boolean {
   const next = firstIndex(lifts.length, (i) => lifts[i].start >= at);
   return lifts[next]?.kind === 'lower' && lifts[next - 1]?.kind === 'lift';

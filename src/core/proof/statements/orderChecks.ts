@@ -34,7 +34,7 @@ function checkJumps({ found }: ProvenRun): ProofCheck[] {
   // The output may begin with another file than the input does.
   const bare = found.jumps.find(({ start }) => start > 0 && !leads.has(start));
   if (!bare) return [];
-  const message = 'The output goes on at another place of the file, and nothing leads there.';
+  const message = 'The output continues at another place of the file, and no block leads there.';
   return [{ check: 2, ok: false, message, line: bare.line }];
 }
 
@@ -43,15 +43,15 @@ function checkToolsGone({ after, order: { tools, toolLines } }: ProvenRun): Proo
   if (tools === 'as-sliced') return [];
   const left = after.toolLines.find(({ kind }) => kind === 'change');
   if (left) {
-    const message = 'A change of tool is left in, which a printer with one nozzle does not know.';
+    const message = 'A tool change is left in, which a printer with one nozzle does not know.';
     return [{ check: 4, ok: false, message, line: left.line }];
   }
   const gone = toolLines.filter(({ kind }) => kind === 'change').length;
   if (gone === 0) return [];
   const message =
     gone === 1
-      ? 'The change of tool in the file is taken out.'
-      : `All ${gone} changes of tool in the file are taken out.`;
+      ? 'The tool change in the file is removed.'
+      : `All ${gone} tool changes in the file are removed.`;
   return [{ check: 4, ok: true, message }];
 }
 
@@ -68,7 +68,7 @@ function checkOpenSeams({ stateIn, reading, order }: ProvenRun): ProofCheck[] {
     };
     const wrong = stateDifferences(wanted, end);
     if (wrong.length === 0) return [];
-    const message = `In layer ${layer}, where the file changes its tool, the printer is not as it was: ${wrong.join(', ')}.`;
+    const message = `In layer ${layer}, at the file’s tool change, the printer is not as before: ${wrong.join(', ')}.`;
     return [{ check: 2, ok: false, message }];
   });
 }
@@ -96,8 +96,8 @@ function checkLeftOut({ found: { gaps }, planned, reading }: ProvenRun): ProofCh
   const wanted = planned?.arrangement.leftOut.length ?? inside.length;
   if (!odd && inside.length === wanted) return [];
   const message = odd
-    ? 'Something is left out that is part of the print.'
-    : `${wanted} stretches are planned to be left out, ${inside.length} are.`;
+    ? 'Part of the print is left out.'
+    : `${wanted} pieces are planned to be left out, ${inside.length} are.`;
   return [{ check: 1, ok: false, message, line: (odd ?? gaps[0]).line }];
 }
 
@@ -117,7 +117,7 @@ function checkFilaments({
           return kind === 'swap' && i > 0 && swaps[i - 1].filament === filament;
         });
   if (same) {
-    const message = `Swap ${same.index} asks for the filament that is loaded already, ${same.filament}.`;
+    const message = `Swap ${same.index} asks for the filament that is already loaded, ${same.filament}.`;
     return [{ check: 4, ok: false, message, line: same.line }];
   }
   // What leads to another place says which filament prints there.
@@ -126,7 +126,7 @@ function checkFilaments({
     const loads = kind === 'swap' || kind === 'load' || kind === 'takeup';
     if (loads || (kind === 'hop' && known === null)) known = filament;
     if (kind !== 'hop' || known === filament) continue;
-    const message = `Way ${index} leads to what prints in ${filament}, and ${known} is loaded.`;
+    const message = `Travel ${index} leads to a section in ${filament}, but ${known} is loaded.`;
     return [{ check: 4, ok: false, message, line }];
   }
   if (!planned) return [];
@@ -144,7 +144,7 @@ function checkFilaments({
     const { filament } = wanted[i].visit;
     if (loaded === plainName(filament)) continue;
     const { layer } = reading.sections[section];
-    const message = `In layer ${layer}, ${filament} is planned, and ${loaded} is loaded.`;
+    const message = `In layer ${layer}, ${filament} is planned, but ${loaded} is loaded.`;
     return [{ check: 4, ok: false, message }];
   }
   const message = `All ${order.length} sections print in their planned filaments.`;

@@ -26,7 +26,7 @@ export function checkParts(run: ProvenRun): ProofCheck[] {
     const filament = block?.filament ?? null;
     if (block && block.prints.map(({ part }) => part).join() !== parts.join()) {
       const said = printedText(block.prints) || 'nothing';
-      return fail(`${nameOf(block)} says that it is for ${said}, and ${parts.join(', ')} follow.`);
+      return fail(`${nameOf(block)} is marked for ${said}, but ${parts.join(', ')} follow.`);
     }
     for (const part of parts) {
       const had = latest.get(part);
@@ -34,11 +34,11 @@ export function checkParts(run: ProvenRun): ProofCheck[] {
       const isAnew = block?.prints.some((one) => one.part === part && one.anew) ?? false;
       latest.set(part, filament);
       if (had === undefined || before === filament) {
-        if (isAnew) return fail(`Part ${part} is said to change its filament, and does not.`);
+        if (isAnew) return fail(`Part ${part} is marked as changing its filament but does not.`);
       } else if (before === null && !isAnew) first = filament;
       else if (!isAnew) {
         return fail(
-          `From layer ${layer} on part ${part} prints in ${filament ?? 'what is loaded first'}, and in ${before ?? 'what is loaded first'} before: no block says that it changes.`,
+          `From layer ${layer} on part ${part} prints in ${filament ?? 'the first load'}, and in ${before ?? 'the first load'} before: no block marks the change.`,
         );
       }
     }

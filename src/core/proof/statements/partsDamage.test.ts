@@ -82,7 +82,7 @@ describe('a damaged output of colours inside of layers', () => {
     expect(await statements(written, same, false)).toContain(4);
   });
 
-  it('a change of tool left in breaks statement 4', async () => {
+  it('a tool change left in breaks statement 4', async () => {
     const sliced = await writeParts(TEXT, FILAMENTS, { order: 'as-sliced' });
     const left = (text: string): string => text.replace('; lamella: taken out: T1', 'T1');
     expect(await statements(sliced, left)).toContain(4);

@@ -124,12 +124,12 @@ class PlannedBlocks {
     };
   }
 
-  /** A way to a section is known by the section; the one back to the end of the file leads to none. */
+  /** A travel to a section is known by the section; the one back to the end of the file leads to none. */
   private hop(block: Block, i: number): StandingBlock | null | 'any' {
     const seam = this.seamOf.get(this.run.places[i]);
     if (!seam || seam.section.layer !== block.layer) return 'any';
     if (seam.swaps || seam.opens) return null;
-    // Ways are numbered through, and may come to nothing: their numbers are their own.
+    // Travels are numbered through, and may come to nothing: their numbers are their own.
     const { index, count } = block;
     const states = statesAt(this.run, seam, i);
     const hop = standsAt({ ...this.planned, loadFirst: null }, seam, states, { index, count });
@@ -199,7 +199,7 @@ function differenceOf(
   const from = moment.from ?? moment.state;
   const promised = promisesOf(actions, from.retracted);
   if (brokenPromises(promised, block.promises ?? NO_PROMISES).length > 0) {
-    return `does not say what is planned: ${promiseText(promised) || 'nothing'}`;
+    return `does not state what is planned: ${promiseText(promised) || 'nothing'}`;
   }
   const line = (action: SwapAction): RecipeLine[] =>
     renderActions([action], moment.state, printer.firmware, from);

@@ -7,8 +7,8 @@ import { type ProvenRun } from '../proofTypes';
 /** Which check of the proof a promise belongs to. */
 const CHECK_OF: Readonly<Record<keyof BlockPromises, ProofCheck['check']>> = {
   stops: 4,
-  pulls: 3,
-  pushes: 3,
+  unloads: 3,
+  loads: 3,
   clears: 3,
   fedByHand: 3,
   moves: 3,
@@ -22,7 +22,7 @@ const CHECK_OF: Readonly<Record<keyof BlockPromises, ProofCheck['check']>> = {
 };
 
 /**
- * What a block says of itself is what it does: how much it pulls out, pushes in and clears, that the
+ * What a block says of itself is what it does: how much it unloads, loads and clears, that the
  * motors are kept, what it heats to, how it calls.
  */
 export function checkPromises(run: ProvenRun, block: Block, i: number): ProofCheck[] {
@@ -41,7 +41,7 @@ export function checkPromises(run: ProvenRun, block: Block, i: number): ProofChe
       fail(CHECK_OF[name], message),
     ),
     ...(odd
-      ? [fail(4, 'does not hold as many lines of your own, or of the file, as it says')]
+      ? [fail(4, 'does not contain as many of your own lines, or of the file’s, as it states')]
       : []),
   ];
 }

@@ -19,7 +19,7 @@ export async function checkSupport(
   if (reading.sources.length > 1 || (knowsItself && !isShort)) return [];
   const fail = (message: string): ProofCheck[] => [{ check: 3, ok: false, message }];
   if (!canShape(reading)) {
-    return fail('The print is too large for its heights to be followed in another order.');
+    return fail('The print is too large to follow its heights in another order.');
   }
   const { shapes, ...grid } = await sectionShapes(input, reading, printer.filamentDiameter);
   const cells = grid.wordsPerRow * 32 * grid.rows;
@@ -49,10 +49,10 @@ export async function checkSupport(
     const { z, layer } = sections[section];
     for (const [cell, height] of below.get(section) ?? []) {
       if (printed[cell] < height - HAIR) {
-        return fail(`In layer ${layer} something is printed before what it lies on.`);
+        return fail(`In layer ${layer} something is printed before the part below it.`);
       }
     }
     forEachBit(shapes[section].covers, (cell) => (printed[cell] = Math.max(printed[cell], z)));
   }
-  return [{ check: 3, ok: true, message: 'Nothing is printed before what it lies on.' }];
+  return [{ check: 3, ok: true, message: 'Nothing is printed before the part below it.' }];
 }

@@ -47,7 +47,7 @@ describe('stateDifferences', () => {
     expect(stateDifferences({ ...state, x: NaN }, { ...state, x: NaN })).toHaveLength(1);
   });
 
-  it('does not mind filament pushed out when the extruder’s number is set back', () => {
+  it('does not mind filament extruded when the extruder’s number is set back', () => {
     const purged = { ...state, e: state.e + 40, offsetE: state.offsetE + 40, filament: 40 };
     expect(stateDifferences(state, purged)).toEqual([]);
   });

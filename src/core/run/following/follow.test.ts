@@ -169,9 +169,9 @@ describe('following a run', () => {
     const state = follow(PLAN, twice, START + 3_910_000);
     expect(state).toMatchObject({ phase: 'printing', band: 1 });
     expect(state.passedOver.map(({ why }) => why)).toEqual([
-      'It stands already.',
-      'It prints already.',
-      'It runs already.',
+      'It is already paused.',
+      'It is already printing.',
+      'The print has already started.',
       'No swap was missed.',
     ]);
   });

@@ -14,12 +14,12 @@ import type {
 
 /** Clocks on a page move by the second; a little behind is the same clock, ms. */
 const SAME_CLOCK = 10_000;
-/** A stop that is told so soon after it went on is the second half of a double tap, s. */
+/** A stop recorded so soon after the print resumed is the second half of a double tap, s. */
 const SLIP = 5;
 
 export type Told = Exclude<RunEvent, { readonly kind: 'undone' }>;
 
-/** Takes what is told of a run, one event after another, and answers where it stands. */
+/** Follows the recorded events of a run, one after another, and says where the run is. */
 export class Follower {
   private phase: RunPhase = 'ready';
   private startedAt: number | null = null;
@@ -99,7 +99,7 @@ export class Follower {
       case 'missed':
         return this.miss(at);
       case 'gone':
-        if (this.phase !== 'at-swap') return 'It does not stand at a swap.';
+        if (this.phase !== 'at-swap') return 'It is not waiting at a swap.';
         this.gone.push({ what: event.what, after: (at - this.since!) / 1000 });
         return null;
       case 'ticked':
@@ -116,7 +116,7 @@ export class Follower {
   }
 
   private start(at: number, layer: number | null, after: number | null): string | null {
-    if (this.phase !== 'ready') return 'It runs already.';
+    if (this.phase !== 'ready') return 'The print has already started.';
     const { layerStarts, bands, swaps, before, learned } = this.plan;
     if (after !== null && after >= swaps.length) return `There is no swap ${after + 1}.`;
     const place = layer === null ? (after ?? -1) + 1 : bands.findIndex((one) => layer <= one.last);
@@ -141,15 +141,17 @@ export class Follower {
 
   private stop(at: number, how: 'planned' | 'early' | 'late'): string | null {
     if (this.phase !== 'printing' && (this.phase !== 'paused' || how === 'planned')) {
-      return this.isOver || this.phase === 'ready' ? 'It does not print.' : 'It stands already.';
+      return this.isOver || this.phase === 'ready'
+        ? 'It is not printing.'
+        : 'It is already paused.';
     }
     if (how === 'late') {
       if (this.band === 0 || this.nozzle.holds(this.band)) return 'No swap was missed.';
       this.goTo(at);
       this.swap = this.band - 1;
     } else {
-      if (this.band === this.plan.bands.length - 1) return 'There is no swap any more.';
-      if (how === 'planned' && this.isSlip(at)) return 'It has only just gone on.';
+      if (this.band === this.plan.bands.length - 1) return 'There are no more swaps.';
+      if (how === 'planned' && this.isSlip(at)) return 'It has only just resumed.';
       if (how === 'planned') this.learn(at);
       else this.goTo(at);
       this.swap = this.band;
@@ -181,7 +183,9 @@ export class Follower {
 
   private pause(at: number): string | null {
     if (this.phase !== 'printing') {
-      return this.isOver || this.phase === 'ready' ? 'It does not print.' : 'It stands already.';
+      return this.isOver || this.phase === 'ready'
+        ? 'It is not printing.'
+        : 'It is already paused.';
     }
     this.goTo(at);
     this.phase = 'paused';
@@ -197,7 +201,7 @@ export class Follower {
       return null;
     }
     if (this.phase !== 'at-swap')
-      return this.phase === 'printing' ? 'It prints already.' : 'It does not stand at a swap.';
+      return this.phase === 'printing' ? 'It is already printing.' : 'It is not waiting at a swap.';
     const swap = this.swap!;
     this.remember(swap, (at - this.since!) / 1000);
     const to = this.nozzle.chosen ?? swap + 1;
@@ -239,7 +243,7 @@ export class Follower {
   }
 
   private load(at: number, letter: string): string | null {
-    if (this.isOver || this.phase === 'ready') return 'It does not print.';
+    if (this.isOver || this.phase === 'ready') return 'It is not printing.';
     const place = this.nozzle.placeOf(letter, this.band + (this.phase === 'at-swap' ? 1 : 0));
     if (place === null) return `The plan has no filament ${letter}.`;
     if (this.phase === 'at-swap') this.nozzle.chosen = place;
@@ -248,9 +252,9 @@ export class Follower {
   }
 
   private miss(at: number): string | null {
-    if (this.phase !== 'printing') return 'It does not print.';
-    if (this.band === this.plan.bands.length - 1) return 'There is no swap any more.';
-    if (this.isSlip(at)) return 'It has only just gone on.';
+    if (this.phase !== 'printing') return 'It is not printing.';
+    if (this.band === this.plan.bands.length - 1) return 'There are no more swaps.';
+    if (this.isSlip(at)) return 'It has only just resumed.';
     // It went on without standing: nobody knows exactly when.
     const due = this.dueAt();
     this.nozzle.leave(this.band);
@@ -265,8 +269,8 @@ export class Follower {
   }
 
   private over(phase: 'failed' | 'ended' | 'finished', at: number): string | null {
-    if (this.phase === 'ready') return 'It has not begun.';
-    if (this.isOver) return 'It is over already.';
+    if (this.phase === 'ready') return 'It has not started.';
+    if (this.isOver) return 'It is already over.';
     const isLast = this.band === this.plan.bands.length - 1;
     if (phase === 'finished' && this.phase === 'printing' && isLast) this.learn(at);
     this.phase = phase;

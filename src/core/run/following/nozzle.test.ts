@@ -57,7 +57,7 @@ describe('what is in the nozzle', () => {
     };
     const steps = stepsOf(back, { swap: 1, loaded: 0, target: 2 });
     expect(steps.map(({ id }) => id)).toEqual(['ready', 'resume', 'watch']);
-    expect(steps[0].text).toMatch(/in the nozzle already/);
+    expect(steps[0].text).toMatch(/already in the nozzle/);
   });
 
   it('is another one when that is told, at a swap or while it prints', () => {

@@ -97,7 +97,7 @@ describe('a clock that jumps', () => {
       expect(set.upcoming[0].at).toBe(planned + by);
       expect(set.startedAt).toBe(START + by);
       expect(set.isClockBack).toBe(false);
-      // A tap between the jump and the answer is told by the new clock, wherever the answer stands.
+      // A tap between the jump and the answer is recorded by the new clock, wherever the answer stands.
       const stop: RunEvent = { kind: 'stopped', id: 's', how: 'planned', at: planned + by };
       const tapped = follow(PLAN, [...before, stop, jump('set', by, 'e0', now)], planned + by);
       expect(tapped).toMatchObject({ phase: 'at-swap', since: planned + by, factor: 1 });

@@ -21,7 +21,7 @@ export interface PassedOver {
 export type RunPhase =
   'ready' | 'printing' | 'paused' | 'at-swap' | 'failed' | 'ended' | 'finished';
 
-/** True from the first layer to the last: it prints, or stands until somebody lets it go on. */
+/** True from the first layer to the last: it prints, or paused until somebody lets it go on. */
 export function isOn({ phase }: Pick<RunState, 'phase'>): boolean {
   return phase === 'printing' || phase === 'paused' || phase === 'at-swap';
 }

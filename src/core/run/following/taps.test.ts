@@ -20,7 +20,7 @@ describe('taps of a hurry', () => {
     );
     expect(twice).toMatchObject({ phase: 'printing', band: 1, missed: [] });
     expect(twice.passedOver.map(({ why }) => why)).toEqual(
-      Array.from({ length: 2 }, () => 'It has only just gone on.'),
+      Array.from({ length: 2 }, () => 'It has only just resumed.'),
     );
   });
 

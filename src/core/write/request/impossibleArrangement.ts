@@ -22,7 +22,7 @@ export function impossibleArrangement(
   const places = new Set([...printed, ...leftOut]);
   const count = printed.length + leftOut.length;
   if (places.size !== sections.length || count !== sections.length || printed.length === 0) {
-    return refuse('bad-order', 'The order does not print every section of the file once.');
+    return refuse('bad-order', 'The order does not print every section of the file exactly once.');
   }
   const seams = seamsOf(reading, request);
   if (seams.every(({ follows }) => follows)) return null;
@@ -38,11 +38,11 @@ export function impossibleArrangement(
   if (!high) return impossibleHoming(reading, request);
   return refuse(
     'no-room-to-lift',
-    `In layer ${high.section.layer} the head has no room to lift over the print, which is ${high.printedTop.toFixed(2)} mm tall by then.`,
+    `In layer ${high.section.layer} the head has no room to lift over the print, which is ${high.printedTop.toFixed(2)} mm tall at that point.`,
   );
 }
 
-/** A stop of the file that stays must not be on a way that is left out. */
+/** A stop of the file that stays must not be on a travel that is left out. */
 function lostStop(
   { stops, sources }: SlicedFile,
   takeOut: OutputRequest['takeOut'],
@@ -61,7 +61,7 @@ function lostStop(
   if (!lost) return null;
   return refuse(
     'cannot-reorder',
-    `The file’s own stop on line ${lost.line} (${lost.command}) stands on a way that is left out. Take the stop out, or print the file in its own order, as one file.`,
+    `The file’s own stop on line ${lost.line} (${lost.command}) is on a travel that is left out. Remove the stop, or print the file in its own order, as one file.`,
   );
 }
 
@@ -75,13 +75,13 @@ function impossibleHoming(
   if (!new PrintedHeights(reading).everNear({ x: 0, y: 0 }, radiusMm, FLAT_MM)) return null;
   return refuse(
     'head-would-hit',
-    `Something is printed within ${radiusMm} mm of X 0 Y 0, where the printer homes. Home nothing or X and Y between the files, or move the print.`,
+    `Something is printed within ${radiusMm} mm of X 0 Y 0, where the printer homes. Between the files, home nothing or only X and Y, or move the print.`,
   );
 }
 
 /**
  * Why a file can only be printed in its own order; null when it can be in others.
- * @param isOwn that is its order, and only ways between its sections are led otherwise, or cut.
+ * @param isOwn that is its order, and only travels between its sections are led otherwise, or cut.
  */
 export function whyNoOtherOrder(
   {
@@ -101,7 +101,7 @@ export function whyNoOtherOrder(
         : `${why} It can be ${isOwn ? 'written as one file' : 'printed in its own order'} only.`,
     );
   if (continuous) return no('The file prints in a spiral.');
-  if (hasUndrawn) return no('Some of the print lies too far out to be drawn.');
+  if (hasUndrawn) return no('Some of the print is too far out to analyse.');
   if (!isOwn && layers.some(({ z }, i) => i > 0 && z <= layers[i - 1].z)) {
     return no('The file prints its objects one after another.');
   }
@@ -109,17 +109,17 @@ export function whyNoOtherOrder(
     return no('The lines of the file are numbered.');
   }
   if (sections.some(({ state }) => Number.isNaN(state.x + state.y + state.z + state.e))) {
-    return no('Somewhere in the file it is not known where the head is.');
+    return no('At some point in the file the head position is unknown.');
   }
   const [first] = sections;
   if (sections.some((one) => movesOrigin(first, one))) {
-    return no('The file moves the origin of X, Y or Z on the way (G92).');
+    return no('The file moves the origin of X, Y or Z while printing (G92).');
   }
   if (sections.some((one) => countsOtherwise(first, one))) {
-    return no('The file changes how it counts on the way (M200, G18 or G19).');
+    return no('The file changes its counting modes while printing (M200, G18 or G19).');
   }
   if (sections.some(({ state }) => countsOtherSteps(first.state.settings, state.settings))) {
-    return no('The file changes the steps of its motors or its origin on the way (M92, M206).');
+    return no('The file changes motor steps or its origin while printing (M92, M206).');
   }
   return null;
 }

@@ -37,7 +37,7 @@ import { whyNoOtherOrder } from './impossibleArrangement';
 export interface FoundParts {
   /** Which part comes behind each stop that stands for a change of filament; none where tools change. */
   readonly stretches: readonly Stretch[];
-  /** Stops that blocks stand in place of: those, and stops right beside a change of tool. */
+  /** Stops that blocks stand in place of: those, and stops right beside a tool change. */
   readonly replaced: readonly FoundStop[];
 }
 
@@ -73,7 +73,7 @@ export interface ArrangeInputs {
 /** Files of a delivery follow the sliced files only where these are printed one after another. */
 export const ONLY_FILE_BY_FILE = refuse(
   'bad-order',
-  'One file for each sliced file needs them one after another: take the order as sliced.',
+  'To write one file per sliced file, print them one after another: choose the order as sliced.',
 );
 
 /** Puts the sections of a print in the order that is asked for, one nozzle printing for all tools. */
@@ -152,7 +152,7 @@ function depthOrWhy(
     const [one, other] = [overlap.one, overlap.other].map(fileOf);
     return refuse(
       'in-one-place',
-      `${one} and ${other} print in one place, in layer ${sections[overlap.one].layer} and perhaps more. Only what lies side by side or on one another can be printed together.`,
+      `${one} and ${other} print in the same place, in layer ${sections[overlap.one].layer} and possibly others. Only parts beside or on top of each other can be printed together.`,
     );
   }
   const depth = depthOf(printed, standing, nozzle.headClearance.heightMm);
@@ -160,14 +160,14 @@ function depthOrWhy(
     const [on, under] = [depth.early.section, depth.early.below].map(fileOf);
     return refuse(
       'wrong-order',
-      `${on} lies on what ${under} prints in layer ${sections[depth.early.below].layer}, and would be printed before it. Put ${under} first.`,
+      `${on} lies on what ${under} prints in layer ${sections[depth.early.below].layer} but would be printed first. Put ${under} first.`,
     );
   }
   if (depth.hit) {
     const [low, high] = [depth.hit.low, depth.hit.high].map(fileOf);
     return refuse(
       'head-would-hit',
-      `While ${low} is printed, the head would come against ${high}, which stands ${depth.dipMm.toFixed(1)} mm higher by then. Print them layer by layer (fewest swaps), or farther apart.`,
+      `While ${low} is printed, the head would hit ${high}, which is ${depth.dipMm.toFixed(1)} mm higher at that point. Print them layer by layer (fewest swaps), or farther apart.`,
     );
   }
   if (order !== 'as-sliced' || dipMm === 0) {
@@ -176,18 +176,18 @@ function depthOrWhy(
   if (depth.dipMm <= dipMm + HAIR) return success(dipMm);
   return refuse(
     'bad-order',
-    `File by file the nozzle goes ${depth.dipMm.toFixed(2)} mm deep between what is printed; ${dipMm} mm are allowed.`,
+    `File by file the nozzle goes ${depth.dipMm.toFixed(2)} mm deep between printed walls; ${dipMm} mm are allowed.`,
   );
 }
 
 const TOO_LARGE = refuse(
   'cannot-reorder',
-  'The print is too large for a look at what lies on what. Take the order with the fewest swaps instead.',
+  'The print is too large to work out which parts lie on others. Choose the order with the fewest swaps instead.',
 );
 
 const IN_A_CIRCLE = refuse(
   'cannot-reorder',
-  'Sections lie on each other in a circle, so that none of them can come first. Take the order with the fewest swaps instead.',
+  'Sections lie on each other in a circle, so none can come first. Choose the order with the fewest swaps instead.',
 );
 
 /** An order, or why there is none. */
@@ -205,7 +205,7 @@ function orderOrWhy(
       const { source, layer } = reading.sections[held];
       return refuse(
         'cannot-reorder',
-        `In layer ${layer}, ${reading.sources[source].name} has a command that Lamella does not know, or a stop that stays. Print the files one after another (as sliced).`,
+        `In layer ${layer}, ${reading.sources[source].name} has a command Lamella does not know, or a stop that stays. Print the files one after another (as sliced).`,
       );
     }
   }

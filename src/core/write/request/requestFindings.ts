@@ -19,7 +19,7 @@ export function requestFindings(reading: SlicedFile, request: OutputRequest): Fi
   const findings = new FindingList();
   for (const { setting, filament } of undoingLines(reading, request)) {
     if (request.rewrite.some((what) => what === setting.what)) continue;
-    const message = `This line sets the ${NAMES[setting.what]} in the band of ${filament}, which wants its own, and so undoes it. It can be rewritten.`;
+    const message = `This line sets the ${NAMES[setting.what]} in the band of ${filament}, overriding the band’s own setting. Lamella can rewrite it.`;
     findings.add('setting-undone', 'warning', setting.line, message);
   }
   const out = new Set(request.takeOut.map(({ line }) => line));
@@ -27,14 +27,14 @@ export function requestFindings(reading: SlicedFile, request: OutputRequest): Fi
   const layers = new Set<number | null>(swaps.map(({ layer }) => layer));
   for (const stop of reading.stops) {
     if (out.has(stop.line) || !isBeforeLayer(stop) || !layers.has(stop.layer)) continue;
-    const message = `The file stops here itself (${stop.command}), before layer ${stop.layer}, and so does the swap: the printer stops twice. The file’s stop can be taken out.`;
+    const message = `The file has its own stop here (${stop.command}), before layer ${stop.layer}, where a swap is planned: the printer stops twice. You can remove the file’s stop.`;
     findings.add('doubled-stop', 'warning', stop.line, message);
   }
   const unheated =
     request.recipe.kind === 'spelled-out' &&
     swaps.find(({ section }) => !(reading.sections[section].state.nozzleTarget > 0));
   if (unheated) {
-    const message = `The file does not say how hot the nozzle is before layer ${unheated.layer}, so the swap does not wait for heat. Look whether your printer cools while it waits.`;
+    const message = `The file does not say how hot the nozzle is before layer ${unheated.layer}, so the swap does not wait for heat. Check whether your printer cools while it waits.`;
     findings.add('unknown-temperature', 'warning', null, message);
   }
   return findings.toArray();

@@ -63,7 +63,7 @@ export function assumedWords({ all }: AssumedSettings): string | null {
     const source = from === 'profile' ? 'as the printer’s profile says' : 'the first of the file';
     return `${name} ${Number(value.toFixed(5))} (${source})`;
   });
-  return `The file sets some settings on the way and not at its start. Before that this is taken to hold: ${words.join(', ')}.`;
+  return `The file sets some settings only while printing. Until then Lamella assumes: ${words.join(', ')}.`;
 }
 
 /** A state in which nothing is unknown that files set. */

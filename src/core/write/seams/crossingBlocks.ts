@@ -6,14 +6,14 @@ import type { Crossing } from './crossings';
 import type { Draft } from '../drafts';
 import type { OutputRequest } from '../request/request';
 
-/** The blocks before and behind a crossing way: over what stands, and down again. */
+/** The blocks before and behind a crossing travel: over what stands, and down again. */
 export function crossingDrafts(
-  { begin, end, from, to, printedTop, leads, pulls }: Crossing,
+  { begin, end, from, to, printedTop, leads, retracts }: Crossing,
   about: Pick<BlockTitle, 'index' | 'count' | 'layer'>,
   { printer: { firmware } }: Pick<OutputRequest, 'printer'>,
 ): readonly [Draft, Draft] {
-  const actions = crossingActions(from, to, printedTop, { leads, pulls });
-  const title = { ...about, inside: true, filament: 'over what stands' } as const;
+  const actions = crossingActions(from, to, printedTop, { leads, retracts });
+  const title = { ...about, inside: true, filament: 'over the print' } as const;
   const lifted = { ...from, z: actions.z };
   return [
     {

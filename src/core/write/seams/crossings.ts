@@ -13,8 +13,8 @@ import type { Place } from '../../blocks/insertion';
 import { onlyRises } from '../rising';
 
 /**
- * A way of a file that would cross what stands by then, which it knows nothing of: the head goes over it, and comes
- * down again where the way is clear. Whatever stands between the moves of a way does not end it.
+ * A travel of a file that would cross what stands by then, which it knows nothing of: the head goes over it, and comes
+ * down again where the travel is clear. Whatever stands between the moves of a travel does not end it.
  */
 export interface Crossing {
   /** Before its first line that crosses, and where the head may come down. */
@@ -28,8 +28,8 @@ export interface Crossing {
   readonly sloped: readonly Place[];
   /** Some of these go sideways, so that the head has to be led to the end. */
   readonly leads: boolean;
-  /** How much filament they pull back together, mm. */
-  readonly pulls: number;
+  /** How much filament they retract together, mm. */
+  readonly retracts: number;
 }
 
 /** Where a stretch of the input begins that is copied in one go, and the state in which it does. */
@@ -40,12 +40,12 @@ export interface StartOfRun extends Place {
 
 const CHUNK = 1 << 20;
 
-/** What ends a way, but for printing: the head is where somebody wants it, or nobody knows where. */
+/** What ends a travel, but for printing: the head is where somebody wants it, or nobody knows where. */
 const ENDS: ReadonlySet<Effect> = new Set([Effect.Home, Effect.Probe, Effect.Stop, Effect.Unknown]);
 
 /**
- * Finds the crossing ways of an output, in its order. Where nothing is printed lower than what is printed
- * before it, none are looked for: a file's own ways keep above its own layer.
+ * Finds the crossing travels of an output, in its order. Where nothing is printed lower than what is printed
+ * before it, none are looked for: a file's own travels keep above its own layer.
  * @param runs the stretches of the input that it copies.
  * @param blocksAt where blocks stand in them that begin and end where the file has the head.
  */
@@ -67,12 +67,12 @@ export async function findCrossings(
   return finder.found;
 }
 
-/** A crossing that may go on, and what of the way behind it would be taken along. */
+/** A crossing that may go on, and what of the travel behind it would be taken along. */
 interface OpenCrossing {
   found: Crossing;
   readonly sloped: Place[];
   leads: boolean;
-  pulls: number;
+  retracts: number;
   /** Where it has come to, something stands higher than the head. */
   blocked: boolean;
 }
@@ -107,7 +107,7 @@ class CrossingFinder {
   /** Follows whole lines from `start` on; answers where it came to. */
   async follow(input: ByteSource, start: number, end: number): Promise<number> {
     const bytes = await input.slice(start, end);
-    // A line longer than a chunk is none that moves.
+    // A line longer than a chunk does not move.
     const length = (end < input.size && bytes.lastIndexOf(LF) + 1) || bytes.length;
     const after = (effect: Effect, at: number, next: number): void => {
       this.take(effect, start + at, start + next);
@@ -138,7 +138,7 @@ class CrossingFinder {
     if (words.names('Z')) {
       open.sloped.push(here);
       open.leads ||= sideways;
-      open.pulls += m.retracted - m.fromRetracted;
+      open.retracts += m.retracted - m.fromRetracted;
     }
     // Where something stands the head cannot come down.
     if (!crosses && open.found.end !== open.found.begin && !open.blocked) return;
@@ -148,17 +148,17 @@ class CrossingFinder {
   /** The crossing goes on up to here. */
   private goOn(open: OpenCrossing, end: Place): void {
     const { machine: m } = this;
-    const { sloped, leads, pulls } = open;
-    open.found = { ...open.found, end, to: m.capture(), sloped: [...sloped], leads, pulls };
+    const { sloped, leads, retracts } = open;
+    open.found = { ...open.found, end, to: m.capture(), sloped: [...sloped], leads, retracts };
     open.blocked = this.isOver(m);
   }
 
   private opened(begin: Place): OpenCrossing {
     const { machine, map } = this;
     const from = stateBeforeMove(machine);
-    const none = { sloped: [], leads: false, pulls: 0 };
+    const none = { sloped: [], leads: false, retracts: 0 };
     const found = { begin, end: begin, from, to: from, printedTop: map.highest, ...none };
-    return { found, sloped: [], leads: false, pulls: 0, blocked: false };
+    return { found, sloped: [], leads: false, retracts: 0, blocked: false };
   }
 
   /** Whether the head stands lower than something below it. */

@@ -57,7 +57,7 @@ export function seamBlocks(
   return numbered(back ? [...made, back] : made);
 }
 
-/** The way from the section that is printed last to where the file itself ends printing. */
+/** The travel from the section that is printed last to where the file itself ends printing. */
 function wayBack(
   { end }: Edges,
   request: OutputRequest,

@@ -20,7 +20,7 @@ export interface StatesOfSeam {
   readonly to: MachineState;
 }
 
-/** The same for all seams, for the way to the file's end, and the lines that speak of tools. */
+/** The same for all seams, for the travel to the file's end, and the lines that speak of tools. */
 export interface SeamStates {
   /** null for a seam at which nothing can stand: there the printer is as the file has it. */
   readonly ofSeams: readonly (StatesOfSeam | null)[];
@@ -71,7 +71,7 @@ async function statesNearSections(
   const at = new Map<number, MachineState>();
   for (const place of places) at.set(place, await stateAt(input, reading, place));
   const known = (place: number): MachineState => withAssumed(at.get(place)!, assumed);
-  const first = firstWay(seams);
+  const first = firstTravel(seams);
   return {
     ofSeams: seams.map((seam): StatesOfSeam | null => {
       if (!mayStand(seam)) return null;
@@ -89,7 +89,7 @@ async function statesNearSections(
  * The first seam that leads to another place of the input. Up to there the printer has heard what the file says;
  * its block says all that is taken to hold besides, so that it can be gone back to from then on.
  */
-function firstWay(seams: readonly Seam[]): Seam | undefined {
+function firstTravel(seams: readonly Seam[]): Seam | undefined {
   return seams.find(({ follows }) => !follows);
 }
 
@@ -102,9 +102,9 @@ interface ToolStates {
   readonly first: MachineState;
   /** A tool changes on the way to it. */
   readonly changesTool: boolean;
-  /** How far the filament is pulled back where it goes on, when tool changes do nothing, mm. */
-  readonly pulled: number;
-  readonly firmwarePulled: boolean;
+  /** How far the filament is retracted where it goes on, when tool changes do nothing, mm. */
+  readonly retracted: number;
+  readonly firmwareRetracted: boolean;
   /** What the nozzle is heated to there by then, °C. */
   readonly heated: number;
 }
@@ -136,17 +136,17 @@ async function statesOfOneNozzle(
   const { travelOffset: began, restartOffset: startOfAll } = begin;
   const started = await withoutTools(input, known(began), began, startOfAll);
   const ofSeams: StatesOfSeam[] = [];
-  const first = firstWay(seams);
+  const first = firstTravel(seams);
   const rawSettings = (place: number): MachineState => states[sorted.indexOf(place)];
   for (const seam of seams) {
     const { travelOffset, restartOffset, firstOffset } = seam.section;
     const change = firstIndex(changes.length, (i) => changes[i] >= travelOffset);
     const changesTool = changes[change] < firstOffset;
     const { stops, resumes } = seam;
-    // A stop before the head travels has nothing of the way behind it.
+    // A stop before the head travels has nothing of the travel behind it.
     const restart = known(seam.follows ? resumes.offset : restartOffset);
     const isEarly = seam.follows && resumes.offset !== restartOffset;
-    const way =
+    const travel =
       changesTool && !isEarly
         ? await withoutTools(input, known(travelOffset), travelOffset, restartOffset)
         : restart;
@@ -155,9 +155,9 @@ async function statesOfOneNozzle(
       restart,
       first: known(firstOffset),
       changesTool,
-      pulled: way.retracted,
-      firmwarePulled: way.firmwareRetracted,
-      heated: way.nozzleTarget,
+      retracted: travel.retracted,
+      firmwareRetracted: travel.firmwareRetracted,
+      heated: travel.nozzleTarget,
     };
     const found = filamentAtSeam(seam, around);
     ofSeams.push(seam === first ? unassumed(found, rawSettings(stops.offset)) : found);
@@ -185,7 +185,7 @@ async function withoutTools(
   const machine = Machine.from(state);
   const words = new Words();
   const bytes = (await input.slice(start, end)).slice();
-  // A change of tool leaves the filament where it is.
+  // A tool change leaves the filament where it is.
   let retracted = machine.retracted;
   const before = (): void => {
     retracted = machine.retracted;
@@ -199,19 +199,19 @@ async function withoutTools(
 
 /**
  * The states in which a seam's block begins and ends. Where a tool changes on the way, a file counts its
- * filament anew; on one nozzle it has to be pulled back by what the file is about to push forward, so that
+ * filament again; on one nozzle it has to be retracted by what the file is about to un-retract, so that
  * the section begins with the filament at the tip.
  */
 function filamentAtSeam(
   { follows }: Pick<Seam, 'follows'>,
-  { end, restart, first, changesTool, pulled, firmwarePulled, heated }: ToolStates,
+  { end, restart, first, changesTool, retracted, firmwareRetracted, heated }: ToolStates,
 ): StatesOfSeam {
   const wanted = changesTool ? Math.max(0, first.e - restart.e) : restart.retracted;
   // The tool may change as late as right before the first line.
   const { nozzleTarget } = changesTool ? first : restart;
   const to = { ...restart, nozzleTarget, retracted: near(wanted, restart.retracted), tool: 0 };
   if (!follows) return { from: { ...end, tool: 0 }, to };
-  const held = { retracted: near(pulled, to.retracted), firmwareRetracted: firmwarePulled };
+  const held = { retracted: near(retracted, to.retracted), firmwareRetracted: firmwareRetracted };
   return { from: { ...to, ...held, nozzleTarget: heated }, to };
 }
 

@@ -58,7 +58,7 @@ export function seamsOf(reading: Sectioned, { arrangement, stopAt }: Asked): Sea
         ? planned.section === before.section + 1 && section.source === last.source
         : section === begin;
     // A file that begins here has a way of its own to the place.
-    // What comes out on the way belongs to no part, so the way is led over.
+    // What comes out on the way belongs to no part, so the travel is led over.
     const pushes = !isOwn && before !== null && section.pushedBeforeMm > 0;
     const follows = isNext && !opens && !pushes;
     const swaps = !opens && before !== null && planned.begins;

@@ -20,7 +20,9 @@ export function say(text: string, key = text): void {
 /** Asks whether notices may be shown; says so when they may not. */
 export async function askForNotices(): Promise<boolean> {
   if (!('Notification' in globalThis)) {
-    toast.warning('This browser shows no notifications. Keep the page open, with tones on.');
+    toast.warning(
+      'This browser does not support notifications. Keep this page open with tones on.',
+    );
     return false;
   }
   const answer =
@@ -28,7 +30,7 @@ export async function askForNotices(): Promise<boolean> {
       ? await Notification.requestPermission()
       : Notification.permission;
   if (answer !== 'granted') {
-    toast.warning('The browser does not allow notifications. Keep the page open, with tones on.');
+    toast.warning('The browser blocks notifications. Keep this page open with tones on.');
   }
   return answer === 'granted';
 }

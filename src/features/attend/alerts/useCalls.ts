@@ -81,7 +81,7 @@ function useCalling(runPlan: RunPlan, state: RunState, now: number, tones: boole
     if (mute === null || told.current === mute) return;
     told.current = mute;
     openSound();
-    show({ title: 'Lamella is about to call, and this tab is silent' }, runPlan.job, now);
+    show({ title: 'An alert is due, and this tab is muted' }, runPlan.job, now);
   }, [mute, now, runPlan.job]);
   return mute !== null || (unheard !== null && unheard === last?.id);
 }
@@ -105,8 +105,16 @@ function titleOf({ bands }: RunPlan, state: RunState, now: number): string {
 function useTitle(title: string, job: string): void {
   useEffect(() => {
     const before = document.title;
-    document.title = `${title} · ${job}`;
+    const wanted = `${title} · ${job}`;
+    // The page's own name may come late, when the job around it is there.
+    const hold = (): void => {
+      if (document.title !== wanted) document.title = wanted;
+    };
+    hold();
+    const watch = new MutationObserver(hold);
+    watch.observe(document.head, { childList: true, subtree: true, characterData: true });
     return () => {
+      watch.disconnect();
       document.title = before;
     };
   }, [title, job]);

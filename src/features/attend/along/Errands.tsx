@@ -1,5 +1,6 @@
 'use client';
 
+import { Disclosure } from '@/components/controls/Disclosure';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
@@ -23,7 +24,6 @@ interface ErrandsProps {
 /** What is taken along from here: run-sheet, calendar, the phone, and how to be called. */
 export function Errands({ run, now, isBefore = false, onPractice }: ErrandsProps) {
   const [dialog, setDialog] = useState<'share' | 'take' | null>(null);
-  const [calls, setCalls] = useState(false);
   const rehearse = async (): Promise<void> => {
     const { practise } = await import('../rehearsal/practise');
     const id = await practise(run);
@@ -36,7 +36,7 @@ export function Errands({ run, now, isBefore = false, onPractice }: ErrandsProps
   return (
     <section aria-labelledby="errands-title" className="rounded-lg border border-line bg-panel p-4">
       <h2 id="errands-title" className="pb-2 text-lg font-semibold">
-        To take along
+        Take it with you
       </h2>
       <div className="grid gap-2">
         <Link
@@ -46,27 +46,23 @@ export function Errands({ run, now, isBefore = false, onPractice }: ErrandsProps
           Run-sheet
         </Link>
         <Button className="min-h-11" onClick={toCalendar}>
-          Save for calendar
+          Add to calendar
         </Button>
         <Button className="min-h-11" onClick={() => setDialog('share')}>
-          Share this run…
+          Share run…
         </Button>
         <Button className="min-h-11" onClick={() => setDialog('take')}>
-          Take from another device…
+          Import shared run…
         </Button>
         {isBefore && onPractice && run.runPlan.swaps.length > 0 && (
           <Button className="min-h-11" onClick={rehearse}>
-            Rehearse the swaps
+            Rehearse swaps
           </Button>
         )}
       </div>
-      <details
-        className="mt-3 border-t border-line pt-1"
-        onToggle={({ currentTarget }) => setCalls(currentTarget.open)}
-      >
-        <summary className="min-h-10 cursor-pointer py-2 font-medium">Alerts</summary>
-        {calls && <CallSettings />}
-      </details>
+      <Disclosure className="mt-3 border-t border-line pt-1" title="Alerts">
+        <CallSettings />
+      </Disclosure>
       {dialog === 'share' && <ShareRun run={run} onClose={() => setDialog(null)} />}
       {dialog === 'take' && <TakeRun run={run} onClose={() => setDialog(null)} />}
     </section>

@@ -34,7 +34,7 @@ export function RunSheet({ jobId }: { jobId: string }) {
   if (!run) {
     return (
       <h1 className="m-auto p-6 text-muted" aria-busy={records === null}>
-        {records ? 'Nothing is written yet. Write the file first.' : 'Looking for the run…'}
+        {records ? 'No file is written yet. Write the file first.' : 'Loading the run…'}
       </h1>
     );
   }
@@ -42,7 +42,7 @@ export function RunSheet({ jobId }: { jobId: string }) {
     <div className="flex-1 bg-sunk p-4 print:bg-transparent print:p-0">
       <div className="mx-auto flex max-w-190 flex-wrap gap-2 pb-3 print:hidden">
         <Button kind="primary" className="min-h-10" onClick={() => print()}>
-          <Printer aria-hidden size={16} /> Print this sheet
+          <Printer aria-hidden size={16} /> Print run-sheet
         </Button>
         <Link
           href={`/jobs/${jobId}/attend?run=${run.id}`}
@@ -95,13 +95,13 @@ function Sheet({ run }: { run: Run }) {
         <SwapTable run={run} begun={begun} />
       </div>
       <p className="pt-1 text-xs">
-        Layers are counted from 1; in brackets as displays count, from 0.
+        Layers are counted from 1. Brackets show the number on displays that count from 0.
       </p>
       {swaps.length > 0 && <StepTable runPlan={runPlan} />}
       <footer className="pt-3 text-xs">
-        The nozzle and the bed burn at once. The head moves by itself when the print resumes. Do not
-        leave a hot or printing machine alone or asleep in the house. Some materials give off fumes:
-        ventilate. Your printer’s manual and local rules come first.
+        The nozzle and bed cause burns on contact. The head moves by itself when the print resumes.
+        Never leave a hot or printing machine unattended, or running while you sleep. Some materials
+        give off fumes: ventilate. Your printer’s manual and local rules come first.
       </footer>
     </article>
   );
@@ -158,7 +158,7 @@ function SwapTable({ run, begun }: { run: Run; begun: number | null }) {
               <td className="pr-2 tabular-nums">
                 {swap ? when(i - 1) : 'Load first'}
                 {stand?.swap === i - 1 && (
-                  <span className="block">stands until {clockOf(stand.until, begun ?? now)}</span>
+                  <span className="block">paused until {clockOf(stand.until, begun ?? now)}</span>
                 )}
               </td>
               <td className="pr-2">

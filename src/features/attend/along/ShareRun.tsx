@@ -1,5 +1,6 @@
 'use client';
 
+import { FIELD } from '@/components/controls/fieldLook';
 import { Dialog } from 'radix-ui';
 import { toString as qrText } from 'qrcode';
 import { useEffect, useMemo, useState } from 'react';
@@ -36,7 +37,7 @@ export function ShareRun({ run, onClose }: { run: Run; onClose: () => void }) {
   }, [shown]);
   const copy = async (): Promise<void> => {
     if (link !== undefined && (await copyText(link))) toast('The link is copied.');
-    else toast.error('The browser does not let the link be copied. Mark it and copy it by hand.');
+    else toast.error('The browser blocked copying. Select the link and copy it yourself.');
   };
   const save = async (): Promise<void> => {
     const { saveRun } = await import('./saveRun');
@@ -45,8 +46,8 @@ export function ShareRun({ run, onClose }: { run: Run; onClose: () => void }) {
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <DialogFrame
-        title={isHanded ? 'Send to the computer' : 'Share this run'}
-        description="The link holds the plan of this run and what you have told so far. It goes through nobody else’s server."
+        title="Share run"
+        description="The link contains the plan of this run and everything you have recorded so far. It does not pass through any server."
       >
         <div className="grid gap-3">
           {code && (
@@ -54,25 +55,26 @@ export function ShareRun({ run, onClose }: { run: Run; onClose: () => void }) {
             // eslint-disable-next-line @next/next/no-img-element
             <img
               src={code}
-              alt="The link as a code to scan"
+              alt="QR code of the link"
               className="mx-auto w-64 max-w-full rounded bg-white"
             />
           )}
           {link === undefined ? (
             <p role="status">
-              This run is too long for a link: browsers and messengers pass on{' '}
-              {MOST_LINK_LETTERS.toLocaleString('en')} letters at most. Save it as a file instead.
+              This run is too long for a link: browsers and messengers allow{' '}
+              {MOST_LINK_LETTERS.toLocaleString('en')} characters at most. Save the run as a file
+              instead.
             </p>
           ) : (
             <>
-              {!shown && <p>The run is too long for a code to scan. Send yourself the link.</p>}
+              {!shown && <p>The run is too long for a QR code. Send yourself the link.</p>}
               <label className="grid gap-1 text-sm">
                 Link
                 <textarea
                   readOnly
                   rows={3}
                   value={link}
-                  className="rounded border border-edge bg-paper p-2 font-mono text-xs break-all"
+                  className={`${FIELD} font-mono text-xs break-all`}
                 />
               </label>
               <Button className="min-h-11" onClick={copy}>
@@ -85,8 +87,8 @@ export function ShareRun({ run, onClose }: { run: Run; onClose: () => void }) {
           </Button>
           <p className="text-sm text-muted">
             {isHanded
-              ? 'On the computer, open the link, or choose Take from another device and paste it there. What was told on both is put together.'
-              : 'The other device keeps its own list from then on. Share it back from there, and what was told on both is put together.'}
+              ? 'On the computer, open the link, or choose Import shared run and paste it there. Entries from both devices are merged.'
+              : 'From then on the other device keeps its own list. Share it back from there to merge the entries of both.'}
           </p>
           <LocalNote />
         </div>
@@ -101,8 +103,8 @@ function LocalNote() {
   if (!isLocal) return null;
   return (
     <p className="rounded-md bg-caution-soft px-3 py-2 text-sm">
-      Lamella is served to this computer alone, so a phone does not reach this link. The README
-      tells under <em>In the home network</em> what it means to open it to other devices.
+      Only this computer can reach Lamella, so the link does not work on a phone. See{' '}
+      <em>docs/home-network.md</em> to open Lamella to other devices.
     </p>
   );
 }

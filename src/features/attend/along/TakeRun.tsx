@@ -1,11 +1,13 @@
 'use client';
 
+import { FIELD } from '@/components/controls/fieldLook';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { Dialog } from 'radix-ui';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
+import { useFileDrop } from '@/browser/useFileDrop';
 import { plural } from '@/core/format';
 import { packedIn, unpackRun } from '@/core/run/handOver';
 import { takeHanded } from '@/store/prints/newRuns';
@@ -27,20 +29,20 @@ export function TakeRun({ run, onClose }: TakeRunProps) {
   const [text, setText] = useState('');
   const [trouble, setTrouble] = useState<string | null>(null);
   const [file, setFile] = useState<File | null>(null);
-  const field = useRef<HTMLInputElement>(null);
+  const drop = useFileDrop(([chosen]) => setFile(chosen));
   const router = useRouter();
   const take = async (): Promise<void> => {
     const handed = unpackRun(packedIn(text));
     if (!handed.ok) return setTrouble(handed.refusal.message);
     const taken = await takeHanded(handed.value);
     if (taken === null) {
-      return setTrouble('This browser could not keep the run. Free disk space, and try again.');
+      return setTrouble('This browser could not save the run. Free up disk space, then try again.');
     }
     const { job } = handed.value.runPlan;
     toast(
       taken.news === 0
-        ? `${job}: nothing new was told on the other device.`
-        : `${job}: ${plural(taken.news, 'tap')} taken from the other device.`,
+        ? `${job}: nothing new on the other device.`
+        : `${job}: ${plural(taken.news, 'tap')} imported from the other device.`,
     );
     onClose();
     if (handed.value.id !== run.id) {
@@ -51,17 +53,17 @@ export function TakeRun({ run, onClose }: TakeRunProps) {
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <DialogFrame
-        title="Take from another device"
-        description="What was told there and here of the same run is put together; nothing is lost."
+        title="Import shared run"
+        description="Entries of the same run from both devices are merged; nothing is lost."
       >
-        <div className="grid gap-3">
+        <div {...drop.handlers} className="grid gap-3">
           <label className="grid gap-1 text-sm">
             Link or code
             <textarea
               rows={4}
               value={text}
               onChange={({ target }) => setText(target.value)}
-              className="rounded border border-edge bg-paper p-2 font-mono text-xs break-all"
+              className={`${FIELD} font-mono text-xs break-all`}
             />
           </label>
           {trouble !== null && (
@@ -76,20 +78,13 @@ export function TakeRun({ run, onClose }: TakeRunProps) {
               disabled={text.trim() === ''}
               onClick={take}
             >
-              Take this run
+              Import run
             </Button>
-            <Button className="min-h-11" onClick={() => field.current?.click()}>
-              Open a file…
+            <Button className="min-h-11" onClick={drop.choose}>
+              Open file…
             </Button>
           </div>
-          <input
-            ref={field}
-            type="file"
-            accept=".zip"
-            hidden
-            aria-label="File of a run"
-            onChange={({ target }) => setFile(target.files?.item(0) ?? null)}
-          />
+          <input {...drop.field} hidden accept=".zip" aria-label="Run file" />
         </div>
       </DialogFrame>
     </Dialog.Root>

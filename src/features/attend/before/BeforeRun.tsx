@@ -56,20 +56,20 @@ export function BeforeRun({ run, now, onPractice }: BeforeRunProps) {
           className="rounded-lg border border-line bg-panel p-4"
         >
           <h2 id="start-title" className="text-lg font-semibold">
-            At the printer now?
+            Ready to start?
           </h2>
           <p className="pt-1 pb-3 text-sm wrap-anywhere text-muted">
-            Load this first, start {runPlan.fileNames[0]}, and watch the first layer.
+            Load this filament, start {runPlan.fileNames[0]}, and watch the first layer.
           </p>
           {isOld && (
             <p role="status" className="mb-3 rounded-md bg-caution-soft px-3 py-2 text-sm">
-              The plan was changed since this file was written: times and swaps here are those of
+              The plan has changed since this file was written. Times and swaps here are those of
               the file.{' '}
               <Link
                 href={`/jobs/${run.jobId}/output`}
                 className="font-medium underline underline-offset-2"
               >
-                Write it again
+                Write file again
               </Link>
             </p>
           )}
@@ -79,14 +79,14 @@ export function BeforeRun({ run, now, onPractice }: BeforeRunProps) {
             className="mt-4 min-h-14 w-full text-lg"
             onClick={() => begin({}, Date.now())}
           >
-            It prints now
+            Print has started
           </Button>
           <Button
             className="mt-2 min-h-11 w-full"
             aria-expanded={joins}
             onClick={() => setJoins(!joins)}
           >
-            It runs already…
+            Already printing…
           </Button>
           {joins && <JoinRunning runPlan={runPlan} now={now} onJoin={begin} />}
           <Button
@@ -94,7 +94,7 @@ export function BeforeRun({ run, now, onPractice }: BeforeRunProps) {
             aria-expanded={isPast}
             onClick={() => setPast(!isPast)}
           >
-            It is printed already…
+            Already printed…
           </Button>
           {isPast && <PrintedAlready run={run} now={now} />}
         </section>

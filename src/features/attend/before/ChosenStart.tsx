@@ -13,12 +13,12 @@ import { StandCautions } from '../live/StandNote';
 import { clockOf, spreadWords } from '../words';
 
 interface ChosenStartProps {
-  readonly run: Run;
+  readonly run: Pick<Run, 'runPlan'>;
   readonly question: StartQuestion;
   readonly start: number;
   readonly now: number;
-  /** Lets it stand at a swap until somebody goes on. */
-  readonly onStand: (stand: NonNullable<RunPlan['stand']>) => void;
+  /** Lets it pause at a swap until somebody resumes; null where that cannot be planned yet. */
+  readonly onStand: ((stand: NonNullable<RunPlan['stand']>) => void) | null;
 }
 
 /** What becomes of the chosen start: every swap by the clock, the longest time alone, and what it collides with. */
@@ -39,7 +39,7 @@ export function ChosenStart({ run, question, start, now, onStand }: ChosenStartP
         })
       : nightWithin(question, new Date(start)) !== null;
   // A start that only prints through the night is better split where that helps against it.
-  const any = stand === null && (hits.length > 0 || sleeps);
+  const any = onStand !== null && stand === null && (hits.length > 0 || sleeps);
   const found = any ? twoRunsFrom(question, new Date(start)) : null;
   const split = found && hits.length === 0 && runsAtNight(question.presence, found) ? null : found;
   const waiting = withWaiting(question, new Date(start));
@@ -49,29 +49,29 @@ export function ChosenStart({ run, question, start, now, onStand }: ChosenStartP
       <SwapTimes runPlan={runPlan} start={start} now={now} hits={hits} />
       {end && (
         <p className="pt-2 text-sm">
-          Done <strong>{clockOf(end.at, now)}</strong> {spreadWords(end.spread)}. Longest without a
-          swap: {formatDuration(alone.end - alone.start)}, from{' '}
+          Done <strong>{clockOf(end.at, now)}</strong> {spreadWords(end.spread)}. Longest stretch
+          without a swap: {formatDuration(alone.end - alone.start)}, from{' '}
           {clockOf(start + alone.start * 1000, now)}.
         </p>
       )}
       {split ? (
         <p className="pt-1 text-sm">
-          In two runs: let it stand at swap {split.pause + 1}, and go on at{' '}
-          {clockOf(+split.goesOn, now)}; done <strong>{clockOf(+split.end, now)}</strong>.{' '}
-          {runsAtNight(question.presence, split) && 'A part of it runs while you sleep. '}
+          In two sessions: pause at swap {split.pause + 1}, resume at {clockOf(+split.goesOn, now)};
+          done <strong>{clockOf(+split.end, now)}</strong>.{' '}
+          {runsAtNight(question.presence, split) && 'Part of it prints while you sleep. '}
           <button
             type="button"
             className="min-h-8 font-medium underline underline-offset-2"
-            onClick={() => onStand({ swap: split.pause, until: +split.goesOn })}
+            onClick={() => onStand?.({ swap: split.pause, until: +split.goesOn })}
           >
-            Plan it so
+            Use this pause
           </button>
         </p>
       ) : (
         stand === null &&
         waiting.waited > 0 && (
           <p className="pt-1 text-sm">
-            If it waits for you:{' '}
+            If the printer waits for you:{' '}
             {waiting.tended.map(({ at }, i) => `swap ${i + 1} at ${clockOf(+at, now)}`).join(', ')},
             done <strong>{clockOf(+waiting.end, now)}</strong>.
           </p>
@@ -91,8 +91,8 @@ export function ChosenStart({ run, question, start, now, onStand }: ChosenStartP
       )}
       {sleeps && (
         <p className="mt-2 rounded-md bg-caution-soft px-3 py-2 text-sm">
-          It would print while you sleep. Do not let a hot printer run in a sleeping house: choose
-          another start, or let it stand at a swap.
+          The printer would run while you sleep. Never leave a hot printer running while everyone
+          sleeps: choose another start, or pause at a swap.
         </p>
       )}
     </div>
@@ -120,7 +120,7 @@ function SwapTimes({ runPlan, start, now, hits }: SwapTimesProps) {
             <FilamentName band={bands[swap + 1]} size={24} />
             {hit && <Hit hit={hit} now={now} />}
             {stand?.swap === swap && (
-              <span className="text-sm">stands until {clockOf(stand.until, now)}</span>
+              <span className="text-sm">paused until {clockOf(stand.until, now)}</span>
             )}
           </li>
         );

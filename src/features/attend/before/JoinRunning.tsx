@@ -1,5 +1,7 @@
 'use client';
 
+import { FIELD } from '@/components/controls/fieldLook';
+import { Select } from '@/components/controls/Select';
 import { lightFormat } from 'date-fns';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
@@ -22,29 +24,29 @@ export function JoinRunning({ runPlan, now, onJoin }: JoinRunningProps) {
   const at = new Date(since).getTime();
   return (
     <div className="mt-3 grid gap-3 border-t border-line pt-3 text-sm">
-      <label className="grid gap-1">
-        It runs
-        <select
+      <div className="grid gap-1">
+        <span aria-hidden>It has been printing</span>
+        <Select
+          label="It has been printing"
           value={after}
-          onChange={({ target }) => setAfter(target.value)}
-          className="rounded border border-edge bg-paper px-2 py-2"
-        >
-          <option value="">since its start</option>
-          {runPlan.swaps.map((_, i) => (
-            <option key={i} value={i}>
-              since swap {i + 1}, {runPlan.bands[i + 1].filament.letter}{' '}
-              {runPlan.bands[i + 1].filament.name}
-            </option>
-          ))}
-        </select>
-      </label>
+          options={[
+            { value: '', words: 'since its start' },
+            ...runPlan.swaps.map((_, i) => {
+              const { letter, name } = runPlan.bands[i + 1].filament;
+              return { value: String(i), words: `since swap ${i + 1}, ${letter} ${name}` };
+            }),
+          ]}
+          onChange={setAfter}
+          className="min-h-11"
+        />
+      </div>
       <label className="grid gap-1">
         That was
         <input
           type="datetime-local"
           value={since}
           onChange={({ target }) => setSince(target.value)}
-          className="rounded border border-edge bg-paper px-2 py-2"
+          className={FIELD}
         />
       </label>
       <Button
@@ -52,17 +54,17 @@ export function JoinRunning({ runPlan, now, onJoin }: JoinRunningProps) {
         className="min-h-11"
         onClick={() => onJoin(after === '' ? {} : { after: Number(after) }, at)}
       >
-        It prints since then
+        It has printed since then
       </Button>
       {runPlan.layerStarts !== null && (
         <>
           <label className="grid gap-1">
-            Or it prints this layer now, counted from 1
+            Or: the layer it prints now, counted from 1
             <input
               inputMode="numeric"
               value={layer}
               onChange={({ target }) => setLayer(target.value)}
-              className="rounded border border-edge bg-paper px-2 py-2"
+              className={FIELD}
             />
           </label>
           <Button
@@ -70,7 +72,7 @@ export function JoinRunning({ runPlan, now, onJoin }: JoinRunningProps) {
             className="min-h-11"
             onClick={() => onJoin({ layer: number }, Date.now())}
           >
-            It is at this layer
+            It prints this layer
           </Button>
         </>
       )}

@@ -13,17 +13,18 @@ import { bestSplit, SplitWords } from './SplitOffer';
 const STEP = 30 * 60_000;
 
 interface NoStartProps {
-  readonly run: Run;
+  readonly run: Pick<Run, 'runPlan'>;
   readonly question: StartQuestion;
   readonly now: number;
   readonly onChoose: (at: number, stand?: RunPlan['stand']) => void;
+  readonly canStand: boolean;
 }
 
 /** No start is good: what is in the way, and what would help. */
-export function NoStart({ run, question, now, onChoose }: NoStartProps) {
+export function NoStart({ run, question, now, onChoose, canStand }: NoStartProps) {
   const { runPlan } = run;
   const place = inTheWay(question);
-  const split = useMemo(() => bestSplit(question), [question]);
+  const split = useMemo(() => (canStand ? bestSplit(question) : null), [question, canStand]);
   // The start that keeps the printer waiting least.
   const waiting = useMemo(() => {
     if (question.needed.length > MOST_LOOKED_AT) return null;
@@ -45,16 +46,16 @@ export function NoStart({ run, question, now, onChoose }: NoStartProps) {
   const filament = place === null ? null : runPlan.bands[place + 1].filament;
   return (
     <div role="status" className="mt-3 rounded-md bg-caution-soft px-4 py-3 text-sm">
-      <p className="font-semibold">No start in the next three days suits your hours.</p>
+      <p className="font-semibold">No start in the next three days fits your hours.</p>
       {swap && filament && (
         <p className="pt-1">
-          In the way is swap {place! + 1}, {filament.letter} {filament.name} before layer{' '}
+          The problem is swap {place! + 1}, {filament.letter} {filament.name} before layer{' '}
           {swap.layer}.
         </p>
       )}
       <ul className="list-disc pt-1 pl-5">
-        <li>Another order, fewer swaps or merged bands (Plan) may bring it nearer.</li>
-        <li>A quicker slice, or fewer copies, is done earlier.</li>
+        <li>Another order, fewer swaps or merged bands (Plan) may help.</li>
+        <li>A faster slicer profile or fewer copies finish earlier.</li>
         {split ? (
           <li>
             <SplitWords split={split} question={question} now={now} onChoose={onChoose} />
@@ -62,10 +63,11 @@ export function NoStart({ run, question, now, onChoose }: NoStartProps) {
         ) : (
           waiting && (
             <li>
-              Or let the printer wait: started {clockOf(waiting.at, now)}, it waits{' '}
-              {formatDuration(waiting.run.waited)} for you in all. A nozzle that waits hot cooks the
-              filament, and many printers let it cool; the bed has to keep the part. Do not let it
-              wait hot while nobody is in the house. <Choose onClick={() => onChoose(waiting.at)} />
+              Or let the printer wait: if started {clockOf(waiting.at, now)}, it waits{' '}
+              {formatDuration(waiting.run.waited)} for you in total. Filament degrades in a hot,
+              idle nozzle, and many printers let it cool; the bed has to hold the part. Do not let
+              the printer wait hot while nobody is home.{' '}
+              <Choose onClick={() => onChoose(waiting.at)} />
             </li>
           )
         )}

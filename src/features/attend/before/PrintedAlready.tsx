@@ -1,5 +1,7 @@
 'use client';
 
+import { FIELD } from '@/components/controls/fieldLook';
+import { SelectField } from '@/components/controls/Select';
 import { goOn } from '@/browser/goOn';
 import { lightFormat } from 'date-fns';
 import { useState } from 'react';
@@ -17,7 +19,6 @@ interface PrintedAlreadyProps {
 }
 
 const LOCAL = "yyyy-MM-dd'T'HH:mm";
-const FIELD = 'rounded border border-edge bg-paper px-2 py-2';
 /** No print takes longer, ms. */
 const LONGEST = 60 * 86_400_000;
 
@@ -45,7 +46,7 @@ export function PrintedAlready({ run, now }: PrintedAlreadyProps) {
   return (
     <div className="mt-3 grid gap-3 border-t border-line pt-3 text-sm">
       <label className="grid gap-1">
-        It began
+        Started
         <input
           type="datetime-local"
           value={begun}
@@ -54,7 +55,7 @@ export function PrintedAlready({ run, now }: PrintedAlreadyProps) {
         />
       </label>
       <label className="grid gap-1">
-        It was done
+        Finished
         <input
           type="datetime-local"
           value={done}
@@ -62,27 +63,19 @@ export function PrintedAlready({ run, now }: PrintedAlreadyProps) {
           className={FIELD}
         />
       </label>
-      <label className="grid gap-1">
-        It came out
-        <select
-          value={result}
-          onChange={({ target }) => setResult(target.value as RunResult)}
-          className={FIELD}
-        >
-          {RESULTS.map((one) => (
-            <option key={one} value={one}>
-              {RESULT_WORDS[one]}
-            </option>
-          ))}
-        </select>
-      </label>
+      <SelectField
+        label="Result"
+        value={result}
+        options={RESULTS.map((one) => ({ value: one, words: RESULT_WORDS[one] }))}
+        onChange={setResult}
+      />
       {why && (
         <p role="alert" className="text-caution">
           {why}
         </p>
       )}
       <Button className="min-h-11" disabled={why !== null} onClick={keep}>
-        Keep it in the logbook
+        Add to logbook
       </Button>
     </div>
   );
@@ -90,9 +83,9 @@ export function PrintedAlready({ run, now }: PrintedAlreadyProps) {
 
 /** Why two times cannot be those of a print; null when they can. */
 function troubleOf(from: number, to: number, now: number): string | null {
-  if (Number.isNaN(from) || Number.isNaN(to)) return 'Both times are needed.';
-  if (to <= from) return 'It cannot be done before it began.';
-  if (to > now + 60_000) return 'It cannot be done later than now.';
-  if (to - from > LONGEST) return 'No print takes two months. Look at the dates.';
+  if (Number.isNaN(from) || Number.isNaN(to)) return 'Enter both times.';
+  if (to <= from) return 'The end must be after the start.';
+  if (to > now + 60_000) return 'The end cannot be in the future.';
+  if (to - from > LONGEST) return 'No print takes two months. Check the dates.';
   return null;
 }

@@ -28,11 +28,11 @@ export function SplitWords({
 }: SplitOfferProps & { readonly split: TwoRuns }) {
   return (
     <>
-      In two runs: started {clockOf(+split.start, now)}, it stops at swap {split.pause + 1} at{' '}
-      {clockOf(+split.stops, now)}. There it stands for{' '}
+      In two sessions: if started {clockOf(+split.start, now)}, it stops at swap {split.pause + 1}{' '}
+      at {clockOf(+split.stops, now)}. It stays paused for{' '}
       {formatDuration((+split.goesOn - +split.stops) / 1000)}, until {clockOf(+split.goesOn, now)},
       and is done {clockOf(+split.end, now)}.{' '}
-      {runsAtNight(question.presence, split) && 'A part of it runs while you sleep. '}
+      {runsAtNight(question.presence, split) && 'Part of it prints while you sleep. '}
       <button
         type="button"
         className="min-h-8 font-medium underline underline-offset-2"

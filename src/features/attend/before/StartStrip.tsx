@@ -1,5 +1,6 @@
 'use client';
 
+import { Slider } from '@/components/controls/Slider';
 import { addDays } from 'date-fns';
 import { useRef, type PointerEvent } from 'react';
 import { clockForm } from '@/browser/clockForm';
@@ -57,20 +58,19 @@ export function StartStrip({ from, until, good, atNight, chosen, now, onChoose }
           onChoose={onChoose}
         />
       ))}
-      <label className="flex flex-wrap items-center gap-2 pt-1 text-sm">
-        Start at
-        <input
-          type="range"
+      <div className="flex flex-wrap items-center gap-2 pt-1 text-sm">
+        <span aria-hidden>Start at</span>
+        <Slider
+          label="Start time"
           min={from}
           max={until}
           step={QUARTER}
           value={chosen ?? from}
-          aria-label="Start time"
-          aria-valuetext={clockOf(chosen ?? from, now)}
-          onChange={({ target }) => onChoose(target.valueAsNumber)}
-          className="h-8 min-w-40 flex-1 accent-accent"
+          words={clockOf(chosen ?? from, now)}
+          onChange={onChoose}
+          className="h-8 min-w-40 flex-1"
         />
-      </label>
+      </div>
       <p className="flex flex-wrap gap-x-4 gap-y-1 text-xs text-muted">
         <span className="flex items-center gap-1.5">
           <span aria-hidden className="inline-block h-3 w-5 rounded-sm bg-accent" /> good start
@@ -80,7 +80,7 @@ export function StartStrip({ from, until, good, atNight, chosen, now, onChoose }
             aria-hidden
             className="inline-block h-3 w-5 rounded-sm border border-edge bg-sunk"
           />{' '}
-          a swap would find nobody
+          nobody there for a swap
         </span>
         <span className="flex items-center gap-1.5">
           <span aria-hidden className={`inline-block h-3 w-5 rounded-sm ${AT_NIGHT}`} /> runs while
@@ -153,7 +153,7 @@ function StripDay({ day, range, good, atNight, chosen, onChoose }: StripDayProps
       </div>
       {hours !== 24 && (
         <p className="col-start-2 text-xs text-muted">
-          {hours} hours: the clock is set {hours < 24 ? 'ahead' : 'back'}.
+          {hours} hours: the clocks change {hours < 24 ? 'ahead' : 'back'}.
         </p>
       )}
     </div>

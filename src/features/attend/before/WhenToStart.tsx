@@ -1,5 +1,7 @@
 'use client';
 
+import { InlineNumber } from '@/components/form/InlineNumber';
+import { FIELD } from '@/components/controls/fieldLook';
 import { useMemo, useState } from 'react';
 import dynamic from 'next/dynamic';
 import { Button } from '@/components/Button';
@@ -32,13 +34,15 @@ const STEP = 5 * 60_000;
 const OFFERED = 4;
 
 interface WhenToStartProps {
-  readonly run: Run;
+  readonly run: Pick<Run, 'runPlan' | 'startAt'>;
   readonly now: number;
   readonly onChoose: (at: number, stand?: RunPlan['stand']) => void;
+  /** Whether the print can be planned in two sessions: only what is written can. */
+  readonly canStand?: boolean;
 }
 
 /** Starts that put nobody out, and what becomes of the chosen one. */
-export function WhenToStart({ run, now, onChoose }: WhenToStartProps) {
+export function WhenToStart({ run, now, onChoose, canStand = true }: WhenToStartProps) {
   const { runPlan } = run;
   const presence = usePresence();
   const { reachMinutes } = useAttendSettings();
@@ -74,8 +78,8 @@ export function WhenToStart({ run, now, onChoose }: WhenToStartProps) {
         When to start
       </h2>
       <p className="pb-3 text-sm text-muted">
-        It prints {formatDuration(question.total)} with {plural(runPlan.swaps.length, 'swap')}, if
-        you come at once.
+        The print takes {formatDuration(question.total)} with {plural(runPlan.swaps.length, 'swap')}{' '}
+        if you come right away.
         {runPlan.learned &&
           ` Learned from ${plural(runPlan.learned.runs, 'run')} on ${runPlan.printer.name}.`}
       </p>
@@ -91,17 +95,19 @@ export function WhenToStart({ run, now, onChoose }: WhenToStartProps) {
       {good.length > 0 ? (
         <div className="grid gap-3 pt-3 sm:grid-cols-2">
           <Starts
-            title={quiet.length > 0 ? 'The next good starts' : 'Starts with a print in your sleep'}
+            title={quiet.length > 0 ? 'Next good starts' : 'Starts that print while you sleep'}
             starts={next}
             {...offer}
           />
-          <Starts title="The starts with most room" starts={found} {...offer} />
+          <Starts title="Starts with the most slack" starts={found} {...offer} />
         </div>
       ) : null}
-      {quiet.length === 0 && good.length > 0 && (
+      {canStand && quiet.length === 0 && good.length > 0 && (
         <SplitOffer question={question} now={now} onChoose={onChoose} />
       )}
-      {good.length === 0 && <NoStart run={run} question={question} now={now} onChoose={onChoose} />}
+      {good.length === 0 && (
+        <NoStart run={run} question={question} now={now} onChoose={onChoose} canStand={canStand} />
+      )}
       <Wishes doneBy={doneBy} onDoneBy={setDoneBy} onAsk={() => setAsks(true)} />
       {asks && <PresenceDialog open={asks} onClose={() => setAsks(false)} />}
       {chosen !== null && (
@@ -110,7 +116,7 @@ export function WhenToStart({ run, now, onChoose }: WhenToStartProps) {
           question={question}
           start={chosen}
           now={now}
-          onStand={(stand) => onChoose(chosen, stand)}
+          onStand={canStand ? (stand) => onChoose(chosen, stand) : null}
         />
       )}
     </section>
@@ -167,27 +173,23 @@ function Wishes({ doneBy, onDoneBy, onAsk }: WishesProps) {
           type="datetime-local"
           value={doneBy}
           onChange={({ target }) => onDoneBy(target.value)}
-          className="rounded border border-edge bg-paper px-2 py-1.5"
+          className={FIELD}
         />
       </label>
       <label className="flex items-center gap-2">
         I need
-        <input
-          type="number"
+        <InlineNumber
+          name="Minutes to reach the printer"
           min={0}
           max={240}
+          step={1}
           value={reachMinutes}
-          onChange={({ target: { valueAsNumber } }) => {
-            if (valueAsNumber >= 0 && valueAsNumber <= 240) {
-              useAttendSettings.setState({ reachMinutes: valueAsNumber });
-            }
-          }}
-          className="w-18 rounded border border-edge bg-paper px-2 py-1.5"
-          aria-label="Minutes to come to the printer"
+          onChange={(minutes) => useAttendSettings.setState({ reachMinutes: minutes })}
+          className="w-18"
         />
-        min to come
+        min to get there
       </label>
-      <Button onClick={onAsk}>When I sleep and am out…</Button>
+      <Button onClick={onAsk}>Set away hours…</Button>
     </div>
   );
 }

@@ -26,9 +26,9 @@ interface AfterRunProps {
 }
 
 const TITLES = {
-  finished: 'It is done',
-  failed: 'It failed',
-  ended: 'It was stopped',
+  finished: 'Print is done',
+  failed: 'Print failed',
+  ended: 'Print was cancelled',
 } as const;
 
 /** A run that is over: how it went, and the same file once more. */
@@ -63,7 +63,7 @@ export function AfterRun({ run, state, now }: AfterRunProps) {
       )}
       {phase === 'finished' ? (
         <p className="rounded-md bg-caution-soft px-3 py-2">
-          Bed and nozzle are hot for a while yet. Let the part cool before you take it off.
+          The bed and nozzle stay hot for a while. Let the part cool before you remove it.
         </p>
       ) : (
         <p className="rounded-md bg-caution-soft px-3 py-2">
@@ -71,14 +71,14 @@ export function AfterRun({ run, state, now }: AfterRunProps) {
         </p>
       )}
       <p className="text-muted">
-        Everything you told is kept{isHanded ? ' on this device' : ''}.{' '}
+        Everything you recorded is kept{isHanded ? ' on this device' : ''}.{' '}
         <Link href={`/logbook/${run.id}`} className="underline underline-offset-2">
-          Say how it came out
+          Rate the print
         </Link>
       </p>
       {isHanded && (
         <Button className="min-h-11" onClick={() => setShares(true)}>
-          Send to the computer…
+          Share run…
         </Button>
       )}
       <div className="flex flex-wrap gap-2">
@@ -90,7 +90,7 @@ export function AfterRun({ run, state, now }: AfterRunProps) {
               goOn(tellRun(run.id, { kind: 'undone', event: last.id }));
             }}
           >
-            Take back: {TOLD_WORDS[last.kind].toLowerCase()}
+            Undo last tap: {TOLD_WORDS[last.kind].toLowerCase()}
           </Button>
         )}
         <Button kind="primary" className="min-h-11" onClick={again}>

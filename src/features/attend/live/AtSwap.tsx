@@ -1,5 +1,6 @@
 'use client';
 
+import { Checkbox } from '@/components/controls/Checkbox';
 import { Check } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { Button } from '@/components/Button';
@@ -65,28 +66,34 @@ export function AtSwap({ run: { id: runId, runPlan }, state, now, onTell }: AtSw
       </div>
       <StandNote runPlan={runPlan} state={state} now={now} />
       <WaitTimers runPlan={runPlan} state={state} now={now} onTell={onTell} />
+      <p className="rounded-md bg-caution-soft px-3 py-2 text-sm">
+        The nozzle and bed cause burns on contact, and the head may move at any time.
+      </p>
+      {/* As high as the longest step, so that what is pressed stays in its place. */}
+      <div className="my-2 min-h-48 rounded-md border-2 border-accent bg-accent-soft px-4 py-3 md:min-h-32">
+        <p className="text-2xl leading-snug font-semibold wrap-anywhere">
+          {next ? next.text : 'All steps are done. Resume the print.'}
+        </p>
+        {next?.caution && <p className="mt-1 text-caution">{next.caution}</p>}
+      </div>
       <div className="grid gap-2 pb-3">
         {next && (
-          <button
+          <Button
             ref={step}
             id={STEP_PLACE}
-            type="button"
-            className="w-full rounded-md border-2 border-accent bg-accent-soft px-4 py-3 text-left"
+            kind="primary"
+            className="min-h-16 w-full text-xl"
             onClick={() => onTell({ kind: 'ticked', step: next.id, done: true })}
           >
-            <span className="block text-xl leading-snug font-semibold wrap-anywhere">
-              {next.text}
-            </span>
-            {next.caution && <span className="mt-1 block text-caution">{next.caution}</span>}
-            <span className="mt-1 block text-sm text-muted">Tap when it is done</span>
-          </button>
+            <Check aria-hidden /> Done
+          </Button>
         )}
         <Button
           kind={next ? 'plain' : 'primary'}
           className={next ? 'min-h-12 w-full' : 'min-h-16 w-full text-xl'}
           onClick={() => onTell({ kind: 'resumed' })}
         >
-          <Check aria-hidden /> It prints again
+          {!next && <Check aria-hidden />} Print has resumed
         </Button>
       </div>
       <Steps steps={steps} ticked={state.ticked} onTell={onTell} />
@@ -108,17 +115,15 @@ function Steps({ steps, ticked, onTell }: StepsProps) {
         const done = ticked.has(id);
         return (
           <li key={id}>
-            <label className="flex min-h-11 items-center gap-3 rounded px-1">
-              <input
-                type="checkbox"
-                checked={done}
-                onChange={() => onTell({ kind: 'ticked', step: id, done: !done })}
-                className="size-6 shrink-0 accent-accent"
-              />
-              <span className={`min-w-0 wrap-anywhere ${done ? 'text-muted line-through' : ''}`}>
+            <Checkbox
+              className="min-h-11 rounded px-1"
+              checked={done}
+              onChange={() => onTell({ kind: 'ticked', step: id, done: !done })}
+            >
+              <span className={`wrap-anywhere ${done ? 'text-muted line-through' : ''}`}>
                 {text}
               </span>
-            </label>
+            </Checkbox>
           </li>
         );
       })}

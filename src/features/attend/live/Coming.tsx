@@ -21,7 +21,7 @@ export function Coming({ runPlan, state, now }: ComingProps) {
   return (
     <section aria-labelledby="coming-title" className="rounded-lg border border-line bg-panel p-4">
       <h2 id="coming-title" className="pb-2 text-lg font-semibold">
-        To come
+        Up next
       </h2>
       <ol className="grid gap-2">
         {upcoming.slice(0, MOST_LISTED).map(({ swap, at, spread }) => (
@@ -33,7 +33,7 @@ export function Coming({ runPlan, state, now }: ComingProps) {
             <span className="min-w-0">
               <FilamentName band={runPlan.bands[swap + 1]} size={28} />
               {stand?.swap === swap && (
-                <span className="text-sm text-muted">stands until {clockOf(stand.until, now)}</span>
+                <span className="text-sm text-muted">paused until {clockOf(stand.until, now)}</span>
               )}
             </span>
           </li>

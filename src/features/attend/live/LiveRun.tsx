@@ -60,7 +60,7 @@ export function LiveRun({ run, state, now, onPractice }: LiveRunProps) {
           <SilentStrip calling={calling} />
           <ClockStrip events={events} state={state} onTell={tell} />
           <PassedOver run={run} state={state} />
-          <CareLine />
+          {phase !== 'at-swap' && <CareLine />}
           {state.isWrong && phase === 'printing' && (
             <WrongFilament run={run} state={state} onTell={tell} />
           )}
@@ -81,8 +81,8 @@ export function LiveRun({ run, state, now, onPractice }: LiveRunProps) {
           <TakeBack events={events} now={now} onTell={tell} />
           {mayGoDark && (
             <p className="text-sm text-muted">
-              This browser lets the screen go dark. Let the phone wait longer before it does, or set
-              an alarm as well.
+              This browser cannot keep the screen on. Set a longer screen timeout, or set an alarm
+              too.
             </p>
           )}
         </div>
@@ -138,7 +138,7 @@ function TakeBack({
   return (
     <p className="flex items-center gap-3 text-sm text-muted">
       <Button className="min-h-10" onClick={() => onTell({ kind: 'undone', event: last.id })}>
-        <Undo2 aria-hidden size={16} /> Take back
+        <Undo2 aria-hidden size={16} /> Undo last tap
       </Button>
       {TOLD_WORDS[last.kind]}, {clockOf(last.at, now)}
     </p>

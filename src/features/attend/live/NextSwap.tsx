@@ -1,5 +1,6 @@
 'use client';
 
+import { swapPlace } from '@/core/describeLayer';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { Swatch } from '@/components/Swatch';
@@ -34,7 +35,7 @@ export function NextSwap({ runPlan, state, now, momentNow, onTell }: NextSwapPro
   return (
     <section aria-labelledby="next-title" className="rounded-lg border border-line bg-panel p-4">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 pb-3 text-sm">
-        <span className="text-muted">Prints now</span>
+        <span className="text-muted">Printing</span>
         <FilamentName band={bands[state.loaded]} size={24} />
         {state.layer !== null && (
           <span className="text-muted">
@@ -58,7 +59,7 @@ export function NextSwap({ runPlan, state, now, momentNow, onTell }: NextSwapPro
             className="min-h-16 w-full text-xl"
             onClick={() => tell({ kind: 'stopped', how: 'planned' })}
           >
-            It has stopped
+            Printer has stopped
           </Button>
         </>
       ) : (
@@ -84,15 +85,15 @@ export function NextSwap({ runPlan, state, now, momentNow, onTell }: NextSwapPro
         {next && (
           <>
             <Button className="min-h-12" onClick={() => tell({ kind: 'missed' })}>
-              It did not stop
+              Stop was missed
             </Button>
             <Button className="min-h-12" onClick={() => tell({ kind: 'stopped', how: 'early' })}>
-              I paused it early
+              Paused early
             </Button>
           </>
         )}
         <Button className="min-h-12 max-sm:col-span-2" onClick={() => tell({ kind: 'paused' })}>
-          I paused it, no swap
+          Paused without a swap
         </Button>
       </div>
     </section>
@@ -118,8 +119,7 @@ function Due({ runPlan: { bands, swaps }, next, now }: DueProps) {
           {inWords(next.at, now)}
         </p>
         <p className="text-lg text-muted tabular-nums">
-          {clockOf(next.at, now)} {spreadWords(next.spread)} · {inside ? 'in' : 'before'} layer{' '}
-          {layer}
+          {clockOf(next.at, now)} {spreadWords(next.spread)} · {swapPlace({ layer, inside })}
         </p>
       </div>
     </div>
@@ -138,16 +138,16 @@ function LastBand({ end, now, heading, onDone }: LastBandProps) {
   return (
     <>
       <h2 id="next-title" ref={heading} tabIndex={-1} className="text-2xl font-bold">
-        No swap is left
+        No swaps left
       </h2>
       {end && (
         <p className="pt-1 pb-3 text-lg text-muted">
           Done {inWords(end.at, now)}, {clockOf(end.at, now)} {spreadWords(end.spread)}. Let the
-          part cool before you take it off.
+          part cool before you remove it.
         </p>
       )}
       <Button kind="primary" className="min-h-16 w-full text-xl" onClick={onDone}>
-        It is done
+        Print is done
       </Button>
     </>
   );

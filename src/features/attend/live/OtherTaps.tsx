@@ -1,5 +1,7 @@
 'use client';
 
+import { FIELD } from '@/components/controls/fieldLook';
+import { Disclosure } from '@/components/controls/Disclosure';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import type { RunPlan } from '@/core/run/runPlan';
@@ -18,18 +20,18 @@ export function OtherTaps({ runPlan, state, onTell }: OtherTapsProps) {
   const [text, setText] = useState('');
   const words = text.trim();
   return (
-    <details className="rounded-lg border border-line bg-panel px-4 py-2">
-      <summary className="min-h-10 cursor-pointer py-2 font-medium">
-        Something else: a note, another filament, it failed, I stopped it
-      </summary>
+    <Disclosure
+      className="rounded-lg border border-line bg-panel px-4 py-2"
+      title="More: a note, another filament, print failed or cancelled"
+    >
       <label className="grid gap-1 pt-1 text-sm">
-        What, and where
+        Note
         <textarea
           value={text}
           maxLength={400}
           rows={2}
           onChange={({ target }) => setText(target.value)}
-          className="rounded border border-edge bg-paper px-2 py-1.5"
+          className={FIELD}
         />
       </label>
       <div className="flex flex-wrap gap-2 py-2">
@@ -41,22 +43,22 @@ export function OtherTaps({ runPlan, state, onTell }: OtherTapsProps) {
             setText('');
           }}
         >
-          Keep as a note
+          Add note
         </Button>
         <Button className="min-h-11" onClick={() => onTell({ kind: 'failed', what: words })}>
-          It failed
+          Print failed
         </Button>
         <Button className="min-h-11" onClick={() => onTell({ kind: 'ended' })}>
-          I stopped it
+          Print cancelled
         </Button>
         {state.upcoming.length > 0 && (
           <Button className="min-h-11" onClick={() => onTell({ kind: 'finished' })}>
-            It is done already
+            Print is done already
           </Button>
         )}
       </div>
       <LoadedTaps runPlan={runPlan} state={state} onTell={onTell} />
-    </details>
+    </Disclosure>
   );
 }
 
@@ -67,7 +69,7 @@ function LoadedTaps({ runPlan: { bands }, state, onTell }: OtherTapsProps) {
   return (
     <fieldset className="border-t border-line pt-2 pb-1">
       <legend className="float-left w-full text-sm">
-        {state.target === null ? 'In the nozzle now' : 'I load at this swap'}
+        {state.target === null ? 'In the nozzle now' : 'Loaded at this swap'}
       </legend>
       <div className="clear-both flex flex-wrap gap-2 pt-1">
         {all.map((filament) => (

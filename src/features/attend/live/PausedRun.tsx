@@ -27,7 +27,7 @@ export function PausedRun({ runPlan, state, now, onTell }: PausedRunProps) {
       <h2 id="paused-title" ref={heading} tabIndex={-1} className="text-2xl font-bold">
         Paused by you
       </h2>
-      <p className="pb-3 text-muted">Since {clockOf(state.since!, now)}. Nothing is swapped.</p>
+      <p className="pb-3 text-muted">Since {clockOf(state.since!, now)}. No filament is swapped.</p>
       <FilamentName band={runPlan.bands[state.loaded]} size={40} />
       <div className="pt-3">
         <WaitTimers runPlan={runPlan} state={state} now={now} onTell={null} />
@@ -37,14 +37,14 @@ export function PausedRun({ runPlan, state, now, onTell }: PausedRunProps) {
         className="min-h-16 w-full text-xl"
         onClick={() => onTell({ kind: 'resumed' })}
       >
-        <Check aria-hidden /> It prints again
+        <Check aria-hidden /> Print has resumed
       </Button>
       {(isLate || next) && (
         <Button
           className="mt-2 min-h-12 w-full"
           onClick={() => onTell({ kind: 'stopped', how: isLate ? 'late' : 'early' })}
         >
-          I swap the filament now
+          Swap filament now
         </Button>
       )}
     </section>

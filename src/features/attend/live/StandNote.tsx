@@ -15,7 +15,7 @@ export function StandNote({ runPlan: { stand }, state, now }: StandNoteProps) {
   return (
     <div className="mb-2 rounded-md bg-sunk px-3 py-2 text-sm">
       <p className="font-semibold">
-        It is to stand here until {clockOf(stand.until, now)}, {inWords(stand.until, now)}.
+        It stays paused here until {clockOf(stand.until, now)}, {inWords(stand.until, now)}.
       </p>
       <StandCautions />
     </div>

@@ -21,10 +21,10 @@ export function TapQuestion({ told, state, now, onAnswer }: TapQuestionProps) {
   const what = next ? `Swap ${next.swap + 1} is due` : 'The end is due';
   const so =
     told.kind === 'finished'
-      ? 'Yes, it is done'
+      ? 'Yes, the print is done'
       : told.kind === 'missed'
-        ? 'Yes, it went past it'
-        : 'Yes, it has stopped for it';
+        ? 'Yes, the stop was missed'
+        : 'Yes, the printer has stopped';
   return (
     <div
       role="group"
@@ -32,8 +32,8 @@ export function TapQuestion({ told, state, now, onAnswer }: TapQuestionProps) {
       className="mt-3 grid gap-2 rounded-md bg-caution-soft px-3 py-3"
     >
       <p id="doubt">
-        {what} at {clockOf(due.at, now)}, {inWords(due.at, now)}. If this is so already, all later
-        times move.
+        {what} at {clockOf(due.at, now)}, {inWords(due.at, now)}. If this has already happened, all
+        later times move.
       </p>
       <div className="flex flex-wrap gap-2">
         <Button ref={yes} className="min-h-11" onClick={() => onAnswer(true)}>

@@ -1,3 +1,4 @@
+import { Disclosure } from '@/components/controls/Disclosure';
 import { Link } from '@/components/Link';
 import { titleOf } from '@/core/guide/pages';
 import { TROUBLES } from '@/core/run/troubles';
@@ -7,11 +8,14 @@ export function TroubleList() {
   return (
     <section aria-labelledby="trouble-title" className="rounded-lg border border-line bg-panel p-4">
       <h2 id="trouble-title" className="pb-1 text-lg font-semibold">
-        Something is wrong
+        Troubleshooting
       </h2>
       {TROUBLES.map(({ id, title, steps, caution, page }) => (
-        <details key={id} className="border-t border-line first-of-type:border-0">
-          <summary className="min-h-11 cursor-pointer py-2.5 font-medium">{title}</summary>
+        <Disclosure
+          key={id}
+          className="border-t border-line first-of-type:border-0"
+          title={<>{title}</>}
+        >
           {caution && <p className="rounded-md bg-caution-soft px-3 py-2 text-sm">{caution}</p>}
           <ol className="grid list-decimal gap-1 py-2 pl-6">
             {steps.map((step) => (
@@ -23,7 +27,7 @@ export function TroubleList() {
               {titleOf(page)}
             </Link>
           </p>
-        </details>
+        </Disclosure>
       ))}
     </section>
   );

@@ -13,7 +13,7 @@ interface WaitTimersProps {
 }
 
 const ADVICE = {
-  nozzle: 'Heat it again before you unload anything.',
+  nozzle: 'Reheat the nozzle before you unload anything.',
   motors: 'The printer may have lost its position. Do not push the head.',
 } as const;
 
@@ -35,7 +35,7 @@ export function WaitTimers({ runPlan, state, now, onTell }: WaitTimersProps) {
             className="min-h-8 font-medium underline underline-offset-2"
             onClick={() => onTell({ kind: 'gone', what: id })}
           >
-            It has already
+            Already happened
           </button>
         )}
       </p>

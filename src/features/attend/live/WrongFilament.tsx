@@ -34,13 +34,13 @@ export function WrongFilament({ run, state, onTell }: WrongFilamentProps) {
     >
       <h2 id="missed-title" className="text-lg font-semibold">
         {state.missed.includes(state.band - 1)
-          ? `It missed the stop at layer ${layer}`
-          : `Another filament since layer ${layer}`}
+          ? `The stop at layer ${layer} was missed`
+          : `Different filament since layer ${layer}`}
       </h2>
       <p className="pt-1 wrap-anywhere">
         {at === null ? 'It' : `It is at about layer ${at} now, and`} prints {old.letter} {old.name}{' '}
         instead of {wanted.letter} {wanted.name}.
-        {state.band > 0 && ' Press pause at the printer if you want to swap.'}
+        {state.band > 0 && ' Press pause on the printer to swap.'}
       </p>
       {picture && swappedNow && (
         <div className="grid grid-cols-2 gap-3 py-3">
@@ -62,8 +62,8 @@ export function WrongFilament({ run, state, onTell }: WrongFilamentProps) {
         </div>
       )}
       <p className="pb-3 text-sm">
-        Where the pictures are alike, swap and go on. Where letters or edges are gone, it is better
-        to cancel and start again.
+        If the pictures look alike, swap and continue. If letters or edges are missing, cancel and
+        start again.
       </p>
       {state.band > 0 && (
         <Button
@@ -71,7 +71,7 @@ export function WrongFilament({ run, state, onTell }: WrongFilamentProps) {
           className="min-h-14 w-full text-lg"
           onClick={() => onTell({ kind: 'stopped', how: 'late' })}
         >
-          I have paused it: swap now
+          Paused: swap now
         </Button>
       )}
     </section>

@@ -30,14 +30,14 @@ export function Strip({
 export function SilentStrip({ calling: { isSilent, isUnheard, sound } }: { calling: Calling }) {
   if (!isSilent) return null;
   if (sound === 'none') {
-    return <Strip>This browser makes no tones. Set an alarm on the phone as well.</Strip>;
+    return <Strip>This browser cannot play tones. Set an alarm on your phone too.</Strip>;
   }
   return (
     <Strip isUrgent={isUnheard}>
       <span className="min-w-48 flex-1">
         {isUnheard
-          ? 'A call is due, and this tab is silent.'
-          : 'This tab is silent: the browser lets it sound after a tap only.'}
+          ? 'An alert is due, and this tab is muted.'
+          : 'This tab is muted until you tap it.'}
       </span>
       <Button className="min-h-10" onClick={openSound}>
         Turn on sound
@@ -57,9 +57,7 @@ export function ClockStrip({ events, state, onTell }: ClockStripProps) {
   const jump = openJump(events);
   if (jump === null) {
     return state.isClockBack ? (
-      <Strip>
-        The clock of this device was set back. Times count from what you have told last.
-      </Strip>
+      <Strip>This device’s clock was set back. Times count from your last entry.</Strip>
     ) : null;
   }
   const { by, behind } = jump;
@@ -67,15 +65,17 @@ export function ClockStrip({ events, state, onTell }: ClockStripProps) {
   return (
     <Strip>
       <span className="min-w-48 flex-1">
-        The clock of this device jumped {formatDuration(Math.abs(by) / 1000)}{' '}
-        {by > 0 ? 'ahead' : 'back'}. Was it set, or{' '}
-        {by > 0 ? 'did the time pass while the device slept?' : 'are the times right as they are?'}
+        This device’s clock jumped {formatDuration(Math.abs(by) / 1000)} {by > 0 ? 'ahead' : 'back'}
+        . Was the clock changed, or{' '}
+        {by > 0
+          ? 'did the time pass while the device slept?'
+          : 'are the times correct as they are?'}
       </span>
       <Button className="min-h-10" onClick={() => answer('set')}>
-        The clock was set
+        The clock was changed
       </Button>
       <Button className="min-h-10" onClick={() => answer('passed')}>
-        {by > 0 ? 'Time passed' : 'Leave the times'}
+        {by > 0 ? 'Time has passed' : 'Keep the times'}
       </Button>
     </Strip>
   );
@@ -85,7 +85,7 @@ export function ClockStrip({ events, state, onTell }: ClockStripProps) {
 export function CareLine() {
   return (
     <p className="text-sm text-caution" data-testid="care">
-      Hot nozzle, moving head. Do not leave it alone.
+      Hot nozzle, moving head. Do not leave the printer unattended.
     </p>
   );
 }

@@ -30,7 +30,7 @@ export function useAwakeScreen(): boolean {
       wanted = false;
       document.removeEventListener('visibilitychange', again);
       lock?.release().catch(() => {
-        // It was let go already.
+        // It was released already.
       });
     };
   }, []);

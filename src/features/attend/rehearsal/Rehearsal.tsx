@@ -74,10 +74,10 @@ export function Rehearsal({ run, onPractice }: RehearsalProps) {
         <div className="flex flex-wrap items-center gap-3 rounded-lg border-2 border-dashed border-edge px-4 py-2">
           <p className="min-w-0 flex-1">
             <strong>Rehearsal.</strong> Nothing here is hot. Press what you would press at the
-            printer, and tell it below.
+            printer, then record it below.
           </p>
           <Button className="min-h-10" onClick={close}>
-            End the rehearsal
+            End rehearsal
           </Button>
         </div>
         {trouble !== null && (
@@ -150,13 +150,13 @@ function Summary({ mistakes, missed }: { mistakes: readonly Mistake[]; missed: n
   return (
     <section className="mx-auto grid max-w-xl gap-2 p-4" aria-labelledby="summary-title">
       <h2 id="summary-title" className="text-2xl font-bold">
-        That was the evening
+        Rehearsal complete
       </h2>
       {mistakes.length === 0 && missed === 0 ? (
-        <p>Every swap went as it should. You are ready.</p>
+        <p>Every swap went as planned. You are ready.</p>
       ) : (
         <>
-          <p>To think of next time:</p>
+          <p>Remember next time:</p>
           <ul className="grid list-disc gap-1 pl-5">
             {mistakes.map((one) => (
               <li key={one}>{MISTAKES[one]}</li>
@@ -166,7 +166,7 @@ function Summary({ mistakes, missed }: { mistakes: readonly Mistake[]; missed: n
         </>
       )}
       <p className="rounded-md bg-caution-soft px-3 py-2 text-sm">
-        The real nozzle burns at once, and the head moves by itself. Your printer’s manual comes
+        The real nozzle burns on contact, and the head moves by itself. Your printer’s manual comes
         first.
       </p>
     </section>

@@ -1,5 +1,6 @@
 'use client';
 
+import { Disclosure } from '@/components/controls/Disclosure';
 import { Button } from '@/components/Button';
 import type { Fault, StandInState } from '@/core/run/standIn';
 import type { StandInView } from './useStandIn';
@@ -13,7 +14,7 @@ interface StandInPanelProps {
 const FAULT_BUTTONS: readonly { readonly fault: Fault; readonly name: string }[] = [
   { fault: 'miss-stop', name: 'Miss the next stop' },
   { fault: 'run-out', name: 'Run out of filament' },
-  { fault: 'lose-place', name: 'Lose its place' },
+  { fault: 'lose-place', name: 'Lose position' },
   { fault: 'wait-long', name: 'Wait a quarter of an hour' },
 ];
 
@@ -38,7 +39,7 @@ export function StandInPanel({ state, onAct, onResume }: StandInPanelProps) {
         <span className="block font-semibold">{display[0]}</span>
         <span className="block text-muted">{display[1]}</span>
         {!motorsHeld && <span className="block text-caution">Motors off</span>}
-        {isPlaceLost && <span className="block text-danger">Place lost</span>}
+        {isPlaceLost && <span className="block text-danger">Position lost</span>}
       </output>
       <div className="flex flex-wrap gap-2">
         {phase === 'printing' && (
@@ -53,20 +54,17 @@ export function StandInPanel({ state, onAct, onResume }: StandInPanelProps) {
         )}
         {waits && nozzleTarget === 0 && (
           <Button className="min-h-11" onClick={() => onAct({ action: 'reheat' })}>
-            Heat again
+            Reheat
           </Button>
         )}
       </div>
       {isPlaceLost && (
         <p role="status" className="w-full rounded-md bg-danger-soft px-3 py-2 text-sm">
-          It does not know its place any more: what it prints now would stand aside. At the real
-          printer you would cancel, clear the bed and start again.
+          It has lost its position: from here on it would print beside the part. On the real printer
+          you would cancel, clear the bed and start again.
         </p>
       )}
-      <details className="w-full text-sm">
-        <summary className="min-h-8 cursor-pointer py-1 font-medium">
-          Let something go wrong
-        </summary>
+      <Disclosure className="w-full text-sm" title="Practise a problem">
         <div className="flex flex-wrap gap-2 pt-1">
           {FAULT_BUTTONS.map(({ fault, name }) => (
             <Button
@@ -79,7 +77,7 @@ export function StandInPanel({ state, onAct, onResume }: StandInPanelProps) {
             </Button>
           ))}
         </div>
-      </details>
+      </Disclosure>
     </section>
   );
 }

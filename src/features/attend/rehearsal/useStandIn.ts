@@ -18,7 +18,7 @@ const WAITING_SPEED = 0.25;
 
 /** Why a rehearsal is the one thing that does not work without the server. */
 const NO_SERVER =
-  'It runs in the program that Lamella is loaded from, and that cannot be reached now. Start it again, or come back when you are connected to it.';
+  'It runs on the Lamella server, which cannot be reached now. Start the server again, or come back when you are connected.';
 
 /** The simulated printer as this page sees it. */
 export interface StandInView {
@@ -58,8 +58,8 @@ export function useStandIn(runId: string, runPlan: RunPlan): StandInView {
       events.onerror = (event) => {
         // While it tries again, nobody has answered that there is none any more.
         const isGone = (event.target as EventSource).readyState === EventSource.CLOSED;
-        const why = isGone ? 'What you have told is kept; begin the rehearsal again.' : NO_SERVER;
-        setTrouble(`The simulated printer does not answer any more. ${why}`);
+        const why = isGone ? 'Your entries are kept; start the rehearsal again.' : NO_SERVER;
+        setTrouble(`The simulated printer stopped responding. ${why}`);
       };
     };
     start().catch((error: unknown) => {
@@ -80,7 +80,7 @@ export function useStandIn(runId: string, runPlan: RunPlan): StandInView {
         const answer = await post(id, wish);
         if (answer.ok) return null;
         const json = (await answer.json()) as { error?: { message: string } };
-        return json.error?.message ?? 'The simulated printer did not do that.';
+        return json.error?.message ?? 'The simulated printer did not respond to that.';
       } catch {
         return NO_SERVER;
       }

@@ -1,10 +1,10 @@
 import { BLACK, Block, Drawing, WHITE } from './ink';
 
-/** A part in the pocket of another, from the side, and the way of the nozzle over the wall. */
+/** A part in the pocket of another, from the side, and the path of the nozzle over the wall. */
 export function InPocket() {
   return (
     <Drawing
-      label="A plate from the side with a pocket in which another part is being printed. The way from one side of it to the other goes up over the wall and down again."
+      label="A plate from the side with a pocket in which another part is being printed. The travel from one side of it to the other goes up over the wall and down again."
       width={440}
       height={130}
     >
@@ -46,7 +46,7 @@ export function Between() {
       </text>
       <path d="M40 76 H400" fill="none" className="stroke-danger" strokeWidth="4" />
       <text x={220} y={96} textAnchor="middle">
-        hot all the way
+        hot throughout
       </text>
     </Drawing>
   );

@@ -6,7 +6,7 @@ export function StopInFile() {
   const rows = ['the last line of layer 10', 'the stop', 'the first line of layer 11'];
   return (
     <Drawing
-      label="A file as a strip of lines. The stop stands between the last line of layer 10 and the first of layer 11."
+      label="A file as a strip of lines. The stop is between the last line of layer 10 and the first of layer 11."
       width={420}
       height={104}
     >
@@ -83,7 +83,7 @@ export function TwoPlaces() {
 export function LiftAndPark() {
   return (
     <Drawing
-      label="From the side: the nozzle lifts straight up from the print, goes aside above everything printed, and waits where a strand has 20 mm to fall."
+      label="From the side: the nozzle lifts straight up, travels sideways above the print, and parks where a purge strand has 20 mm to fall."
       width={460}
       height={150}
     >
@@ -251,7 +251,7 @@ export function HeatRanges() {
 export function BroadAndNarrow() {
   return (
     <Drawing
-      label="A flat plate stands safely. A tall print on a small foot is tipped by the pull at the filament; a brim gives it a broader foot."
+      label="A flat plate stands safely. Pulling at the filament tips a tall print on a small foot; a brim gives it a wider foot."
       width={460}
       height={140}
     >
@@ -278,7 +278,7 @@ export function BroadAndNarrow() {
 export function OddFiles() {
   return (
     <Drawing
-      label="Three kinds of files: a wall that climbs in one spiral, two objects printed one after another, and a print with a tower for clearing the nozzle beside it."
+      label="Three kinds of files: a wall that climbs in one spiral, two objects printed one after another, and a print with a wipe tower beside it."
       width={460}
       height={140}
     >

@@ -40,7 +40,7 @@ export function TwoOrders() {
 export function Inlay() {
   return (
     <Drawing
-      label="A plate from the side that lies face down. Three thin layers at the bed hold a picture in two colours side by side; above them the plate goes on in one colour."
+      label="A plate from the side that lies face down. Three thin layers at the bed hold a picture in two colours side by side; above them the plate continues in one colour."
       width={440}
       height={120}
     >

@@ -5,37 +5,38 @@ export function LearningPage() {
   return (
     <>
       <p>
-        The same estimate is short by the same share each time, and the same pair of colours needs
-        more purge each time. The <em>Logbook</em> keeps what happened, and the next plan is
-        reckoned with it.
+        Estimates tend to be wrong by the same share, and the same pair of colours needs more purge
+        every time. The <em>Logbook</em> records what happened, and the next plan uses it.
       </p>
-      <Figure caption="Planned and taken: every stretch between two taps teaches something of its own.">
+      <Figure caption="Planned and actual: every stretch between two taps teaches something.">
         <PlannedAndTaken />
       </Figure>
-      <Part title="What to tell">
+      <Part title="What to record">
         <Points>
-          <li>At the printer: when it prints, stops and prints again. Each tap takes a second.</li>
           <li>
-            Afterwards: how it came out, and how each seam did. Clean and tinted teach how much to
-            push through.
+            At the printer: when the print starts, stops and resumes. Each tap takes a second.
           </li>
-          <li>What to change next time, in your words, and a photo where words are too few.</li>
-          <li>What you have weighed, where it differs from the plan.</li>
+          <li>
+            Afterwards: the result of the print and of each seam. Clean and tinted seams teach how
+            much to purge.
+          </li>
+          <li>What to change next time, in your words, with a photo if that helps.</li>
+          <li>The weighed filament, where it differs from the plan.</li>
         </Points>
       </Part>
-      <Part title="What it learns">
+      <Part title="What Lamella learns">
         <Points>
-          <li>How slow the printer prints and heats, each apart.</li>
-          <li>How long your hands take: at the first swap of an evening, and at the later ones.</li>
-          <li>How much purge a pair of filaments needs to come out clean.</li>
-          <li>How long the printer waits hot, and holds its motors.</li>
+          <li>How much slower the printer prints and heats, separately.</li>
+          <li>How long you take for the first swap of an evening and for later ones.</li>
+          <li>How much purge a pair of filaments needs.</li>
+          <li>How long the printer stays hot and keeps its motors on.</li>
         </Points>
       </Part>
       <Part title="How far to trust it">
         <p>
-          A few prints are drawn towards the ordinary numbers, and one odd evening moves little. A
-          lost print teaches nothing. Each number says from how many prints it is; you can set your
-          own, switch it off, or let it forget what was before a new nozzle.
+          With few prints the values stay close to the usual ones, and one odd evening changes
+          little. A lost print does not count. Each value shows how many prints it is based on; you
+          can set your own, switch it off, or forget prints from before a new nozzle.
         </p>
       </Part>
       <Caution>
@@ -50,44 +51,47 @@ export function KeepingPage() {
   return (
     <>
       <p>
-        All that you make is kept in this browser on this machine. A browser that is cleared, a disk
-        that dies or a lost laptop takes it along. One file takes all of it elsewhere.
+        Everything you make is kept in this browser on this machine. If the browser is cleared, the
+        disk fails or the laptop is lost, it is gone. One file holds a copy of everything.
       </p>
-      <Figure caption="One file holds jobs, plans, prints, photos, spools and printers. It helps on another disk.">
+      <Figure caption="One file contains jobs, plans, prints, photos, spools and printers. Store it on another disk.">
         <TwoPlaces />
       </Figure>
       <Part title="Saving">
         <Points>
           <li>
-            <em>Safe keeping</em>, behind <em>Saved</em> in the rail, saves everything to one file,
-            or what you tick.
+            <em>Safe keeping</em>, behind <em>Saved</em> in the rail, saves everything, or what you
+            select, to one file.
           </li>
-          <li>The Bench says so when much is in this browser alone, or something for two weeks.</li>
           <li>
-            A job has <em>Save the job to hand it on</em> in its menu: with its file, plans, prints
-            and printer, and without your spools.
+            The Bench reminds you when much is only in this browser, or something has been for two
+            weeks.
+          </li>
+          <li>
+            A job has <em>Export job…</em> in its menu: with its file, plans, prints and printer,
+            but without your spools.
           </li>
         </Points>
       </Part>
       <Part title="Opening">
         <Points>
-          <li>Choose the file there, or drop it on the Bench. Nothing is changed yet.</li>
-          <li>You see what is new, changed or the same, and tick what is taken.</li>
-          <li>Of two that differ, the one that was changed last is proposed.</li>
-          <li>What was told of a print here and there is put together.</li>
-          <li>All that is ticked is taken, or nothing. Undo takes it back.</li>
+          <li>Choose the file there, or drop it on the Bench. Nothing changes yet.</li>
+          <li>You see what is new, changed or the same, and select what to import.</li>
+          <li>If two versions differ, Lamella suggests the newer one.</li>
+          <li>Entries of the same print are merged.</li>
+          <li>Either everything selected is imported, or nothing. You can undo it.</li>
         </Points>
       </Part>
-      <Part title="When room runs short">
+      <Part title="When space runs out">
         <p>
-          Sliced files take most of it. Those that you can slice or open again may go: the job and
-          its plan stay, and take the same file back later.
+          Sliced files take most of it. Remove those you can slice or open again: the job and its
+          plan stay, and you can add the same file later.
         </p>
       </Part>
-      <Part title="A file that is sliced anew">
+      <Part title="A re-sliced file">
         <p>
-          A job that was opened from the disk watches its file, where the browser can: when you
-          slice it again, the new slice is read by itself, and you are asked where each swap goes.
+          If the browser supports it, a job opened from disk watches its file: when you re-slice,
+          Lamella reads the new file and asks where each swap goes.
         </p>
       </Part>
     </>

@@ -5,55 +5,55 @@ export function StoppingPage() {
   return (
     <>
       <p>
-        The file tells the printer to stop. Which words it understands depends on its firmware, and
-        many printers <strong>skip a word they do not know</strong>, without telling you. Then the
-        print comes out in one colour.
+        The file tells the printer to stop. Which commands it understands depends on its firmware,
+        and many printers <strong>skip a command they do not know</strong> silently. Then the print
+        comes out in one colour.
       </p>
-      <Figure caption="The stop stands in the file between two layers. Nothing else of the file changes.">
+      <Figure caption="The stop is in the file between two layers. Nothing else in the file changes.">
         <StopInFile />
       </Figure>
       <Part title="Five ways to stop">
         <Points>
           <li>
-            <strong>Change command</strong> (<code>M600</code>): the printer parks, beeps, takes the
-            old filament out, waits, and comes back. The best, where it works.
+            <strong>Change command</strong> (<code>M600</code>): the printer parks, beeps, unloads
+            the old filament, waits, and returns. The best choice where it works.
           </li>
           <li>
             <strong>Pause command</strong> (<code>M0</code>, <code>M25</code>, <code>M226</code>, or
-            a macro of your own): it stops until you say go. Where it parks is its own affair.
+            your own macro): the printer stops until you resume. Its firmware decides where it
+            parks.
           </li>
           <li>
-            <strong>Spelled out</strong>: plain moves in the file lift, park, wait and come back.
-            For printers that only know how to wait.
+            <strong>Spelled out</strong>: plain moves in the file lift, park, wait and return. For
+            printers that can only wait.
           </li>
           <li>
-            <strong>Beeps</strong>: tones some layers ahead and at the layer. You press pause.
+            <strong>Beeps</strong>: tones a few layers ahead and at the layer. You press pause.
           </li>
           <li>
-            <strong>Scripts of a print host</strong>: the file holds the pause; the host runs two
-            scripts, which Lamella writes for you to paste.
+            <strong>Scripts of a print host</strong>: the file contains the pause; the host runs two
+            scripts that Lamella writes for you to paste.
           </li>
         </Points>
       </Part>
-      <Part title="Find out which one is yours">
+      <Part title="Test your printer">
         <Steps>
           <li>Open Printers, and choose yours.</li>
           <li>
-            Answer the questions. Lamella writes a small file that tries one way after another.
+            Answer the questions. Lamella writes a small file that tries one stop after another.
           </li>
-          <li>Print it with the printer in sight, and say what happened.</li>
-          <li>The answer stays in the profile, with its date. Until then a check reminds you.</li>
+          <li>Print it with the printer in sight, and record what happened.</li>
+          <li>The result is saved in the profile with its date. Until then a check reminds you.</li>
         </Steps>
         <Caution>
           The head moves by itself while the file runs. Keep fingers, hair and sleeves away. The
           nozzle stays cold unless you ask for heat.
         </Caution>
       </Part>
-      <Part title="Stops that the file has already">
+      <Part title="Stops already in the file">
         <p>
-          Some slicing settings put stops in of their own. The Read station lists them: keep them,
-          take them over as swaps, or take them out. One at the very start only asks again for the
-          colour that is loaded anyway.
+          Some slicer settings add stops. Read lists them: keep them, convert them to swaps, or
+          remove them. A stop at the very start only asks for the colour that is already loaded.
         </p>
       </Part>
     </>
@@ -64,39 +64,39 @@ export function TheStopPage() {
   return (
     <>
       <p>
-        A good stop leaves no mark, and the print goes on as if nothing had been. Lamella runs the
-        written file on a simulated printer beside the file as it was, and compares both.
+        A good stop leaves no mark, and the print resumes as if nothing had happened. Lamella runs
+        the written file and the original on a simulated printer and compares both.
       </p>
       <Part title="At the restart, or before the travel">
-        <Figure caption="At the restart, the first line of the new colour covers whatever dripped.">
+        <Figure caption="At the restart, the first line of the new colour covers any drips.">
           <TwoPlaces />
         </Figure>
         <p>
-          The restart is the better place. Before the travel is there for printers that come back
-          somewhere else than they left.
+          The restart is the better place. Use the stop before the travel for printers that do not
+          return to the same position.
         </p>
       </Part>
-      <Part title="Up, then aside">
-        <Figure caption="The head rises first, passes above everything printed, and waits with room below.">
+      <Part title="Up, then sideways">
+        <Figure caption="The head rises first, travels above the print, and parks with room below.">
           <LiftAndPark />
         </Figure>
         <Points>
-          <li>The lift must clear the tallest thing printed, clips and all.</li>
-          <li>A strand needs about 20 mm to fall. Near the bed, lift more.</li>
-          <li>Near the top of the machine there is no room left to lift: the check says so.</li>
-          <li>Never wait above the print: it drips.</li>
+          <li>The lift must clear the tallest part of the print, and any bed clips.</li>
+          <li>A purge strand needs about 20 mm to fall. Near the bed, lift more.</li>
+          <li>Near the top of the machine there is no room to lift: a check warns you.</li>
+          <li>Never park above the print: the nozzle drips.</li>
         </Points>
       </Part>
-      <Part title="What has to come back">
+      <Part title="What must be restored">
         <p>
-          Place, speed, the way numbers are meant (absolute or relative), the extruder’s counter,
-          what was pulled back, fan and temperatures. All of it is compared after every stop. Motors
-          must stay under power, or the head can be pushed while you work and the print goes on
-          beside itself.
+          Position, feed rate, positioning modes (absolute or relative), the extruder position,
+          retraction, fan and temperatures. Lamella compares all of them after every stop. The
+          motors must stay on, or the head can be moved while you work and the print resumes in the
+          wrong place.
         </p>
         <Caution>
-          When the print goes on, the head moves at once and by itself. Take the strand and your
-          hands away first.
+          When the print resumes, the head moves immediately. Remove the purge strand and your hands
+          first.
         </Caution>
       </Part>
     </>
@@ -106,13 +106,13 @@ export function TheStopPage() {
 export function OddFilesPage() {
   return (
     <>
-      <Figure caption="Three kinds of files that need a second thought.">
+      <Figure caption="Three kinds of files that need extra care.">
         <OddFiles />
       </Figure>
       <Part title="Spirals">
         <p>
-          A wall that climbs without layer changes has no seam to hide a stop in. The swap comes
-          where the path crosses the height, and leaves a mark in the wall.
+          A wall that climbs without layer changes has no seam to hide a stop. The swap comes where
+          the path crosses the height, and leaves a mark in the wall.
         </p>
       </Part>
       <Part title="Objects one by one">
@@ -121,24 +121,22 @@ export function OddFilesPage() {
           the finished ones: lift above the tallest.
         </p>
       </Part>
-      <Part title="Towers for clearing the nozzle">
+      <Part title="Wipe towers">
         <p>
-          They are made for printers that change filament by themselves. You purge at the stop, so a
+          They are made for printers that change filament themselves. You purge at the stop, so a
           tower only costs time and filament: slice without it.
         </p>
       </Part>
       <Part title="The start of the file">
         <p>
-          Lines that prime the nozzle are printed before layer 1, from whatever is loaded then. Load
-          the first filament before you press start; a stop before layer 1 would come too late for
-          them.
+          Prime lines are printed before layer 1 with whatever filament is loaded. Load the first
+          filament before you start; a stop before layer 1 comes too late for them.
         </p>
       </Part>
       <Part title="Absolute and relative, mixed">
         <p>
-          A file may change between counting filament from the start and from the last move. Lamella
-          keeps track of it. Lines that you add yourself do not; write them so that they put back
-          what they change.
+          A file may switch between absolute and relative extrusion. Lamella keeps track of it. Your
+          own lines do not: write them so that they restore what they change.
         </p>
       </Part>
     </>

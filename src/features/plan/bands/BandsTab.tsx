@@ -1,26 +1,48 @@
 'use client';
 
+import { Checkbox } from '@/components/controls/Checkbox';
 import { Palette } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { Button } from '@/components/Button';
 import { lightnessOf } from '@/core/filament/colour';
+import { layerRange } from '@/core/describeLayer';
+import type { JobPlan } from '@/core/plan/jobPlan';
+import type { Band } from '@/core/plan/work/bands';
+import { SortableList } from '@/components/SortableList';
 import { isWhole } from '@/core/plan/parts';
-import { withColourOrder, type ColourOrder } from '@/core/plan/edits/bandEdits';
+import { withColourOrder, withLetters, type ColourOrder } from '@/core/plan/edits/bandEdits';
 import { ActionButton } from '@/base/job/ActionButton';
 import { changePlan } from '@/store/plans/planStore';
 import { useViewStore } from '@/store/plans/viewStore';
 import type { OpenedJob } from '@/base/job/jobContext';
+import type { Suggestion } from '@/core/plan/edits/suggestions';
 import { BandRow } from './BandRow';
+import { FirstSwaps } from './FirstSwaps';
 import { VisitList } from './VisitList';
 import { MENU, MENU_ITEM } from '@/components/menuLook';
 import { overlays } from '@/browser/overlays';
 import { BandNotes } from './BandNotes';
+import { NoteGroups } from './NoteGroups';
+
+/** The plan with its colours as its bands were put in order, from the top down; layers stay. */
+function inOrder(plan: JobPlan, bands: readonly Band[], keys: readonly string[]): JobPlan {
+  const letters = keys.toReversed().map((key) => {
+    return bands.find(({ first }) => String(first) === key)!.filament.letter;
+  });
+  return withLetters(plan, bands, letters);
+}
+
+interface BandsTabProps {
+  readonly view: OpenedJob;
+  readonly suggestions: readonly Suggestion[];
+}
 
 /** The bands in the order of the core, top first. */
-export function BandsTab({ view }: { view: OpenedJob }) {
+export function BandsTab({ view, suggestions }: BandsTabProps) {
   const { bands, plan, actions } = view;
   const layer = useViewStore((state) => state.layer);
   if (!isWhole(plan)) return <VisitList view={view} />;
+  const fromTop = bands.toReversed();
   return (
     <>
       <div className="mb-2 flex items-center gap-2">
@@ -30,33 +52,35 @@ export function BandsTab({ view }: { view: OpenedJob }) {
         <ColoursMenu view={view} />
       </div>
       <BandNotes first={null} />
-      <ol aria-label="Bands" className="grid gap-2">
-        {bands.toReversed().map((band) => (
-          <BandRow key={band.first} band={band} view={view} />
-        ))}
-      </ol>
+      <NoteGroups />
+      {bands.length < 2 && <FirstSwaps suggestions={suggestions} actions={actions} />}
+      <SortableList
+        label="Bands"
+        isBare
+        entries={fromTop.map((band) => ({
+          key: String(band.first),
+          name: `${band.filament.name}, ${layerRange(band).toLowerCase()}`,
+        }))}
+        onOrder={(keys) => changePlan('order of the colours', (one) => inOrder(one, bands, keys))}
+      >
+        {(_, i) => <BandRow band={fromTop[i]} view={view} />}
+      </SortableList>
       <p className="mt-2 font-medium">
         First load: {bands[0]?.filament.letter} {bands[0]?.filament.name}.
       </p>
-      <label className="mt-3 flex items-start gap-2 text-sm">
-        <input
-          type="checkbox"
-          checked={plan.extraLayer}
-          onChange={(event) => {
-            const extraLayer = event.target.checked;
-            changePlan('extra layer of the old colour', (one) => ({ ...one, extraLayer }));
-          }}
-          className="mt-0.5 size-4 accent-accent"
-        />
-        <span>
-          One more layer of the old colour
-          <span className="block text-muted">
-            Each swap is printed one layer later than chosen. If the layer is off by one, the foot
-            of a shape keeps the old colour, which shows less than a line of the new colour round
-            the base.
-          </span>
+      <Checkbox
+        className="mt-3 items-start text-sm"
+        checked={plan.extraLayer}
+        onChange={(extraLayer) =>
+          changePlan('extra layer of the old colour', (one) => ({ ...one, extraLayer }))
+        }
+      >
+        One more layer of the old colour
+        <span className="block text-muted">
+          Each swap comes one layer later than chosen. If the layer is off by one, the foot of a
+          shape keeps the old colour. That shows less than a line of the new colour around the base.
         </span>
-      </label>
+      </Checkbox>
     </>
   );
 }
@@ -65,7 +89,7 @@ const ORDERS: readonly { readonly order: ColourOrder; readonly label: string }[]
   { order: 'palette', label: 'In the order of the palette' },
   { order: 'dark-to-light', label: 'Dark at the bottom, light at the top' },
   { order: 'light-to-dark', label: 'Light at the bottom, dark at the top' },
-  { order: 'reversed', label: 'The other way round' },
+  { order: 'reversed', label: 'Reverse the colours' },
 ];
 
 /** Sets the filaments of all bands at once. */
@@ -99,7 +123,7 @@ function ColoursMenu({ view }: { view: OpenedJob }) {
             className={MENU_ITEM}
             onSelect={() => setTimeout(() => actions.desk.show('filaments'), 0)}
           >
-            Names and colours of the filaments…
+            Edit filaments…
           </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

@@ -1,5 +1,6 @@
 'use client';
 
+import { layerRange } from '@/core/describeLayer';
 import type { Band } from '@/core/plan/work/bands';
 import { FilamentChoice } from '@/features/plan/pickers/FilamentChoice';
 import type { OpenedJob } from '@/base/job/jobContext';
@@ -10,7 +11,7 @@ export function FilamentMenu({ view, band }: { view: OpenedJob; band: Band }) {
   const { plan, reading } = view;
   return (
     <FilamentChoice
-      name={`Filament of layers ${band.first} to ${band.last}`}
+      name={`Filament of ${layerRange(band).toLowerCase()}`}
       plan={plan}
       letter={band.filament.letter}
       onChoose={(letter) => setFilament(band.first, letter, reading.layers.length)}

@@ -1,11 +1,18 @@
 'use client';
 
+import type { ReactNode } from 'react';
 import { Info, TriangleAlert } from 'lucide-react';
 import type { PlanNote } from '@/core/plan/work/notes';
 import { changePlan } from '@/store/plans/planStore';
 
+interface NoteLineProps {
+  readonly note: Pick<PlanNote, 'level' | 'sentence' | 'fix'>;
+  /** Where it is so. */
+  readonly children?: ReactNode;
+}
+
 /** A note on the plan, with its fix one click away. */
-export function NoteLine({ note }: { note: PlanNote }) {
+export function NoteLine({ note, children }: NoteLineProps) {
   const { level, sentence, fix } = note;
   const isCaution = level === 'caution';
   const Icon = isCaution ? TriangleAlert : Info;
@@ -20,10 +27,11 @@ export function NoteLine({ note }: { note: PlanNote }) {
       />
       <div>
         <p>{sentence}</p>
+        {children}
         {fix && (
           <button
             type="button"
-            onClick={() => changePlan(fix.label.toLowerCase(), () => fix.plan)}
+            onClick={() => changePlan(fix.label.toLowerCase(), fix.edit)}
             className="font-semibold underline underline-offset-2"
           >
             {fix.label}

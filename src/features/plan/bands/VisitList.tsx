@@ -4,15 +4,14 @@ import { Swatch } from '@/components/Swatch';
 import { formatDuration, formatGrams } from '@/core/format';
 import { showLayer } from '@/store/plans/viewStore';
 import type { OpenedJob } from '@/base/job/jobContext';
-import { bandLayers } from './bandLayers';
+import { layerRange } from '@/core/describeLayer';
 
 /** Where parts lie side by side: what is printed from load to load, in the order of printing. */
 export function VisitList({ view: { bands } }: { view: OpenedJob }) {
   return (
     <>
       <p className="pb-2 text-sm text-muted">
-        From the first load to the last, in the order of printing. The filaments are chosen part by
-        part.
+        All loads in printing order. Choose the filaments part by part.
       </p>
       <ol aria-label="Bands" className="grid gap-1">
         {bands.map(({ filament, first, last, seconds, grams }, i) => (
@@ -27,7 +26,7 @@ export function VisitList({ view: { bands } }: { view: OpenedJob }) {
               <span className="min-w-0 flex-1">
                 <span className="block truncate font-medium">{filament.name}</span>
                 <span className="block text-muted">
-                  {bandLayers({ first, last })} · {formatDuration(seconds)} · {formatGrams(grams)}
+                  {layerRange({ first, last })} · {formatDuration(seconds)} · {formatGrams(grams)}
                 </span>
               </span>
             </button>

@@ -10,7 +10,7 @@ type CoreCanvasProps = Pick<
   'layers' | 'bands' | 'shares' | 'scale' | 'height' | 'widest'
 >;
 
-/** Drawn by the processor: for thin bars, drawn anew with every move, that is the faster way. */
+/** Drawn by the processor: for thin bars, redrawn with every move, that is the faster way. */
 const SMALL_AND_OFTEN: CanvasRenderingContext2DSettings = { willReadFrequently: true };
 
 /** The drawing of the core. */

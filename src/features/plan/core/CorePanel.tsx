@@ -22,7 +22,7 @@ import { StepNotch } from './StepNotch';
 import { SwapMarks } from './SwapMarks';
 import { useLayerWheel } from './useLayerWheel';
 
-// Made once, so that their buttons are not drawn anew with every change of the plan.
+// Made once, so that their buttons are not redrawn with every change of the plan.
 const MINUS = <Minus aria-hidden size={16} />;
 const PLUS = <Plus aria-hidden size={16} />;
 
@@ -60,7 +60,7 @@ export function CorePanel({ view }: { view: OpenedJob }) {
     <section
       aria-label="Core"
       data-tour="core"
-      className="flex min-h-105 flex-col border-line bg-panel lg:min-h-0 lg:border-r"
+      className="flex min-h-105 flex-col bg-panel lg:min-h-0"
     >
       <Heading actions={actions} />
       <div ref={board} className="relative min-h-0 flex-1 overflow-hidden select-none">

@@ -93,8 +93,8 @@ export function SwapFlag({ swap, plan, later, bottom, y, left, layerAt, layerCou
       >
         <Swatch filament={filament} size={22} />
         <span className="sr-only">
-          Swap to {filament.letter} {filament.name} at {formatMm(bottom)} mm, drag it or press the
-          arrows to move it: before layer
+          Swap to {filament.letter} {filament.name} at {formatMm(bottom)} mm. Drag it or press the
+          arrow keys to move it: before layer
         </span>
         <span className="grid justify-items-center leading-none">
           <span className="font-semibold">{swap.layer}</span>
@@ -104,7 +104,7 @@ export function SwapFlag({ swap, plan, later, bottom, y, left, layerAt, layerCou
       <button
         type="button"
         onClick={() => removeSwap(swap.layer)}
-        aria-label={`Take off the flag before layer ${swap.layer}`}
+        aria-label={`Remove the swap before layer ${swap.layer}`}
         className="grid size-6 place-items-center rounded-r-md text-muted hover:text-danger"
       >
         <X aria-hidden size={14} />

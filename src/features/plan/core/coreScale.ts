@@ -1,4 +1,4 @@
-import { linearScale } from '@/browser/linearScale';
+import { scaleLinear } from 'd3-scale';
 import { bottomOf, type Layer } from '@/core/layers';
 import type { Step } from '@/core/geometry/steps';
 
@@ -28,7 +28,7 @@ export interface CoreScale {
  */
 export function coreScale(topZ: number, height: number, span: Span = WHOLE): CoreScale {
   const top = Math.max(topZ, 0.1);
-  const scale = linearScale([span.from * top, span.to * top], [height - PADDING, PADDING]);
+  const scale = scaleLinear([span.from * top, span.to * top], [height - PADDING, PADDING]);
   return {
     y: (z) => scale(z),
     z: (y) => scale.invert(y),
@@ -59,8 +59,8 @@ export function layerForFlag(
   let best: Layer | null = null;
   let distance = Infinity;
   for (const layer of layers.slice(1)) {
-    const way = Math.abs(scale.y(bottomOf(layer)) - y);
-    if (way < distance) [best, distance] = [layer, way];
+    const apart = Math.abs(scale.y(bottomOf(layer)) - y);
+    if (apart < distance) [best, distance] = [layer, apart];
   }
   return best;
 }

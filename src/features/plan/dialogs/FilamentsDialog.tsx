@@ -1,10 +1,12 @@
 'use client';
 
+import { Select } from '@/components/controls/Select';
 import { Dialog } from 'radix-ui';
 import { DialogFrame } from '@/components/DialogFrame';
-import { InlineNumber } from '@/components/InlineNumber';
+import { TextField } from '@/components/form/TextField';
+import { InlineNumber } from '@/components/form/InlineNumber';
+import { SortableList } from '@/components/SortableList';
 import { Swatch } from '@/components/Swatch';
-import { useTyped } from '@/browser/useTyped';
 import { filamentOf } from '@/core/plan/jobPlan';
 import { withFilament } from '@/core/plan/edits/bandEdits';
 import { HATCHES, type Hatch } from '@/core/filament/hatches';
@@ -29,8 +31,6 @@ const HATCH_NAMES: Readonly<Record<Hatch, string>> = {
   cross: 'crossed lines',
 };
 
-const FIELD = 'rounded border border-edge bg-paper px-2 py-1';
-
 /** The filaments of the plan: give them the names and colours of the spools at hand. */
 export function FilamentsDialog({ open, onClose }: FilamentsDialogProps) {
   const { plan } = useJob();
@@ -40,13 +40,20 @@ export function FilamentsDialog({ open, onClose }: FilamentsDialogProps) {
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <DialogFrame
         title="Filaments of this plan"
-        description="Take them from your shelf, or name and colour them yourself. The hiding depth is how thick a filament must lie over another colour until that one no longer shows through."
+        description="Choose spools from your shelf, or name and colour filaments yourself. The hiding depth is how thick a filament must be before the colour below no longer shows through."
       >
-        <ul className="grid gap-2">
-          {plan.palette.map((filament) => (
-            <FilamentRow key={filament.letter} filament={filament} />
-          ))}
-        </ul>
+        <SortableList
+          label="Filaments"
+          entries={plan.palette.map(({ letter, name }) => ({ key: letter, name }))}
+          onOrder={(letters) =>
+            changePlan('order of the filaments', (one) => ({
+              ...one,
+              palette: letters.map((letter) => filamentOf(one, letter)),
+            }))
+          }
+        >
+          {(letter) => <FilamentRow filament={filamentOf(plan, letter)} />}
+        </SortableList>
         {alike.map(({ id, sentence }) => (
           <p key={id} role="status" className="mt-3 rounded-md bg-caution-soft px-3 py-1.5 text-sm">
             {sentence}
@@ -63,21 +70,14 @@ function FilamentRow({ filament }: { filament: PaletteFilament }) {
     changePlan(`filament ${letter}`, (plan) =>
       withFilament(plan, { ...filamentOf(plan, letter), ...part }),
     );
-  const { text, onType, onLeave } = useTyped(name, (typed) => {
-    const trimmed = typed.trim();
-    if (trimmed !== '' && trimmed !== name) change({ name: trimmed });
-  });
   return (
-    <li className="flex flex-wrap items-center gap-2">
+    <>
       <Swatch filament={filament} />
       <SpoolMenu filament={filament} />
-      <input
-        aria-label={`Name of filament ${letter}`}
-        value={text}
-        maxLength={60}
-        className={`${FIELD} min-w-0 flex-1`}
-        onChange={(event) => onType(event.target.value)}
-        onBlur={onLeave}
+      <TextField
+        label={`Name of filament ${letter}`}
+        value={name}
+        onChange={(typed) => change({ name: typed })}
       />
       <input
         type="color"
@@ -86,18 +86,12 @@ function FilamentRow({ filament }: { filament: PaletteFilament }) {
         className="h-8 w-10 cursor-pointer rounded border border-edge bg-paper"
         onChange={(event) => change({ colour: event.target.value })}
       />
-      <select
-        aria-label={`Hatch of filament ${letter}`}
+      <Select
+        label={`Hatch of filament ${letter}`}
         value={hatch}
-        className={FIELD}
-        onChange={(event) => change({ hatch: event.target.value as Hatch })}
-      >
-        {HATCHES.map((one) => (
-          <option key={one} value={one}>
-            {HATCH_NAMES[one]}
-          </option>
-        ))}
-      </select>
+        options={HATCHES.map((one) => ({ value: one, words: HATCH_NAMES[one] }))}
+        onChange={(next) => change({ hatch: next })}
+      />
       <label className="flex items-center gap-1 text-sm">
         hides at
         <InlineNumber
@@ -106,11 +100,11 @@ function FilamentRow({ filament }: { filament: PaletteFilament }) {
           max={20}
           step={0.1}
           value={hidingDepth}
-          className={`${FIELD} w-18`}
+          className="w-18"
           onChange={(typed) => change({ hidingDepth: typed })}
         />
         mm
       </label>
-    </li>
+    </>
   );
 }

@@ -18,7 +18,7 @@ import { withFilament } from '@/core/plan/edits/bandEdits';
 import { changePlan } from '@/store/plans/planStore';
 import { useShelf } from '@/store/shelf';
 import { useJob } from '@/base/job/jobContext';
-import { fromSpool } from '@/features/plan/pickers/SpoolMenu';
+import { fromSpool } from '@/core/filament/shelf/fromSpool';
 
 /** Sets that are offered at once. */
 const MOST_SETS = 6;
@@ -35,8 +35,8 @@ export function LeftoversDialog({ open, onClose }: LeftoversDialogProps) {
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <DialogFrame
-        title="What can I make of my leftovers?"
-        description="Spools with enough for this print, its purges and a little to spare. What is reserved for other jobs is left alone."
+        title="Use up leftovers"
+        description="Spools with enough filament for this print, its purges and a small reserve. Filament reserved for other jobs is left out."
       >
         <Answers />
       </DialogFrame>
@@ -64,15 +64,15 @@ function Answers() {
   const sets = useMemo(() => spoolSets(inputs, MOST_SETS), [inputs]);
   return (
     <>
-      <h3 className="font-semibold">This plan, filament by filament</h3>
+      <h3 className="font-semibold">Filaments of this plan</h3>
       <ul aria-label="Spools for each filament" className="grid gap-2 pt-1">
         {rows.map((row) => (
           <Row key={row.filament.letter} row={row} />
         ))}
       </ul>
-      <h3 className="pt-5 font-semibold">Other colours: sets that use up most</h3>
+      <h3 className="pt-5 font-semibold">Other colours: sets that use up the most</h3>
       <p className="text-sm text-muted">
-        Enough on every spool, materials that hold together, neighbours that can be told apart.
+        Enough on every spool, materials that bond, neighbouring colours that look different.
       </p>
       {sets.length === 0 ? (
         <p className="pt-2">No set of your spools has enough for this print.</p>
@@ -166,7 +166,7 @@ function Set({ set: { spools, remains } }: { set: SpoolSet }) {
           )
         }
       >
-        Use these <span className="sr-only">{names}</span>
+        Use these spools <span className="sr-only">{names}</span>
       </Button>
     </li>
   );

@@ -1,10 +1,14 @@
 'use client';
 
 import { Dialog } from 'radix-ui';
+import { object, string } from 'yup';
 import { Button } from '@/components/Button';
 import { DialogFrame } from '@/components/DialogFrame';
-import { NumberField } from '@/components/NumberField';
-import { costOf, type PrintCost } from '@/core/filament/cost';
+import { NumberInput, TextInput } from '@/components/form/fields';
+import { optionalNumberRule } from '@/components/form/rules';
+import { withField } from '@/components/form/saving';
+import { SavedForm } from '@/components/form/SavedForm';
+import { costOf, type CostSettings, type PrintCost } from '@/core/filament/cost';
 import { leastWaste, rowWaste, type PairPurge } from '@/core/filament/purgeTable';
 import { formatGrams, plural } from '@/core/format';
 import { withLetters } from '@/core/plan/edits/bandEdits';
@@ -19,13 +23,13 @@ interface PurgeCostDialogProps {
   readonly onClose: () => void;
 }
 
-/** What is pushed through between the plan's filaments, and what the print costs. */
+/** What is purged between the plan's filaments, and what the print costs. */
 export function PurgeCostDialog({ open, onClose }: PurgeCostDialogProps) {
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <DialogFrame
         title="Purge and cost"
-        description="What comes out at each swap until the old colour is gone, in the order of printing. The model knows light and dark; write your own where you know better."
+        description="The purge at each swap until the old colour is gone, in printing order. The estimate depends on how light and dark the colours are; enter your own value where you know better."
       >
         <Tables />
       </DialogFrame>
@@ -48,18 +52,18 @@ function Tables() {
   return (
     <>
       {used.length < 2 ? (
-        <p className="text-muted">With one colour nothing is purged.</p>
+        <p className="text-muted">With one colour there is nothing to purge.</p>
       ) : (
         <PurgeStrands purges={purges} used={used} inputs={inputs} />
       )}
       <PurgeSum purges={purges} />
       {saved > 0.05 && (
         <p className="flex flex-wrap items-center gap-2 pt-1">
-          In the order {best.map(({ letter }) => letter).join(', ')} it would purge{' '}
-          {formatGrams(waste - saved)}, if the colours are free.
+          In the order {best.map(({ letter }) => letter).join(', ')} the plan would purge{' '}
+          {formatGrams(waste - saved)}, if you are free to choose the colours.
           <Button
             onClick={() =>
-              changePlan('order that wastes least', (one) =>
+              changePlan('order with the least waste', (one) =>
                 withLetters(
                   one,
                   bands,
@@ -86,7 +90,7 @@ function Tables() {
   );
 }
 
-/** What all swaps of the plan push through together. */
+/** What all swaps of the plan purge together. */
 function PurgeSum({ purges }: { purges: readonly PairPurge[] }) {
   const sum = (of: (purge: PairPurge) => number): number =>
     purges.reduce((total, one) => total + of(one), 0);
@@ -158,7 +162,7 @@ function Cost({ cost, parts }: { cost: PrintCost; parts: number }) {
       <CostChart cost={cost} palette={plan.palette} money={money} />
       {cost.unknown.length > 0 && (
         <p className="pt-1 text-sm text-muted">
-          Without {cost.unknown.map(nameOf).join(', ')}: take them from the shelf, with a price.
+          Without {cost.unknown.map(nameOf).join(', ')}: choose spools that have a price.
         </p>
       )}
       <Prices />
@@ -166,36 +170,31 @@ function Cost({ cost, parts }: { cost: PrintCost; parts: number }) {
   );
 }
 
+const priceRules = object({
+  currency: string().max(4),
+  watts: optionalNumberRule(0, 5000),
+  pricePerKwh: optionalNumberRule(0, 100),
+});
+
 /** What the person says of money. */
 function Prices() {
   const settings = useCostSettings();
   return (
-    <div className="grid gap-x-6 pt-2 text-sm sm:grid-cols-3">
-      <label className="flex items-center gap-2">
-        Currency
-        <input
-          value={settings.currency}
-          maxLength={4}
-          className="w-14 rounded-md border border-edge bg-paper px-2 py-1"
-          onChange={(event) => useCostSettings.setState({ currency: event.target.value })}
+    <SavedForm<CostSettings>
+      values={settings}
+      rules={priceRules}
+      onSave={(path, value) => useCostSettings.setState((now) => withField(now, path, value))}
+    >
+      <div className="grid gap-x-6 pt-2 text-sm sm:grid-cols-3">
+        <TextInput<CostSettings> field="currency" label="Currency" most={4} className="w-14" />
+        <NumberInput<CostSettings> field="watts" label="Printer power" unit="W" empty="–" />
+        <NumberInput<CostSettings>
+          field="pricePerKwh"
+          label="Price per kWh"
+          unit={settings.currency}
+          empty="–"
         />
-      </label>
-      <NumberField
-        label="Printer draws"
-        unit="W"
-        empty="–"
-        max={5000}
-        value={settings.watts}
-        onChange={(watts) => useCostSettings.setState({ watts })}
-      />
-      <NumberField
-        label="A kWh costs"
-        unit={settings.currency}
-        empty="–"
-        max={100}
-        value={settings.pricePerKwh}
-        onChange={(pricePerKwh) => useCostSettings.setState({ pricePerKwh })}
-      />
-    </div>
+      </div>
+    </SavedForm>
   );
 }

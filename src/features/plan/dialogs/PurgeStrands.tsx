@@ -1,6 +1,7 @@
 'use client';
 
-import { NumberField } from '@/components/NumberField';
+import { Disclosure } from '@/components/controls/Disclosure';
+import { NumberField } from '@/components/form/NumberField';
 import { Swatch } from '@/components/Swatch';
 import {
   otherPairs,
@@ -17,7 +18,7 @@ import { useJob } from '@/base/job/jobContext';
 import { changePlan } from '@/store/plans/planStore';
 
 interface PurgeStrandsProps {
-  /** What each swap pushes through, from the bed up. */
+  /** What each swap purges, from the bed up. */
   readonly purges: readonly PairPurge[];
   readonly used: readonly PaletteFilament[];
   readonly inputs: PurgeInputs;
@@ -58,10 +59,7 @@ export function PurgeStrands({ purges, used, inputs }: PurgeStrandsProps) {
         })}
       </ol>
       {others.length > 0 && (
-        <details className="mt-3">
-          <summary className="cursor-pointer text-sm font-medium">
-            Other pairs of these colours
-          </summary>
+        <Disclosure className="mt-3" title="Other pairs of these colours">
           <ul aria-label="Other pairs" className="mt-1 grid gap-x-8 sm:grid-cols-2">
             {others.map(({ from, to }) => (
               <li key={from.letter + to.letter}>
@@ -74,7 +72,7 @@ export function PurgeStrands({ purges, used, inputs }: PurgeStrandsProps) {
               </li>
             ))}
           </ul>
-        </details>
+        </Disclosure>
       )}
     </>
   );

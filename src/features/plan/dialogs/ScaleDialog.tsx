@@ -1,5 +1,6 @@
 'use client';
 
+import { InlineNumber } from '@/components/form/InlineNumber';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { DialogFrame } from '@/components/DialogFrame';
@@ -28,30 +29,30 @@ export function ScaleDialog({ open, onClose }: ScaleDialogProps) {
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <DialogFrame
-        title="Scale the part"
-        description="Scaling happens when you slice. Here you see what it does to the plan; then slice the part anew and open that file for this job."
+        title="Scale part"
+        description="You scale when you slice. Here you see what that does to the plan. Then re-slice the part and open that file for this job."
       >
         <div className="flex flex-wrap gap-4">
           <PercentField label="Height (Z)" value={z} onChange={setZ} />
           <PercentField label="Width and depth (X, Y)" value={xy} onChange={setXy} />
         </div>
         <p className="mt-3">
-          The print becomes about {width.toFixed(0)} × {depth.toFixed(0)} mm and {formatMm(top)} mm
+          The print will be about {width.toFixed(0)} × {depth.toFixed(0)} mm and {formatMm(top)} mm
           high.{' '}
           {z === 100
-            ? 'Every colour height stays where it is: width and depth move none.'
-            : 'Every colour height moves with Z; width and depth move none.'}
+            ? 'All colour heights stay the same: width and depth do not move them.'
+            : 'All colour heights move with Z; width and depth do not move them.'}
         </p>
         {heights.length === 0 ? (
-          <p className="mt-3 text-muted">The plan has no swap yet.</p>
+          <p className="mt-3 text-muted">The plan has no swaps yet.</p>
         ) : (
           <table className="mt-3 w-full text-left text-sm">
             <thead className="text-muted">
               <tr>
                 <th className="py-1 font-medium">Swap</th>
-                <th className="font-medium">Height now</th>
-                <th className="font-medium">Height then</th>
-                <th className="font-medium">Nearest that fits the layers</th>
+                <th className="font-medium">Current height</th>
+                <th className="font-medium">New height</th>
+                <th className="font-medium">Nearest layer boundary</th>
               </tr>
             </thead>
             <tbody>
@@ -67,7 +68,7 @@ export function ScaleDialog({ open, onClose }: ScaleDialogProps) {
           </table>
         )}
         <p className="mt-3 text-sm text-muted">
-          A height fits when it is the first layer, {formatMm(first)} mm, plus whole layers of{' '}
+          A height fits if it equals the first layer, {formatMm(first)} mm, plus whole layers of{' '}
           {formatMm(usual)} mm.
         </p>
       </DialogFrame>
@@ -85,17 +86,13 @@ function PercentField({ label, value, onChange }: PercentFieldProps) {
   return (
     <label className="flex items-center gap-2">
       {label}
-      <input
-        type="number"
+      <InlineNumber
         min={1}
         max={1000}
-        step={1}
-        defaultValue={value}
-        onChange={(event) => {
-          const typed = event.target.valueAsNumber;
-          if (typed >= 1 && typed <= 1000) onChange(typed);
-        }}
-        className="w-22 rounded border border-edge bg-paper px-2 py-1"
+        step={0.1}
+        value={value}
+        onChange={onChange}
+        className="w-22"
       />
       %
     </label>

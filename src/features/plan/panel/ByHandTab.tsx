@@ -1,5 +1,7 @@
 'use client';
 
+import { FIELD } from '@/components/controls/fieldLook';
+import { RadioGroup } from '@/components/controls/RadioGroup';
 import { useWorkedPart } from '@/base/work/useWorkedPart';
 import { useRef, useState, type RefObject } from 'react';
 import { Button } from '@/components/Button';
@@ -101,11 +103,11 @@ export function ByHandTab({ view }: { view: OpenedJob }) {
       )}
       {text.trim() !== '' && meaning !== 'either' && places.length === 0 && (
         <p role="alert" className="mt-2 text-sm text-caution">
-          No number in that. Type a layer or a height, like “11” or “2.4 mm”.
+          There is no number in that. Type a layer or a height, such as “11” or “2.4 mm”.
         </p>
       )}
       <Button type="submit" kind="primary" className="mt-3" disabled={fresh.size === 0}>
-        {fresh.size === 0 ? 'Put the swaps in' : `Put ${plural(fresh.size, 'swap')} in`}
+        {fresh.size === 0 ? 'Add swaps' : `Add ${plural(fresh.size, 'swap')}`}
       </Button>
     </form>
   );
@@ -129,9 +131,9 @@ function CommaQuestion({
     <div role="alert" className="mt-2 rounded-md bg-caution-soft px-3 py-2 text-sm">
       <p>“{text.trim()}” could be a list or a number with a decimal comma.</p>
       <div className="flex flex-wrap gap-2 pt-1.5">
-        <Button onClick={() => onAnswer('list')}>It is a list</Button>
+        <Button onClick={() => onAnswer('list')}>A list</Button>
         <Button onClick={() => onAnswer('decimal')}>
-          It means {withDecimalPoints(text.trim())}
+          A height: {withDecimalPoints(text.trim())}
         </Button>
       </div>
     </div>
@@ -144,7 +146,7 @@ function chosenLayer(place: TypedPlace, turned: boolean): LayerNumber | null {
 
 function neighbourSentence({ reading }: OpenedJob, layer: LayerNumber): string {
   const z = formatMm(bottomOf(reading.layers[layer - 1]));
-  return `The other neighbour: the swap goes before layer ${layer}, at ${z} mm.`;
+  return `The other boundary: the swap goes before layer ${layer}, at ${z} mm.`;
 }
 
 interface KindChoiceProps {
@@ -155,22 +157,16 @@ interface KindChoiceProps {
 /** What plain numbers mean. */
 function KindChoice({ kind, onKind }: KindChoiceProps) {
   return (
-    <fieldset className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
-      <legend className="sr-only">What plain numbers mean</legend>
+    <div className="mt-1 flex flex-wrap items-center gap-x-4 text-sm">
       <span className="text-muted">Plain numbers are</span>
-      {KINDS.map((one) => (
-        <label key={one.kind} className="flex items-center gap-1.5">
-          <input
-            type="radio"
-            name="kind"
-            checked={kind === one.kind}
-            onChange={() => onKind(one.kind)}
-            className="accent-accent"
-          />
-          {one.label}
-        </label>
-      ))}
-    </fieldset>
+      <RadioGroup
+        label="Plain numbers are"
+        look="row"
+        value={kind}
+        choices={KINDS.map((one) => ({ value: one.kind, words: one.label }))}
+        onChange={onKind}
+      />
+    </div>
   );
 }
 
@@ -186,13 +182,13 @@ interface AnswersProps {
 /** What each typed place comes to. */
 function Answers({ view, places, layers, turned, isThere, onTurn }: AnswersProps) {
   return (
-    <ol aria-label="What it comes to" aria-live="polite" className="mt-3 grid gap-2">
+    <ol aria-label="Result" aria-live="polite" className="mt-3 grid gap-2">
       {places.map((one, i) => (
         <li key={i} className="rounded-md bg-paper px-3 py-2 text-sm">
           <span className="font-semibold">{one.text}</span>{' '}
           {turned.has(i) && layers[i] ? neighbourSentence(view, layers[i]) : one.answer}
           {layers[i] !== null && isThere(layers[i]) && (
-            <span className="text-caution"> There is a swap already.</span>
+            <span className="text-caution"> A swap is already there.</span>
           )}
           {one.other !== null && (
             <Button className="mt-1" onClick={() => onTurn(i)}>
@@ -221,8 +217,8 @@ function PlacesField({ field, text, onText, onEnter, onOther }: PlacesFieldProps
         Swap before…
       </label>
       <p id="places-help" className="mt-0.5 text-sm text-muted">
-        Type or paste one place or many: “13, 21”, “3.4 mm”, “label 10”. ↑ ↓ takes the other
-        neighbour of the last height; Enter puts the swaps in.
+        Type or paste one or more places: “13, 21”, “3.4 mm”, “label 10”. ↑ ↓ switches the last
+        height to its other boundary; Enter adds the swaps.
       </p>
       <textarea
         ref={field}
@@ -241,7 +237,7 @@ function PlacesField({ field, text, onText, onEnter, onOther }: PlacesFieldProps
             onOther();
           }
         }}
-        className="mt-2 w-full resize-none rounded border border-edge bg-paper px-2.5 py-1.5"
+        className={`${FIELD} mt-2 w-full resize-none`}
       />
     </>
   );

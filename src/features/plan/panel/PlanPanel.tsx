@@ -1,5 +1,6 @@
 'use client';
 
+import { ScrollArea } from '@/components/controls/ScrollArea';
 import { useWorkedPart } from '@/base/work/useWorkedPart';
 import { Tabs } from 'radix-ui';
 import { useMemo } from 'react';
@@ -63,7 +64,7 @@ export function PlanPanel({ view }: { view: OpenedJob }) {
         </TabBody>
       )}
       <TabBody tab="bands">
-        <BandsTab view={view} />
+        <BandsTab view={view} suggestions={suggestions} />
       </TabBody>
       <TabBody tab="steps">
         <StepsTab view={view} suggestions={suggestions} />
@@ -82,7 +83,7 @@ export function PlanPanel({ view }: { view: OpenedJob }) {
 function Cautions() {
   const { notes } = usePlanFindings();
   const count = notes.filter(({ level }) => level === 'caution').length;
-  return <Badge count={count} words="to look at" look="bg-caution-soft text-caution" />;
+  return <Badge count={count} words="to check" look="bg-caution-soft text-caution" />;
 }
 
 function Badge({ count, words, look }: { count: number; words: string; look: string }) {
@@ -97,8 +98,10 @@ function Badge({ count, words, look }: { count: number; words: string; look: str
 
 function TabBody({ tab, children }: { tab: PlanTab; children: React.ReactNode }) {
   return (
-    <Tabs.Content value={tab} className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
-      {children}
+    <Tabs.Content value={tab} className="flex min-h-0 flex-1 flex-col data-[state=inactive]:hidden">
+      <ScrollArea className="flex-1" inside="px-4 py-3">
+        {children}
+      </ScrollArea>
     </Tabs.Content>
   );
 }

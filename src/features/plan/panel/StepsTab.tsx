@@ -1,5 +1,7 @@
 'use client';
 
+import { InlineNumber } from '@/components/form/InlineNumber';
+import { RadioGroup } from '@/components/controls/RadioGroup';
 import { useWorkedPart } from '@/base/work/useWorkedPart';
 import { partOf } from '@/core/plan/edits/partEdits';
 import { PartChoice } from '../parts/PartChoice';
@@ -28,14 +30,14 @@ export function StepsTab({ view, suggestions }: StepsTabProps) {
       <div className="mb-2 flex items-center gap-2">
         <h2 className="mr-auto text-base font-semibold">Steps without a swap</h2>
         <ActionButton actionId="accept-all-steps" context={actions}>
-          Swap at all
+          Swap at all steps
         </ActionButton>
       </div>
       {suggestions.length === 0 && (
         <p className="text-sm text-muted">
           {analysis.steps.length === 0
-            ? 'No layer stands out as a step. For a relief, make bands by height below.'
-            : 'Every step found has its swap.'}
+            ? 'No layer stands out as a step. For a relief, create bands by height below.'
+            : 'Every step already has a swap.'}
         </p>
       )}
       <ul aria-label="Steps" className="grid gap-2">
@@ -94,9 +96,9 @@ function SuggestionRow({ suggestion }: { suggestion: Suggestion }) {
   );
 }
 
-const DIVISIONS: readonly { readonly division: Division; readonly label: string }[] = [
-  { division: 'equal-height', label: 'equally high' },
-  { division: 'equal-surface', label: 'equally much seen from above' },
+const DIVISIONS: readonly { readonly value: Division; readonly words: string }[] = [
+  { value: 'equal-height', words: 'Equal height' },
+  { value: 'equal-surface', words: 'Equal visible area' },
 ];
 
 /** Bands for reliefs without clear steps. */
@@ -114,35 +116,27 @@ function ColoursByHeight({ view }: { view: OpenedJob }) {
       <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1.5 text-sm">
         <label className="flex items-center gap-2">
           Bands
-          <input
-            type="number"
+          <InlineNumber
             min={2}
             max={plan.palette.length}
+            step={1}
             value={count}
-            onChange={(event) => {
-              const typed = event.target.valueAsNumber;
-              if (typed >= 2 && typed <= plan.palette.length) setCount(Math.floor(typed));
-            }}
-            className="w-16 rounded border border-edge bg-paper px-2 py-1"
+            onChange={setCount}
+            className="w-16"
           />
         </label>
-        {DIVISIONS.map((one) => (
-          <label key={one.division} className="flex items-center gap-1.5">
-            <input
-              type="radio"
-              name="division"
-              checked={division === one.division}
-              onChange={() => setDivision(one.division)}
-              className="accent-accent"
-            />
-            {one.label}
-          </label>
-        ))}
+        <RadioGroup
+          label="Division of the bands"
+          look="row"
+          value={division}
+          choices={DIVISIONS}
+          onChange={setDivision}
+        />
       </div>
       <p className="mt-2 text-sm text-muted">
         {starts.length === 0
-          ? 'The print is too low for that.'
-          : `Swaps before ${starts.length === 1 ? 'layer' : 'layers'} ${starts.join(', ')}${partOf(plan, part).swaps.length > 0 ? ', in place of those there are' : ''}.`}
+          ? 'The print is too low for that many bands.'
+          : `Swaps before ${starts.length === 1 ? 'layer' : 'layers'} ${starts.join(', ')}${partOf(plan, part).swaps.length > 0 ? ', replacing the current swaps' : ''}.`}
       </p>
       <Button
         className="mt-2"

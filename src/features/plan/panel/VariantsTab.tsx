@@ -2,7 +2,7 @@
 
 import { Trash2 } from 'lucide-react';
 import { Button } from '@/components/Button';
-import { useTyped } from '@/browser/useTyped';
+import { TextField } from '@/components/form/TextField';
 import { PrintPictureCanvas } from '@/base/pictures/PrintPictureCanvas';
 import { spoolsOf } from '@/core/filament/shelf/spool';
 import { formatDuration, formatGrams } from '@/core/format';
@@ -38,9 +38,9 @@ export function VariantsTab({ view }: { view: OpenedJob }) {
   return (
     <>
       <div className="mb-2 flex items-center gap-2">
-        <h2 className="mr-auto text-base font-semibold">Plans side by side</h2>
+        <h2 className="mr-auto text-base font-semibold">Compare plans</h2>
         <ActionButton actionId="copy-variant" context={view.actions}>
-          Try another
+          Duplicate plan
         </ActionButton>
       </div>
       <ul aria-label="Plans" className="grid gap-2">
@@ -155,12 +155,12 @@ function Copies({ view }: { view: OpenedJob }) {
   return (
     <section aria-labelledby="copies" className="mt-5 border-t border-line pt-3">
       <h2 id="copies" className="text-base font-semibold">
-        Copies share the swaps
+        Cost per part
       </h2>
       <p className="mt-0.5 text-sm text-muted">
         {objects === 1
-          ? 'This plate holds one part. With more of them on it, one part costs:'
-          : `This plate holds ${objects} parts. One of them costs:`}
+          ? 'This plate holds one part. With more parts on the plate, each one takes:'
+          : `This plate holds ${objects} parts. Each one takes:`}
       </p>
       <table className="mt-2 w-full text-right text-sm whitespace-nowrap">
         <thead className="text-muted">
@@ -203,18 +203,15 @@ interface VariantHeadProps {
 /** Its name, and what can be done with it. */
 function VariantHead({ variant, isChosen, isOnly }: VariantHeadProps) {
   const { id, name } = variant;
-  const { text, onType, onLeave } = useTyped(name, (typed) => {
-    if (typed.trim() === '' || typed.trim() === name) return;
-    changeBook('name of a plan', (book) => withVariantName(book, id, typed));
-  });
   return (
     <div className="flex items-center gap-1">
-      <input
-        aria-label={`Name of plan ${id}`}
-        value={text}
-        maxLength={40}
-        onChange={(event) => onType(event.target.value)}
-        onBlur={onLeave}
+      <TextField
+        label={`Name of plan ${id}`}
+        value={name}
+        most={40}
+        onChange={(typed) =>
+          changeBook('name of a plan', (book) => withVariantName(book, id, typed))
+        }
         className="min-w-0 flex-1 rounded border border-transparent bg-transparent px-1 font-semibold hover:border-line"
       />
       {isChosen ? (

@@ -34,7 +34,7 @@ export function useTimesFor(
         setTimed({ printer, reading: withTimes(reading, times) });
       },
       () => {
-        // The print was closed, or its worker's trouble is told elsewhere.
+        // The print was closed, or its worker's trouble is reported elsewhere.
       },
     );
     return () => {

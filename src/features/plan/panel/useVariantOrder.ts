@@ -27,7 +27,7 @@ export function useVariantOrder(
       .then((order) => active && setKnown({ plan, order }))
       .catch((error: unknown) => {
         if (error instanceof WorkerClosedError) return;
-        toast.error(`The order of a plan could not be worked out. ${String(error)}`);
+        toast.error(`The order of a plan could not be calculated. ${String(error)}`);
       });
     return () => {
       active = false;

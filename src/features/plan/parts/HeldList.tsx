@@ -14,7 +14,7 @@ export function HeldList({ view, parts }: { view: OpenedJob; parts: PartsView })
   return (
     <section aria-labelledby="held-title">
       <h2 id="held-title" className="pb-1 font-semibold">
-        Printed in their place
+        Printed in file order
       </h2>
       <ul className="grid gap-1 text-sm">
         {held.slice(0, SHOWN).map(({ section, line, text }) => {
@@ -26,8 +26,7 @@ export function HeldList({ view, parts }: { view: OpenedJob; parts: PartsView })
                 onClick={() => showLayer(layer)}
                 className="text-left hover:underline"
               >
-                Layer {layer}: line {line} holds {text}, and what that does to the rest is not
-                known.
+                Layer {layer}: line {line} holds {text}, and its effect on later lines is not known.
               </button>
             </li>
           );

@@ -1,8 +1,8 @@
 'use client';
 
-import { ArrowDown, ArrowUp } from 'lucide-react';
-import { useState } from 'react';
+import { Checkbox } from '@/components/controls/Checkbox';
 import { Button } from '@/components/Button';
+import { SortableList } from '@/components/SortableList';
 import { Swatch } from '@/components/Swatch';
 import { layerNumber, type LayerNumber } from '@/core/layers';
 import { filamentOf } from '@/core/plan/jobPlan';
@@ -13,19 +13,13 @@ import { changePlan } from '@/store/plans/planStore';
 import { useViewStore } from '@/store/plans/viewStore';
 import { partName } from '@/core/plan/partName';
 
-/** The order of the parts in the shown layer, which can be laid down by hand: dragged, or with the arrows. */
+/** The order of the parts in the shown layer, which can be laid down by hand: dragged, by keys, or with the arrows. */
 export function LayerOrder({ view, parts }: { view: OpenedJob; parts: PartsView }) {
   const { plan, reading } = view;
   const layer = layerNumber(useViewStore((state) => state.layer));
   const inLayer = parts.order.filter((section) => reading.sections[section].layer === layer);
   const keys = [...new Set(inLayer.map((section) => parts.wishes[section].part))];
   const isGiven = plan.layerOrders.some((one) => one.layer === layer);
-  const [dragged, setDragged] = useState<string | null>(null);
-  const move = (key: string, to: number): void => {
-    const others = keys.filter((one) => one !== key);
-    const next = [...others.slice(0, to), key, ...others.slice(to)];
-    lay(layer, next);
-  };
   const sliced = [
     ...new Set(
       reading.sections.flatMap((one, i) => (one.layer === 1 ? [parts.wishes[i].part] : [])),
@@ -37,51 +31,32 @@ export function LayerOrder({ view, parts }: { view: OpenedJob; parts: PartsView 
         Layer {layer}
       </h2>
       {keys.length < 2 ? (
-        <p className="text-sm text-muted">One part alone is printed in this layer.</p>
+        <p className="text-sm text-muted">Only one part is printed in this layer.</p>
       ) : (
-        <ol aria-label={`Order in layer ${layer}`} className="grid gap-1">
-          {keys.map((key, i) => {
+        <SortableList
+          label={`Order in layer ${layer}`}
+          where={` in layer ${layer}`}
+          entries={keys.map((key) => ({ key, name: partName(key, reading.sources) }))}
+          onOrder={(next) => lay(layer, next)}
+        >
+          {(key) => {
             const section = inLayer.find((one) => parts.wishes[one].part === key) ?? inLayer[0];
             const filament = filamentOf(plan, parts.wishes[section].letter);
             return (
-              <li
-                key={key}
-                draggable
-                onDragStart={() => setDragged(key)}
-                onDragEnd={() => setDragged(null)}
-                onDragOver={(event) => dragged !== null && event.preventDefault()}
-                onDrop={() => dragged !== null && move(dragged, i)}
-                className={`flex cursor-grab items-center gap-2 rounded-md border bg-paper px-2 py-1 text-sm ${dragged === key ? 'border-accent' : 'border-line'}`}
-              >
+              <>
                 <Swatch filament={filament} size={20} />
-                <span className="mr-auto">
+                <span>
                   {partName(key, reading.sources)}{' '}
                   <span className="text-muted">{filament.name}</span>
                 </span>
-                <Button
-                  kind="quiet"
-                  disabled={i === 0}
-                  aria-label={`Print ${partName(key, reading.sources)} earlier in layer ${layer}`}
-                  onClick={() => move(key, i - 1)}
-                >
-                  <ArrowUp aria-hidden size={15} />
-                </Button>
-                <Button
-                  kind="quiet"
-                  disabled={i === keys.length - 1}
-                  aria-label={`Print ${partName(key, reading.sources)} later in layer ${layer}`}
-                  onClick={() => move(key, i + 1)}
-                >
-                  <ArrowDown aria-hidden size={15} />
-                </Button>
-              </li>
+              </>
             );
-          })}
-        </ol>
+          }}
+        </SortableList>
       )}
       {isGiven && (
         <Button kind="quiet" className="mt-1 px-1 text-sm" onClick={() => lay(layer, null)}>
-          Leave the order of this layer free
+          Reset order of this layer
         </Button>
       )}
       {sliced.length > 1 && <FirstLayerTick view={view} sliced={sliced} />}
@@ -103,14 +78,12 @@ interface FirstLayerTickProps {
 function FirstLayerTick({ view, sliced }: FirstLayerTickProps) {
   const firstGiven = view.plan.layerOrders.some((one) => one.layer === 1);
   return (
-    <label className="mt-2 flex items-start gap-2 text-sm">
-      <input
-        type="checkbox"
-        checked={firstGiven}
-        onChange={(event) => lay(layerNumber(1), event.target.checked ? sliced : null)}
-        className="mt-0.5 size-4 accent-accent"
-      />
-      Print the first layer in the order of the file
-    </label>
+    <Checkbox
+      className="mt-2 text-sm"
+      checked={firstGiven}
+      onChange={(checked) => lay(layerNumber(1), checked ? sliced : null)}
+    >
+      Print the first layer in file order
+    </Checkbox>
   );
 }

@@ -1,8 +1,10 @@
 'use client';
 
+import { Progress } from '@/components/controls/Progress';
+import { RadioGroup } from '@/components/controls/RadioGroup';
 import { HAIR } from '@/core/tolerances';
 import { Button } from '@/components/Button';
-import { InlineNumber } from '@/components/InlineNumber';
+import { InlineNumber } from '@/components/form/InlineNumber';
 import { clockAt, useStart } from '@/browser/clockTimes';
 import { formatDuration, formatGrams, formatMm, plural } from '@/core/format';
 import { gramsOf } from '@/core/filament/mass';
@@ -41,55 +43,42 @@ export function OrderChoices({ view, parts }: { view: OpenedJob; parts: PartsVie
       <h2 id="orders-title" className="pb-1 font-semibold">
         Order of printing
       </h2>
-      <div role="radiogroup" aria-labelledby="orders-title" className="grid gap-1.5">
-        {ORDERS.map((order, i) => (
-          <label
-            key={order}
-            className={`flex items-start gap-2 rounded-md border p-2 ${plan.order === order ? 'border-accent bg-accent-soft' : 'border-line bg-paper'}`}
-          >
-            <input
-              type="radio"
-              name="order"
-              aria-labelledby={`order-${order}`}
-              aria-describedby={`figures-${order}`}
-              checked={plan.order === order}
-              onChange={() =>
-                changePlan(`order: ${names[order].toLowerCase()}`, (one) => ({
-                  ...one,
-                  order,
-                }))
-              }
-              className="mt-1 size-4 accent-accent"
-            />
-            <span className="min-w-0">
-              <span id={`order-${order}`} className="block font-medium">
-                {names[order]}
-              </span>
-              <span id={`figures-${order}`}>
-                <OrderFigures choice={answer?.choices[i] ?? null} view={view} />
-              </span>
-            </span>
-          </label>
-        ))}
-      </div>
+      <RadioGroup
+        label="Order of printing"
+        look="cards"
+        value={plan.order}
+        choices={ORDERS.map((order, i) => ({
+          value: order,
+          name: names[order],
+          words: (
+            <>
+              <span className="block font-medium">{names[order]}</span>
+              <OrderFigures choice={answer?.choices[i] ?? null} view={view} />
+            </>
+          ),
+        }))}
+        onChange={(order) =>
+          changePlan(`order: ${names[order].toLowerCase()}`, (one) => ({ ...one, order }))
+        }
+      />
       <p className="flex flex-wrap items-center gap-1.5 pt-2 text-sm">
-        Colour by colour, the nozzle may dip
+        Colour by colour: dip up to
         <InlineNumber
-          name="How far the nozzle may dip, mm"
+          name="Maximum nozzle dip, mm"
           value={plan.dipMm}
           min={0}
           max={10}
           step={0.1}
           onChange={(dipMm) => changePlan('dip of the nozzle', (one) => ({ ...one, dipMm }))}
-          className="w-16 rounded border border-edge bg-paper px-2 py-1"
+          className="w-16"
         />
-        mm between what is higher.
+        mm between higher walls.
       </p>
-      {progress !== null && <Progress progress={progress} client={client} />}
+      {progress !== null && <OrdersProgress progress={progress} client={client} />}
       {fewest > ABSURD_SWAPS && fewest < Infinity && (
         <p className="pt-2 text-sm text-caution">
-          Even the best order takes {fewest} swaps. Printing the colours apart and putting them
-          together is the better way.
+          Even the best order takes {fewest} swaps. Printing the colours separately and assembling
+          them is easier.
         </p>
       )}
     </section>
@@ -105,7 +94,7 @@ function OrderFigures({
 }) {
   const { plan, reckoned, reading, printer } = view;
   const start = useStart(plan);
-  if (choice === null) return <span className="block text-sm text-muted">Being worked out…</span>;
+  if (choice === null) return <span className="block text-sm text-muted">Calculating…</span>;
   if (!choice.ok) {
     return <span className="block text-sm text-caution">{choice.refusal.message}</span>;
   }
@@ -117,7 +106,7 @@ function OrderFigures({
     <span className="block text-sm text-muted">
       <span className="font-semibold text-ink">{plural(swaps, 'swap')}</span>
       {dipMm > HAIR && `, the nozzle dips ${formatMm(dipMm)} mm`}
-      {!exact && ', perhaps not the least'}
+      {!exact && ', possibly not the minimum'}
       <span className="block">
         hands {formatDuration(hands)} · purge{' '}
         {formatGrams(gramsOf(purgeMm, printer.filamentDiameter))} · ends {ends}
@@ -126,27 +115,22 @@ function OrderFigures({
   );
 }
 
-interface ProgressProps {
+interface OrdersProgressProps {
   readonly progress: number;
   readonly client: OpenedJob['client'];
 }
 
 /** Orders that are being worked out, until they are given up. */
-function Progress({ progress, client }: ProgressProps) {
+function OrdersProgress({ progress, client }: OrdersProgressProps) {
   return (
     <p className="flex items-center gap-2 pt-2 text-sm text-muted">
-      <progress
-        aria-label="Working the orders out"
-        max={1}
-        value={progress}
-        className="h-2 min-w-0 flex-1"
-      />
+      <Progress label="Calculating the orders" value={progress} className="min-w-0 flex-1" />
       <Button
         onClick={() => {
           client.cancelOrders().catch(() => {
             // The print was closed meanwhile.
           });
-          toast('The orders are not worked out. Change the dip or a part to begin again.');
+          toast('The orders were not calculated. Change the dip or a part to start again.');
         }}
       >
         Cancel

@@ -1,5 +1,6 @@
 'use client';
 
+import { SelectField } from '@/components/controls/Select';
 import { useWorkedPart } from '@/base/work/useWorkedPart';
 import { isWhole } from '@/core/plan/parts';
 import type { OpenedJob } from '@/base/job/jobContext';
@@ -11,19 +12,16 @@ export function PartChoice({ view: { plan, reading } }: { view: OpenedJob }) {
   const part = useWorkedPart(plan);
   if (isWhole(plan)) return null;
   return (
-    <label className="mb-2 flex items-center gap-2 text-sm">
-      Swaps of
-      <select
+    <div className="mb-2 text-sm">
+      <SelectField
+        label="Swaps of"
         value={part}
-        onChange={(event) => showPart(event.target.value)}
-        className="min-w-0 flex-1 rounded-md border border-edge bg-paper px-2 py-1"
-      >
-        {plan.parts.map(({ key }) => (
-          <option key={key} value={key}>
-            {partName(key, reading.sources)}
-          </option>
-        ))}
-      </select>
-    </label>
+        options={plan.parts.map(({ key }) => ({
+          value: key,
+          words: partName(key, reading.sources),
+        }))}
+        onChange={showPart}
+      />
+    </div>
   );
 }

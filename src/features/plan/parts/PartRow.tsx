@@ -119,7 +119,7 @@ function SwapRow({ part, name, plan, swap }: SwapRowProps) {
       />
       <Button
         kind="quiet"
-        aria-label={`Take the swap before layer ${layer} off ${name}`}
+        aria-label={`Remove the swap before layer ${layer} from ${name}`}
         onClick={() =>
           changePlan(`removal of a swap of ${name}`, (one) => withoutSwap(one, layer, key))
         }

@@ -22,17 +22,16 @@ export function StretchList({ view }: { view: OpenedJob }) {
         Stops in the file
       </h2>
       <p className="pb-1 text-sm text-muted">
-        {plan.stretches.length} stops stand for changes of filament. Those of layer {layer}, which
-        the sheet shows, too:
+        {plan.stretches.length} stops are filament changes. In layer {layer} (shown on the sheet):
       </p>
       <ul className="grid gap-1 text-sm">
         {here.map((stretch) => (
           <li key={stretch.line} className="flex items-center gap-2">
-            <span>Behind line {stretch.line}</span>
+            <span>After line {stretch.line}</span>
             <StretchSelect
               view={view}
               stretch={stretch}
-              label={`Part behind line ${stretch.line}`}
+              label={`Part after line ${stretch.line}`}
               className="ml-auto"
             />
           </li>

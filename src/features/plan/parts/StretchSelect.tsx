@@ -1,5 +1,6 @@
 'use client';
 
+import { Select } from '@/components/controls/Select';
 import { foundParts, type Stretch } from '@/core/plan/parts';
 import { withStretches } from '@/core/plan/edits/partPlan';
 import type { OpenedFile } from '@/base/job/jobContext';
@@ -20,7 +21,7 @@ export function StretchSelect({ view, stretch, label, className = '' }: StretchS
   const highest = Math.max(...keys.map((key) => Number(key.slice(1))));
   const choices = [...keys, `P${highest + 1}`];
   const choose = (part: string): void =>
-    changePlan(`part behind the stop on line ${stretch.line}`, (one) =>
+    changePlan(`part after the stop on line ${stretch.line}`, (one) =>
       withStretches(
         one,
         reading,
@@ -28,17 +29,15 @@ export function StretchSelect({ view, stretch, label, className = '' }: StretchS
       ),
     );
   return (
-    <select
-      aria-label={label}
+    <Select
+      label={label}
       value={stretch.part}
-      onChange={(event) => choose(event.target.value)}
-      className={`rounded-md border border-edge bg-paper px-2 py-1 ${className}`}
-    >
-      {choices.map((key) => (
-        <option key={key} value={key}>
-          {keys.includes(key) ? partName(key, reading.sources) : 'another part'}
-        </option>
-      ))}
-    </select>
+      options={choices.map((key) => ({
+        value: key,
+        words: keys.includes(key) ? partName(key, reading.sources) : 'another part',
+      }))}
+      onChange={choose}
+      className={className}
+    />
   );
 }

@@ -19,7 +19,7 @@ export function TouchList({ view, parts }: { view: OpenedJob; parts: PartsView }
   return (
     <section aria-labelledby="touches-title">
       <h2 id="touches-title" className="pb-1 font-semibold">
-        Neighbours within the nozzle’s reach
+        Neighbours within reach of the nozzle
       </h2>
       <ul className="grid gap-1 text-sm">
         {touches.slice(0, SHOWN).map(({ low, high, touchMm, depthMm }) => {

@@ -3,6 +3,7 @@
 import { Check, ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { contrastOf, type Contrast } from '@/core/filament/colour';
+import { fromSpool } from '@/core/filament/shelf/fromSpool';
 import type { Spool } from '@/core/filament/shelf/spool';
 import { formatGrams } from '@/core/format';
 import { withFilament } from '@/core/plan/edits/bandEdits';
@@ -22,14 +23,6 @@ const CONTRAST_WORDS: Readonly<Record<Contrast, string>> = {
 
 const ITEM =
   'flex cursor-pointer items-center gap-2.5 rounded px-2 py-1 text-sm outline-none data-[highlighted]:bg-accent-soft';
-
-/** A filament with what a spool of the shelf says of it. */
-export function fromSpool(
-  filament: PaletteFilament,
-  { id, name, colour, hidingDepth }: Spool,
-): PaletteFilament {
-  return { ...filament, spoolId: id, name, colour, hidingDepth };
-}
 
 /** Filaments that lie on or under one of a letter, each once. */
 function neighboursOf(letter: string, bands: readonly Band[]): PaletteFilament[] {
@@ -70,7 +63,7 @@ export function SpoolMenu({ filament }: { filament: PaletteFilament }) {
         >
           <DropdownMenu.RadioGroup value={chosen?.id ?? ''} onValueChange={choose}>
             <DropdownMenu.RadioItem value="" className={ITEM}>
-              no spool, as named here
+              no spool, named here
             </DropdownMenu.RadioItem>
             {shelf.map((spool) => (
               <DropdownMenu.RadioItem key={spool.id} value={spool.id} className={ITEM}>

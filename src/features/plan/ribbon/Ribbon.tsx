@@ -1,8 +1,9 @@
 'use client';
 
+import { FIELD } from '@/components/controls/fieldLook';
 import { lightFormat } from 'date-fns';
-import { FileDown, MoonStar } from 'lucide-react';
-import { InlineNumber } from '@/components/InlineNumber';
+import { FileDown, MoonStar, ZoomOut } from 'lucide-react';
+import { InlineNumber } from '@/components/form/InlineNumber';
 import { Button } from '@/components/Button';
 import { formatDuration, plural } from '@/core/format';
 import { rangeOf } from '@/core/log/reckon';
@@ -16,7 +17,7 @@ import { clockAt, LOCAL_TIME, useStart } from '@/browser/clockTimes';
 import { RibbonTable } from './RibbonTable';
 import { RibbonTrack } from './RibbonTrack';
 
-// Made once, so that their buttons are not drawn anew with every change of the plan.
+// Made once, so that their buttons are not redrawn with every change of the plan.
 const MOON = <MoonStar aria-hidden size={17} />;
 
 /** The print in time: what runs when, when to be there, how long it takes, and the way out. */
@@ -31,7 +32,7 @@ export function Ribbon({ view }: { view: OpenedJob }) {
       aria-label="Ribbon: the print in time"
       className="relative border-t border-line bg-panel px-4 pt-2 pb-2.5"
     >
-      <div className="flex flex-wrap items-center gap-x-5 gap-y-1 text-sm">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-sm lg:flex-nowrap lg:whitespace-nowrap xl:gap-x-5">
         <StartField start={start} isNow={plan.startAt === null} />
         {plan.startAt !== null && <ClockChangeNote startAt={plan.startAt} start={start} />}
         <HandField seconds={view.reckoned.plan.handSeconds} />
@@ -45,7 +46,8 @@ export function Ribbon({ view }: { view: OpenedJob }) {
         />
         {zoomed && (
           <Button onClick={() => showRibbon(null)} className="ml-auto">
-            Whole print
+            <ZoomOut aria-hidden size={16} />
+            <span className="lg:max-xl:sr-only">Whole print</span>
           </Button>
         )}
         <span data-tour="write" className={zoomed ? '' : 'ml-auto'}>
@@ -64,45 +66,52 @@ export function Ribbon({ view }: { view: OpenedJob }) {
       <RibbonTrack view={view} start={start} />
       <RibbonTable view={view} start={start} />
       <p className="mt-1 truncate text-xs text-muted">
+        {learnedWords(view)}
         {colourTimes(timeline, view)} {presence(timeline, start)}
       </p>
     </section>
   );
 }
 
+/** What earlier runs say of the whole time; empty while they say nothing. */
+function learnedWords({ timeline, printer, reckoned }: OpenedJob): string {
+  const range = rangeOf(timeline, reckoned);
+  if (!range) return '';
+  const times = `${formatDuration(range.low)} to ${formatDuration(range.high)}`;
+  return `Learned from ${plural(range.runs, 'run')} on ${printer.name}: ${times}. `;
+}
+
 function Totals({ view, start }: { view: OpenedJob; start: Date }) {
-  const { timeline, bands, printer, reckoned } = view;
+  const { timeline, bands } = view;
   const alone = timeline.stretches.reduce(
     (sum, { kind, start, end }) => sum + (kind === 'swap' ? 0 : end - start),
     0,
   );
-  const range = rangeOf(timeline, reckoned);
   return (
-    <dl className="flex flex-wrap gap-x-4">
+    <dl className="flex flex-wrap gap-x-3 lg:flex-nowrap xl:gap-x-4">
       <Total term="Swaps" value={String(bands.length - 1)} />
-      <Total term="Print alone" value={formatDuration(alone)} />
+      <Total term="Print only" value={formatDuration(alone)} isExtra />
       <Total term="With swaps" value={formatDuration(timeline.total)} />
-      {range && (
-        <Total
-          term="Learned"
-          value={`${formatDuration(range.low)} to ${formatDuration(range.high)}: ${plural(range.runs, 'run')} on ${printer.name}`}
-        />
-      )}
       <Total term="Ends" value={clockAt(start, timeline.total)} />
     </dl>
   );
 }
 
-function Total({ term, value }: { term: string; value: string }) {
+interface TotalProps {
+  readonly term: string;
+  readonly value: string;
+  /** Left out where the row would not keep to one line. */
+  readonly isExtra?: boolean;
+}
+
+function Total({ term, value, isExtra = false }: TotalProps) {
   return (
-    <div className="flex items-baseline gap-1.5">
+    <div className={`flex items-baseline gap-1.5 ${isExtra ? 'lg:max-xl:hidden' : ''}`}>
       <dt className="text-muted">{term}</dt>
       <dd className="font-semibold">{value}</dd>
     </div>
   );
 }
-
-const FIELD = 'rounded border border-edge bg-paper px-2 py-1';
 
 function StartField({ start, isNow }: { start: Date; isNow: boolean }) {
   return (
@@ -137,8 +146,8 @@ function ClockChangeNote({ startAt, start }: { startAt: string; start: Date }) {
   return (
     <p role="status" className="w-full text-sm text-caution">
       {change === 'skipped'
-        ? `The clock is put forward that night and skips this time. The print begins at ${clockAt(start, 0)}.`
-        : 'The clock is put back that night and shows this time twice. The first one is meant.'}
+        ? `The clocks go forward that night and skip this time. The print starts at ${clockAt(start, 0)}.`
+        : 'The clocks go back that night and show this time twice. Lamella uses the first one.'}
     </p>
   );
 }
@@ -146,8 +155,11 @@ function ClockChangeNote({ startAt, start }: { startAt: string; start: Date }) {
 function HandField({ seconds }: { seconds: number }) {
   return (
     <label className="flex items-center gap-1.5">
-      Hands per swap
+      <span aria-hidden>
+        Hands<span className="lg:max-xl:hidden"> per swap</span>
+      </span>
       <InlineNumber
+        name="Hands per swap, min"
         min={0}
         max={60}
         step={0.5}
@@ -155,7 +167,7 @@ function HandField({ seconds }: { seconds: number }) {
         onChange={(minutes) =>
           changePlan('hand time per swap', (one) => ({ ...one, handSeconds: minutes * 60 }))
         }
-        className={`${FIELD} w-16`}
+        className="w-16"
       />
       min
     </label>
@@ -174,6 +186,6 @@ function presence({ stretches, longestAlone }: Timeline, start: Date): string {
   const swaps = stretches.filter(({ kind }) => kind === 'swap').length;
   const { start: from, end } = longestAlone;
   const alone = `Longest without a swap: ${formatDuration(end - from)}, ${clockAt(start, from)} to ${clockAt(start, end)}.`;
-  if (swaps === 0) return 'Put a swap in to write the file.';
+  if (swaps === 0) return 'Add a swap to write the file.';
   return `Someone must be at the printer ${swaps === 1 ? 'once' : plural(swaps, 'time')}. ${alone}`;
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { layerRange, swapPlace } from '@/core/describeLayer';
 import { formatDuration } from '@/core/format';
 import type { Stretch } from '@/core/plan/work/timeline';
 import type { OpenedJob } from '@/base/job/jobContext';
@@ -34,8 +35,8 @@ export function RibbonTable({ view, start }: { view: OpenedJob; start: Date }) {
 
 function wordsFor({ kind, band }: Stretch): string {
   if (!band) return kind === 'prepare' ? 'Heating and homing' : 'After the last layer';
-  const { filament, first, last } = band;
+  const { filament, begins } = band;
   const name = `${filament.letter} ${filament.name}`;
-  if (kind === 'swap') return `Swap to ${name}, before layer ${first}`;
-  return `Layers ${first} to ${last} in ${name}`;
+  if (kind === 'swap') return `Swap to ${name}, ${swapPlace(begins)}`;
+  return `${layerRange(band)} in ${name}`;
 }

@@ -1,6 +1,7 @@
 'use client';
 
-import { linearScale } from '@/browser/linearScale';
+import { swapPlace } from '@/core/describeLayer';
+import { scaleLinear } from 'd3-scale';
 import { addSeconds } from 'date-fns';
 import { useRef } from 'react';
 import { Swatch } from '@/components/Swatch';
@@ -27,7 +28,7 @@ export function RibbonTrack({ view, start }: { view: OpenedJob; start: Date }) {
   const frame = useRef<HTMLDivElement>(null);
   const { width } = useSize(frame);
   const span = useViewStore((state) => state.ribbonSpan) ?? { from: 0, to: timeline.total };
-  const x = linearScale([span.from, Math.max(span.to, span.from + 1)], [0, width]);
+  const x = scaleLinear([span.from, Math.max(span.to, span.from + 1)], [0, width]);
   const secondsTo = (at: Date): number => (at.getTime() - start.getTime()) / 1000;
   const absent = absentSpans(
     usePresence(),
@@ -163,10 +164,10 @@ function Gate({ stretch, left, right, middle, clock, showClock, number }: GatePr
   return (
     <button
       type="button"
-      aria-label={`Swap ${number}, before layer ${band.first}, at ${clock}: zoom to it`}
+      aria-label={`Swap ${number}, ${swapPlace(band.begins)}, at ${clock}: zoom to it`}
       onClick={() => {
         showRibbon({ from: Math.max(0, start - AROUND_SWAP), to: end + AROUND_SWAP });
-        showLayer(band.first);
+        showLayer(band.begins.layer);
       }}
       className="group absolute inset-y-0 z-10"
       style={{ left: edge, width: room }}

@@ -18,7 +18,7 @@ interface BacklitPlaneProps {
   readonly bands: readonly Pick<Band, 'filament' | 'first' | 'last'>[];
 }
 
-/** The print before a lamp: light that comes through all layers of a place. */
+/** The backlit print: light that comes through all layers of a place. */
 export function BacklitPlane({ footprint, layers, bands }: BacklitPlaneProps) {
   const invalidate = useThree((state) => state.invalidate);
   const material = useMemo(

@@ -74,8 +74,8 @@ const FRAGMENT = /* glsl */ `
   void main() {
     bool ending = layer > 1.0 && coverage(highest, layer - 1.0) > 0.5;
     bool beginning = layer > 1.0 && coverage(lowest, layer) > 0.5;
-    float way = ending ? gl_FragCoord.x - gl_FragCoord.y : gl_FragCoord.x + gl_FragCoord.y;
-    if (!(ending || beginning) || mod(way, 9.0) > 3.0) discard;
+    float stripe = ending ? gl_FragCoord.x - gl_FragCoord.y : gl_FragCoord.x + gl_FragCoord.y;
+    if (!(ending || beginning) || mod(stripe, 9.0) > 3.0) discard;
     pixel = vec4(ending ? ends : begins, 0.9);
   }
 `;

@@ -22,7 +22,7 @@ export function FlatSheet({ view }: { view: OpenedJob }) {
     <div className="absolute inset-0 flex flex-col">
       <p role="note" className="bg-caution-soft px-3 py-1 text-xs">
         This browser draws without WebGL, so the sheet cannot be moved or measured.
-        {!canDraw && ' This view needs it: try Layer, From above or From below.'}
+        {!canDraw && ' This view needs WebGL: try Layer, From above or From below.'}
       </p>
       <div className="relative min-h-0 flex-1">
         {(mode === 'layer' || mode === 'beside') && <FlatLayer view={view} />}

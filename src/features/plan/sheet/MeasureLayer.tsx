@@ -53,11 +53,11 @@ export function MeasureLayer({ view, size, stretch }: MeasureLayerProps) {
           ArrowUp: { x: 0, y: step },
           ArrowDown: { x: 0, y: -step },
         };
-        const way = moves[event.key];
-        if (!way && event.key !== 'Enter') return;
+        const move = moves[event.key];
+        if (!move && event.key !== 'Enter') return;
         event.preventDefault();
         event.stopPropagation();
-        if (way) setCross({ x: cross.x + way.x, y: cross.y + way.y });
+        if (move) setCross({ x: cross.x + move.x, y: cross.y + move.y });
         else set(cross);
       }}
     >
@@ -89,6 +89,6 @@ export function MeasureLayer({ view, size, stretch }: MeasureLayerProps) {
 function describeDistance(from: SheetPoint, to: SheetPoint, stretch: number): string {
   const dx = Math.abs(to.x - from.x);
   const dy = Math.abs(to.y - from.y) / stretch;
-  const way = Math.hypot(dx, dy);
-  return `${way.toFixed(1)} mm (across ${dx.toFixed(1)}, up ${dy.toFixed(1)})`;
+  const length = Math.hypot(dx, dy);
+  return `${length.toFixed(1)} mm (across ${dx.toFixed(1)}, up ${dy.toFixed(1)})`;
 }

@@ -56,7 +56,7 @@ function Tags({ job, view, size }: PartTagsProps & { readonly job: OpenedFile })
               <StretchSelect
                 view={job}
                 stretch={stretch}
-                label={`Part of these lines, behind line ${stretch.line}`}
+                label={`Part of these lines, after line ${stretch.line}`}
               />
             ) : (
               <span className="rounded-md border border-edge bg-paper px-2 py-1">

@@ -92,9 +92,9 @@ const VERTEX = /* glsl */ `
   varying float vLength;
   varying float vRadius;
   void main() {
-    vec2 way = ends.zw - ends.xy;
-    float len = length(way);
-    vec2 u = len > 0.0 ? way / len : vec2(1.0, 0.0);
+    vec2 swept = ends.zw - ends.xy;
+    float len = length(swept);
+    vec2 u = len > 0.0 ? swept / len : vec2(1.0, 0.0);
     float r = lineWidth * 0.5 + grow;
     float along = position.x < 0.0 ? -r : len + r;
     float across = position.y * r;

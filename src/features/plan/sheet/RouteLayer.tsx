@@ -14,7 +14,7 @@ interface RouteLayerProps {
   readonly size: { readonly width: number; readonly height: number };
 }
 
-/** The way of the nozzle round the swaps before and in the shown layer, over the layer's lines. */
+/** The path of the nozzle round the swaps before and in the shown layer, over the layer's lines. */
 export function RouteLayer({ job, view, size }: RouteLayerProps) {
   const layer = useViewStore((state) => state.layer);
   const { reading, arrangement } = job;
@@ -41,11 +41,11 @@ function RouteDrawing({ route, view, size }: Omit<RouteLayerProps, 'job'> & { ro
   const { oldEnd, stop, moves, park } = route;
   const at = onScreen(stop);
   const from = onScreen(oldEnd);
-  const way = path([stop, ...moves]);
+  const line = path([stop, ...moves]);
   return (
     <svg
       role="img"
-      aria-label={`Round the swap: the old colour ends at X ${oldEnd.x.toFixed(1)} Y ${oldEnd.y.toFixed(1)}, the swap stands at X ${stop.x.toFixed(1)} Y ${stop.y.toFixed(1)}${park ? `, the head waits at X ${park.x.toFixed(1)} Y ${park.y.toFixed(1)}` : ''}.`}
+      aria-label={`Around the swap: the old colour ends at X ${oldEnd.x.toFixed(1)} Y ${oldEnd.y.toFixed(1)}, the stop is at X ${stop.x.toFixed(1)} Y ${stop.y.toFixed(1)}${park ? `, the head parks at X ${park.x.toFixed(1)} Y ${park.y.toFixed(1)}` : ''}.`}
       className="pointer-events-none absolute inset-0 size-full"
     >
       <line
@@ -58,9 +58,9 @@ function RouteDrawing({ route, view, size }: Omit<RouteLayerProps, 'job'> & { ro
         strokeLinecap="round"
         className="stroke-ink"
       />
-      <polyline points={way} fill="none" strokeWidth="4" className="stroke-panel" />
+      <polyline points={line} fill="none" strokeWidth="4" className="stroke-panel" />
       <polyline
-        points={way}
+        points={line}
         fill="none"
         strokeWidth="2"
         strokeDasharray="9 5"

@@ -4,6 +4,7 @@ import { Canvas } from '@react-three/fiber';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
 import { PrintPictureCanvas } from '@/base/pictures/PrintPictureCanvas';
+import { usePanZoom } from '@/browser/usePanZoom';
 import { useSize } from '@/browser/useSize';
 import { useViewStore } from '@/store/plans/viewStore';
 import type { OpenedJob } from '@/base/job/jobContext';
@@ -17,6 +18,7 @@ import {
   boxFromAbove,
   fitView,
   heightStretch,
+  pannedView,
   placeAt,
   zoomAt,
   type SheetBox,
@@ -34,7 +36,7 @@ const ARROWS: Readonly<Partial<Record<string, SheetPoint>>> = {
   ArrowDown: { x: 0, y: -1 },
 };
 
-/** The drawing area: wheel to zoom at the pointer, drag to pan, arrows when it has the focus. */
+/** The drawing area: wheel or two fingers zoom, drag to pan, arrows when it has the focus. */
 export function SheetCanvas({ view: job }: { view: OpenedJob }) {
   const mode = useViewStore((state) => state.mode);
   const measuring = useViewStore((state) => state.measuring);
@@ -48,9 +50,11 @@ export function SheetCanvas({ view: job }: { view: OpenedJob }) {
   const fitted = useMemo(() => fitView(box, size), [box, size]);
   // The side has a view of its own; the views from above and below share theirs.
   const [moved, setMoved] = useState<{ side: boolean; view: SheetView } | null>(null);
-  const view = moved?.side === isSide ? moved.view : fitted;
-  const move = (next: SheetView): void => setMoved({ side: isSide, view: next });
-  const zoom = (by: number): void => move(zoomAt(view, { x: 0, y: 0 }, by));
+  const viewIn = (last: typeof moved): SheetView => (last?.side === isSide ? last.view : fitted);
+  const view = viewIn(moved);
+  const move = (next: (from: SheetView) => SheetView): void =>
+    setMoved((last) => ({ side: isSide, view: next(viewIn(last)) }));
+  const zoom = (by: number): void => move((from) => zoomAt(from, { x: 0, y: 0 }, by));
   const mirrored = mode === 'below' ? above.left + above.right : null;
 
   const pointIn = (event: { clientX: number; clientY: number }): SheetPoint => {
@@ -60,6 +64,14 @@ export function SheetCanvas({ view: job }: { view: OpenedJob }) {
       y: size.height / 2 - (event.clientY - edges.top),
     };
   };
+  usePanZoom(frame, {
+    pans: !measuring,
+    onPan: (dx, dy) => move((from) => pannedView(from, dx, dy)),
+    onZoom: (by, clientX, clientY) => {
+      const at = pointIn({ clientX, clientY });
+      move((from) => zoomAt(from, at, by));
+    },
+  });
   const tellPlace = (event: React.PointerEvent): void => {
     if (!readout.current) return;
     const place = placeAt(view, pointIn(event));
@@ -76,17 +88,7 @@ export function SheetCanvas({ view: job }: { view: OpenedJob }) {
       aria-label="Drawing. Arrow keys move it, plus and minus zoom."
       aria-busy={!isDrawn}
       className={`absolute inset-0 touch-none -outline-offset-2 ${measuring ? 'cursor-crosshair' : 'cursor-grab active:cursor-grabbing'}`}
-      onWheel={(event) => move(zoomAt(view, pointIn(event), Math.exp(-event.deltaY / 400)))}
-      onPointerDown={(event) => {
-        if (!measuring) event.currentTarget.setPointerCapture(event.pointerId);
-      }}
-      onPointerMove={(event) => {
-        tellPlace(event);
-        if (event.buttons !== 1 || measuring) return;
-        const { scale } = view;
-        const [dx, dy] = [event.movementX / scale, event.movementY / scale];
-        move({ ...view, x: view.x - dx, y: view.y + dy });
-      }}
+      onPointerMove={tellPlace}
       onPointerLeave={() => {
         if (readout.current) readout.current.textContent = '';
       }}
@@ -96,8 +98,7 @@ export function SheetCanvas({ view: job }: { view: OpenedJob }) {
         event.stopPropagation();
         event.preventDefault();
         if (!arrow) return zoom(event.key === '+' ? 1.5 : 1 / 1.5);
-        const way = KEY_PAN / view.scale;
-        move({ ...view, x: view.x + arrow.x * way, y: view.y + arrow.y * way });
+        move((from) => pannedView(from, -arrow.x * KEY_PAN, arrow.y * KEY_PAN));
       }}
     >
       {!isDrawn && <StillPicture job={job} box={box} scale={view.scale} />}
@@ -171,7 +172,7 @@ function StillPicture({ job: { job, plan, reading }, box, scale }: StillPictureP
 function sheetWords(mode: string, stretch: number): string {
   const squares = 'Squares of 10 mm';
   if (mode === 'side') return stretch === 1 ? squares : `${squares} · heights drawn × ${stretch}`;
-  if (mode === 'layer') return `${squares} · the layer below shows faintly`;
+  if (mode === 'layer') return `${squares} · the layer below is shown faintly`;
   return squares;
 }
 
@@ -189,12 +190,9 @@ function Foot({ words, readout, onZoom, onFit }: FootProps) {
       <p className="min-w-0 rounded bg-sheet px-1 text-xs text-ink">
         {words} <span ref={readout} className="font-semibold" />
       </p>
-      <div
-        className="pointer-events-auto flex gap-1"
-        onPointerDown={(event) => event.stopPropagation()}
-      >
-        <Button onClick={() => onZoom(1.5)}>Closer</Button>
-        <Button onClick={() => onZoom(1 / 1.5)}>Wider</Button>
+      <div className="pointer-events-auto flex gap-1">
+        <Button onClick={() => onZoom(1.5)}>Zoom in</Button>
+        <Button onClick={() => onZoom(1 / 1.5)}>Zoom out</Button>
         <Button onClick={onFit}>Fit</Button>
       </div>
     </div>
@@ -208,7 +206,7 @@ interface OverProps {
   readonly stretch: number;
 }
 
-/** What lies over the drawing: the way round a swap, parts by stops, and distances. */
+/** What lies over the drawing: the path round a swap, parts by stops, and distances. */
 function Over({ job, view, size, stretch }: OverProps) {
   const mode = useViewStore((state) => state.mode);
   const measuring = useViewStore((state) => state.measuring);

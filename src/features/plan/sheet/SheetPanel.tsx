@@ -1,13 +1,17 @@
 'use client';
 
-import { Blend, Hand, ImageDown, Ruler } from 'lucide-react';
+import { Segments } from '@/components/controls/Segments';
+import { Toolbar } from '@/components/controls/Toolbar';
+import { Blend, Rotate3d, ImageDown, Ruler } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { hasWebGl } from '@/browser/webgl';
 import { MODE_NAMES } from '@/actions/viewActions';
 import { formatCm2, formatDuration, formatMm, formatShare } from '@/core/format';
 import { describeLayer } from '@/core/describeLayer';
+import { lampWords } from '@/core/filament/look';
 import type { Layer } from '@/core/layers';
-import { ActionButton } from '@/base/job/ActionButton';
+import { ActionTool } from '@/base/job/ActionTool';
+import { useLamp } from '@/base/pictures/useLamp';
 import { SHEET_MODES, showMode, useViewStore, type SheetMode } from '@/store/plans/viewStore';
 import type { OpenedJob } from '@/base/job/jobContext';
 
@@ -19,7 +23,7 @@ const Drawing = dynamic(
       : import('./FlatSheet').then((module) => module.FlatSheet),
   {
     ssr: false,
-    loading: () => <p className="m-auto text-ink">Laying out the sheet…</p>,
+    loading: () => <p className="m-auto text-ink">Drawing the sheet…</p>,
   },
 );
 
@@ -29,6 +33,7 @@ export function SheetPanel({ view }: { view: OpenedJob }) {
   const blends = useViewStore((state) => state.blends);
   const measuring = useViewStore((state) => state.measuring);
   const layer = view.reading.layers[useViewStore((state) => state.layer) - 1];
+  const lamp = useLamp(view, mode === 'backlit');
   return (
     <section
       aria-label="Sheet"
@@ -43,42 +48,42 @@ export function SheetPanel({ view }: { view: OpenedJob }) {
           <h2 className="truncate text-base leading-tight font-semibold first-letter:uppercase">
             {describeLayer(layer)}
           </h2>
-          <p className="truncate text-sm text-muted">{caption(mode, layer, view, blends)}</p>
+          <p className="truncate text-sm text-muted">
+            {lamp
+              ? `Backlit, ${lampWords(lamp.lamp)}. Sparse infill lets more light through.`
+              : caption(mode, layer, view, blends)}
+          </p>
         </div>
-        <div className="flex">
+        <Toolbar label="Sheet tools">
           {(mode === 'above' || mode === 'below') && (
-            <ActionButton
+            <ActionTool
               actionId="blend"
               context={view.actions}
-              kind="quiet"
               className={`px-2 ${blends ? 'bg-accent-soft' : ''}`}
               aria-pressed={blends}
               icon={<Blend aria-hidden size={18} />}
             />
           )}
-          <ActionButton
+          <ActionTool
             actionId="measure"
             context={view.actions}
-            kind="quiet"
             className={`px-2 ${measuring ? 'bg-accent-soft' : ''}`}
             aria-pressed={measuring}
             icon={<Ruler aria-hidden size={18} />}
           />
-          <ActionButton
+          <ActionTool
             actionId="in-hand"
             context={view.actions}
-            kind="quiet"
             className="px-2"
-            icon={<Hand aria-hidden size={18} />}
+            icon={<Rotate3d aria-hidden size={18} />}
           />
-          <ActionButton
+          <ActionTool
             actionId="save-picture"
             context={view.actions}
-            kind="quiet"
             className="px-2"
             icon={<ImageDown aria-hidden size={18} />}
           />
-        </div>
+        </Toolbar>
       </div>
       <div className="relative flex min-h-0 flex-1 overflow-hidden bg-sheet">
         <Drawing view={view} />
@@ -89,33 +94,18 @@ export function SheetPanel({ view }: { view: OpenedJob }) {
 
 function ModeSwitch({ mode }: { mode: SheetMode }) {
   return (
-    <div role="radiogroup" aria-label="What the sheet shows" className="flex flex-wrap gap-0.5">
-      {SHEET_MODES.map((one) => (
-        <label
-          key={one}
-          className="cursor-pointer rounded-md px-2 py-1 text-sm font-medium text-muted hover:bg-sunk has-checked:bg-accent-soft has-checked:text-ink has-focus-visible:outline-2 has-focus-visible:outline-accent"
-        >
-          <input
-            type="radio"
-            name="sheet-mode"
-            checked={mode === one}
-            onChange={() => showMode(one)}
-            className="sr-only"
-          />
-          {MODE_NAMES[one]}
-        </label>
-      ))}
-    </div>
+    <Segments
+      label="Sheet view"
+      value={mode}
+      options={SHEET_MODES.map((one) => ({ value: one, words: MODE_NAMES[one] }))}
+      onChange={showMode}
+    />
   );
 }
 
 /** What the sheet shows just now, in words. */
-function caption(
-  mode: SheetMode,
-  layer: Layer,
-  { reading, bands, analysis }: OpenedJob,
-  blends: boolean,
-): string {
+function caption(mode: SheetMode, layer: Layer, job: OpenedJob, blends: boolean): string {
+  const { reading, bands, analysis } = job;
   if (mode === 'layer') {
     return `${formatDuration(layer.seconds)} · ${(layer.filamentMm / 1000).toFixed(2)} m`;
   }
@@ -132,9 +122,6 @@ function caption(
     return mode === 'above'
       ? `Finished look: ${seen.join(', ')}${thin}`
       : `Bed side, mirrored as you see it: ${seen.join(', ')}${thin}`;
-  }
-  if (mode === 'backlit') {
-    return 'Before a lamp. Open fill lets more light through.';
   }
   if (mode === 'side') {
     return `From the front, ${formatMm(reading.layers.at(-1)?.z ?? 0)} mm high`;

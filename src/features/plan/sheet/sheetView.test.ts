@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Footprint } from '@/core/geometry/footprint';
-import { boxFromAbove, fitView, zoomAt } from './sheetView';
+import { boxFromAbove, fitView, pannedView, placeAt, zoomAt } from './sheetView';
 
 const footprint = {
   originX: 60,
@@ -23,6 +23,14 @@ describe('the sheet’s view', () => {
     expect(closer.scale).toBe(20);
     expect(closer.x + point.x / closer.scale).toBeCloseTo(view.x + point.x / view.scale);
     expect(closer.y + point.y / closer.scale).toBeCloseTo(view.y + point.y / view.scale);
+  });
+
+  it('takes what lies under the pointer along while it is dragged', () => {
+    const view = { x: 90, y: 95, scale: 10 };
+    const held = placeAt(view, { x: 20, y: 30 });
+    const after = placeAt(pannedView(view, 55, -12), { x: 20 + 55, y: 30 + 12 });
+    expect(after.x).toBeCloseTo(held.x);
+    expect(after.y).toBeCloseTo(held.y);
   });
 
   it('stops at sensible scales', () => {

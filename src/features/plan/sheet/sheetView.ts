@@ -65,6 +65,11 @@ export function zoomAt(view: SheetView, point: SheetPoint, factor: number): Shee
   };
 }
 
+/** The view after the drawing was dragged by so many px, y downwards as on the screen. */
+export function pannedView(view: SheetView, dx: number, dy: number): SheetView {
+  return { ...view, x: view.x - dx / view.scale, y: view.y + dy / view.scale };
+}
+
 /** The place in the drawing under a point of the sheet, mm. */
 export function placeAt(view: SheetView, point: SheetPoint): SheetPoint {
   return { x: view.x + point.x / view.scale, y: view.y + point.y / view.scale };

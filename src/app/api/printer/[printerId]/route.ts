@@ -17,12 +17,12 @@ interface Context {
 /** Does something at a stand-in: its buttons, its speed, or a fault. */
 export async function POST(request: Request, { params }: Context): Promise<Response> {
   const found = standInOf((await params).printerId);
-  if (!found) return refused(404, 'There is no such stand-in. It has ended.');
+  if (!found) return refused(404, 'This simulated printer does not exist or has ended.');
   let wish: Awaited<ReturnType<typeof asked.validate>>;
   try {
     wish = await asked.validate(await request.json());
   } catch (error) {
-    return refused(400, error instanceof ValidationError ? error.message : 'The body is no JSON.');
+    return refused(400, error instanceof ValidationError ? error.message : 'The body is not JSON.');
   }
   const { action, speed, fault } = wish;
   if (action === 'speed' && speed !== undefined) found.speed = speed;
@@ -37,8 +37,8 @@ export async function POST(request: Request, { params }: Context): Promise<Respo
       going.on = printer.resume();
     });
     if (!going.on)
-      return refused(409, 'It does not go on: it prints already, is over, or is too cold.');
-  } else return refused(400, 'The action lacks its value.');
+      return refused(409, 'It cannot resume: it is already printing, finished or too cold.');
+  } else return refused(400, 'The action has no value.');
   return Response.json(found.news);
 }
 

@@ -1,11 +1,11 @@
 import type { ReactNode } from 'react';
-import { JobFrame } from '@/frame/JobFrame';
+import { JobLayout } from '@/frame/JobLayout';
 
-interface JobLayoutProps {
+interface LayoutProps {
   readonly params: Promise<{ jobId: string }>;
   readonly children: ReactNode;
 }
 
-export default async function JobLayout({ params, children }: JobLayoutProps) {
-  return <JobFrame jobId={(await params).jobId}>{children}</JobFrame>;
+export default async function Layout({ params, children }: LayoutProps) {
+  return <JobLayout jobId={(await params).jobId}>{children}</JobLayout>;
 }

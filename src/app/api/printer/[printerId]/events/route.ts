@@ -9,7 +9,7 @@ export async function GET(request: Request, { params }: Context): Promise<Respon
   const found = standInOf((await params).printerId);
   if (!found) {
     return Response.json(
-      { error: { message: 'There is no such stand-in. It has ended.' } },
+      { error: { message: 'This simulated printer does not exist or has ended.' } },
       { status: 404 },
     );
   }

@@ -1,0 +1,104 @@
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import {
+  byRole,
+  openPage,
+  openPlan,
+  seeNoText,
+  seeSaved,
+  seeText,
+  testBed,
+  until,
+} from './harness/harness';
+
+const bed = testBed();
+
+async function fieldOf(page: Page, label: string): Promise<ElementHandle<HTMLInputElement>> {
+  const found = await page.waitForSelector(
+    `::-p-xpath(//label[starts-with(normalize-space(.), '${label}')]//input)`,
+  );
+  assert.ok(found);
+  return found as ElementHandle<HTMLInputElement>;
+}
+
+/** Types over what stands in a field. */
+async function typeInto(page: Page, label: string, text: string): Promise<void> {
+  const field = await fieldOf(page, label);
+  await field.evaluate((one) => {
+    one.focus();
+    one.select();
+  });
+  await page.keyboard.press('Backspace');
+  await field.type(text);
+}
+
+const textOf = async (page: Page, label: string): Promise<string> =>
+  (await fieldOf(page, label)).evaluate(({ value }) => value);
+
+describe('a form', () => {
+  it('saves good numbers as they are typed, and says at the field what it does not take', async () => {
+    const { page, complaints } = await openPlan(bed);
+    await page.keyboard.press('n');
+    await page.keyboard.press('s');
+    await byRole(page, 'link', 'Recipe not tested on your printer').click();
+    const before = await textOf(page, 'Beeps');
+    await typeInto(page, 'Beeps', '2.5');
+    await page.keyboard.press('Tab');
+    await seeText(page, 'Enter a whole number from 0 to 20.');
+    // The wrong number stays, so that it can be mended; what is kept is as before.
+    assert.equal(await textOf(page, 'Beeps'), '2.5');
+    const wrong = await fieldOf(page, 'Beeps');
+    const error = await wrong.evaluate((one) => {
+      const id = one.getAttribute('aria-describedby') ?? '';
+      return [one.getAttribute('aria-invalid'), document.getElementById(id)?.textContent];
+    });
+    assert.deepEqual(error, ['true', 'Enter a whole number from 0 to 20.']);
+    await wrong.focus();
+    await page.keyboard.press('Escape');
+    await seeNoText(page, 'Enter a whole number');
+    assert.equal(await textOf(page, 'Beeps'), before);
+
+    await typeInto(page, 'Beeps', '7');
+    await page.keyboard.press('Tab');
+    await seeSaved(page);
+    await page.reload();
+    await until(page, () =>
+      [...document.querySelectorAll('label')].some(
+        (one) => one.textContent?.startsWith('Beeps') && one.querySelector('input')?.value === '7',
+      ),
+    );
+    // A field that nobody types into follows what is kept.
+    await typeInto(page, 'Beeps', '8');
+    await page.keyboard.press('Tab');
+    await byRole(page, 'button', 'Undo').click();
+    await until(page, () =>
+      [...document.querySelectorAll('label')].some(
+        (one) => one.textContent?.startsWith('Beeps') && one.querySelector('input')?.value === '7',
+      ),
+    );
+    assert.deepEqual(complaints, []);
+  });
+
+  it('that is saved by a button leads to the first wrong field, and loses nothing', async () => {
+    const { page, complaints } = await openPage(bed.browser);
+    await page.goto(`${bed.app.url}/shelf`);
+    await byRole(page, 'button', 'New spool').click();
+    await typeInto(page, 'Left', '640');
+    await typeInto(page, 'Name', ' ');
+    await typeInto(page, 'Density', '40');
+    await page.keyboard.press('Tab');
+    await seeText(page, 'Enter a number from 0.5 to 10.');
+    await byRole(page, 'button', 'Save').click();
+    await seeText(page, 'Enter a name.');
+    await until(page, () => document.activeElement?.getAttribute('name') === 'name');
+    assert.equal(await textOf(page, 'Left'), '640');
+    await typeInto(page, 'Name', 'Reed');
+    await typeInto(page, 'Density', '1,3');
+    await byRole(page, 'button', 'Save').click();
+    await byRole(page, 'button', 'Edit Reed').click();
+    assert.equal(await textOf(page, 'Density'), '1.3');
+    assert.equal(await textOf(page, 'Left'), '640');
+    assert.deepEqual(complaints, []);
+  });
+});
