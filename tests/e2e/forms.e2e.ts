@@ -22,15 +22,26 @@ async function fieldOf(page: Page, label: string): Promise<ElementHandle<HTMLInp
   return found as ElementHandle<HTMLInputElement>;
 }
 
-/** Types over what stands in a field. */
-async function typeInto(page: Page, label: string, text: string): Promise<void> {
+async function emptyField(page: Page, label: string): Promise<ElementHandle<HTMLInputElement>> {
   const field = await fieldOf(page, label);
   await field.evaluate((one) => {
     one.focus();
     one.select();
   });
   await page.keyboard.press('Backspace');
+  return field;
+}
+
+/** Types over what stands in a field. */
+async function typeInto(page: Page, label: string, text: string): Promise<void> {
+  const field = await emptyField(page, label);
   await field.type(text);
+}
+
+/** Puts a text in at once, as pasting does: what it begins with is never in the field alone, and so never kept. */
+async function pasteInto(page: Page, label: string, text: string): Promise<void> {
+  await emptyField(page, label);
+  await page.keyboard.sendCharacter(text);
 }
 
 const textOf = async (page: Page, label: string): Promise<string> =>
@@ -43,7 +54,7 @@ describe('a form', () => {
     await page.keyboard.press('s');
     await byRole(page, 'link', 'Recipe not tested on your printer').click();
     const before = await textOf(page, 'Beeps');
-    await typeInto(page, 'Beeps', '2.5');
+    await pasteInto(page, 'Beeps', '2.5');
     await page.keyboard.press('Tab');
     await seeText(page, 'Enter a whole number from 0 to 20.');
     // The wrong number stays, so that it can be mended; what is kept is as before.

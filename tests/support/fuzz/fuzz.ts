@@ -13,6 +13,7 @@ import { factsOf, randomPrinter, randomRecipe, randomRequest } from './fuzzReque
 import { tryChanges } from './fuzzChanges';
 import { tryJoined } from './fuzzJoined';
 import { tryMixed } from './fuzzMixed';
+import { tryPieces } from './fuzzPieces';
 import { tryParts, type Trial } from './fuzzParts';
 import { shapedPrint } from './fuzzShapes';
 import { findFaults } from '../oracles/oracle';
@@ -21,7 +22,8 @@ import { randomFrom, type Random } from './random';
 
 /**
  * What a run makes: prints of many shapes, own lines, archives, torn files, parts side by side, tool changes in many
- * shapes, several files, or several files of which one changes tools.
+ * shapes, several files, several files of which one changes
+ * tools, or test pieces that are printed and read off.
  */
 export const FUZZ_KINDS = [
   'shapes',
@@ -32,6 +34,7 @@ export const FUZZ_KINDS = [
   'changes',
   'joined',
   'mixed',
+  'pieces',
 ] as const;
 export type FuzzKind = (typeof FUZZ_KINDS)[number];
 
@@ -82,6 +85,7 @@ const TRIES: Readonly<Record<FuzzKind, Try>> = {
   changes: ofTrial(tryChanges),
   joined: ofTrial(tryJoined),
   mixed: ofTrial(tryMixed),
+  pieces: ofTrial(tryPieces),
 };
 
 async function trySeed(kind: FuzzKind, fileSeed: number, result: FuzzResult): Promise<void> {

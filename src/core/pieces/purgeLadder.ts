@@ -1,0 +1,260 @@
+import { nozzleRadius } from '../printer/nozzleShape';
+import type { Printer } from '../printer/printer';
+import { purgeVolume } from '../filament/purge';
+import { filamentArea } from '../geometry/lineWidth';
+import { purgeOf } from '../measured/subjects';
+import {
+  heatOf,
+  layerOf,
+  lineOf,
+  type Answers,
+  type FoundValue,
+  type MadePiece,
+  type PieceFilament,
+  type Reading,
+  type Unfit,
+} from './piece';
+import { roomOn, Toolpath, type Point } from './toolpath';
+
+/** Two filaments by their places in the list. */
+export type Pair = readonly [number, number];
+
+/** How a ladder is divided, mm of filament. */
+export interface LadderSettings {
+  /** What a wall takes: the ladder's step. */
+  readonly stepMm: number;
+  /** Purged at the swap itself before the first wall. */
+  readonly firstMm: number;
+  /** Most that is looked for; null for half as much again as the model says. */
+  readonly longestMm: number | null;
+}
+
+export const LADDER_SETTINGS: LadderSettings = { stepMm: 10, firstMm: 10, longestMm: null };
+export const MOST_PAIRS = 6;
+
+/** The highest a wall is, mm: below what an ordinary fan duct is above the nozzle. */
+const HIGHEST = 2.4;
+/** Room between a wall and the nozzle that prints the next one, mm. */
+const SPARE = 1;
+/** Room between rows, mm. */
+const ROW_GAP = 4;
+/** Lines of the rail that the walls of a row stand on. */
+const RAIL_LINES = 5;
+/** Walls that show a filament's own colour, before the first swap. */
+const OWN_WALLS = 2;
+/** The ticks that number a row: how far apart and how long, in lines. */
+const TICK_PITCH = 3;
+const TICK_LINES = 4;
+/** More than this is no ladder: one would rather think again, mm. */
+const LONGEST = 400;
+
+/**
+ * The filaments in the order of printing, so that each pair of them follows each other both ways. Every pair is a
+ * street of two directions, so a round trip exists that takes each direction once (Euler, 1736; the walk after
+ * Hierholzer, 1873). Pairs that no chain of pairs joins need one swap more to come to.
+ */
+export function roundTrip(pairs: readonly Pair[]): number[] {
+  const open = new Map<number, number[]>();
+  for (const [a, b] of pairs) {
+    open.set(a, [...(open.get(a) ?? []), b]);
+    open.set(b, [...(open.get(b) ?? []), a]);
+  }
+  const trip: number[] = [];
+  for (const start of open.keys()) {
+    if (open.get(start)!.length === 0) continue;
+    const stack = [start];
+    const back: number[] = [];
+    while (stack.length > 0) {
+      const next = open.get(stack.at(-1)!)!.shift();
+      if (next === undefined) back.push(stack.pop()!);
+      else stack.push(next);
+    }
+    trip.push(...back.reverse());
+  }
+  return trip;
+}
+
+/** One row of walls: after the change from one filament to another. */
+interface Row {
+  readonly from: number;
+  readonly to: number;
+  readonly walls: number;
+  /** Purge of filament before each wall, mm. */
+  readonly marks: readonly number[];
+}
+
+/**
+ * A row of short walls for each change of filament. Every wall takes as much filament as the ladder's step, so that
+ * nothing is purged beside it: wall k begins when `firstMm + (k − 1) · stepMm` have passed the nozzle.
+ */
+export function purgeLadder(
+  printer: Printer,
+  all: readonly PieceFilament[],
+  pairs: readonly Pair[],
+  settings: LadderSettings = LADDER_SETTINGS,
+): MadePiece | Unfit {
+  if (pairs.length === 0) return { problem: 'Choose two filaments to compare.' };
+  // Tools are numbered as they come, so that the file begins with the first.
+  const inTurn = roundTrip(pairs);
+  const used = [...new Set(inTurn)];
+  const trip = inTurn.map((one) => used.indexOf(one));
+  const filaments = used.map((one) => all[one]);
+  const isAsked = (from: number, to: number): boolean =>
+    pairs.some((pair) => pair.includes(used[from]) && pair.includes(used[to]));
+  const { stepMm, firstMm } = settings;
+  const line = lineOf(printer);
+  const layer = layerOf(printer);
+  const height = Math.min(HIGHEST, 0.8 * printer.nozzle.headClearance.heightMm);
+  const layers = Math.max(3, Math.floor(height / layer + 1e-6));
+  const writer = new Toolpath(printer, {
+    title: 'purge ladder',
+    ...heatOf(filaments),
+    lineWidth: line,
+    layerHeight: layer,
+    speed: 25,
+    firstSpeed: 18,
+    fan: 1,
+  });
+  // Two lines side by side, closed at the ends, and all layers of them take one step.
+  const round = stepMm / layers / writer.perMm;
+  const length = round / 2 - line;
+  if (length < 4 * line) return { problem: 'This step is too small for a wall. Choose a larger one.' };
+  const pitch = 2 * line + nozzleRadius(printer.nozzle, (layers - 1) * layer) + SPARE;
+  const rows = trip.slice(1).map((to, i): Row => {
+    const from = trip[i];
+    const marks = marksOf(filaments[from], filaments[to], settings, printer.filamentDiameter);
+    return { from, to, walls: marks.length, marks };
+  });
+  const most = Math.max(OWN_WALLS, ...rows.map(({ walls }) => walls));
+  const { middle, width, depth } = roomOn(printer);
+  const rail = RAIL_LINES * line;
+  const rowDepth = length + rail + ROW_GAP + line;
+  const rowWidth = most * pitch + ROW_GAP;
+  // Rows stand side by side where they are too many for the depth.
+  const inDepth = Math.max(1, Math.floor(depth / rowDepth));
+  const columns = Math.ceil((rows.length + 1) / inDepth);
+  const deep = Math.ceil((rows.length + 1) / columns);
+  const size = { x: columns * rowWidth, y: deep * rowDepth };
+  if (size.x > width || size.y > depth) {
+    const problem = `The ladder needs ${Math.ceil(size.x)} × ${Math.ceil(size.y)} mm, and the bed has ${Math.floor(width)} × ${Math.floor(depth)} mm for it. Choose fewer pairs or a larger step.`;
+    return { problem };
+  }
+  const corner: Point = { x: middle.x - size.x / 2, y: middle.y - size.y / 2 };
+  const walls = new LadderWalls(writer, { corner, pitch, length, line, layer, layers, rail, rowDepth, rowWidth, deep });
+  writer.start();
+  walls.rails([OWN_WALLS, ...rows.map((row) => row.walls)]);
+  walls.row(0, OWN_WALLS);
+  rows.forEach((row, i) => {
+    writer.tool(row.to);
+    walls.row(i + 1, row.walls);
+  });
+  writer.end();
+  return {
+    id: 'purge-ladder',
+    title: `Purge ladder ${filaments.map(({ name }) => name).join(', ')}`,
+    gcode: writer.text(),
+    colours: { kind: 'tools', tools: filaments.map((_, i) => i) },
+    filaments,
+    purgeMm: firstMm,
+    readings: readingsOf(rows, filaments, isAsked),
+  };
+}
+
+/** Purged before each wall, mm: up to half as much again as the model expects. */
+function marksOf(
+  from: PieceFilament,
+  to: PieceFilament,
+  { stepMm, firstMm, longestMm }: LadderSettings,
+  diameter: number,
+): number[] {
+  const expected = purgeVolume(from, to) / filamentArea(diameter);
+  const longest = Math.min(LONGEST, longestMm ?? 1.5 * expected + 2 * stepMm);
+  const count = Math.max(2, Math.ceil((longest - firstMm) / stepMm) + 1);
+  return Array.from({ length: count }, (_, k) => firstMm + k * stepMm);
+}
+
+/** Rows that compare a pair; one that only leads to the next pair asks nothing. */
+function readingsOf(
+  rows: readonly Row[],
+  filaments: readonly PieceFilament[],
+  isAsked: (from: number, to: number) => boolean,
+): Reading[] {
+  const asked = rows.filter(({ from, to }) => isAsked(from, to));
+  return asked.map(({ from, to, marks }) => ({
+    id: purgeOf(filaments[from].key, filaments[to].key),
+    name: `${filaments[from].name} → ${filaments[to].name}`,
+    marks,
+    unit: 'mm',
+  }));
+}
+
+/** Where the walls of a ladder stand, mm. */
+interface LadderPlaces {
+  readonly corner: Point;
+  readonly pitch: number;
+  readonly length: number;
+  readonly line: number;
+  readonly layer: number;
+  readonly layers: number;
+  readonly rail: number;
+  readonly rowDepth: number;
+  readonly rowWidth: number;
+  /** Rows behind one another before the next ones stand beside them. */
+  readonly deep: number;
+}
+
+class LadderWalls {
+  constructor(
+    private readonly writer: Toolpath,
+    private readonly at: LadderPlaces,
+  ) {}
+
+  /** The rails of all rows, one layer high, with as many ticks at their beginning as the row has its number. */
+  rails(counts: readonly number[]): void {
+    const { pitch, line, layer, rail } = this.at;
+    this.writer.toHeight(layer);
+    counts.forEach((count, i) => {
+      const { x: left, y } = this.corner(i);
+      const box = { minX: left, maxX: left + (count - 1) * pitch + 2 * line, minY: y, maxY: y + rail };
+      this.writer.fill(box, 'x');
+      for (let tick = 0; tick <= i; tick++) {
+        const x = left + line / 2 + tick * TICK_PITCH * line;
+        this.writer.print([{ x, y: y - line / 2 }, { x, y: y - TICK_LINES * line }]);
+      }
+    });
+  }
+
+  private corner(row: number): Point {
+    const { corner, rowDepth, rowWidth, deep } = this.at;
+    return { x: corner.x + Math.floor(row / deep) * rowWidth, y: corner.y + (row % deep) * rowDepth };
+  }
+
+  /** The walls of a row, one after another, each to its full height. */
+  row(number: number, count: number): void {
+    const { pitch, length, line, layer, layers, rail } = this.at;
+    const { x: left, y } = this.corner(number);
+    for (let k = 0; k < count; k++) {
+      const x = left + line + k * pitch;
+      const box = (from: number) => ({
+        minX: x - line / 2,
+        maxX: x + line / 2,
+        minY: from + line / 2,
+        maxY: from + line / 2 + length,
+      });
+      for (let n = 1; n <= layers; n++) {
+        this.writer.toHeight(n * layer);
+        // Its first layer stands beside the rail, the others reach over it.
+        this.writer.loop(box(n === 1 ? y + rail : y + rail - RAIL_LINES * line));
+      }
+    }
+  }
+}
+
+/** What the answers say: from which wall on the new colour is clean. */
+export function ladderValues(made: MadePiece, answers: Answers, { stepMm }: LadderSettings): FoundValue[] {
+  return made.readings.flatMap(({ id }) => {
+    const mm = answers[id];
+    // The colour became clean somewhere in the wall before: what is noted is enough, by a step at most.
+    return mm == null ? [] : [{ subject: id, value: mm, spread: stepMm }];
+  });
+}
