@@ -34,6 +34,7 @@ const coreFolders = [
   'filament',
   'relief',
   'printer',
+  'measured',
   'order',
   'recipe',
   'schedule',
@@ -46,6 +47,7 @@ const coreFolders = [
   'checks',
   'run',
   'log',
+  'pieces',
 ];
 const noOutside = {
   regex: outsideCore,

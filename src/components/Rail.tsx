@@ -11,6 +11,7 @@ const ROOMS: readonly { href: string; name: string; icon: ComponentType<{ size: 
   { href: '/', name: 'Bench', icon: Layers },
   { href: '/shelf', name: 'Shelf', icon: Spools },
   { href: '/printers', name: 'Printers', icon: Nozzle },
+  { href: '/pieces', name: 'Pieces', icon: Stairs },
   { href: '/logbook', name: 'Logbook', icon: Notebook },
   { href: '/guide', name: 'Guide', icon: Book },
 ];
@@ -76,6 +77,11 @@ function Spools({ size }: { size: number }) {
 /** A nozzle over a line of filament. */
 function Nozzle({ size }: { size: number }) {
   return <Strokes size={size} path="M7 3h10v7l-3.5 5h-3L7 10z M12 15v4 M3 21h18" />;
+}
+
+/** Stairs with a ruler beside them. */
+function Stairs({ size }: { size: number }) {
+  return <Strokes size={size} path="M3 20h5v-4h5v-4h5V8h3 M3 20V8 M3 12h2 M3 8h2 M3 16h2" />;
 }
 
 /** A notebook with lines in it. */

@@ -87,7 +87,9 @@ export function importFile(
     };
     const planned = details.planFor?.(fingerprint) ?? emptyPlan(fingerprint);
     const { printerId } = useOwnPrinter.getState();
-    const beginning = details.isDemo ? planned : { ...planned, printerId };
+    const beginning = details.isDemo
+      ? planned
+      : { ...planned, printerId: planned.printerId ?? printerId };
     const blocks = sliced?.blocks ?? [];
     const swapped = withSwapsOf(beginning, blocks);
     const plan =

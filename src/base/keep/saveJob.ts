@@ -7,7 +7,7 @@ import { saveScope } from './saveScope';
 export async function saveJobToHandOn({ id, name, bytes }: Job): Promise<void> {
   const scope: Scope = {
     holds: 'job',
-    kinds: new Set(['jobs', 'plans', 'printers', 'runs', 'photos']),
+    kinds: new Set(['jobs', 'plans', 'printers', 'measurements', 'runs', 'photos']),
     files: true,
     settings: false,
     jobId: id,

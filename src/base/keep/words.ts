@@ -19,7 +19,7 @@ export const momentWords = (at: number): string => moment.format(at);
 export const GROUP_WORDS: Readonly<Record<Group, string>> = {
   jobs: 'Jobs and their plans',
   prints: 'Prints in the logbook',
-  printers: 'Printers',
+  printers: 'Printers and what was measured',
   spools: 'Spools on the shelf',
 };
 

@@ -49,7 +49,7 @@ export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): P
   const shelf = useShelf((state) => state.records);
   const spools = useMemo(() => spoolsOf(plan.palette, shelf ?? []), [plan.palette, shelf]);
   const parts = useParts(ready, plan, printer, spools);
-  const learning = useLearning(ready.job.isDemo);
+  const learning = useLearning(ready.job.isDemo, plan.printerId);
   const reckoned = useMemo(
     () => reckon(plan, printer, spools, learning),
     [plan, printer, spools, learning],
@@ -58,13 +58,14 @@ export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): P
     () => arrangementOfPlan(reckoned.plan, reading, printer, spools, parts),
     [parts, reckoned, reading, printer, spools],
   );
+  const { palette } = reckoned.plan;
   const modelBands = useMemo(() => {
     const { wishes, picture } = parts;
     const shown = isWhole(plan) ? shownByLayers(whole.surface) : shownBySections(picture);
     const order = printedSections(arrangement).map(({ section }) => section);
     const { filamentDiameter } = printer;
-    return bandsOf(plan, { reading, shown, filamentDiameter, spools, order, wishes });
-  }, [plan, reading, whole, printer, spools, parts, arrangement]);
+    return bandsOf({ ...plan, palette }, { reading, shown, filamentDiameter, spools, order, wishes });
+  }, [plan, palette, reading, whole, printer, spools, parts, arrangement]);
   const bands = useMemo(() => reckonedBands(modelBands, reckoned.printer), [modelBands, reckoned]);
   const purges = useMemo(() => {
     const recipe = recipeOfPlan(plan, printer);

@@ -1,5 +1,5 @@
 /** The records that a bundle holds, one file of lines for each kind, in the order in which they are written. */
-export const KINDS = ['jobs', 'plans', 'printers', 'spools', 'runs', 'photos'] as const;
+export const KINDS = ['jobs', 'plans', 'printers', 'spools', 'measurements', 'runs', 'photos'] as const;
 export type BundleKind = (typeof KINDS)[number];
 
 /** What was chosen when it was saved. */
@@ -9,7 +9,7 @@ export type Holding = (typeof HOLDINGS)[number];
 /** Rises with every change that an older Lamella could not read. */
 export const BUNDLE_VERSION = 1;
 /** The shape of the records in it: that of the database. */
-export const RECORDS_VERSION = 10;
+export const RECORDS_VERSION = 11;
 
 /** How a bundle's name ends. */
 export const BUNDLE_ENDING = '.lamella.zip';

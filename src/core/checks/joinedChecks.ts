@@ -1,6 +1,6 @@
 import { HAIR } from '../tolerances';
 import type { Relation } from '../order/relations';
-import type { Home } from '../recipe/betweenFiles';
+import { homeWords } from '../delivery/deliveryText';
 import { checkOf, type Check } from './check';
 import type { FileInputs, JoinedInputs } from './inputs';
 
@@ -51,12 +51,7 @@ function togetherChecks({ reading }: FileInputs, joined: JoinedInputs): Check[] 
   return checks;
 }
 
-const HOMING: Readonly<Record<Exclude<Home, 'nothing'>, string>> = {
-  xy: 'X and Y are homed between the files. The colours line up only as accurately as the end stops, often 0.1 mm.',
-  all: 'All axes are homed between the files, at X 0 Y 0. A printer that homes Z over the middle of the bed crashes into the part.',
-};
-
-function deliveryChecks({ plan, request }: FileInputs): Check[] {
+function deliveryChecks({ plan, request, printer }: FileInputs): Check[] {
   if (request.arrangement.opens.length === 0) return [];
   const { home } = plan;
   const warm =
@@ -68,7 +63,13 @@ function deliveryChecks({ plan, request }: FileInputs): Check[] {
     checkOf('fresh-start', 'good-to-know', fresh),
     ...(home === 'nothing'
       ? []
-      : [checkOf('homes-between', home === 'all' ? 'may-fail' : 'good-to-know', HOMING[home])]),
+      : [
+          checkOf(
+            'homes-between',
+            home === 'all' && printer.homing === null ? 'may-fail' : 'good-to-know',
+            homeWords(home, printer),
+          ),
+        ]),
   ];
 }
 

@@ -6,6 +6,7 @@ import { Words } from '../gcode/lines/words';
 import { filamentArea } from '../geometry/lineWidth';
 import { forEachPiece, hasPrinted, isCurve, printedWidth } from '../geometry/movePieces';
 import type { Severity } from '../findings';
+import { homesInto, probesInto, standingIn, whereToMove } from '../printer/homing';
 import { FLAT_MM } from '../printer/nozzleShape';
 import type { Printer } from '../printer/printer';
 import { StandingMap } from '../printer/standingMap';
@@ -55,10 +56,16 @@ const MAY_HANG = 0.25;
 /** Lines of two files that fill one place at one height, mm. */
 const SHARED_MM = 5;
 
+/** What of a printer a chain is looked at with. */
+export type ChainPrinter = Pick<
+  Printer,
+  'nozzle' | 'filamentDiameter' | 'homing' | 'bed' | 'volume'
+>;
+
 /** Follows files one after another on one printer, and tells for each what it would do to what stands. */
 export function chainFindings(
   files: readonly ChainFile[],
-  printer: Pick<Printer, 'nozzle' | 'filamentDiameter'>,
+  printer: ChainPrinter,
 ): ChainFinding[][] {
   const drawn = files.filter(({ reading }) => reading.layers.length > 0);
   const readings = drawn.map(({ reading }) => reading);
@@ -119,7 +126,7 @@ class ChainRun {
 
   constructor(
     private readonly map: StandingMap,
-    private readonly printer: Pick<Printer, 'nozzle' | 'filamentDiameter'>,
+    private readonly printer: ChainPrinter,
   ) {
     this.area = filamentArea(printer.filamentDiameter);
   }
@@ -195,7 +202,7 @@ class ChainLook {
 
   constructor(
     private readonly map: StandingMap,
-    private readonly printer: Pick<Printer, 'nozzle'>,
+    private readonly printer: ChainPrinter,
     private readonly isSkirt: (x: number, y: number) => boolean,
     private motorsLost: boolean,
   ) {}
@@ -208,10 +215,8 @@ class ChainLook {
     at: { readonly x: number; readonly y: number },
   ): void {
     if (effect === Effect.Home) this.home(words, line);
-    else if (effect === Effect.Probe) {
-      const message = `It probes the bed while a part ${this.map.highest.toFixed(2)} mm high is on it.`;
-      this.add('probes-into-print', 'error', line, message, at);
-    } else if (move) this.move(move, at);
+    else if (effect === Effect.Probe) this.probe(line, at);
+    else if (move) this.move(move, at);
   }
 
   private add(
@@ -234,13 +239,29 @@ class ChainLook {
       const message = 'It homes X and Y again: the seam is only as accurate as the end stops.';
       return this.add('homes-again', 'note', line, message);
     }
-    const { radiusMm } = printer.nozzle.headClearance;
-    const at = { x: 0, y: 0 };
-    const isNear = map.anyWithin(at.x, at.y, radiusMm, FLAT_MM);
-    const message = isNear
-      ? `It homes all axes while a part ${top} mm high is within ${radiusMm} mm of X 0 Y 0.`
-      : `It homes all axes while a part ${top} mm high is on the bed. A printer that homes Z over the middle of the bed crashes into it.`;
-    this.add('homes-into-print', isNear ? 'error' : 'warning', line, message, at);
+    const into = homesInto(printer, standingIn(map));
+    if (into) {
+      const where = whereToMove(map.boundsAbove(FLAT_MM)!, map.highest, printer);
+      const message = `It homes all axes and comes down at X ${into.x.toFixed(0)} Y ${into.y.toFixed(0)}, where a part ${top} mm high stands. ${where}`;
+      return this.add('homes-into-print', 'error', line, message.trim(), into);
+    }
+    if (printer.homing !== null) {
+      const message = `It homes all axes beside the part, which is ${top} mm high.`;
+      return this.add('homes-again', 'note', line, message);
+    }
+    const message = `It homes all axes while a part ${top} mm high is on the bed. A printer that homes Z over the middle of the bed crashes into it. Say in the printer’s profile where it homes.`;
+    this.add('homes-into-print', 'warning', line, message, { x: 0, y: 0 });
+  }
+
+  /** What probing does to what stands: nothing where the profile says that it probes beside it. */
+  private probe(line: number, at: { readonly x: number; readonly y: number }): void {
+    const { map, printer } = this;
+    const into = probesInto(printer, standingIn(map));
+    if (into === false) return;
+    const message = into
+      ? `It probes the bed where a part ${map.highest.toFixed(2)} mm high stands.`
+      : `It probes the bed while a part ${map.highest.toFixed(2)} mm high is on it.`;
+    this.add('probes-into-print', 'error', line, message, at);
   }
 
   private move({ pieces, printed, section, z, line }: ChainMove, at: ChainFinding['at']): void {

@@ -1,3 +1,4 @@
+import { ORDINARY_PROFILE } from '../printer/printer';
 import { describe, expect, it } from 'vitest';
 import { commonStem, commonWords, deliveryNames } from './deliveryNames';
 import { deliveryText } from './deliveryText';
@@ -30,7 +31,7 @@ describe('names of a delivery', () => {
       { name: 'c-1of2-A-peat-black.gcode', filament: 'A Peat black' },
       { name: 'c-2of2-B-bone-white.gcode', filament: 'B Bone white' },
     ];
-    const text = deliveryText(files, 'xy');
+    const text = deliveryText(files, 'xy', ORDINARY_PROFILE);
     expect(text.indexOf('1. A Peat black: c-1of2')).toBeLessThan(text.indexOf('2. B Bone white'));
     expect(text).toContain('X and Y are homed in between');
     expect(text).toContain('local rules come first');

@@ -1,7 +1,7 @@
 import { converter, formatHex } from 'culori/fn';
 import './colourModes';
 import type { Layer } from '../layers';
-import type { PaletteFilament } from './palette';
+import { hidingOver, type PaletteFilament } from './palette';
 
 /**
  * How light goes through thin filament. A documented model, not a measurement:
@@ -10,7 +10,8 @@ import type { PaletteFilament } from './palette';
  * light that goes in and comes out again carries 5 % of the colour below, so that the share that
  * shows through is exp(−d · ln 20 / h) (absorption and scattering after Beer and Lambert). Colours
  * are mixed in linear light. From behind, light goes through once and loses half of that; it takes on
- * the filament's own colour over three hiding depths, scattered light being coloured little.
+ * the filament's own colour over three hiding depths, scattered light being coloured little. Where a test piece has
+ * measured how much stops the light of a lamp, 5 % of it come through so much.
  *
  * Every place is taken as printed solid from the bed side to its top; open fill lets more through.
  */
@@ -75,15 +76,17 @@ export function looksOf(
   const colours = new Array<string>(layers.length + 1).fill('');
   const inOrder = side === 'above' ? bands : bands.toReversed();
   let behind: Linear | null = null;
+  let under: PaletteFilament | null = null;
   for (const { filament, first, last } of inOrder) {
+    const hiding = hidingOver(filament, under);
     const own = linearOf(filament.colour);
     for (let step = 0; step <= last - first; step++) {
       const layer = side === 'above' ? first + step : last - step;
-      const share = showsThrough(layers[layer - 1].thickness, filament.hidingDepth);
-      const under: Linear = behind ?? own;
-      behind = mixed(own, under, share);
+      const share = showsThrough(layers[layer - 1].thickness, hiding);
+      behind = mixed(own, behind ?? own, share);
       colours[layer] = hexOf(behind);
     }
+    under = filament;
   }
   return colours;
 }
@@ -102,9 +105,10 @@ export function mixedLook(
 export function keptPerMm({
   colour,
   hidingDepth,
-}: Pick<PaletteFilament, 'colour' | 'hidingDepth'>): Linear {
+  hidesLamp = 2 * hidingDepth,
+}: Pick<PaletteFilament, 'colour' | 'hidingDepth' | 'hidesLamp'>): Linear {
   const once = -Math.log(LEFT_AT_HIDING_DEPTH) / 2;
-  const hiding = Math.max(LEAST_DEPTH, hidingDepth);
+  const hiding = Math.max(LEAST_DEPTH, hidesLamp / 2);
   const part = (value: number): number =>
     (once - Math.log(Math.max(DARKEST, value)) / COLOURING_DEPTHS) / hiding;
   const [r, g, b] = linearOf(colour);

@@ -10,8 +10,20 @@ export interface PaletteFilament {
   readonly hatch: Hatch;
   /** Thickness that it needs over a contrasting colour before that stops showing through, mm. */
   readonly hidingDepth: number;
+  /** The same over single filaments, by their letters, where a test piece has measured it, mm. */
+  readonly hidesOver?: Readonly<Record<string, number>>;
+  /** From which thickness on it lets no light of a lamp through, where a test piece has measured it, mm. */
+  readonly hidesLamp?: number;
   /** Spool of the shelf that it is; left out while it is none. */
   readonly spoolId?: string;
+}
+
+/** How much of a filament hides another one, mm: measured for the two, or its own hiding depth. */
+export function hidingOver(
+  { hidingDepth, hidesOver }: Pick<PaletteFilament, 'hidingDepth' | 'hidesOver'>,
+  below: Pick<PaletteFilament, 'letter'> | null,
+): number {
+  return (below && hidesOver?.[below.letter]) ?? hidingDepth;
 }
 
 /** So much of a filament that one stretch of a print takes, mm. */

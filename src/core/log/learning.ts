@@ -1,3 +1,6 @@
+import { asSourced, combined, type Measurement } from '../measured/measurement';
+import { mostTrusted, SET, type Sourced } from '../measured/origin';
+import { hidesLamp, hidesOver, purgeOf } from '../measured/subjects';
 import type { RunFacts } from './facts';
 import {
   learnPerson,
@@ -33,7 +36,12 @@ export function subjectOf(what: PrinterSubject | PersonSubject, printer = ''): s
 
 /** The name of what is learned about purging from one filament to another, by their keys. */
 export function purgeSubject(from: string, to: string): string {
-  return `purge ${pairKey(from, to)}`;
+  return purgeOf(from, to);
+}
+
+/** A purge with where it comes from. */
+export interface SourcedPurge extends PurgeBounds {
+  readonly origin: Sourced['origin'];
 }
 
 /** What the logbook teaches, with what the person has decided about it. */
@@ -44,6 +52,8 @@ export class Learning {
   constructor(
     private readonly facts: readonly RunFacts[],
     choices: readonly Choice[] = [],
+    /** What test pieces have brought, of the printer that is planned for. */
+    private readonly measured: readonly Measurement[] = [],
   ) {
     this.choices = new Map(choices.map((one) => [one.subject, one]));
   }
@@ -81,7 +91,7 @@ export class Learning {
   }
 
   /** What is purged from one filament to another, by their keys; `model` is what it is without runs, mm. */
-  purge(from: string, to: string, model: number): PurgeBounds {
+  purge(from: string, to: string, model: number): SourcedPurge {
     const subject = purgeSubject(from, to);
     const { pinned, isOff, since } = this.choiceOf(subject);
     this.pairs ??= purgesByPair(this.facts);
@@ -90,8 +100,23 @@ export class Learning {
       seen.filter(({ at }) => at >= (since ?? -Infinity)),
       model,
     );
-    if (pinned !== null) return { ...learned, value: pinned };
-    return isOff ? { ...learned, value: model } : learned;
+    const { runs } = learned;
+    const known = mostTrusted(model, [
+      pinned === null ? null : { value: pinned, origin: SET },
+      asSourced(combined(this.measured, subject, null)),
+      isOff || runs === 0 ? null : { value: learned.value, origin: { source: 'learned', runs } },
+    ]);
+    return { ...learned, ...known };
+  }
+
+  /** From which thickness on a filament hides another one, mm; both by their keys. */
+  hiding(upper: string, lower: string): Sourced | null {
+    return asSourced(combined(this.measured, hidesOver(upper, lower), null));
+  }
+
+  /** From which thickness on a filament stops the light of a lamp, mm. */
+  hidingLamp(upper: string): Sourced | null {
+    return asSourced(combined(this.measured, hidesLamp(upper), null));
   }
 
   private since(subject: string): readonly RunFacts[] {

@@ -9,15 +9,14 @@ import type { Printer } from '../printer/printer';
 import type { Print } from '../print/print';
 import type { RunPlan } from '../run/runPlan';
 import type { LearnedPerson, LearnedPrinter } from './learn';
-import type { Learning } from './learning';
+import type { Learning, SourcedPurge } from './learning';
 import type { Estimate } from './robust';
-import type { PurgeBounds } from './seams';
 
 /** What was learned of a purge from one filament of a plan to another. */
 interface LearnedPurge {
   readonly from: string;
   readonly to: string;
-  readonly bounds: PurgeBounds;
+  readonly bounds: SourcedPurge;
 }
 
 /** A plan with what earlier runs have taught in place of what the model says. */
@@ -52,14 +51,18 @@ export function reckon(
       const pair = pairPurge(from, to, inputs);
       if (from === to || pair.isOwn) return [];
       const bounds = learning.purge(paletteKey(from), paletteKey(to), pair.mm);
-      return bounds.value === pair.mm ? [] : [{ from: from.letter, to: to.letter, bounds }];
+      return bounds.origin.source === 'usual' ? [] : [{ from: from.letter, to: to.letter, bounds }];
     }),
   );
   const purges = learned.map(({ from, to, bounds }): OwnPurge => ({ from, to, mm: bounds.value }));
   const handSeconds = isOrdinary ? person.hands.value : plan.handSeconds;
-  const isSame = learned.length === 0 && handSeconds === plan.handSeconds;
+  const palette = plan.palette.map((one) => withMeasuredHiding(one, plan.palette, learning));
+  const isSame =
+    learned.length === 0 &&
+    handSeconds === plan.handSeconds &&
+    palette.every((one, i) => one === plan.palette[i]);
   return {
-    plan: isSame ? plan : { ...plan, handSeconds, purges: [...plan.purges, ...purges] },
+    plan: isSame ? plan : { ...plan, palette, handSeconds, purges: [...plan.purges, ...purges] },
     printer: learning.printer(printer.name, printer.timeouts),
     person,
     purges: learned,
@@ -67,6 +70,26 @@ export function reckon(
       if (!isOrdinary) return plan.handSeconds;
       return (swap === 0 ? person.firstHands : person.hands).value;
     },
+  };
+}
+
+/** A filament with what test pieces have shown of how it hides others; the same where there is nothing. */
+function withMeasuredHiding(
+  filament: PaletteFilament,
+  palette: readonly PaletteFilament[],
+  learning: Learning,
+): PaletteFilament {
+  const over = palette.flatMap((lower) => {
+    const found =
+      lower === filament ? null : learning.hiding(paletteKey(filament), paletteKey(lower));
+    return found ? [[lower.letter, found.value] as const] : [];
+  });
+  const lamp = learning.hidingLamp(paletteKey(filament));
+  if (over.length === 0 && !lamp) return filament;
+  return {
+    ...filament,
+    ...(over.length > 0 && { hidesOver: Object.fromEntries(over) }),
+    ...(lamp && { hidesLamp: lamp.value }),
   };
 }
 

@@ -53,6 +53,15 @@ export function parseMeasurement(stored: unknown): Result<Measurement> {
   });
 }
 
+/** Those of a printer, and those of which nobody has said on which one; all where no printer is chosen. */
+export function measuredOn(
+  measurements: readonly Measurement[],
+  printerId: string | null,
+): readonly Measurement[] {
+  if (printerId === null) return measurements;
+  return measurements.filter((one) => one.printerId === printerId || one.printerId === null);
+}
+
 /** A number that was measured once or several times. */
 export interface Combined {
   readonly value: number;
@@ -103,8 +112,16 @@ const SAME = 5e-3;
  * Where a number of a profile comes from: measured where it is what the test pieces say, usual where it is
  * the ordinary printer's, else the person's own.
  */
-export function profileOrigin(now: number | null, usual: number | null, found: Combined | null): Origin {
-  if (now !== null && found !== null && Math.abs(now - found.value) <= SAME * Math.max(1, Math.abs(now))) {
+export function profileOrigin(
+  now: number | null,
+  usual: number | null,
+  found: Combined | null,
+): Origin {
+  if (
+    now !== null &&
+    found !== null &&
+    Math.abs(now - found.value) <= SAME * Math.max(1, Math.abs(now))
+  ) {
     return asSourced(found)!.origin;
   }
   return now === usual ? { source: 'usual' } : SET;

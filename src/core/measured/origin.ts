@@ -12,7 +12,12 @@ export type Origin =
   | { readonly source: 'usual' };
 
 /** What counts before what: the person's word, then a test piece, then earlier prints, then what is usual. */
-export const TRUST = ['set', 'measured', 'learned', 'usual'] as const satisfies readonly Origin['source'][];
+export const TRUST = [
+  'set',
+  'measured',
+  'learned',
+  'usual',
+] as const satisfies readonly Origin['source'][];
 
 /** A number with its origin. */
 export interface Sourced<T = number> {

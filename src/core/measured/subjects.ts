@@ -40,7 +40,11 @@ export function profileNumber(printer: Printer, field: ProfileField): number | n
 }
 
 /** The profile with another number at a path; null takes away what no ordinary printer has. */
-export function withProfileNumber(printer: Printer, field: ProfileField, value: number | null): Printer {
+export function withProfileNumber(
+  printer: Printer,
+  field: ProfileField,
+  value: number | null,
+): Printer {
   const put = (at: Json, [key, ...rest]: readonly string[]): Json => ({
     ...at,
     [key]: rest.length === 0 ? value : put((at[key] ?? {}) as Json, rest),

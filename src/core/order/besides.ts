@@ -1,4 +1,4 @@
-import { nozzleRadius, type NozzleShape } from '../printer/nozzleShape';
+import { headHeight, nozzleRadius, type NozzleShape } from '../printer/nozzleShape';
 import { BitWindow, HALF_LINE, NearPath, type Grid } from './nearPath';
 import type { Neighbours } from './neighbours';
 import type { Box, SectionShape } from './sectionShapes';
@@ -36,7 +36,7 @@ export class Besides {
   /** Those among `higher` that the cone comes to while `low` is printed. */
   of(low: number, higher: readonly number[]): Neighbours[] {
     const { shapes, heights, nozzle, grid } = this;
-    const { heightMm } = nozzle.headClearance;
+    const heightMm = headHeight(nozzle);
     const { box } = shapes[low];
     const reach = (high: number): number =>
       nozzleRadius(nozzle, Math.min(heights[high] - heights[low], heightMm));

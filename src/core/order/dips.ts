@@ -1,4 +1,4 @@
-import type { NozzleShape } from '../printer/nozzleShape';
+import { headHeight, type NozzleShape } from '../printer/nozzleShape';
 import type { Standing } from './precedence';
 
 /** Most dips that are tried. */
@@ -10,10 +10,10 @@ const MOST = 12;
  */
 export function helpfulDips(
   standing: Standing | null,
-  { headClearance }: Pick<NozzleShape, 'headClearance'>,
+  nozzle: Pick<NozzleShape, 'head' | 'headClearance'>,
 ): number[] {
   if (!standing) return [];
   const rises = standing.neighbours.map(({ rise }) => Number(rise.toFixed(3)));
-  const steps = [...new Set(rises)].filter((rise) => rise <= headClearance.heightMm);
+  const steps = [...new Set(rises)].filter((rise) => rise <= headHeight(nozzle));
   return [0, ...steps.sort((a, b) => a - b)].slice(0, MOST);
 }

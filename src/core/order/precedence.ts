@@ -1,5 +1,5 @@
 import { HAIR } from '../tolerances';
-import { nozzleRadius, type NozzleShape } from '../printer/nozzleShape';
+import { headComesTo, headHeight, nozzleRadius, type NozzleShape } from '../printer/nozzleShape';
 import { HALF_LINE } from './nearPath';
 import type { Neighbours } from './neighbours';
 import { apart, Besides } from './besides';
@@ -65,7 +65,7 @@ class HigherOnes {
     private readonly liesOn: Precedence,
     private readonly nozzle: NozzleShape,
   ) {
-    this.widest = nozzleRadius(nozzle, nozzle.headClearance.heightMm) + HALF_LINE;
+    this.widest = nozzleRadius(nozzle, headHeight(nozzle)) + HALF_LINE;
     this.byHeight = shapes.map((_, i) => i).toSorted((a, b) => heights[a] - heights[b] || a - b);
     this.rank = new Int32Array(shapes.length);
     this.byHeight.forEach((section, i) => (this.rank[section] = i));
@@ -79,7 +79,7 @@ class HigherOnes {
     keepsOrder: (low: number, high: number) => boolean,
   ): { readonly beside: number[]; readonly atHead: Neighbours[] } {
     const { shapes, heights, liesOn, byHeight, on, after } = this;
-    const { radiusMm, heightMm } = this.nozzle.headClearance;
+    const heightMm = headHeight(this.nozzle);
     const beside: number[] = [];
     const atHead: Neighbours[] = [];
     for (let i = this.rank[low] + 1; i < byHeight.length; i++) {
@@ -98,9 +98,8 @@ class HigherOnes {
       else if (rise <= heightMm + HAIR) beside.push(high);
       else if (isAfter) after[high] = low;
       else {
-        const away = apart(shapes[low].box, shapes[high].box);
-        if (away >= radiusMm) {
-          if (away <= this.widest) beside.push(high);
+        if (!headComesTo(this.nozzle, shapes[low].box, shapes[high].box, rise)) {
+          if (apart(shapes[low].box, shapes[high].box) <= this.widest) beside.push(high);
           continue;
         }
         after[high] = low;

@@ -45,7 +45,8 @@ export function nozzleReach(printer: Printer, filament: PieceFilament): MadePiec
   const ring = RINGS[RINGS.length - 1];
   const finsDepth = (PASSES.length - 1) * FIN_PITCH;
   const size = { x: 2 * ring + GAP + FIN_LENGTH, y: Math.max(2 * ring, finsDepth) };
-  if (size.x > width || size.y > depth) return { problem: 'The bed is too small for the fins and the rings.' };
+  if (size.x > width || size.y > depth)
+    return { problem: 'The bed is too small for the fins and the rings.' };
   const writer = new Toolpath(printer, {
     title: 'nozzle’s reach',
     ...heatOf([filament]),

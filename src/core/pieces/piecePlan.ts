@@ -19,7 +19,10 @@ export function piecePlan(
   return { ...emptyPlan(fingerprint, palette[0].letter), palette, parts, purges, printerId };
 }
 
-function lettered({ name, colour, hidingDepth, spoolId }: PieceFilament, i: number): PaletteFilament {
+function lettered(
+  { name, colour, hidingDepth, spoolId }: PieceFilament,
+  i: number,
+): PaletteFilament {
   const { letter, hatch } = STARTING_PALETTE[i];
   return { letter, name, colour, hatch, hidingDepth, ...(spoolId !== undefined && { spoolId }) };
 }

@@ -92,7 +92,9 @@ export function placeAgain(
     both(event, PITCH - VERNIER_MM, false);
   });
   writer.end();
-  const marks = Array.from({ length: 2 * SIDE + 1 }, (_, i) => Number(((i - SIDE) * VERNIER_MM).toFixed(2)));
+  const marks = Array.from({ length: 2 * SIDE + 1 }, (_, i) =>
+    Number(((i - SIDE) * VERNIER_MM).toFixed(2)),
+  );
   return {
     id: 'place-again',
     title: 'Position again',
@@ -116,7 +118,8 @@ export function placeAgain(
  * shows homing alone; what the motors lose comes on top of that.
  */
 export function placeValues(answers: Answers): FoundValue[] {
-  const shift = (event: string, axis: string): number | null => answers[readingId(event, axis)] ?? null;
+  const shift = (event: string, axis: string): number | null =>
+    answers[readingId(event, axis)] ?? null;
   const off = (event: string, from: string | null): number | null => {
     const both = ['x', 'y'].map((axis) => {
       const [at, before] = [shift(event, axis), from === null ? 0 : shift(from, axis)];

@@ -118,7 +118,8 @@ export function purgeLadder(
   // Two lines side by side, closed at the ends, and all layers of them take one step.
   const round = stepMm / layers / writer.perMm;
   const length = round / 2 - line;
-  if (length < 4 * line) return { problem: 'This step is too small for a wall. Choose a larger one.' };
+  if (length < 4 * line)
+    return { problem: 'This step is too small for a wall. Choose a larger one.' };
   const pitch = 2 * line + nozzleRadius(printer.nozzle, (layers - 1) * layer) + SPARE;
   const rows = trip.slice(1).map((to, i): Row => {
     const from = trip[i];
@@ -140,7 +141,18 @@ export function purgeLadder(
     return { problem };
   }
   const corner: Point = { x: middle.x - size.x / 2, y: middle.y - size.y / 2 };
-  const walls = new LadderWalls(writer, { corner, pitch, length, line, layer, layers, rail, rowDepth, rowWidth, deep });
+  const walls = new LadderWalls(writer, {
+    corner,
+    pitch,
+    length,
+    line,
+    layer,
+    layers,
+    rail,
+    rowDepth,
+    rowWidth,
+    deep,
+  });
   writer.start();
   walls.rails([OWN_WALLS, ...rows.map((row) => row.walls)]);
   walls.row(0, OWN_WALLS);
@@ -215,18 +227,29 @@ class LadderWalls {
     this.writer.toHeight(layer);
     counts.forEach((count, i) => {
       const { x: left, y } = this.corner(i);
-      const box = { minX: left, maxX: left + (count - 1) * pitch + 2 * line, minY: y, maxY: y + rail };
+      const box = {
+        minX: left,
+        maxX: left + (count - 1) * pitch + 2 * line,
+        minY: y,
+        maxY: y + rail,
+      };
       this.writer.fill(box, 'x');
       for (let tick = 0; tick <= i; tick++) {
         const x = left + line / 2 + tick * TICK_PITCH * line;
-        this.writer.print([{ x, y: y - line / 2 }, { x, y: y - TICK_LINES * line }]);
+        this.writer.print([
+          { x, y: y - line / 2 },
+          { x, y: y - TICK_LINES * line },
+        ]);
       }
     });
   }
 
   private corner(row: number): Point {
     const { corner, rowDepth, rowWidth, deep } = this.at;
-    return { x: corner.x + Math.floor(row / deep) * rowWidth, y: corner.y + (row % deep) * rowDepth };
+    return {
+      x: corner.x + Math.floor(row / deep) * rowWidth,
+      y: corner.y + (row % deep) * rowDepth,
+    };
   }
 
   /** The walls of a row, one after another, each to its full height. */
@@ -251,7 +274,11 @@ class LadderWalls {
 }
 
 /** What the answers say: from which wall on the new colour is clean. */
-export function ladderValues(made: MadePiece, answers: Answers, { stepMm }: LadderSettings): FoundValue[] {
+export function ladderValues(
+  made: MadePiece,
+  answers: Answers,
+  { stepMm }: LadderSettings,
+): FoundValue[] {
   return made.readings.flatMap(({ id }) => {
     const mm = answers[id];
     // The colour became clean somewhere in the wall before: what is noted is enough, by a step at most.

@@ -70,7 +70,12 @@ function drawn(printer: Printer, roomWidth: number): Drawn {
     }
     const [left, low] = [x + QUIET * side, y + QUIET * side];
     for (const box of code.boxes) {
-      boxes.push({ minX: left + box.minX, maxX: left + box.maxX, minY: low + box.minY, maxY: low + box.maxY });
+      boxes.push({
+        minX: left + box.minX,
+        maxX: left + box.maxX,
+        minY: low + box.minY,
+        maxY: low + box.maxY,
+      });
     }
     x += whole;
     width = Math.max(width, x);
@@ -108,7 +113,8 @@ export function smallest(
   const layer = layerOf(printer);
   const { middle, width: roomWidth, depth: roomDepth } = roomOn(printer);
   const { boxes, width, depth } = drawn(printer, roomWidth);
-  if (width > roomWidth || depth > roomDepth) return { problem: 'The bed is too small for the codes.' };
+  if (width > roomWidth || depth > roomDepth)
+    return { problem: 'The bed is too small for the codes.' };
   const left = middle.x - width / 2;
   const front = middle.y - depth / 2;
   const writer = new Toolpath(printer, {
@@ -129,7 +135,12 @@ export function smallest(
   for (let n = 1; n <= TOP_LAYERS; n++) {
     writer.nextLayer((BASE_LAYERS + n) * layer);
     for (const box of boxes) {
-      const at = { minX: left + box.minX, maxX: left + box.maxX, minY: front + box.minY, maxY: front + box.maxY };
+      const at = {
+        minX: left + box.minX,
+        maxX: left + box.maxX,
+        minY: front + box.minY,
+        maxY: front + box.maxY,
+      };
       writer.fill(at, at.maxX - at.minX >= at.maxY - at.minY ? 'x' : 'y');
     }
   }
@@ -142,9 +153,24 @@ export function smallest(
     filaments: [ground, ink],
     purgeMm: null,
     readings: [
-      { id: 'finest.strokeMm', name: 'Narrowest stroke that is whole', marks: sizes(STROKES, printer), unit: 'mm' },
-      { id: 'finest.gapMm', name: 'Narrowest gap that is open', marks: sizes(STROKES, printer), unit: 'mm' },
-      { id: 'finest.moduleMm', name: 'Smallest code that your phone reads', marks: sizes(MODULES, printer), unit: 'mm' },
+      {
+        id: 'finest.strokeMm',
+        name: 'Narrowest stroke that is whole',
+        marks: sizes(STROKES, printer),
+        unit: 'mm',
+      },
+      {
+        id: 'finest.gapMm',
+        name: 'Narrowest gap that is open',
+        marks: sizes(STROKES, printer),
+        unit: 'mm',
+      },
+      {
+        id: 'finest.moduleMm',
+        name: 'Smallest code that your phone reads',
+        marks: sizes(MODULES, printer),
+        unit: 'mm',
+      },
     ] satisfies Reading[],
   };
 }

@@ -17,7 +17,11 @@ interface Stretch {
   /** Moves and their speed, mm/s; null where it heats. */
   readonly moves: { readonly legs: readonly Leg[]; readonly speed: number } | null;
   /** Degrees that it heats by, °C. */
-  readonly heats: { readonly what: 'nozzle' | 'bed'; readonly from: number; readonly to: number } | null;
+  readonly heats: {
+    readonly what: 'nozzle' | 'bed';
+    readonly from: number;
+    readonly to: number;
+  } | null;
 }
 
 const LIFT = 20;
@@ -29,7 +33,8 @@ const BED = { from: 30, to: 50 };
 /** How far a hand with a stop watch is off at one signal, s: one standard deviation. */
 export const HAND_SECONDS = 0.15;
 
-const there = (times: number, legs: readonly Leg[]): Leg[] => Array.from({ length: times }, () => legs).flat();
+const there = (times: number, legs: readonly Leg[]): Leg[] =>
+  Array.from({ length: times }, () => legs).flat();
 
 /** What is timed on a printer. */
 export function stretchesOf(printer: Printer): readonly Stretch[] {
@@ -48,14 +53,26 @@ export function stretchesOf(printer: Printer): readonly Stretch[] {
       id: 'long',
       name: 'Long moves',
       about: `16 moves of ${far} mm, left and right`,
-      moves: { legs: there(8, [{ dx: far, dy: 0 }, { dx: -far, dy: 0 }]), speed: fast },
+      moves: {
+        legs: there(8, [
+          { dx: far, dy: 0 },
+          { dx: -far, dy: 0 },
+        ]),
+        speed: fast,
+      },
       heats: null,
     },
     {
       id: 'short',
       name: 'Short moves',
       about: '160 moves of 12 mm, left and right',
-      moves: { legs: there(80, [{ dx: 12, dy: 0 }, { dx: -12, dy: 0 }]), speed: fast },
+      moves: {
+        legs: there(80, [
+          { dx: 12, dy: 0 },
+          { dx: -12, dy: 0 },
+        ]),
+        speed: fast,
+      },
       heats: null,
     },
     {
@@ -65,8 +82,20 @@ export function stretchesOf(printer: Printer): readonly Stretch[] {
       moves: { legs: [...stairs, ...back, ...stairs, ...back], speed: Math.min(60, fast) },
       heats: null,
     },
-    { id: 'nozzle', name: 'Nozzle', about: `from ${NOZZLE.from} to ${NOZZLE.to} °C`, moves: null, heats: { what: 'nozzle', ...NOZZLE } },
-    { id: 'bed', name: 'Bed', about: `from ${BED.from} to ${BED.to} °C`, moves: null, heats: { what: 'bed', ...BED } },
+    {
+      id: 'nozzle',
+      name: 'Nozzle',
+      about: `from ${NOZZLE.from} to ${NOZZLE.to} °C`,
+      moves: null,
+      heats: { what: 'nozzle', ...NOZZLE },
+    },
+    {
+      id: 'bed',
+      name: 'Bed',
+      about: `from ${BED.from} to ${BED.to} °C`,
+      moves: null,
+      heats: { what: 'bed', ...BED },
+    },
   ];
 }
 
@@ -80,14 +109,25 @@ export function timeFile(printer: Printer): string {
   const half = radius === null ? Math.min(maxX - minX, maxY - minY) / 2 : radius / Math.SQRT2;
   const corner = { x: middle.x - half + EDGE, y: middle.y - half + EDGE };
   const z = Math.min(LIFT, maxZ / 2);
-  const signal = printer.beeper ? ['M400', 'M300 S880 P300'] : ['M400', `G1 Z${z + 5} F600`, `G1 Z${z} F600`, 'M400'];
-  const lines = ['; test piece: time. It extrudes no filament.', 'G21', 'M83', 'G90', 'G28', `G1 Z${z} F600`];
+  const signal = printer.beeper
+    ? ['M400', 'M300 S880 P300']
+    : ['M400', `G1 Z${z + 5} F600`, `G1 Z${z} F600`, 'M400'];
+  const lines = [
+    '; test piece: time. It extrudes no filament.',
+    'G21',
+    'M83',
+    'G90',
+    'G28',
+    `G1 Z${z} F600`,
+  ];
   for (const { name, moves, heats } of stretchesOf(printer)) {
     lines.push(`M117 ${name}`);
     if (moves) {
       lines.push(`G0 X${corner.x} Y${corner.y} F3000`, `G4 S${PAUSE}`, ...signal, 'G91');
       const feed = Math.round(moves.speed * 60);
-      moves.legs.forEach(({ dx, dy }, i) => lines.push(`G0 X${dx} Y${dy}${i === 0 ? ` F${feed}` : ''}`));
+      moves.legs.forEach(({ dx, dy }, i) =>
+        lines.push(`G0 X${dx} Y${dy}${i === 0 ? ` F${feed}` : ''}`),
+      );
       lines.push('G90', ...signal);
     } else if (heats) {
       const wait = heats.what === 'nozzle' ? 'M109' : 'M190';
@@ -101,7 +141,12 @@ export function timeFile(printer: Printer): string {
 
 /** What is asked: seconds from the first signal to the second. */
 export function timeReadings(printer: Printer): Reading[] {
-  return stretchesOf(printer).map(({ id, name, about }) => ({ id, name: `${name}: ${about}`, marks: [], unit: 's' }));
+  return stretchesOf(printer).map(({ id, name, about }) => ({
+    id,
+    name: `${name}: ${about}`,
+    marks: [],
+    unit: 's',
+  }));
 }
 
 /** What a hobby printer may have: acceleration, mm/s², jerk, mm/s, and junction deviation, mm. */
@@ -128,7 +173,10 @@ function secondsOf(
       x: Math.max(limits.acceleration.x, acceleration),
       y: Math.max(limits.acceleration.y, acceleration),
     },
-    corner: limits.corner.kind === 'jerk' ? { ...limits.corner, x: corner, y: corner } : { kind: 'deviation', mm: corner },
+    corner:
+      limits.corner.kind === 'jerk'
+        ? { ...limits.corner, x: corner, y: corner }
+        : { kind: 'deviation', mm: corner },
   });
   for (const { dx, dy } of legs) planner.addLine(dx, dy, 0, 0, speed, null);
   return planner.finish();
@@ -155,8 +203,11 @@ export function fitMoves(
     taken.map(({ moves, time }) => secondsOf(limits, moves, Math.exp(a), Math.exp(c)) - time);
   const sum = (all: readonly number[]): number => all.reduce((total, one) => total + one * one, 0);
   // A coarse look first: the sum of squares has more than one valley.
-  const ranges = [ACCELERATIONS, limits.corner.kind === 'jerk' ? JERKS : DEVIATIONS].map((range) => range.map(Math.log));
-  const along = (axis: number, share: number): number => ranges[axis][0] + share * (ranges[axis][1] - ranges[axis][0]);
+  const ranges = [ACCELERATIONS, limits.corner.kind === 'jerk' ? JERKS : DEVIATIONS].map((range) =>
+    range.map(Math.log),
+  );
+  const along = (axis: number, share: number): number =>
+    ranges[axis][0] + share * (ranges[axis][1] - ranges[axis][0]);
   let best = { at: [0, 0], sum: Infinity };
   for (let i = 0; i <= GRID; i++) {
     for (let j = 0; j <= GRID; j++) {
@@ -167,7 +218,10 @@ export function fitMoves(
   }
   best = refined(best.at, misses, sum, ranges);
   const [a, c] = best.at;
-  const variance = Math.max(2 * HAND_SECONDS ** 2, taken.length > 2 ? best.sum / (taken.length - 2) : 0);
+  const variance = Math.max(
+    2 * HAND_SECONDS ** 2,
+    taken.length > 2 ? best.sum / (taken.length - 2) : 0,
+  );
   const [offA, offC] = deviations(best.at, misses, variance);
   return {
     acceleration: { value: Math.exp(a), off: Math.exp(a) * offA },
@@ -191,11 +245,16 @@ function refined(
     const { jtj, jtr } = normal(at, misses);
     const det = jtj[0] * jtj[2] - jtj[1] ** 2;
     if (Math.abs(det) < 1e-12) break;
-    const step = [(jtj[2] * jtr[0] - jtj[1] * jtr[1]) / det, (jtj[0] * jtr[1] - jtj[1] * jtr[0]) / det];
+    const step = [
+      (jtj[2] * jtr[0] - jtj[1] * jtr[1]) / det,
+      (jtj[0] * jtr[1] - jtj[1] * jtr[0]) / det,
+    ];
     let share = 1;
     let moved = false;
     while (share > 1e-4 && !moved) {
-      const next = at.map((one, i) => Math.min(ranges[i][1], Math.max(ranges[i][0], one - share * step[i])));
+      const next = at.map((one, i) =>
+        Math.min(ranges[i][1], Math.max(ranges[i][0], one - share * step[i])),
+      );
       const then = sum(misses(next));
       if (then < now - 1e-12) [at, now, moved] = [next, then, true];
       share /= 2;
@@ -214,7 +273,8 @@ function normal(at: readonly number[], misses: Misses): { jtj: number[]; jtr: nu
     const down = misses(at.with(i, at[i] - H));
     return up.map((one, k) => (one - down[k]) / (2 * H));
   });
-  const dot = (a: readonly number[], b: readonly number[]): number => a.reduce((total, one, k) => total + one * b[k], 0);
+  const dot = (a: readonly number[], b: readonly number[]): number =>
+    a.reduce((total, one, k) => total + one * b[k], 0);
   const [a, c] = slopes;
   return { jtj: [dot(a, a), dot(a, c), dot(c, c)], jtr: [dot(a, here), dot(c, here)] };
 }
@@ -233,8 +293,15 @@ export function timeValues(printer: Printer, seconds: Answers): FoundValue[] {
   const moves = fitMoves(printer, seconds);
   if (moves) {
     const { acceleration, corner } = moves;
-    found.push({ subject: 'limits.acceleration.travel', value: acceleration.value, spread: acceleration.off });
-    const names = printer.limits.corner.kind === 'jerk' ? ['limits.corner.x', 'limits.corner.y'] : ['limits.corner.mm'];
+    found.push({
+      subject: 'limits.acceleration.travel',
+      value: acceleration.value,
+      spread: acceleration.off,
+    });
+    const names =
+      printer.limits.corner.kind === 'jerk'
+        ? ['limits.corner.x', 'limits.corner.y']
+        : ['limits.corner.mm'];
     for (const subject of names) found.push({ subject, value: corner.value, spread: corner.off });
   }
   for (const { id, heats } of stretchesOf(printer)) {

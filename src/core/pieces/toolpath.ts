@@ -33,7 +33,9 @@ const EDGE_MM = 6;
 
 /** Filament in a line of round sides, mm of filament a mm: ((w − h)·h + π·h²/4) over the filament's own section. */
 export function filamentPerMm(width: number, thickness: number, diameter: number): number {
-  const flat = Math.max(0, width - thickness) * thickness + (Math.PI / 4) * thickness * Math.min(width, thickness);
+  const flat =
+    Math.max(0, width - thickness) * thickness +
+    (Math.PI / 4) * thickness * Math.min(width, thickness);
   return flat / filamentArea(diameter);
 }
 
@@ -74,7 +76,8 @@ export class Toolpath {
   start(): void {
     const { title, nozzle, bed } = this.settings;
     const reach = reachOf(this.printer);
-    const side = reach.radius === null ? { x: reach.minX + EDGE_MM, y: reach.minY + EDGE_MM } : null;
+    const side =
+      reach.radius === null ? { x: reach.minX + EDGE_MM, y: reach.minY + EDGE_MM } : null;
     // The chord of a round bed that is as long as the line.
     const low = -Math.sqrt(Math.max(0, (reach.radius ?? 0) ** 2 - (PRIME_MM / 2) ** 2)) + EDGE_MM;
     const from = side ?? { x: -PRIME_MM / 2, y: low };
@@ -171,8 +174,14 @@ export class Toolpath {
       const half = width / 2;
       const ends =
         along === 'x'
-          ? [{ x: minX + half, y: at }, { x: maxX - half, y: at }]
-          : [{ x: at, y: minY + half }, { x: at, y: maxY - half }];
+          ? [
+              { x: minX + half, y: at },
+              { x: maxX - half, y: at },
+            ]
+          : [
+              { x: at, y: minY + half },
+              { x: at, y: maxY - half },
+            ];
       points.push(...(i % 2 === 0 ? ends : ends.toReversed()));
     }
     this.print(points, width);
@@ -182,7 +191,10 @@ export class Toolpath {
   dip({ x, y }: Point, z: number): void {
     this.retract();
     this.goUp();
-    this.lines.push(`G0 X${digits(x)} Y${digits(y)} F${TRAVEL_SPEED * 60}`, `G1 Z${digits(z)} F${Z_SPEED * 30}`);
+    this.lines.push(
+      `G0 X${digits(x)} Y${digits(y)} F${TRAVEL_SPEED * 60}`,
+      `G1 Z${digits(z)} F${Z_SPEED * 30}`,
+    );
     [this.at, this.z, this.feed] = [{ x, y }, z, 0];
   }
 
@@ -208,7 +220,10 @@ export class Toolpath {
   end(): void {
     this.retract();
     const { maxZ, minX, maxX, maxY, radius } = reachOf(this.printer);
-    const away = radius === null ? { x: minX + EDGE_MM, y: maxY - EDGE_MM } : { x: (minX + maxX) / 2, y: maxY - EDGE_MM };
+    const away =
+      radius === null
+        ? { x: minX + EDGE_MM, y: maxY - EDGE_MM }
+        : { x: (minX + maxX) / 2, y: maxY - EDGE_MM };
     this.lines.push(
       'M107',
       'M104 S0',
@@ -265,7 +280,11 @@ export interface Box {
 }
 
 /** The middle of a printer's bed, and the room for a piece on it: beside the priming line and away from the edges, mm. */
-export function roomOn(printer: Printer): { readonly middle: Point; readonly width: number; readonly depth: number } {
+export function roomOn(printer: Printer): {
+  readonly middle: Point;
+  readonly width: number;
+  readonly depth: number;
+} {
   const { minX, maxX, minY, maxY, radius } = reachOf(printer);
   const middle = { x: (minX + maxX) / 2, y: (minY + maxY) / 2 };
   if (radius !== null) {

@@ -72,6 +72,45 @@ export class PrintedHeights {
     return found;
   }
 
+  /** Whether anything higher than `above` mm is ever printed in a box. */
+  everIn(box: LevelBox, above = 0): boolean {
+    return this.highestIn(box, Infinity) > above;
+  }
+
+  /** Height of the tallest thing in a box that is printed before `layer`, mm; 0 where nothing stands. */
+  highestIn(box: LevelBox, layer: number): number {
+    const { layers, footprint, skirtCells, priming } = this.inputs;
+    const { originX, originY, cellMm, columns, rows, top, low } = footprint;
+    const meets = (other: LevelBox): boolean =>
+      other.minX <= box.maxX &&
+      other.maxX >= box.minX &&
+      other.minY <= box.maxY &&
+      other.maxY >= box.minY;
+    let height = 0;
+    for (const { box: primed, z } of priming) if (z > height && meets(primed)) height = z;
+    const skirt = layer > 1 && skirtCells.length > 0 ? this.skirt() : null;
+    const at = (place: number, origin: number): number => (place - origin) / cellMm - 0.5;
+    const first = (place: number, origin: number): number =>
+      Math.max(0, Math.ceil(at(place, origin) - ROUND_THE_MIDDLE));
+    const last = (place: number, origin: number, count: number): number =>
+      Math.min(count - 1, Math.floor(at(place, origin) + ROUND_THE_MIDDLE));
+    const [left, right] = [first(box.minX, originX), last(box.maxX, originX, columns)];
+    for (let row = first(box.minY, originY); row <= last(box.maxY, originY, rows); row++) {
+      for (let column = left; column <= right; column++) {
+        const cell = row * columns + column;
+        if (skirt?.has(cell)) height = Math.max(height, layers[0].highest);
+        const from = low[cell];
+        if (from === 0 || from >= layer) continue;
+        height = Math.max(
+          height,
+          layers[from - 1].highest,
+          layers[Math.min(top[cell], layer - 1) - 1].highest,
+        );
+      }
+    }
+    return height;
+  }
+
   private skirtSet: ReadonlySet<number> | null = null;
   private skirt(): ReadonlySet<number> {
     this.skirtSet ??= new Set(this.inputs.skirtCells);

@@ -1,4 +1,5 @@
 import { ORDINARY_PRINTER, type PrinterModel } from '../motion/limits';
+import type { Homing } from './homeKinds';
 import { ORDINARY_NOZZLE, type NozzleShape } from './nozzleShape';
 import type { RecipeKind } from './stopKinds';
 
@@ -45,6 +46,20 @@ export interface Printer extends PrinterModel {
   readonly nozzleMm: number;
   /** Its shape outside: how far it may go down between what is higher. */
   readonly nozzle: NozzleShape;
+  /** Where it homes and what it probes; null while nobody has said. */
+  readonly homing: Homing | null;
+  /** How far off the head comes back after a stop, after homing X and Y, and after motors were off, mm; null while not measured. */
+  readonly returns: {
+    readonly stopMm: number | null;
+    readonly homeMm: number | null;
+    readonly motorsMm: number | null;
+  };
+  /** The finest stroke, gap and module of a code that its nozzle draws, mm; null while not measured. */
+  readonly finest: {
+    readonly strokeMm: number | null;
+    readonly gapMm: number | null;
+    readonly moduleMm: number | null;
+  };
   /** How filament reaches the nozzle, and how much has to be unloaded to change it, mm. */
   readonly feed: { readonly kind: 'direct' | 'tube'; readonly lengthMm: number };
   /** Where the head waits; null for a place near the back edge. */
@@ -81,6 +96,9 @@ export const ORDINARY_PROFILE: Printer = {
   bed: { shape: 'rectangle', origin: 'corner' },
   nozzleMm: 0.4,
   nozzle: ORDINARY_NOZZLE,
+  homing: null,
+  returns: { stopMm: null, homeMm: null, motorsMm: null },
+  finest: { strokeMm: null, gapMm: null, moduleMm: null },
   feed: { kind: 'direct', lengthMm: 100 },
   park: null,
   liftMm: 20,

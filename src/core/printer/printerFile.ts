@@ -11,6 +11,7 @@ import {
 import { refuse, success, type Result } from '../findings';
 import { readShape, type ShapeWords } from '../shape';
 import type { CornerModel } from '../motion/limits';
+import { Z_HOMES, type AxisEnd, type ZHome } from './homeKinds';
 import { canStop, macroWord, RECIPE_KINDS, type RecipeKind } from './stopKinds';
 import { isInReach, ORDINARY_PROFILE, parkOf, reachOf, type Printer } from './printer';
 
@@ -28,6 +29,33 @@ const macroName = string()
 
 const MOST_MM = 5000;
 const axes = (most: number) => ({ x: upTo(most), y: upTo(most), z: upTo(most), e: upTo(most) });
+
+/** What a test piece may have found, mm. */
+const found = (most: number) => number().min(0).max(most).nullable().optional();
+const box = {
+  minX: place(MOST_MM),
+  maxX: place(MOST_MM),
+  minY: place(MOST_MM),
+  maxY: place(MOST_MM),
+};
+const headBox = object({
+  name: string().trim().min(1).max(40).required(),
+  ...box,
+  heightMm: number().min(0).max(500).required(),
+});
+const end = () => mixed<AxisEnd>().oneOf(['low', 'high']).required();
+const homing = object({
+  x: end(),
+  y: end(),
+  z: mixed<ZHome>().oneOf(Z_HOMES).required(),
+  place: object({ x: place(MOST_MM), y: place(MOST_MM) })
+    .nullable()
+    .default(null),
+  probe: object({ dx: place(200), dy: place(200) })
+    .nullable()
+    .default(null),
+  area: object(box).nullable().default(null),
+});
 
 const schema: ObjectSchema<AnyObject> = object({
   limits: object({
@@ -73,7 +101,11 @@ const schema: ObjectSchema<AnyObject> = object({
     tipMm: number().min(0.05).max(20).optional(),
     coneDegrees: number().min(1).max(85).optional(),
     headClearance: object({ radiusMm: amount(200), heightMm: amount(200) }).optional(),
+    head: array(headBox).max(12).optional(),
   }).optional(),
+  homing: homing.nullable().optional().default(undefined),
+  returns: object({ stopMm: found(20), homeMm: found(20), motorsMm: found(20) }).optional(),
+  finest: object({ strokeMm: found(20), gapMm: found(20), moduleMm: found(20) }).optional(),
   feed: object({
     kind: mixed<Printer['feed']['kind']>().oneOf(['direct', 'tube']).optional(),
     lengthMm: amount(MOST_MM),

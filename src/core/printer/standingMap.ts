@@ -1,8 +1,8 @@
 import { HAIR } from '../tolerances';
-import { CELL_MM, type Footprint } from '../geometry/footprint';
+import { CELL_MM, type Footprint, type LevelBox } from '../geometry/footprint';
 import { NearCells, type CellGrid } from '../geometry/nearCells';
 import { stampBits, type BitGrid } from '../geometry/raster/stampBits';
-import { nozzleRadius, type NozzleShape } from './nozzleShape';
+import { headHeight, nozzleRadius, type HeadBox, type NozzleShape } from './nozzleShape';
 
 /** What a nozzle on its way would come to. */
 export interface Nearby {
@@ -114,16 +114,18 @@ export class StandingMap {
   near(x0: number, y0: number, x1: number, y1: number, z: number): Nearby {
     const { nozzle, heights, cells } = this;
     const { columns } = this.grid;
-    const { radiusMm, heightMm } = nozzle.headClearance;
+    const { radiusMm } = nozzle.headClearance;
+    const isDisc = nozzle.head.length === 0;
+    const heightMm = headHeight(nozzle);
     if (this.top <= z + HAIR) return NOTHING;
     if (this.freshZ > z + HAIR) this.settle();
     const mayHitHead = this.top > z + heightMm + HAIR;
     const reach = nozzleRadius(nozzle, Math.min(this.top - z, heightMm));
-    const radius = mayHitHead ? Math.max(radiusMm, reach) : reach;
-    if (!this.anyHigher(x0, y0, x1, y1, radius, z)) return NOTHING;
-    let rise = 0;
-    let head = false;
+    const radius = mayHitHead && isDisc ? Math.max(radiusMm, reach) : reach;
+    let rise = mayHitHead && !isDisc ? this.atHead(x0, y0, x1, y1, z) : 0;
+    let head = rise > 0;
     let through = false;
+    if (!this.anyHigher(x0, y0, x1, y1, radius, z)) return head ? { rise, head, through } : NOTHING;
     cells.go(x0, y0, x1, y1, radius);
     for (let row = cells.firstRow; row <= cells.lastRow; row++) {
       cells.row(row);
@@ -131,13 +133,64 @@ export class StandingMap {
         const higher = heights[row * columns + column] - z;
         if (higher <= HAIR || !cells.within(row, column)) continue;
         const distance = cells.distance(row, column);
-        if (higher > heightMm + HAIR && distance < radiusMm) head = true;
+        if (isDisc && higher > heightMm + HAIR && distance < radiusMm) head = true;
         else if (distance >= nozzleRadius(nozzle, Math.min(higher, heightMm))) continue;
         if (higher > rise) rise = higher;
         if (distance < INSIDE) through = true;
       }
     }
     return { rise, head, through };
+  }
+
+  /** How much higher than the nozzle's end what stands in the way of the head's boxes is, mm; 0 for nothing. */
+  private atHead(x0: number, y0: number, x1: number, y1: number, z: number): number {
+    const { tiles, tileColumns } = this;
+    const { originX, originY } = this.grid;
+    const tileRows = tiles.length / tileColumns;
+    let rise = 0;
+    for (const box of this.nozzle.head) {
+      const least = z + box.heightMm + HAIR;
+      if (this.top <= least) continue;
+      const tile = (at: number, origin: number): number =>
+        Math.floor((at - origin) / CELL_MM / TILE);
+      const left = Math.max(0, tile(Math.min(x0, x1) + box.minX, originX));
+      const right = Math.min(tileColumns - 1, tile(Math.max(x0, x1) + box.maxX, originX));
+      const front = Math.max(0, tile(Math.min(y0, y1) + box.minY, originY));
+      const back = Math.min(tileRows - 1, tile(Math.max(y0, y1) + box.maxY, originY));
+      for (let row = front; row <= back; row++) {
+        for (let column = left; column <= right; column++) {
+          if (tiles[row * tileColumns + column] <= Math.max(least, z + rise)) continue;
+          const found = this.highestUnder(box, row, column, [x0, y0, x1 - x0, y1 - y0], least);
+          rise = Math.max(rise, found - z);
+        }
+      }
+    }
+    return rise;
+  }
+
+  /** The highest cell of a tile that comes under a box on a path (its start, its length along X and Y); mm. */
+  private highestUnder(
+    box: HeadBox,
+    tileRow: number,
+    tileColumn: number,
+    [x0, y0, dx, dy]: readonly [number, number, number, number],
+    least: number,
+  ): number {
+    const { originX, originY, columns, rows } = this.grid;
+    let highest = 0;
+    const endRow = Math.min(rows, (tileRow + 1) * TILE);
+    const endColumn = Math.min(columns, (tileColumn + 1) * TILE);
+    for (let row = tileRow * TILE; row < endRow; row++) {
+      const [fromY, toY] = under(originY + (row + 0.5) * CELL_MM - y0, dy, box.minY, box.maxY);
+      for (let column = tileColumn * TILE; column < endColumn; column++) {
+        const height = this.heights[row * columns + column];
+        if (height <= least || height <= highest) continue;
+        const [fromX, toX] = under(originX + (column + 0.5) * CELL_MM - x0, dx, box.minX, box.maxX);
+        // There is a stretch of the path on which the cell is under the box along X and along Y.
+        if (Math.max(fromX, fromY, 0) <= Math.min(toX, toY, 1)) highest = height;
+      }
+    }
+    return highest;
   }
 
   /** Whether anything higher than `above` mm stands within `radius` mm of a place. */
@@ -149,6 +202,41 @@ export class StandingMap {
       found ||= this.heights[cell] > above;
     });
     return found;
+  }
+
+  /** Whether anything higher than `above` mm stands in a box, mm. */
+  anyIn(box: LevelBox, above: number): boolean {
+    const { originX, originY, columns, rows } = this.grid;
+    this.settle();
+    const at = (place: number, origin: number): number => Math.floor((place - origin) / CELL_MM);
+    const lastRow = Math.min(rows - 1, at(box.maxY, originY));
+    const lastColumn = Math.min(columns - 1, at(box.maxX, originX));
+    for (let row = Math.max(0, at(box.minY, originY)); row <= lastRow; row++) {
+      for (let column = Math.max(0, at(box.minX, originX)); column <= lastColumn; column++) {
+        if (this.heights[row * columns + column] > above) return true;
+      }
+    }
+    return false;
+  }
+
+  /** The box round all that stands higher than `above` mm; null for nothing. */
+  boundsAbove(above: number): LevelBox | null {
+    const { originX, originY, columns } = this.grid;
+    this.settle();
+    let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
+    this.heights.forEach((height, cell) => {
+      if (height <= above) return;
+      const [column, row] = [cell % columns, Math.floor(cell / columns)];
+      [minX, maxX] = [Math.min(minX, column), Math.max(maxX, column + 1)];
+      [minY, maxY] = [Math.min(minY, row), Math.max(maxY, row + 1)];
+    });
+    if (maxX < minX) return null;
+    return {
+      minX: originX + minX * CELL_MM,
+      maxX: originX + maxX * CELL_MM,
+      minY: originY + minY * CELL_MM,
+      maxY: originY + maxY * CELL_MM,
+    };
   }
 
   /** Whether any tile round a path holds something higher than `z`. */
@@ -172,4 +260,12 @@ export class StandingMap {
     }
     return false;
   }
+}
+
+/** The shares of a way by `d` at which something `off` from its beginning lies between two sides of a box. */
+function under(off: number, d: number, min: number, max: number): readonly [number, number] {
+  if (Math.abs(d) < 1e-12)
+    return off >= min && off <= max ? [-Infinity, Infinity] : [Infinity, -Infinity];
+  const [a, b] = [(off - min) / d, (off - max) / d];
+  return a < b ? [a, b] : [b, a];
 }

@@ -1,13 +1,13 @@
 import { HAIR } from '../tolerances';
 import type { PrintedHeights } from '../print/printedHeights';
 import { LEAST_CLEARANCE } from '../recipe/actions';
-import { FLAT_MM, PARK_DISTANCE } from '../printer/nozzleShape';
+import { PARK_DISTANCE, type HeadBox } from '../printer/nozzleShape';
 import { isInReach, type Reach } from '../printer/printer';
 import type { BlockTrace, NozzlePoint, TracedMove } from './blockTrace';
 
 /** What stands on the bed when a block begins. */
 export interface PrintedSoFar {
-  readonly heights: Pick<PrintedHeights, 'along' | 'everNear'>;
+  readonly heights: Pick<PrintedHeights, 'along' | 'everNear' | 'highestIn'>;
   /** Some of the print could not be drawn, so nobody knows where it stands. */
   readonly hasUndrawn: boolean;
   /** Layers up to but without this one are printed. */
@@ -18,6 +18,14 @@ export interface PrintedSoFar {
 export interface Collision {
   readonly line: number;
   readonly message: string;
+}
+
+/** What of the head may hit the print. */
+export interface HeadFacts {
+  /** Where the printer would come down onto what is printed when all axes are homed; null for nowhere. */
+  readonly homesInto?: { readonly x: number; readonly y: number } | null;
+  /** The boxes of the head; none where nobody has measured them. */
+  readonly head?: readonly HeadBox[];
 }
 
 /** How near to the nozzle's middle its tip and its drop still touch, mm. */
@@ -31,7 +39,6 @@ const NOTHING = 1e-3;
  * Where it waits, nothing may be printed before or after.
  * @param back where the file itself has the nozzle, which is never out of reach.
  * @param start where the block begins, when that is another place.
- * @param headRadius how near to where all axes are homed nothing may be printed, mm.
  */
 export function findCollision(
   trace: Pick<BlockTrace, 'moves' | 'stops' | 'waits' | 'homings'>,
@@ -39,7 +46,7 @@ export function findCollision(
   reach: Reach,
   back: NozzlePoint,
   start: NozzlePoint = back,
-  headRadius = 0,
+  { homesInto = null, head = [] }: HeadFacts = {},
 ): Collision | null {
   if (printed.hasUndrawn && (trace.moves.length > 0 || trace.stops.some(({ park }) => park))) {
     const line = trace.moves[0]?.line ?? trace.stops[0].line;
@@ -51,12 +58,14 @@ export function findCollision(
     if (z < top + LEAST_CLEARANCE - HAIR) {
       return { line, message: `it would home at ${z.toFixed(2)} mm, too low over the print` };
     }
-    if (all && printed.heights.everNear({ x: 0, y: 0 }, headRadius, FLAT_MM)) {
+    if (all && homesInto !== null) {
       return { line, message: 'it would home all axes where something is printed' };
     }
   }
   for (const move of trace.moves) {
-    const found = moveCollision(move, trace, printed, reach, [back, start]);
+    const found =
+      moveCollision(move, trace, printed, reach, [back, start]) ??
+      headCollision(move, printed, head);
     if (found) return { line: move.line, message: found };
   }
   for (const { line, park } of trace.stops) {
@@ -111,6 +120,30 @@ function moveCollision(
   const needed = sideways && height > 0 ? height + LEAST_CLEARANCE : height;
   if (lowest.z >= needed - HAIR) return null;
   return `it would pass ${place(lowest)}, too low over the print, which is ${height.toFixed(2)} mm high there`;
+}
+
+/** What the boxes of the head come to on a move: the whole box that they sweep is looked at. */
+function headCollision(
+  { from, to, unseen }: TracedMove,
+  { heights, layer }: PrintedSoFar,
+  head: readonly HeadBox[],
+): string | null {
+  const isSideways = Math.hypot(to.x - from.x, to.y - from.y) > HAIR;
+  if (unseen || !isSideways || ![from, to].every(({ x, y, z }) => Number.isFinite(x + y + z)))
+    return null;
+  const z = Math.min(from.z, to.z);
+  for (const box of head) {
+    const swept = {
+      minX: Math.min(from.x, to.x) + box.minX,
+      maxX: Math.max(from.x, to.x) + box.maxX,
+      minY: Math.min(from.y, to.y) + box.minY,
+      maxY: Math.max(from.y, to.y) + box.maxY,
+    };
+    const height = heights.highestIn(swept, layer);
+    if (height <= z + box.heightMm + HAIR) continue;
+    return `${box.name} would hit the print on the way to ${place(to)}: it is ${(z + box.heightMm).toFixed(2)} mm above the bed there, and the print ${height.toFixed(2)} mm`;
+  }
+  return null;
 }
 
 /** Where the file itself has the nozzle counts as reached, and so does any place no higher. */

@@ -55,7 +55,7 @@ export async function dryRuns(
     const along = (): number => standing.moment.printedTop;
     const everNear = heights.everNear.bind(heights);
     const layer = title.inside ? title.layer + 1 : title.layer;
-    const printed = { heights: asFile ? heights : { along, everNear }, layer };
+    const printed = { heights: asFile ? heights : { along, highestIn: along, everNear }, layer };
     return [dryRun(input, reading, printer, insertion, standing, printed)];
   });
   return Promise.all(runs);
@@ -85,7 +85,9 @@ async function dryRun(
     park: trace.stops.find(({ park }) => park !== null)?.park ?? null,
   };
   const printed = { heights, hasUndrawn, layer };
-  const collision = findCollision(trace, printed, reachOf(printer), to, from);
+  const collision = findCollision(trace, printed, reachOf(printer), to, from, {
+    head: printer.nozzle.head,
+  });
   const differences = stateDifferences(stateWith(settings, to), machine.capture());
   const broken = brokenPromises(promises, trace.kept);
   const trouble = troubleIn(trace, collision?.message ?? null, [

@@ -188,7 +188,7 @@ function printedBefore(
       primed,
     );
     return {
-      heights: { along: () => top, everNear: heights.everNear.bind(heights) },
+      heights: { along: () => top, highestIn: () => top, everNear: heights.everNear.bind(heights) },
       hasUndrawn,
       layer: block.layer,
     };

@@ -3,7 +3,7 @@
 import { RadioGroup } from '@/components/controls/RadioGroup';
 import { SelectField } from '@/components/controls/Select';
 import { DELIVERIES, type Delivery } from '@/core/plan/arrangement';
-import { HOME_WORDS } from '@/core/delivery/deliveryText';
+import { homeWords } from '@/core/delivery/deliveryText';
 import { HOMES, type Home } from '@/core/recipe/betweenFiles';
 import { useJob } from '@/base/job/jobContext';
 import { changePlan } from '@/store/plans/planStore';
@@ -21,7 +21,7 @@ const HOME_NAMES: Readonly<Record<Home, string>> = {
 
 /** As one file, or as several that follow each other; and what is homed in between. */
 export function DeliveryChoice() {
-  const { plan, reading } = useJob();
+  const { plan, reading, printer } = useJob();
   const { delivery, home } = plan;
   const offered = DELIVERIES.filter(
     (one) => one !== 'file-per-source' || reading.sources.length > 1,
@@ -50,7 +50,7 @@ export function DeliveryChoice() {
             }
           />
           <p className="mt-1.5 rounded-md bg-caution-soft px-3 py-2 text-sm">
-            {HOME_WORDS[home]} The bed and nozzle stay hot between the files: stay with the printer.
+            {homeWords(home, printer)} The bed and nozzle stay hot between the files: stay with the printer.
           </p>
         </>
       )}

@@ -31,7 +31,7 @@ export function FilesAsTheyAre() {
   const look = async (): Promise<void> => {
     setBusy(true);
     try {
-      setFound(await client.chain(printer.nozzle));
+      setFound(await client.chain(printer));
     } catch (error) {
       toast.error(`The files could not be checked. ${String(error)}`);
     } finally {

@@ -87,7 +87,7 @@ export function useOutput(
       if (files.length > 0) await keepOutput({ ready, plan, printer, work, files });
       const isMany = files.length > 1;
       const given = isMany ? `${jobStem(job.fileName)}.zip` : fileName;
-      if (isMany) download(await zipOf(files, arrangement.home), given);
+      if (isMany) download(await zipOf(files, arrangement.home, printer), given);
       else if (files[0]) download(files[0].blob, given);
       setOutcome({
         kind: 'written',

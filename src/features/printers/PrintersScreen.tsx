@@ -16,7 +16,7 @@ import { AsideNotes } from '@/components/trouble/AsideNotes';
 import { LoadTrouble } from '@/components/trouble/LoadTrouble';
 import { toastWithUndo } from '@/browser/undoToast';
 import { addPrinter, printers, usePrinters } from '@/store/printers';
-import { Interview } from './Interview';
+import { Interview } from '@/base/prints/Interview';
 import { PrinterForm } from './PrinterForm';
 
 /** The printers: what each is, where its head waits, and which stop it knows. */

@@ -22,6 +22,7 @@ const CHOICE_OF: Readonly<Record<BundleKind, Choice>> = {
   plans: 'jobs',
   printers: 'printers',
   spools: 'spools',
+  measurements: 'printers',
   runs: 'prints',
   photos: 'photos',
 };
@@ -116,7 +117,7 @@ function ChoiceTicks({ kept, chosen, isIn, onChosen }: ChoiceTicksProps) {
     files: `Sliced files, ${formatBytes(bytesOfFiles(kept))} before packing`,
     prints: 'Prints in the logbook',
     photos: `Photos, ${formatBytes(kept.use.photos)}`,
-    printers: 'Printers',
+    printers: 'Printers and what was measured',
     spools: 'Spools on the shelf',
     settings: 'Settings: hours, costs, learned values',
   };

@@ -3,6 +3,7 @@ import type { BundleKind } from '@/core/bundle/form';
 import { success, type Result } from '@/core/findings';
 import type { Spool } from '@/core/filament/shelf/spool';
 import { parseSpool } from '@/core/filament/shelf/spoolFile';
+import { parseMeasurement, type Measurement } from '@/core/measured/measurement';
 import { arrival, readShape, recordId, type ShapeWords } from '@/core/shape';
 import { parseJob, parsePlans, parseStoredPrinter } from '../records/recordShapes';
 import type { Job, Photo, Run, StoredPlans, StoredPrinter } from '../records/records';
@@ -17,6 +18,7 @@ export type Parsed =
   | { readonly kind: 'plans'; readonly record: StoredPlans }
   | { readonly kind: 'printers'; readonly record: StoredPrinter }
   | { readonly kind: 'spools'; readonly record: Spool }
+  | { readonly kind: 'measurements'; readonly record: Measurement }
   | { readonly kind: 'runs'; readonly record: Run }
   | { readonly kind: 'photos'; readonly record: PhotoRecord };
 
@@ -46,6 +48,7 @@ export const PARSE: Readonly<Record<BundleKind, (found: unknown) => Result<Parse
   plans: parseWith('plans', parsePlans),
   printers: parseWith('printers', parseStoredPrinter),
   spools: parseWith('spools', parseSpool),
+  measurements: parseWith('measurements', parseMeasurement),
   runs: parseWith('runs', parseRun),
   photos: parseWith('photos', (found) => readShape(photoSchema, found, WORDS)),
 };

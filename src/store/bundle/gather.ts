@@ -115,7 +115,7 @@ function belongsTo(
   { jobId, runId }: Pick<Scope, 'jobId' | 'runId'>,
   printers: ReadonlySet<string>,
 ): boolean {
-  const { id, jobId: of } = (record ?? {}) as { id?: unknown; jobId?: unknown };
+  const { id, jobId: of, printerId } = (record ?? {}) as Readonly<Record<string, unknown>>;
   switch (kind) {
     case 'jobs':
     case 'plans':
@@ -124,6 +124,8 @@ function belongsTo(
       return runId === undefined ? of === jobId : id === runId;
     case 'printers':
       return printers.has(String(id));
+    case 'measurements':
+      return printers.has(String(printerId));
     case 'spools':
       return false;
     case 'photos':

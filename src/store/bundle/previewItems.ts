@@ -121,6 +121,7 @@ const GROUP_OF: Readonly<Record<BundleKind, Group>> = {
   plans: 'jobs',
   printers: 'printers',
   spools: 'spools',
+  measurements: 'printers',
   runs: 'prints',
   photos: 'prints',
 };
@@ -149,6 +150,8 @@ function ownTitle(part: PreviewPart): string | null {
       return part.record.printer.name;
     case 'spools':
       return part.record.name;
+    case 'measurements':
+      return part.record.about;
     case 'runs':
       return part.record.runPlan.job;
     case 'plans':

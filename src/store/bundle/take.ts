@@ -159,6 +159,7 @@ function entriesOf(
     }
     case 'printers':
     case 'spools':
+    case 'measurements':
       return [entry(record)];
   }
 }

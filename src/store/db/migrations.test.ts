@@ -69,6 +69,7 @@ describe('migrations', () => {
         'entries',
         'files',
         'jobs',
+        'measurements',
         'meta',
         'photos',
         'plans',

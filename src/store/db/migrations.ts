@@ -122,6 +122,13 @@ export const MIGRATIONS: readonly Migration[] = [
       }
     },
   },
+  {
+    to: 11,
+    // What test pieces have brought.
+    run: (db) => {
+      db.createObjectStore('measurements', { keyPath: 'id' });
+    },
+  },
 ];
 
 /** When a record was changed of which that was not kept, ms since 1970. */

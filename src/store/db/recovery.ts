@@ -18,6 +18,7 @@ import { allPlans, jobs } from '../jobs/jobs';
 import { entryOnDesk } from '../plans/openPlans';
 import { printers } from '../printers';
 import { runs } from '../prints/runs';
+import { measurements } from '../measurements';
 import { shelf } from '../shelf';
 import { isJournaled, STORE_NAMES, type JournalStore } from './stores';
 import { retryWrites } from './writes';
@@ -43,6 +44,7 @@ const KNOWN: Readonly<Record<JournalStore, () => readonly Entry[]>> = {
   plans: () => knownIn(allPlans),
   printers: () => knownIn(printers),
   spools: () => knownIn(shelf),
+  measurements: () => knownIn(measurements),
   runs: () => knownIn(runs),
 };
 

@@ -42,6 +42,15 @@ const SAMPLES: Readonly<Record<BundleKind, unknown>> = {
   plans: wholeJob(id).plans,
   printers: { id, addedAt: 1, printer: { ...ORDINARY_PROFILE, name: 'Attic' } },
   spools: ordinarySpool({ id, name: 'Fog' }),
+  measurements: {
+    id,
+    takenAt: 3,
+    day: '2026-12-03',
+    piece: 'smallest',
+    printerId: 'attic',
+    about: 'Smallest details',
+    values: [{ subject: 'finest.gapMm', value: 0.5, spread: 0.1, before: null }],
+  },
   runs: {
     id,
     jobId: id,

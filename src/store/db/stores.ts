@@ -32,6 +32,7 @@ export const STORES = {
   plans: { since: 1, bundle: 'records', journal: 'records', undo: 'records' },
   printers: { since: 4, bundle: 'records', journal: 'records', undo: 'records' },
   spools: { since: 4, bundle: 'records', journal: 'records', undo: 'records' },
+  measurements: { since: 11, bundle: 'records', journal: 'records', undo: 'records' },
   runs: { since: 7, bundle: 'records', journal: 'records', undo: 'records' },
   photos: {
     since: 8,

@@ -2,8 +2,7 @@ import type { PrintOrder } from '@/core/plan/arrangementOfPlan';
 import type { Result } from '@/core/findings';
 import type { PrinterModel } from '@/core/motion/limits';
 import type { OutputRequest } from '@/core/write/request/request';
-import type { ChainFinding } from '@/core/delivery/chain';
-import type { NozzleShape } from '@/core/printer/nozzleShape';
+import type { ChainFinding, ChainPrinter } from '@/core/delivery/chain';
 import type { LayerPaths } from '@/core/geometry/paths';
 import type { Cut } from '@/core/model/cuts';
 import type { ModelSetup } from '@/core/model/setup';
@@ -138,8 +137,8 @@ export class PrintClient {
     return this.ask((remote) => remote.orders(asked, onProgress));
   }
 
-  chain(nozzle: NozzleShape): Promise<ChainFinding[][]> {
-    return this.ask((remote) => remote.chain(nozzle));
+  chain(printer: ChainPrinter): Promise<ChainFinding[][]> {
+    return this.ask((remote) => remote.chain(printer));
   }
 
   orderOf(asked: OrdersQuestion): Promise<PrintOrder | null> {

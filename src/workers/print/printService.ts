@@ -274,7 +274,7 @@ export function createPrintService(helpers: HelperKinds | null = null): PrintSer
       return parts.orderOf({ input: blobSource(gcode), reading }, asked);
     },
 
-    async chain(nozzle): Promise<ChainFinding[][]> {
+    async chain(printer): Promise<ChainFinding[][]> {
       if (held?.kind !== 'sliced') return [];
       const { gcode, files, model } = held;
       const alone = [];
@@ -284,8 +284,7 @@ export function createPrintService(helpers: HelperKinds | null = null): PrintSer
         if (typeof whole === 'string') return [];
         alone.push({ name, ...whole, bytes: new Uint8Array(await slice.arrayBuffer()) });
       }
-      const { filamentDiameter } = model;
-      return chainFindings(alone, { nozzle, filamentDiameter });
+      return chainFindings(alone, printer);
     },
 
     async cancelOrders() {

@@ -16,13 +16,12 @@ import type { Survey } from '@/core/order/survey';
 import type { OrderDip } from '@/core/order/touches';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import type { Stretch } from '@/core/plan/parts';
-import type { NozzleShape } from '@/core/printer/nozzleShape';
 import type { Printer } from '@/core/printer/printer';
 import type { SectionPicture } from '@/core/read/sectionPicture';
 import type { PrinterModel } from '@/core/motion/limits';
 import type { Proof } from '@/core/proof/proofTypes';
 import type { Block } from '@/core/blocks/blocks';
-import type { ChainFinding } from '@/core/delivery/chain';
+import type { ChainFinding, ChainPrinter } from '@/core/delivery/chain';
 import type { Excerpt } from '@/core/write/excerpts';
 import type { PrintOrder } from '@/core/plan/arrangementOfPlan';
 import type { OutputRequest } from '@/core/write/request/request';
@@ -189,7 +188,7 @@ export interface PrintService {
   /** What the open print shows of parts side by side; null when none is open. */
   findParts(): Promise<PartFindings | null>;
   /** What several files of the open print would do to each other, printed as they are: see `core/delivery/chain`. */
-  chain(nozzle: NozzleShape): Promise<ChainFinding[][]>;
+  chain(printer: ChainPrinter): Promise<ChainFinding[][]>;
   /** The order of one plan of the open print; null when it cannot be printed so, and when none is open. */
   orderOf(asked: OrdersQuestion): Promise<PrintOrder | null>;
   /** Gives up the orders that are being worked out. */

@@ -43,9 +43,20 @@ export function movesOf(gcode: string): SeenMove[] {
     if (word === 'M84' && /X Y/.test(line)) offs++;
     if (word !== 'G0' && word !== 'G1') continue;
     const [x, y, z] = [number('X'), number('Y'), number('Z')];
-    const next = [x, y, z].map((one, i) => (one === null ? at[i] : relative ? at[i] + one : one)) as typeof at;
+    const next = [x, y, z].map((one, i) =>
+      one === null ? at[i] : relative ? at[i] + one : one,
+    ) as typeof at;
     feed = number('F') ?? feed;
-    moves.push({ from: at, to: next, e: number('E') ?? 0, tool, change, homes, offs, feed: feed / 60 });
+    moves.push({
+      from: at,
+      to: next,
+      e: number('E') ?? 0,
+      tool,
+      change,
+      homes,
+      offs,
+      feed: feed / 60,
+    });
     at = next;
   }
   const first = moves.findIndex(isPrinted);
@@ -58,7 +69,9 @@ export function isPrinted({ from, to, e }: SeenMove): boolean {
 }
 
 /** Filament pushed before each wall of a ladder since the change before it, mm, by change: walls stand along X. */
-export function wallStarts(moves: readonly SeenMove[]): Map<number, { from: number; to: number; starts: number[] }> {
+export function wallStarts(
+  moves: readonly SeenMove[],
+): Map<number, { from: number; to: number; starts: number[] }> {
   const rows = new Map<number, { from: number; to: number; starts: number[] }>();
   let pushed = 0;
   let [change, tool, before, lastX] = [0, 0, 0, NaN];
@@ -83,7 +96,14 @@ export const oldShare = (pushed: number, dead: number, stirred: number): number 
   pushed < dead ? 1 : Math.exp(-(pushed - dead) / stirred);
 
 /** How thick what a change prints lies over a place, mm: all lines that cover it. */
-export function thicknessAt(moves: readonly SeenMove[], x: number, y: number, low: number, high: number, wide: number): number {
+export function thicknessAt(
+  moves: readonly SeenMove[],
+  x: number,
+  y: number,
+  low: number,
+  high: number,
+  wide: number,
+): number {
   const heights = new Set<number>();
   for (const move of moves) {
     if (!isPrinted(move) || move.to[2] <= low + 1e-6 || move.to[2] > high + 1e-6) continue;
@@ -94,10 +114,14 @@ export function thicknessAt(moves: readonly SeenMove[], x: number, y: number, lo
 }
 
 /** From a place to a straight move, mm, seen from above. */
-export function distance([x, y]: readonly [number, number], { from, to }: Pick<SeenMove, 'from' | 'to'>): number {
+export function distance(
+  [x, y]: readonly [number, number],
+  { from, to }: Pick<SeenMove, 'from' | 'to'>,
+): number {
   const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
   const length = dx * dx + dy * dy;
-  const t = length === 0 ? 0 : Math.max(0, Math.min(1, ((x - from[0]) * dx + (y - from[1]) * dy) / length));
+  const t =
+    length === 0 ? 0 : Math.max(0, Math.min(1, ((x - from[0]) * dx + (y - from[1]) * dy) / length));
   return Math.hypot(x - from[0] - t * dx, y - from[1] - t * dy);
 }
 
@@ -154,7 +178,10 @@ export function touchedWalls(
       walls.set(number, wall);
       continue;
     }
-    const steps = Math.max(1, Math.ceil(Math.hypot(move.to[0] - move.from[0], move.to[1] - move.from[1]) / 0.5));
+    const steps = Math.max(
+      1,
+      Math.ceil(Math.hypot(move.to[0] - move.from[0], move.to[1] - move.from[1]) / 0.5),
+    );
     if (Math.min(move.from[2], move.to[2]) > 12) continue;
     for (let i = 0; i <= steps; i++) {
       const at = move.from.map((one, k) => one + ((move.to[k] - one) * i) / steps);
@@ -171,10 +198,17 @@ export interface TrueLimits {
 }
 
 /** The time of straight moves from rest to rest, s: speeds at corners, then what can be braked and gained. */
-export function secondsFor(moves: readonly SeenMove[], { acceleration: a, corner }: TrueLimits): number {
+export function secondsFor(
+  moves: readonly SeenMove[],
+  { acceleration: a, corner }: TrueLimits,
+): number {
   const legs = moves
     .map(({ from, to, feed }) => ({ d: [to[0] - from[0], to[1] - from[1]], feed }))
-    .map(({ d, feed }) => ({ u: d.map((one) => one / Math.hypot(...d)), length: Math.hypot(...d), feed }))
+    .map(({ d, feed }) => ({
+      u: d.map((one) => one / Math.hypot(...d)),
+      length: Math.hypot(...d),
+      feed,
+    }))
     .filter(({ length }) => length > 1e-9);
   const at: number[] = [0];
   for (let i = 1; i < legs.length; i++) {
@@ -187,12 +221,18 @@ export function secondsFor(moves: readonly SeenMove[], { acceleration: a, corner
     } else {
       const cos = -(p.u[0] * q.u[0] + p.u[1] * q.u[1]);
       const sin = Math.sqrt(Math.max(0, (1 - cos) / 2));
-      at.push(cos > 0.999999 ? 0 : Math.min(most, Math.sqrt((a * corner.value * sin) / Math.max(1e-9, 1 - sin))));
+      at.push(
+        cos > 0.999999
+          ? 0
+          : Math.min(most, Math.sqrt((a * corner.value * sin) / Math.max(1e-9, 1 - sin))),
+      );
     }
   }
   at.push(0);
-  for (let i = legs.length - 1; i >= 0; i--) at[i] = Math.min(at[i], Math.sqrt(at[i + 1] ** 2 + 2 * a * legs[i].length));
-  for (let i = 0; i < legs.length; i++) at[i + 1] = Math.min(at[i + 1], Math.sqrt(at[i] ** 2 + 2 * a * legs[i].length));
+  for (let i = legs.length - 1; i >= 0; i--)
+    at[i] = Math.min(at[i], Math.sqrt(at[i + 1] ** 2 + 2 * a * legs[i].length));
+  for (let i = 0; i < legs.length; i++)
+    at[i + 1] = Math.min(at[i + 1], Math.sqrt(at[i] ** 2 + 2 * a * legs[i].length));
   return legs.reduce((sum, { length, feed }, i) => {
     const [v0, v1] = [at[i], at[i + 1]];
     const peak = Math.min(feed, Math.sqrt((2 * a * length + v0 * v0 + v1 * v1) / 2));

@@ -1,5 +1,6 @@
 import { FINE } from '../../tolerances';
 import { differenceOf } from '../../filament/colour';
+import { hidingOver } from '../../filament/palette';
 import { formatMm } from '../../format';
 import { bottomOf, type Layer, type LayerNumber } from '../../layers';
 import type { Step } from '../../geometry/steps';
@@ -163,9 +164,11 @@ function thinNote(
 ): PlanNote | null {
   const thickness = band.top - band.bottom;
   const { filament } = band;
-  if (thickness >= filament.hidingDepth - FINE) return null;
   const shows = (other: Band | undefined, share: number): boolean =>
-    other !== undefined && share >= UNSEEN && differenceOf(filament, other.filament) > ALIKE;
+    other !== undefined &&
+    share >= UNSEEN &&
+    thickness < hidingOver(filament, other.filament) - FINE &&
+    differenceOf(filament, other.filament) > ALIKE;
   const fromAbove = shows(below, band.seen.above);
   const under = fromAbove ? below : shows(above, band.seen.below) ? above : undefined;
   if (!under) return null;
@@ -173,8 +176,8 @@ function thinNote(
     code: 'thin-band',
     level: 'caution',
     band: band.first,
-    sentence: `${formatMm(thickness)} mm of ${filament.name}: ${under.filament.name} ${fromAbove ? 'below' : 'above'} shows through; about ${formatMm(filament.hidingDepth)} mm hides it.`,
-    fix: thickerFix(inputs, band, above),
+    sentence: `${formatMm(thickness)} mm of ${filament.name}: ${under.filament.name} ${fromAbove ? 'below' : 'above'} shows through; about ${formatMm(hidingOver(filament, under.filament))} mm hides it.`,
+    fix: thickerFix(inputs, band, above, hidingOver(filament, under.filament)),
   };
 }
 
@@ -186,9 +189,10 @@ function thickerFix(
   { plan, layers, steps }: NoteInputs,
   band: Band,
   above: Band | undefined,
+  hidingDepth: number,
 ): PlanNote['fix'] {
   const onStep = (layer: number): boolean => steps.some((step) => step.layer === layer);
-  const needed = band.filament.hidingDepth - FINE;
+  const needed = hidingDepth - FINE;
   const [starts, next] = [band.stretches[0], above?.stretches[0]];
   if (above && next?.from && !onStep(next.from)) {
     const end = firstIndex(layers.length, (i) => layers[i].z - band.bottom >= needed);

@@ -1,5 +1,5 @@
 import { mixedLook } from '../../filament/look';
-import type { PaletteFilament } from '../../filament/palette';
+import { hidingOver, type PaletteFilament } from '../../filament/palette';
 import type { Print } from '../../print/print';
 
 /** The plain colour of every section; entry 0 is empty. */
@@ -30,8 +30,9 @@ export function sectionLooks(
     const most = next.toSorted((a, b) => sections[b].filamentMm - sections[a].filamentMm).at(0);
     const behind = same ?? most;
     const { thickness } = layers[sections[i].layer - 1];
+    const hidingDepth = hidingOver(filaments[i], behind === undefined ? null : filaments[behind]);
     looks[i + 1] = mixedLook(
-      filaments[i],
+      { ...filaments[i], hidingDepth },
       thickness,
       behind === undefined ? null : looks[behind + 1] || filaments[behind].colour,
     );

@@ -1,5 +1,6 @@
 import { NOT_FOLLOWED, type SlicedFile } from '../../read/slicedFile';
 import { swapsOf } from '../../plan/arrangement';
+import { homesInto, standingOf } from '../../printer/homing';
 import { reachOf } from '../../printer/printer';
 import { settingsText, stateWith } from '../../recipe/settings';
 import type { MachineState } from '../../gcode/machine';
@@ -144,8 +145,12 @@ function checkClearance(run: ProvenRun, block: Block, i: number): ProofCheck[] {
   const { heights, reading, inputStates, order } = run;
   const printed = order.printedBefore(block, heights, reading);
   const [start, back] = [run.stateIn(block.start), inputStates[i]];
-  const { radiusMm } = run.printer.nozzle.headClearance;
-  const collision = findCollision(trace, printed, reachOf(run.printer), back, start, radiusMm);
+  const homesAll = trace.homings.some(({ all }) => all);
+  const head = {
+    homesInto: homesAll ? homesInto(run.printer, standingOf(heights)) : null,
+    head: run.printer.nozzle.head,
+  };
+  const collision = findCollision(trace, printed, reachOf(run.printer), back, start, head);
   const name = nameOf(block);
   if (collision) {
     const message = `${name} is not safe: ${collision.message}.`;

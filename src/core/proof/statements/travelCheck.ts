@@ -4,12 +4,15 @@ import type { Machine } from '../../gcode/machine';
 import { filamentArea } from '../../geometry/lineWidth';
 import { forEachPiece, hasPrinted, printedWidth } from '../../geometry/movePieces';
 import type { Printer } from '../../printer/printer';
+import { homesInto, standingIn } from '../../printer/homing';
 import { StandingMap } from '../../printer/standingMap';
 import type { SlicedFile } from '../../read/slicedFile';
 import { firstIndex } from '../../search';
 import { LEADS, type Block } from '../../blocks/blocks';
 import type { Copy } from '../../blocks/copies';
 import type { ProofCheck } from '../proofTypes';
+
+type ProofPrinter = Pick<Printer, 'nozzle' | 'filamentDiameter' | 'homing' | 'bed' | 'volume'>;
 
 /**
  * Check 3 of another order than the file's, and of files that are printed together: every move of the output against
@@ -37,7 +40,7 @@ export class TravelCheck {
    */
   constructor(
     private readonly reading: Pick<SlicedFile, 'sections' | 'footprint'>,
-    printer: Pick<Printer, 'nozzle' | 'filamentDiameter'>,
+    private readonly printer: ProofPrinter,
     private readonly copies: readonly Copy[],
     private readonly blocks: readonly Block[],
     private readonly dipMm: number | null,
@@ -93,15 +96,24 @@ export class TravelCheck {
     });
   }
 
-  /** Homing leads the head across the bed, and down to it where Z is homed. */
-  private home({ z }: Machine, line: number): void {
-    const { map } = this;
-    if (z < (map?.highest ?? this.top) - HAIR) {
-      this.fail(
-        'The file homes where something is already printed, and the head would hit it.',
-        line,
-      );
+  /**
+   * Homing leads the head across the bed, and down to it where Z is homed. Where the printer's profile says where
+   * that is, it may be free; the way there is at the height where the head is.
+   */
+  private home({ z, fromZ }: Machine, line: number): void {
+    const { map, printer } = this;
+    const highest = map?.highest ?? this.top;
+    if (z >= highest - HAIR) return;
+    const isKnown = printer.homing !== null && fromZ >= highest - HAIR;
+    if (isKnown && !map) {
+      this.needsMap = true;
+      return;
     }
+    if (isKnown && map && homesInto(printer, standingIn(map)) === null) return;
+    this.fail(
+      'The file homes where something is already printed, and the head would hit it.',
+      line,
+    );
   }
 
   private print(m: Machine, effect: Effect, offset: number, line: number): void {

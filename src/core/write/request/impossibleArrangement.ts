@@ -2,7 +2,8 @@ import { refuse, type Result } from '../../findings';
 import { countsOtherSteps } from '../../gcode/settingSlots';
 import type { SlicedFile, SlicedSection } from '../../read/slicedFile';
 import { PrintedHeights } from '../../print/printedHeights';
-import { FLAT_MM } from '../../printer/nozzleShape';
+import { boundsOf } from '../../geometry/columns';
+import { homesInto, standingOf, whereToMove } from '../../printer/homing';
 import { reachOf } from '../../printer/printer';
 import { LEAST_CLEARANCE } from '../../recipe/actions';
 import { printedSections } from '../../plan/arrangement';
@@ -71,11 +72,14 @@ function impossibleHoming(
   { arrangement, printer }: OutputRequest,
 ): Result<never> | null {
   if (arrangement.opens.length === 0 || arrangement.home !== 'all') return null;
-  const { radiusMm } = printer.nozzle.headClearance;
-  if (!new PrintedHeights(reading).everNear({ x: 0, y: 0 }, radiusMm, FLAT_MM)) return null;
+  const heights = new PrintedHeights(reading);
+  const into = homesInto(printer, standingOf(heights));
+  if (into === null) return null;
+  const top = Math.max(...reading.layers.map(({ highest }) => highest));
+  const where = whereToMove(boundsOf(reading.footprint), top, printer);
   return refuse(
     'head-would-hit',
-    `Something is printed within ${radiusMm} mm of X 0 Y 0, where the printer homes. Between the files, home nothing or only X and Y, or move the print.`,
+    `Something is printed at X ${into.x.toFixed(0)} Y ${into.y.toFixed(0)}, where the printer homes Z. Between the files, home nothing or only X and Y. ${where}`.trim(),
   );
 }
 

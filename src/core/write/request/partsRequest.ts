@@ -27,7 +27,7 @@ import {
   stopsBesideTools,
 } from '../../plan/edits/proposeStretches';
 import { givenOrders, sectionWishes } from '../../plan/wishes';
-import type { NozzleShape } from '../../printer/nozzleShape';
+import { headHeight, type NozzleShape } from '../../printer/nozzleShape';
 import type { Printer } from '../../printer/printer';
 import type { SlicedFile } from '../../read/slicedFile';
 import type { Home } from '../../recipe/betweenFiles';
@@ -155,7 +155,7 @@ function depthOrWhy(
       `${one} and ${other} print in the same place, in layer ${sections[overlap.one].layer} and possibly others. Only parts beside or on top of each other can be printed together.`,
     );
   }
-  const depth = depthOf(printed, standing, nozzle.headClearance.heightMm);
+  const depth = depthOf(printed, standing, headHeight(nozzle));
   if (depth.early) {
     const [on, under] = [depth.early.section, depth.early.below].map(fileOf);
     return refuse(

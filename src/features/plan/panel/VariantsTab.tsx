@@ -76,7 +76,7 @@ function VariantCard({ variant, view, isChosen, isOnly }: VariantCardProps) {
   const timed = useTimesFor(view, printer);
   const reading = timed ?? chosenReading;
   const spools = spoolsOf(plan.palette, useShelf((state) => state.records) ?? []);
-  const reckoned = reckon(plan, printer, spools, useLearning(job.isDemo));
+  const reckoned = reckon(plan, printer, spools, useLearning(job.isDemo, plan.printerId));
   const order = useVariantOrder(view, plan, printer, spools);
   const arrangement = arrangementOfPlan(
     reckoned.plan,
