@@ -1,4 +1,5 @@
 import { lightFormat } from 'date-fns';
+import { DEMO_MEASUREMENTS } from '@/core/measured/demoMeasurements';
 import {
   combined,
   parseMeasurement,
@@ -22,6 +23,7 @@ export const measurements = createCollection<Measurement>({
   store: 'measurements',
   what: 'measurement',
   parse: parseMeasurement,
+  seed: { key: 'demo-measurements', records: () => DEMO_MEASUREMENTS },
   compare: (a, b) => b.takenAt - a.takenAt,
 });
 

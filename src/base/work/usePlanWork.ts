@@ -14,6 +14,7 @@ import type { JobPlan } from '@/core/plan/jobPlan';
 import { arrangementOfPlan } from '@/core/plan/arrangementOfPlan';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { reckon, reckonedBands, reckonedEnds, type Reckoned } from '@/core/log/reckon';
+import type { Learning } from '@/core/log/learning';
 import { planPurges } from '@/core/plan/work/purges';
 import { timelineOf, type Timeline } from '@/core/plan/work/timeline';
 import type { Printer } from '@/core/printer/printer';
@@ -39,6 +40,8 @@ export interface PlanWork {
   readonly parts: PartsView;
   /** The plan with what earlier runs have taught. */
   readonly reckoned: Reckoned;
+  /** What they and the test pieces have taught. */
+  readonly learning: Learning;
   /** Its sections in the order of printing. */
   readonly arrangement: Arrangement;
 }
@@ -64,7 +67,10 @@ export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): P
     const shown = isWhole(plan) ? shownByLayers(whole.surface) : shownBySections(picture);
     const order = printedSections(arrangement).map(({ section }) => section);
     const { filamentDiameter } = printer;
-    return bandsOf({ ...plan, palette }, { reading, shown, filamentDiameter, spools, order, wishes });
+    return bandsOf(
+      { ...plan, palette },
+      { reading, shown, filamentDiameter, spools, order, wishes },
+    );
   }, [plan, palette, reading, whole, printer, spools, parts, arrangement]);
   const bands = useMemo(() => reckonedBands(modelBands, reckoned.printer), [modelBands, reckoned]);
   const purges = useMemo(() => {
@@ -87,7 +93,10 @@ export function usePlanWork(ready: ReadyJob, plan: JobPlan, printer: Printer): P
     return partAnalysis(reading, keys, worked, picture);
   }, [parts, reading, whole, worked]);
   return useMemo(
-    () => ({ analysis, bands, timeline, spools, purges, needs, parts, reckoned, arrangement }),
-    [analysis, bands, timeline, spools, purges, needs, parts, reckoned, arrangement],
+    () => ({
+      ...{ analysis, bands, timeline, spools, purges, needs },
+      ...{ parts, reckoned, learning, arrangement },
+    }),
+    [analysis, bands, timeline, spools, purges, needs, parts, reckoned, learning, arrangement],
   );
 }

@@ -1,5 +1,13 @@
 /** The records that a bundle holds, one file of lines for each kind, in the order in which they are written. */
-export const KINDS = ['jobs', 'plans', 'printers', 'spools', 'measurements', 'runs', 'photos'] as const;
+export const KINDS = [
+  'jobs',
+  'plans',
+  'printers',
+  'spools',
+  'measurements',
+  'runs',
+  'photos',
+] as const;
 export type BundleKind = (typeof KINDS)[number];
 
 /** What was chosen when it was saved. */

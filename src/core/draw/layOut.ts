@@ -80,12 +80,17 @@ function troublesOf(
   return troubles;
 }
 
-function notesOf({ pictureHeight }: PlateDrawing, picture: PlatePicture | null): string[] {
+function notesOf({ pictureHeight, finest }: PlateDrawing, picture: PlatePicture | null): string[] {
   const notes = [...(picture?.notes ?? [])];
   if (picture && picture.moduleSide !== null) {
     const moduleMm = picture.moduleSide * pictureHeight;
+    const least = finest?.moduleMm ?? LEAST_MODULE;
+    const hard =
+      (finest?.moduleMm ?? null) === null
+        ? 'Below 1 mm it is hard to scan: enlarge it.'
+        : `On your printer codes are read from ${least.toFixed(2)} mm on, as measured: enlarge it.`;
     notes.push(
-      `The picture is a code to scan: its modules are ${moduleMm.toFixed(2)} mm. ${moduleMm < LEAST_MODULE ? 'Below 1 mm it is hard to scan: enlarge it.' : 'Test it with a phone before you print many.'}`,
+      `The picture is a code to scan: its modules are ${moduleMm.toFixed(2)} mm. ${moduleMm < least ? hard : 'Test it with a phone before you print many.'}`,
     );
   }
   return notes;

@@ -1,7 +1,7 @@
 import { areaD, EndType, inflatePathsD, JoinType } from 'clipper2-ts';
 import { cut, overlap, type Area } from './areas';
 import { clustersOf } from './clusters';
-import type { PlateDrawing } from './plate';
+import { finestOf, type PlateDrawing } from './plate';
 import type { PlateRegions } from './regions';
 
 /** Where a plate is too fine for the line that prints it. */
@@ -17,21 +17,22 @@ export interface NarrowPlaces {
 /** Looks at every colour of a plate. */
 export function narrowPlaces(
   { inks, ground, base }: PlateRegions,
-  { lineWidth, arrangement }: Pick<PlateDrawing, 'lineWidth' | 'arrangement'>,
+  { lineWidth, arrangement, finest }: Pick<PlateDrawing, 'lineWidth' | 'arrangement' | 'finest'>,
 ): NarrowPlaces {
+  const { stroke, whole, gap } = finestOf({ lineWidth, finest });
   const apart = (area: Area): Area[] => clustersOf(area, 2 * lineWidth * SPARE);
   const regions = (arrangement === 'beside' ? [...inks, ground] : inks).flatMap(apart);
   const lost: Area = [];
   const thin: Area = [];
   for (const area of regions) {
-    const narrow = narrower(area, 2 * lineWidth);
+    const narrow = narrower(area, whole);
     // What is nowhere narrower than two lines is nowhere narrower than one.
     if (narrow.length === 0) continue;
-    const gone = narrower(area, lineWidth);
+    const gone = narrower(area, stroke);
     lost.push(...gone);
     thin.push(...cut(narrow, gone));
   }
-  const closed = inks.flatMap(apart).flatMap((area) => overlap(gaps(area, lineWidth), base));
+  const closed = inks.flatMap(apart).flatMap((area) => overlap(gaps(area, gap), base));
   return { lost, thin: seen(thin, lineWidth), closed };
 }
 

@@ -25,6 +25,13 @@ export interface Ink {
   readonly layers: number;
 }
 
+/** The finest details of a nozzle, as a test piece has found them; null while it has not. Lengths in mm. */
+export interface Finest {
+  readonly strokeMm: number | null;
+  readonly gapMm: number | null;
+  readonly moduleMm: number | null;
+}
+
 /** A plate: what is drawn on it, and how it is to be printed. Lengths in mm. */
 export interface PlateDrawing {
   readonly name: string;
@@ -47,6 +54,8 @@ export interface PlateDrawing {
   readonly firstLayer: number;
   readonly layerHeight: number;
   readonly lineWidth: number;
+  /** What the printer was found to draw; left out while nobody has measured. */
+  readonly finest?: Finest;
   readonly baseLetter: string;
   readonly baseLayers: number;
   /** From the lowest to the highest. */
@@ -56,6 +65,23 @@ export interface PlateDrawing {
   readonly textInk: number;
   /** By colour of the picture. */
   readonly pictureInks: readonly number[];
+}
+
+/**
+ * From which width on strokes are printed, and are whole, and gaps stay open, mm: as the printer was found to draw
+ * them, else one line, two lines and one line.
+ */
+export function finestOf({ lineWidth, finest }: Pick<PlateDrawing, 'lineWidth' | 'finest'>): {
+  readonly stroke: number;
+  readonly whole: number;
+  readonly gap: number;
+} {
+  const stroke = finest?.strokeMm ?? null;
+  return {
+    stroke: stroke ?? lineWidth,
+    whole: stroke ?? 2 * lineWidth,
+    gap: finest?.gapMm ?? lineWidth,
+  };
 }
 
 /** Numbers that can be set: from and to, mm or layers. */

@@ -15,6 +15,7 @@ export const GUIDE_PAGES = [
   { id: 'file-per-colour', title: 'One file for each colour' },
   { id: 'time', title: 'When to be there' },
   { id: 'learning', title: 'Learning from prints' },
+  { id: 'measuring', title: 'Measured, not guessed' },
   { id: 'keeping', title: 'Keeping what you make' },
   { id: 'bed', title: 'Keeping the part on the bed' },
   { id: 'odd-files', title: 'Files of another kind' },

@@ -104,7 +104,7 @@ export function hidingStairs(
 /** What the answers say: from which stair on the lower filament, or the slot, does not show. */
 export function stairValues(made: MadePiece, answers: Answers): FoundValue[] {
   return made.readings.flatMap(({ id, marks }) => {
-    const mm = answers[id];
-    return mm == null ? [] : [{ subject: id, value: mm, spread: marks[0] }];
+    const mm = answers[id] ?? null;
+    return mm === null ? [] : [{ subject: id, value: mm, spread: marks[0] }];
   });
 }

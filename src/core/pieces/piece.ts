@@ -43,7 +43,7 @@ export interface MadePiece {
 }
 
 /** What the person read off, by the reading's id; `null` where nothing was clear. */
-export type Answers = Readonly<Record<string, number | null>>;
+export type Answers = Readonly<Record<string, number | null | undefined>>;
 
 /** Numbers without what the profile had before. */
 export type FoundValue = Omit<MeasuredValue, 'before'>;

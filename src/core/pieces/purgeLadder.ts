@@ -1,4 +1,4 @@
-import { nozzleRadius } from '../printer/nozzleShape';
+import { headHeight, nozzleRadius } from '../printer/nozzleShape';
 import type { Printer } from '../printer/printer';
 import { purgeVolume } from '../filament/purge';
 import { filamentArea } from '../geometry/lineWidth';
@@ -101,60 +101,27 @@ export function purgeLadder(
   const filaments = used.map((one) => all[one]);
   const isAsked = (from: number, to: number): boolean =>
     pairs.some((pair) => pair.includes(used[from]) && pair.includes(used[to]));
-  const { stepMm, firstMm } = settings;
-  const line = lineOf(printer);
-  const layer = layerOf(printer);
-  const height = Math.min(HIGHEST, 0.8 * printer.nozzle.headClearance.heightMm);
-  const layers = Math.max(3, Math.floor(height / layer + 1e-6));
-  const writer = new Toolpath(printer, {
-    title: 'purge ladder',
-    ...heatOf(filaments),
-    lineWidth: line,
-    layerHeight: layer,
-    speed: 25,
-    firstSpeed: 18,
-    fan: 1,
-  });
-  // Two lines side by side, closed at the ends, and all layers of them take one step.
-  const round = stepMm / layers / writer.perMm;
-  const length = round / 2 - line;
-  if (length < 4 * line)
-    return { problem: 'This step is too small for a wall. Choose a larger one.' };
-  const pitch = 2 * line + nozzleRadius(printer.nozzle, (layers - 1) * layer) + SPARE;
+  const { firstMm } = settings;
   const rows = trip.slice(1).map((to, i): Row => {
     const from = trip[i];
     const marks = marksOf(filaments[from], filaments[to], settings, printer.filamentDiameter);
     return { from, to, walls: marks.length, marks };
   });
-  const most = Math.max(OWN_WALLS, ...rows.map(({ walls }) => walls));
-  const { middle, width, depth } = roomOn(printer);
-  const rail = RAIL_LINES * line;
-  const rowDepth = length + rail + ROW_GAP + line;
-  const rowWidth = most * pitch + ROW_GAP;
-  // Rows stand side by side where they are too many for the depth.
-  const inDepth = Math.max(1, Math.floor(depth / rowDepth));
-  const columns = Math.ceil((rows.length + 1) / inDepth);
-  const deep = Math.ceil((rows.length + 1) / columns);
-  const size = { x: columns * rowWidth, y: deep * rowDepth };
-  if (size.x > width || size.y > depth) {
-    const problem = `The ladder needs ${Math.ceil(size.x)} × ${Math.ceil(size.y)} mm, and the bed has ${Math.floor(width)} × ${Math.floor(depth)} mm for it. Choose fewer pairs or a larger step.`;
-    return { problem };
-  }
-  const corner: Point = { x: middle.x - size.x / 2, y: middle.y - size.y / 2 };
-  const walls = new LadderWalls(writer, {
-    corner,
-    pitch,
-    length,
-    line,
-    layer,
-    layers,
-    rail,
-    rowDepth,
-    rowWidth,
-    deep,
+  const counts = [OWN_WALLS, ...rows.map((row) => row.walls)];
+  const writer = new Toolpath(printer, {
+    title: 'purge ladder',
+    ...heatOf(filaments),
+    lineWidth: lineOf(printer),
+    layerHeight: layerOf(printer),
+    speed: 25,
+    firstSpeed: 18,
+    fan: 1,
   });
+  const places = placesOf(writer, counts, settings);
+  if ('problem' in places) return places;
+  const walls = new LadderWalls(writer, places);
   writer.start();
-  walls.rails([OWN_WALLS, ...rows.map((row) => row.walls)]);
+  walls.rails(counts);
   walls.row(0, OWN_WALLS);
   rows.forEach((row, i) => {
     writer.tool(row.to);
@@ -202,17 +169,68 @@ function readingsOf(
 
 /** Where the walls of a ladder stand, mm. */
 interface LadderPlaces {
-  readonly corner: Point;
+  /** The left front corner of each row. */
+  readonly corners: readonly Point[];
   readonly pitch: number;
   readonly length: number;
   readonly line: number;
   readonly layer: number;
   readonly layers: number;
   readonly rail: number;
-  readonly rowDepth: number;
-  readonly rowWidth: number;
-  /** Rows behind one another before the next ones stand beside them. */
-  readonly deep: number;
+}
+
+/** How large walls are for a step, and where rows of so many of them stand on the bed. */
+function placesOf(
+  { printer, perMm, settings: { lineWidth: line, layerHeight: layer } }: Toolpath,
+  counts: readonly number[],
+  { stepMm }: LadderSettings,
+): LadderPlaces | Unfit {
+  const height = Math.min(HIGHEST, 0.8 * headHeight(printer.nozzle));
+  const layers = Math.max(3, Math.floor(height / layer + 1e-6));
+  // Two lines side by side, closed at the ends, and all layers of them take one step.
+  const length = stepMm / layers / perMm / 2 - line;
+  if (length < 4 * line) {
+    return { problem: 'This step is too small for a wall. Choose a larger one.' };
+  }
+  const pitch = 2 * line + nozzleRadius(printer.nozzle, (layers - 1) * layer) + SPARE;
+  const rail = RAIL_LINES * line;
+  const { middle, width, depth } = roomOn(printer);
+  const widths = counts.map((count) => count * pitch + ROW_GAP);
+  const { at, lines } = shelved(widths, width);
+  const rowDepth = length + rail + ROW_GAP + line;
+  const size = {
+    x: Math.max(...at.map(({ x }, i) => x + widths[i])),
+    y: lines * rowDepth,
+  };
+  if (size.x > width || size.y > depth) {
+    const problem = `The ladder needs ${Math.ceil(size.x)} × ${Math.ceil(size.y)} mm, and the bed has ${Math.floor(width)} × ${Math.floor(depth)} mm for it. Choose fewer pairs or a larger step.`;
+    return { problem };
+  }
+  const corners = at.map(({ x, line: row }) => ({
+    x: middle.x - size.x / 2 + x,
+    y: middle.y - size.y / 2 + row * rowDepth,
+  }));
+  return { corners, pitch, length, line, layer, layers, rail };
+}
+
+/** Puts widths into lines as wide as there is room, the widest first, each into the first line that takes it. */
+function shelved(
+  widths: readonly number[],
+  room: number,
+): {
+  readonly at: readonly { readonly x: number; readonly line: number }[];
+  readonly lines: number;
+} {
+  const filled: number[] = [];
+  const at = widths.map(() => ({ x: 0, line: 0 }));
+  const inTurn = widths.map((_, i) => i).sort((a, b) => widths[b] - widths[a] || a - b);
+  for (const i of inTurn) {
+    const found = filled.findIndex((used) => used + widths[i] <= room);
+    const line = found < 0 ? filled.length : found;
+    at[i] = { x: filled[line] ?? 0, line };
+    filled[line] = at[i].x + widths[i];
+  }
+  return { at, lines: filled.length };
 }
 
 class LadderWalls {
@@ -226,7 +244,7 @@ class LadderWalls {
     const { pitch, line, layer, rail } = this.at;
     this.writer.toHeight(layer);
     counts.forEach((count, i) => {
-      const { x: left, y } = this.corner(i);
+      const { x: left, y } = this.at.corners[i];
       const box = {
         minX: left,
         maxX: left + (count - 1) * pitch + 2 * line,
@@ -244,18 +262,10 @@ class LadderWalls {
     });
   }
 
-  private corner(row: number): Point {
-    const { corner, rowDepth, rowWidth, deep } = this.at;
-    return {
-      x: corner.x + Math.floor(row / deep) * rowWidth,
-      y: corner.y + (row % deep) * rowDepth,
-    };
-  }
-
   /** The walls of a row, one after another, each to its full height. */
   row(number: number, count: number): void {
     const { pitch, length, line, layer, layers, rail } = this.at;
-    const { x: left, y } = this.corner(number);
+    const { x: left, y } = this.at.corners[number];
     for (let k = 0; k < count; k++) {
       const x = left + line + k * pitch;
       const box = (from: number) => ({
@@ -280,8 +290,8 @@ export function ladderValues(
   { stepMm }: LadderSettings,
 ): FoundValue[] {
   return made.readings.flatMap(({ id }) => {
-    const mm = answers[id];
+    const mm = answers[id] ?? null;
     // The colour became clean somewhere in the wall before: what is noted is enough, by a step at most.
-    return mm == null ? [] : [{ subject: id, value: mm, spread: stepMm }];
+    return mm === null ? [] : [{ subject: id, value: mm, spread: stepMm }];
   });
 }

@@ -192,8 +192,8 @@ export function smallestModel(printer: Printer): readonly Slab[] {
 /** What the answers say: the finest of each that came out. */
 export function smallestValues(made: MadePiece, answers: Answers): FoundValue[] {
   return made.readings.flatMap(({ id, marks }) => {
-    const mm = answers[id];
-    if (mm == null) return [];
+    const mm = answers[id] ?? null;
+    if (mm === null) return [];
     const finer = marks[marks.indexOf(mm) - 1] ?? 0;
     return [{ subject: id, value: mm, spread: Number((mm - finer).toFixed(3)) }];
   });

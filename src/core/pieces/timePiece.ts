@@ -195,8 +195,8 @@ export function fitMoves(
 ): { readonly acceleration: Fitted; readonly corner: Fitted; readonly residual: number } | null {
   const { limits } = printer;
   const taken = stretchesOf(printer).flatMap(({ id, moves }) => {
-    const time = seconds[id];
-    return moves && time != null ? [{ moves, time }] : [];
+    const time = seconds[id] ?? null;
+    return moves && time !== null ? [{ moves, time }] : [];
   });
   if (taken.length < 2) return null;
   const misses = ([a, c]: readonly number[]): number[] =>
@@ -305,8 +305,8 @@ export function timeValues(printer: Printer, seconds: Answers): FoundValue[] {
     for (const subject of names) found.push({ subject, value: corner.value, spread: corner.off });
   }
   for (const { id, heats } of stretchesOf(printer)) {
-    const time = seconds[id];
-    if (!heats || time == null || time <= 0) continue;
+    const time = seconds[id] ?? null;
+    if (!heats || time === null || time <= 0) continue;
     const rate = (heats.to - heats.from) / time;
     const subject = heats.what === 'nozzle' ? 'heating.nozzlePerSecond' : 'heating.bedPerSecond';
     found.push({ subject, value: rate, spread: (rate * Math.SQRT2 * HAND_SECONDS) / time });

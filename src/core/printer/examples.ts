@@ -1,3 +1,4 @@
+import { USUAL_HOMING } from './homeKinds';
 import { ORDINARY_PROFILE, USUAL_MOTOR_SECONDS, type Printer } from './printer';
 
 /** Three made-up printers that understand different ways to stop. */
@@ -7,6 +8,8 @@ export const EXAMPLE_PRINTERS: readonly Printer[] = [
     name: 'Sluice',
     understands: { kind: 'change-command', command: 'M600', testedAt: '2026-03-14' },
     runoutSensor: true,
+    homing: { ...USUAL_HOMING, area: { minX: 15, maxX: 205, minY: 15, maxY: 205 } },
+    returns: { stopMm: 0, homeMm: 0.05, motorsMm: 0.15 },
   },
   {
     ...ORDINARY_PROFILE,

@@ -10,7 +10,7 @@ import { download } from '@/browser/download';
 import { useFileDrop } from '@/browser/useFileDrop';
 import { hasWebGl } from '@/browser/webgl';
 import type { PlatePicture } from '@/core/draw/picture';
-import { heightOf, LONGEST_NAME, type PlateDrawing } from '@/core/draw/plate';
+import { finestOf, heightOf, LONGEST_NAME, type PlateDrawing } from '@/core/draw/plate';
 import { fileStem } from '@/core/fileStem';
 import { formatMm } from '@/core/format';
 import { FIRST_VIEW } from '@/base/pictures/handView';
@@ -20,6 +20,7 @@ import { PlateView } from './PlateView';
 import { plateThing } from './plateThing';
 import { plateStl, platesJob, plateThreeMf } from './savePlate';
 import { usePlateDrawing } from './drawSettings';
+import { useFinest } from './useFinest';
 import { usePlate, type ShownPlate } from './usePlate';
 import { usePlatePicture } from './usePlatePicture';
 
@@ -36,7 +37,9 @@ const PICTURES = '.svg,.png,.jpg,.jpeg,.webp,.gif,.bmp';
 
 /** A small helper that makes signs, tags and plates for printing in colours. */
 export function DrawScreen() {
-  const drawing = usePlateDrawing();
+  const kept = usePlateDrawing();
+  const finest = useFinest();
+  const drawing = useMemo(() => (finest ? { ...kept, finest } : kept), [kept, finest]);
   const { picture, take, remove } = usePlatePicture();
   const drop = useFileDrop(([file]) => take(file));
   return (
@@ -122,7 +125,9 @@ function PlateStage({ drawing, picture }: PlateStageProps) {
 /** What keeps the plate from being saved, what is too fine, and when colours change. */
 function PlateWords({ drawing, plate }: ShownPlate) {
   const { troubles, notes, narrow, bodies } = plate;
-  const { lineWidth, arrangement } = drawing;
+  const { lineWidth, arrangement, finest } = drawing;
+  const { stroke, whole, gap } = finestOf(drawing);
+  const found = (mm: number | null = null): string => (mm === null ? '' : ', as measured');
   return (
     <div className="grid gap-1 px-4 py-2 text-sm" aria-live="polite">
       {troubles.map((trouble) => (
@@ -132,16 +137,18 @@ function PlateWords({ drawing, plate }: ShownPlate) {
       ))}
       {narrow.lost.length > 0 && (
         <p className="font-medium text-danger">
-          Red: narrower than the line of {lineWidth} mm, and will not print.
+          Red: narrower than {formatMm(stroke)} mm{found(finest?.strokeMm)}, and will not print.
         </p>
       )}
       {narrow.thin.length > 0 && (
         <p className="text-caution">
-          Yellow: narrower than two lines ({formatMm(2 * lineWidth)} mm), and may come out ragged.
+          Yellow: narrower than {formatMm(whole)} mm, and may come out ragged.
         </p>
       )}
       {narrow.closed.length > 0 && (
-        <p className="text-caution">Also yellow: gaps narrower than a line, which close up.</p>
+        <p className="text-caution">
+          Also yellow: gaps narrower than {formatMm(gap)} mm{found(finest?.gapMm)}, which close up.
+        </p>
       )}
       {notes.map((note) => (
         <p key={note}>{note}</p>

@@ -8,6 +8,7 @@ import { FilePerColourPage, JoiningPage } from './pages/filesPages';
 import { ModelPage } from './pages/modelPages';
 import { LayersPage, ThinColoursPage, TimePage } from './pages/planningPages';
 import { KeepingPage, LearningPage } from './pages/logbookPages';
+import { MeasuringPage } from './pages/measuringPage';
 import { ColourOrderPage, DippingPage, SideBySidePage } from './pages/sidePages';
 import { OddFilesPage, StoppingPage, TheStopPage } from './pages/stoppingPages';
 
@@ -27,6 +28,7 @@ const CONTENT: Readonly<Record<GuidePageId, ComponentType>> = {
   'file-per-colour': FilePerColourPage,
   time: TimePage,
   learning: LearningPage,
+  measuring: MeasuringPage,
   keeping: KeepingPage,
   bed: BedPage,
   'odd-files': OddFilesPage,

@@ -37,6 +37,7 @@ describe('the guide', () => {
     'materials',
     'time',
     'bed',
+    'measuring',
     'safety',
   ] as const)('cautions on the page %s', (page) => {
     expect(article(page)).toMatch(/<aside aria-label="Cautions?"/);

@@ -5,6 +5,7 @@ import { Learning, purgeSubject, subjectOf } from '@/core/log/learning';
 import type { Estimate } from '@/core/log/robust';
 import { ORDINARY_PROFILE } from '@/core/printer/printer';
 import type { LogEntry } from '@/store/records/records';
+import { measurements, useMeasurements } from '@/store/measurements';
 import { printers, usePrinters } from '@/store/printers';
 import { useLearningChoices } from '@/store/prints/learningChoices';
 import { shelf, useShelf } from '@/store/shelf';
@@ -48,9 +49,10 @@ export function LearnedPanel({ entries: all }: { entries: readonly LogEntry[] })
   const entries = real.length > 0 ? real : all;
   const { choices } = useLearningChoices();
   const profiles = usePrinters(({ records }) => records);
+  const measured = useMeasurements(({ records }) => records);
   const spools = useShelf(({ records }) => records);
   useEffect(() => {
-    Promise.all([printers.load(), shelf.load()]).catch(() => {
+    Promise.all([printers.load(), shelf.load(), measurements.load()]).catch(() => {
       // Ordinary printers and nameless spools stand in.
     });
   }, []);
@@ -59,8 +61,9 @@ export function LearnedPanel({ entries: all }: { entries: readonly LogEntry[] })
       new Learning(
         entries.map(({ facts }) => facts),
         choices,
+        measured ?? [],
       ),
-    [entries, choices],
+    [entries, choices, measured],
   );
   const names = [...new Set(entries.map(({ printer }) => printer))].sort();
   const person = learning.person();
@@ -150,7 +153,7 @@ function pairLines(
   }
   const nameOf = (key: string): string => names.get(key) ?? key;
   return [...pairs].map(([subject, { from, to, mm }]): LearnedLine => {
-    const { value, tooShort, enough, runs } = learning.purge(from, to, mm);
+    const { value, tooShort, enough, runs, origin } = learning.purge(from, to, mm);
     return {
       subject,
       name: `${nameOf(from)} to ${nameOf(to)}`,
@@ -159,6 +162,7 @@ function pairLines(
       high: enough,
       isTried: true,
       runs,
+      origin,
       how: LENGTH,
     };
   });

@@ -3,7 +3,8 @@
 import { Button } from '@/components/Button';
 import { NumberField } from '@/components/form/NumberField';
 import { Checkbox } from '@/components/controls/Checkbox';
-import { plural } from '@/core/format';
+import { originWords, SET, USUAL, type Origin } from '@/core/measured/origin';
+import { useToday } from '@/base/prints/useToday';
 import type { Choice } from '@/core/log/learning';
 import { useLearningChoices } from '@/store/prints/learningChoices';
 
@@ -18,6 +19,8 @@ export interface LearnedLine {
   /** The ends of the range are what was tried: too short, and enough. */
   readonly isTried?: boolean;
   readonly runs: number;
+  /** Where it comes from, where a test piece may have brought it; left out where only prints do. */
+  readonly origin?: Origin;
   /** How it is written, and how it is typed. */
   readonly how: {
     /** The number as it is written, and the unit behind it. */
@@ -43,6 +46,13 @@ function decide(subject: string, change: Partial<Choice>): void {
   });
 }
 
+/** Where a value comes from: what the person set, what was measured, or what the prints say. */
+function lineOrigin({ origin, runs }: LearnedLine, pinned: number | null, isOff: boolean): Origin {
+  if (origin) return origin;
+  if (pinned !== null) return SET;
+  return isOff || runs === 0 ? USUAL : { source: 'learned', runs };
+}
+
 /** The range of a learned value, behind the value itself: `(2.1 to 2.9 min), `; empty where there is none. */
 function rangeWords({ low, high, isTried = false, how }: LearnedLine): string {
   const { words, shownUnit } = how;
@@ -60,6 +70,7 @@ function rangeWords({ low, high, isTried = false, how }: LearnedLine): string {
 /** A learned value with its range, and the ways to overrule it. */
 export function LearnedRow({ line }: { line: LearnedLine }) {
   const { subject, name, value, runs, how } = line;
+  const today = useToday();
   const choices = useLearningChoices((state) => state.choices);
   const { pinned, isOff, since } = choices.find((one) => one.subject === subject) ?? NO_CHOICE;
   const { words, unit, toField, fromField, min } = how;
@@ -72,8 +83,8 @@ export function LearnedRow({ line }: { line: LearnedLine }) {
         </strong>{' '}
         <span className="text-muted">
           {rangeWords(line)}
-          {isOff ? 'switched off' : plural(runs, 'run')}
-          {pinned !== null && ', set by you'}
+          {originWords(lineOrigin(line, pinned, isOff), today)}
+          {isOff && ', learned value switched off'}
           {since !== null && ', earlier runs forgotten'}
         </span>
       </p>

@@ -5,6 +5,7 @@ import { SelectField } from '@/components/controls/Select';
 import { DELIVERIES, type Delivery } from '@/core/plan/arrangement';
 import { homeWords } from '@/core/delivery/deliveryText';
 import { HOMES, type Home } from '@/core/recipe/betweenFiles';
+import { AskHoming } from '@/base/prints/AskHoming';
 import { useJob } from '@/base/job/jobContext';
 import { changePlan } from '@/store/plans/planStore';
 
@@ -50,8 +51,10 @@ export function DeliveryChoice() {
             }
           />
           <p className="mt-1.5 rounded-md bg-caution-soft px-3 py-2 text-sm">
-            {homeWords(home, printer)} The bed and nozzle stay hot between the files: stay with the printer.
+            {homeWords(home, printer)} The bed and nozzle stay hot between the files: stay with the
+            printer.
           </p>
+          {home === 'all' && <AskHoming printer={printer} printerId={plan.printerId} />}
         </>
       )}
     </section>

@@ -7,6 +7,7 @@ import { PrintPictureCanvas } from '@/base/pictures/PrintPictureCanvas';
 import type { Severity } from '@/core/findings';
 import { boundsOf } from '@/core/geometry/columns';
 import type { ChainFinding } from '@/core/delivery/chain';
+import { AskHoming } from '@/base/prints/AskHoming';
 import { useSlicedJob } from '@/base/job/jobContext';
 import { changePlan } from '@/store/plans/planStore';
 import { toast } from '@/store/toast';
@@ -22,9 +23,15 @@ const SEVERITIES: Readonly<Record<Severity, string>> = {
   note: 'Good to know',
 };
 
+/** What nobody can judge who does not know where the printer homes. */
+const HOMING_CODES: ReadonlySet<ChainFinding['code']> = new Set([
+  'homes-into-print',
+  'probes-into-print',
+]);
+
 /** What would go wrong if somebody printed the files one after another, as they are; and the way out. */
 export function FilesAsTheyAre() {
-  const { reading, client, printer } = useSlicedJob();
+  const { reading, client, printer, plan } = useSlicedJob();
   const [found, setFound] = useState<readonly (readonly ChainFinding[])[] | null>(null);
   const [isBusy, setBusy] = useState(false);
   if (reading.sources.length === 1) return null;
@@ -50,6 +57,9 @@ export function FilesAsTheyAre() {
       <Button className="mt-2" onClick={look} disabled={isBusy}>
         {isBusy ? 'Checking the files…' : 'Check original files'}
       </Button>
+      {found?.flat().some(({ code }) => HOMING_CODES.has(code)) && (
+        <AskHoming printer={printer} printerId={plan.printerId} />
+      )}
       {found && (
         <>
           <p role="status" className="mt-2 font-medium">

@@ -27,23 +27,31 @@ export function MarkRow({ made, reading, answer, onAnswer }: MarkRowProps) {
   const { name, marks, unit } = reading;
   const value = answer === undefined ? '' : answer === null ? 'none' : String(answer);
   return (
-    <div className="border-b border-line pb-2">
-      <p aria-hidden className="text-sm font-medium">
-        {name}
-      </p>
-      <RadioGroup.Root
-        aria-label={name}
-        value={value}
-        onValueChange={(next) => onAnswer(next === 'none' ? null : Number(next))}
-        orientation="horizontal"
-        className="flex items-end gap-px overflow-x-auto py-1"
-      >
+    <RadioGroup.Root
+      aria-label={name}
+      value={value}
+      onValueChange={(next) => onAnswer(next === 'none' ? null : Number(next))}
+      orientation="horizontal"
+      className="border-b border-line pb-1"
+    >
+      <div className="flex items-center gap-2">
+        <p aria-hidden className="min-w-0 flex-1 text-sm font-medium">
+          {name}
+        </p>
+        <RadioGroup.Item
+          value="none"
+          className="min-h-7 shrink-0 rounded border border-edge px-2 text-xs hover:bg-sunk data-[state=checked]:border-accent data-[state=checked]:bg-accent-soft"
+        >
+          {NONE[made.id] ?? 'None'}
+        </RadioGroup.Item>
+      </div>
+      <div className="flex flex-wrap items-end gap-px py-1">
         {marks.map((mark, i) => (
           <RadioGroup.Item
             key={mark}
             value={String(mark)}
             aria-label={`${mark.toFixed(unit === 'mm' && marks[0] < 8 ? 2 : 0)} ${unit}`}
-            className="flex min-w-6 flex-1 flex-col items-center justify-end gap-0.5 rounded border border-transparent px-0.5 py-1 hover:bg-sunk data-[state=checked]:border-accent data-[state=checked]:bg-accent-soft"
+            className="flex min-w-5 flex-1 flex-col items-center justify-end gap-0.5 rounded border border-transparent px-px py-1 hover:bg-sunk data-[state=checked]:border-accent data-[state=checked]:bg-accent-soft"
           >
             <Mark made={made} reading={reading} index={i} />
             <span aria-hidden className="text-[0.65rem] leading-tight text-muted tabular-nums">
@@ -51,14 +59,8 @@ export function MarkRow({ made, reading, answer, onAnswer }: MarkRowProps) {
             </span>
           </RadioGroup.Item>
         ))}
-        <RadioGroup.Item
-          value="none"
-          className="min-h-8 shrink-0 rounded border border-edge px-2 text-xs hover:bg-sunk data-[state=checked]:border-accent data-[state=checked]:bg-accent-soft"
-        >
-          {NONE[made.id] ?? 'None'}
-        </RadioGroup.Item>
-      </RadioGroup.Root>
-    </div>
+      </div>
+    </RadioGroup.Root>
   );
 }
 

@@ -5,7 +5,8 @@ import { Button } from '@/components/Button';
 import { combined, type Measurement } from '@/core/measured/measurement';
 import { dayWords } from '@/core/measured/origin';
 import { isProfileField, PROFILE_FIELDS } from '@/core/measured/subjects';
-import { dayOf, dropMeasurement } from '@/store/measurements';
+import { useToday } from '@/base/prints/useToday';
+import { dropMeasurement } from '@/store/measurements';
 import { valueWords } from './pieceWords';
 
 interface MeasuredListProps {
@@ -16,8 +17,8 @@ interface MeasuredListProps {
 
 /** What a piece has brought so far, with the way back. */
 export function MeasuredList({ measured, printerId }: MeasuredListProps) {
+  const today = useToday();
   if (measured.length === 0) return null;
-  const today = dayOf(Date.now());
   const subjects = [
     ...new Set(measured.flatMap(({ values }) => values.map(({ subject }) => subject))),
   ];

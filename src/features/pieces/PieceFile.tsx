@@ -80,8 +80,8 @@ export function PieceFile({ made, piece, printer, printerId }: PieceFileProps) {
       )}
       {piece === 'smallest' && (
         <p className="max-w-prose pt-2 text-sm text-muted">
-          The G-code draws every stroke as wide as it is. Slice the 3D model to see what your
-          slicing program makes of them.
+          The G-code draws every stroke as wide as it is. Slice the 3D model to see what your slicer
+          makes of them.
         </p>
       )}
     </div>

@@ -9,7 +9,8 @@ import { PIECE_IDS, type Measurement, type PieceId } from '@/core/measured/measu
 import { dayWords } from '@/core/measured/origin';
 import { isUnfit } from '@/core/pieces/piece';
 import { ORDINARY_PROFILE } from '@/core/printer/printer';
-import { dayOf, measurements, useMeasurements } from '@/store/measurements';
+import { useToday } from '@/base/prints/useToday';
+import { measurements, useMeasurements } from '@/store/measurements';
 import { printers, usePrinters } from '@/store/printers';
 import type { StoredPrinter } from '@/store/records/records';
 import { useOwnPrinter } from '@/store/settings/settings';
@@ -18,7 +19,7 @@ import { FILAMENTS, makePiece } from './makePiece';
 import { MeasuredList } from './MeasuredList';
 import { PieceChoices } from './PieceChoices';
 import { PieceFile } from './PieceFile';
-import { GoodAndBad } from './PieceDrawing';
+import { GoodAndBad } from './PieceSketches';
 import { usePieceSettings, type PieceSettings } from './pieceSettings';
 import { PIECE_WORDS } from './pieceWords';
 import { ReadOff } from './ReadOff';
@@ -55,11 +56,7 @@ export function PiecesScreen() {
         <AsideNotes stores={['measurements']} what="measurements" />
       </div>
       <div className="grid min-h-0 flex-1 lg:grid-cols-[16rem_minmax(0,1fr)] lg:grid-rows-[minmax(0,1fr)]">
-        <PieceNav
-          chosen={settings.piece}
-          measured={measured.records}
-          printerId={printer?.id ?? null}
-        />
+        <PieceNav chosen={settings.piece} measured={measured.records} printer={printer} />
         <Piece
           // Another piece is read off from the beginning.
           key={settings.piece}
@@ -83,12 +80,12 @@ function load(): void {
 interface PieceNavProps {
   readonly chosen: PieceId;
   readonly measured: readonly Measurement[];
-  readonly printerId: string | null;
+  readonly printer: StoredPrinter | null;
 }
 
 /** The pieces, and when each was read off last. */
-function PieceNav({ chosen, measured, printerId }: PieceNavProps) {
-  const today = dayOf(Date.now());
+function PieceNav({ chosen, measured, printer }: PieceNavProps) {
+  const today = useToday();
   return (
     <nav
       aria-label="Test pieces"
@@ -96,7 +93,11 @@ function PieceNav({ chosen, measured, printerId }: PieceNavProps) {
     >
       <ul className="grid gap-1">
         {PIECE_IDS.map((piece) => {
-          const last = measured.find((one) => one.piece === piece && one.printerId === printerId);
+          const day =
+            piece === 'stop'
+              ? (printer?.printer.understands.testedAt ?? null)
+              : (measured.find((one) => one.piece === piece && one.printerId === printer?.id)
+                  ?.day ?? null);
           return (
             <li key={piece}>
               <button
@@ -107,7 +108,7 @@ function PieceNav({ chosen, measured, printerId }: PieceNavProps) {
               >
                 <span className="block font-medium">{PIECE_WORDS[piece].name}</span>
                 <span className="block text-sm text-muted">
-                  {last ? `measured on ${dayWords(last.day, today)}` : 'not measured yet'}
+                  {day ? `measured on ${dayWords(day, today)}` : 'not measured yet'}
                 </span>
               </button>
             </li>
@@ -130,7 +131,11 @@ interface PieceProps {
 function chosenSpools(ids: readonly string[], shelved: readonly Spool[], piece: PieceId): Spool[] {
   const [least, most] = FILAMENTS[piece];
   const chosen = ids.flatMap((id) => shelved.find((one) => one.id === id) ?? []).slice(0, most);
-  const others = shelved.filter((one) => !chosen.includes(one));
+  // Of one material where there is enough of it: others may not stick to each other.
+  const family = (chosen.at(0) ?? shelved.at(0))?.family;
+  const others = shelved
+    .filter((one) => !chosen.includes(one))
+    .sort((a, b) => Number(b.family === family) - Number(a.family === family));
   return [...chosen, ...others.slice(0, Math.max(0, least - chosen.length))];
 }
 
@@ -158,7 +163,7 @@ function Piece({ settings, printer, printers: profiles, spools, measured }: Piec
     <ScrollArea inside="px-6 pb-8">
       <h2 className="pt-4 text-lg font-semibold">{words.name}</h2>
       <p className="max-w-prose">{words.finds}</p>
-      <div className="grid gap-x-8 xl:grid-cols-2">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <div>
           <PieceChoices
             settings={settings}

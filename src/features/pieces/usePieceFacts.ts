@@ -34,14 +34,15 @@ export function usePieceFacts(
     if (!made) return;
     const client = new PrintClient();
     let isWanted = true;
+    const isOver = (): boolean => !isWanted;
     const read = async (): Promise<void> => {
       const opened = await client.open(fileOf(made), printer, () => {});
-      if (!isWanted) return;
+      if (isOver()) return;
       if (!opened.ok) return setTrouble(opened.refusal.message);
       const { reading, fingerprint } = opened.value;
       const found = mayHaveParts(reading) ? await client.findParts() : null;
       const { picture, seconds, layers } = factsOf(`${made.id}.gcode`, opened.value);
-      if (!isWanted) return;
+      if (isOver()) return;
       setTrouble(null);
       setFacts({
         of: made,

@@ -2,6 +2,8 @@
 
 import { useEffect, useRef, useState } from 'react';
 import type { LevelBox } from '@/core/geometry/footprint';
+import { homingSpots } from '@/core/printer/homing';
+import { headAt } from '@/core/printer/nozzleShape';
 import { isInReach, parkOf, reachOf, type BedPoint, type Printer } from '@/core/printer/printer';
 import { jobs, useJobs } from '@/store/jobs/jobs';
 
@@ -70,6 +72,7 @@ export function BedPicture({ printer, onPark }: BedPictureProps) {
             className="fill-panel stroke-edge"
           />
         )}
+        <HomingMarks printer={printer} X={X} Y={Y} mark={mark} />
         {printer.brush && <Brush brush={printer.brush} X={X} Y={Y} mark={mark} />}
         <ParkMark
           park={park}
@@ -82,9 +85,81 @@ export function BedPicture({ printer, onPark }: BedPictureProps) {
       </svg>
       <figcaption className="pb-1 text-sm text-muted">
         The head parks at X {park.x} Y {park.y} mm.
+        {homingWords(printer)}
         {print && ` The light shape is ${print.name}.`}
       </figcaption>
     </figure>
+  );
+}
+
+/** Where it comes down to home Z, in words; empty while nobody has said. */
+function homingWords(printer: Printer): string {
+  if (printer.homing === null) return '';
+  const spots = homingSpots(printer);
+  if (!spots) return ' It homes Z upwards.';
+  return ` It homes Z at X ${spots.nozzle.x} Y ${spots.nozzle.y}: the cross, with the head round it.`;
+}
+
+interface HomingMarksProps {
+  readonly printer: Printer;
+  readonly X: (x: number) => number;
+  readonly Y: (y: number) => number;
+  readonly mark: number;
+}
+
+/** What is probed, where Z is homed, and how far the head reaches there. */
+function HomingMarks({ printer, X, Y, mark }: HomingMarksProps) {
+  const { homing, nozzle } = printer;
+  const spots = homing && homingSpots(printer);
+  const reach = reachOf(printer);
+  const clipped = (box: LevelBox): LevelBox => ({
+    minX: Math.max(box.minX, reach.minX),
+    maxX: Math.min(box.maxX, reach.maxX),
+    minY: Math.max(box.minY, reach.minY),
+    maxY: Math.min(box.maxY, reach.maxY),
+  });
+  const rectangle = ({ minX, maxX, minY, maxY }: LevelBox) => ({
+    x: X(minX),
+    y: Y(maxY),
+    width: Math.max(0, maxX - minX),
+    height: Math.max(0, maxY - minY),
+  });
+  const dashes = `${mark / 2} ${mark / 2}`;
+  return (
+    <g aria-hidden fill="none">
+      {homing?.area && (
+        <rect
+          {...rectangle(clipped(homing.area))}
+          className="stroke-muted"
+          strokeDasharray={dashes}
+        />
+      )}
+      {spots &&
+        headAt(nozzle, Infinity).map((box, i) => (
+          <rect
+            key={i}
+            {...rectangle(
+              clipped({
+                minX: spots.nozzle.x + box.minX,
+                maxX: spots.nozzle.x + box.maxX,
+                minY: spots.nozzle.y + box.minY,
+                maxY: spots.nozzle.y + box.maxY,
+              }),
+            )}
+            className="stroke-caution"
+            strokeDasharray={dashes}
+          />
+        ))}
+      {spots &&
+        [spots.nozzle, ...(spots.probe ? [spots.probe] : [])].map(({ x, y }, i) => (
+          <path
+            key={i}
+            d={`M${X(x) - mark} ${Y(y)}h${2 * mark}M${X(x)} ${Y(y) - mark}v${2 * mark}`}
+            className={i === 0 ? 'stroke-accent' : 'stroke-ink'}
+            strokeWidth={mark / 3}
+          />
+        ))}
+    </g>
   );
 }
 

@@ -2,6 +2,7 @@
 
 import { NumberInput } from '@/components/form/fields';
 import type { Printer } from '@/core/printer/printer';
+import { ProfileNumber } from './ProfileNumber';
 import type { NozzleShape } from '@/core/printer/nozzleShape';
 
 /** The nozzle's shape outside: how far it may go down between what is higher, with a drawing of it. */
@@ -9,14 +10,14 @@ export function NozzleFields({ nozzle }: { readonly nozzle: NozzleShape }) {
   return (
     <>
       <NozzlePicture nozzle={nozzle} />
-      <NumberInput<Printer> field="nozzle.tipMm" label="Flat at the tip" unit="mm" />
-      <NumberInput<Printer> field="nozzle.coneDegrees" label="Cone angle from the axis" unit="°" />
+      <ProfileNumber field="nozzle.tipMm" label="Flat at the tip" unit="mm" />
+      <ProfileNumber field="nozzle.coneDegrees" label="Cone angle from the axis" unit="°" />
       <NumberInput<Printer>
         field="nozzle.headClearance.radiusMm"
         label="Clear radius around the head"
         unit="mm"
       />
-      <NumberInput<Printer>
+      <ProfileNumber
         field="nozzle.headClearance.heightMm"
         label="Nothing in it may be higher than"
         unit="mm"

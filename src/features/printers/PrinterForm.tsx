@@ -7,13 +7,18 @@ import { Button } from '@/components/Button';
 import { Checkbox } from '@/components/controls/Checkbox';
 import { ChoiceInput, TickInput } from '@/components/form/choices';
 import { CodeInput, NumberInput, TextInput } from '@/components/form/fields';
+import { Link } from '@/components/Link';
+import { PROFILE_FIELDS } from '@/core/measured/subjects';
 import { withField } from '@/components/form/saving';
 import { SavedForm } from '@/components/form/SavedForm';
 import { problemOf, withOwnStopWord, withStopCommand } from '@/core/printer/printerFile';
 import { ORDINARY_PROFILE, parkOf, type Printer } from '@/core/printer/printer';
 import { KIND_WORDS, USUAL_COMMAND, type RecipeKind } from '@/core/printer/stopKinds';
 import { BedPicture } from './BedPicture';
+import { HomingFields } from '@/base/prints/HomingFields';
+import { HeadBoxes } from './HeadBoxes';
 import { NozzleFields } from './NozzleFields';
+import { ProfileNumber } from './ProfileNumber';
 import { FirmwareFields, OwnWords } from './FirmwareFields';
 import { printerRules } from './printerRules';
 
@@ -52,8 +57,21 @@ export function PrinterForm({ printer, onChange, onAsk }: PrinterFormProps) {
       <div className="grid gap-x-8 pt-2 md:grid-cols-2 xl:grid-cols-3">
         <MachinePart printer={printer} set={set} />
 
-        <Part title="Nozzle shape">
+        <Part title="Nozzle and head">
           <NozzleFields nozzle={printer.nozzle} />
+          <HeadBoxes
+            head={printer.nozzle.head}
+            onChange={(head) => onChange((now) => ({ ...now, nozzle: { ...now.nozzle, head } }))}
+          />
+        </Part>
+        <Part title="Homing">
+          <HomingFields
+            printer={printer}
+            onChange={(homing) => onChange((now) => ({ ...now, homing }))}
+          />
+        </Part>
+        <Part title="What it was found to do">
+          <FoundNumbers />
         </Part>
         <SwapPart printer={printer} set={set} onChange={onChange} />
 
@@ -63,13 +81,41 @@ export function PrinterForm({ printer, onChange, onAsk }: PrinterFormProps) {
   );
 }
 
+/** What only test pieces can tell; each can be typed as well. */
+function FoundNumbers() {
+  return (
+    <>
+      <p className="pb-1 text-sm text-muted">
+        The{' '}
+        <Link href="/pieces" className="underline">
+          test pieces
+        </Link>{' '}
+        find these. Without them, Lamella judges by the width of a line.
+      </p>
+      {FOUND.map((field) => {
+        const { name, unit } = PROFILE_FIELDS[field];
+        return <ProfileNumber key={field} field={field} label={name} unit={unit} empty="–" />;
+      })}
+    </>
+  );
+}
+
+const FOUND = [
+  'returns.stopMm',
+  'returns.homeMm',
+  'returns.motorsMm',
+  'finest.strokeMm',
+  'finest.gapMm',
+  'finest.moduleMm',
+] as const;
+
 /** What the print time depends on. */
 function Times({ printer, set }: MachinePartProps) {
   return (
     <Disclosure className="pt-3" title="Speed and heat, for the print time">
       <Speeds printer={printer} set={set} />
-      <NumberInput<Printer> field="heating.nozzlePerSecond" label="Nozzle heats by" unit="°C/s" />
-      <NumberInput<Printer> field="heating.bedPerSecond" label="Bed heats by" unit="°C/s" />
+      <ProfileNumber field="heating.nozzlePerSecond" label="Nozzle heats by" unit="°C/s" />
+      <ProfileNumber field="heating.bedPerSecond" label="Bed heats by" unit="°C/s" />
       <NumberInput<Printer> field="homingSeconds" label="Homing takes" unit="s" />
       <NumberInput<Printer> field="probingSeconds" label="Probing the bed takes" unit="s" />
       <p className="pt-1 text-sm text-muted">Limits in the file override these.</p>
@@ -243,7 +289,8 @@ function Speeds({ printer, set }: MachinePartProps) {
   const { corner } = limits;
   return (
     <>
-      {(['print', 'travel', 'retract'] as const).map((move) => (
+      <ProfileNumber field="limits.acceleration.travel" label="Acceleration, travel" unit="mm/s²" />
+      {(['print', 'retract'] as const).map((move) => (
         <NumberInput<Printer>
           key={move}
           field={`limits.acceleration.${move}`}
@@ -260,16 +307,25 @@ function Speeds({ printer, set }: MachinePartProps) {
         />
       ))}
       {corner.kind === 'deviation' ? (
-        <NumberInput<Printer> field="limits.corner.mm" label="Junction deviation" unit="mm" />
+        <ProfileNumber field="limits.corner.mm" label="Junction deviation" unit="mm" />
       ) : (
-        AXES.map((axis) => (
-          <NumberInput<Printer>
-            key={axis}
-            field={`limits.corner.${axis}`}
-            label={`Jerk, ${axisName(axis)}`}
-            unit="mm/s"
-          />
-        ))
+        AXES.map((axis) =>
+          axis === 'x' || axis === 'y' ? (
+            <ProfileNumber
+              key={axis}
+              field={`limits.corner.${axis}`}
+              label={`Jerk, ${axisName(axis)}`}
+              unit="mm/s"
+            />
+          ) : (
+            <NumberInput<Printer>
+              key={axis}
+              field={`limits.corner.${axis}`}
+              label={`Jerk, ${axisName(axis)}`}
+              unit="mm/s"
+            />
+          ),
+        )
       )}
       <Checkbox
         checked={corner.kind === 'deviation'}

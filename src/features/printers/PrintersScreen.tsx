@@ -17,7 +17,9 @@ import { LoadTrouble } from '@/components/trouble/LoadTrouble';
 import { toastWithUndo } from '@/browser/undoToast';
 import { addPrinter, printers, usePrinters } from '@/store/printers';
 import { Interview } from '@/base/prints/Interview';
+import { useProfileOrigin } from '@/base/prints/useProfileOrigin';
 import { PrinterForm } from './PrinterForm';
+import { ProfileOrigins } from './ProfileNumber';
 
 /** The printers: what each is, where its head waits, and which stop it knows. */
 export function PrintersScreen() {
@@ -155,6 +157,7 @@ interface ChosenProps {
 
 /** The chosen printer, and what can be done with it. */
 function Chosen({ chosen, onAdd, onAsk }: ChosenProps) {
+  const originOf = useProfileOrigin(chosen.id, chosen.printer);
   return (
     <ScrollArea inside="px-6 pb-8">
       <div className="flex flex-wrap items-center gap-2 pt-4">
@@ -173,12 +176,14 @@ function Chosen({ chosen, onAdd, onAsk }: ChosenProps) {
           <Trash2 aria-hidden size={15} /> Delete
         </Button>
       </div>
-      <PrinterForm
-        key={chosen.id}
-        printer={chosen.printer}
-        onChange={(edit) => editPrinter(chosen.id, edit)}
-        onAsk={onAsk}
-      />
+      <ProfileOrigins value={originOf}>
+        <PrinterForm
+          key={chosen.id}
+          printer={chosen.printer}
+          onChange={(edit) => editPrinter(chosen.id, edit)}
+          onAsk={onAsk}
+        />
+      </ProfileOrigins>
     </ScrollArea>
   );
 }

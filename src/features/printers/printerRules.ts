@@ -31,6 +31,7 @@ const topSpeed = numberRule(0.1, 5000);
 const jerk = numberRule(0.01, 100);
 const nearBed = numberRule(-1000, 10_000);
 const rate = numberRule(0.01, 100);
+const found = optionalNumberRule(0, 20);
 
 /** What may be typed into a printer's profile. */
 export const printerRules = object({
@@ -44,6 +45,8 @@ export const printerRules = object({
     coneDegrees: numberRule(5, 85),
     headClearance: object({ radiusMm: numberRule(0, 200), heightMm: numberRule(0, 100) }),
   }),
+  returns: object({ stopMm: found, homeMm: found, motorsMm: found }),
+  finest: object({ strokeMm: found, gapMm: found, moduleMm: found }),
   liftMm: numberRule(0, 200),
   retractMm: numberRule(0, 20),
   timeouts: object({

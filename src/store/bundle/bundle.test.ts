@@ -316,7 +316,7 @@ describe('everything in one file', () => {
       expect(after).not.toBe(before);
       files[name] = strToU8(after);
     };
-    change('lamella.json', (text) => text.replace('"records": 10', '"records": 9'));
+    change('lamella.json', (text) => text.replace('"records": 11', '"records": 9'));
     change('jobs.jsonl', (text) => text.replace('"content":{"kind":"file"},', ''));
     const file = new File([zipSync(files as Zippable) as BlobPart], 'older.lamella.zip');
     expect(states(await previewed(file))).toMatchObject({ 'jobs/plate': 'same' });

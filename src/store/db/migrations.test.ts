@@ -42,7 +42,8 @@ describe('migrations', () => {
         });
         const picture = from < 2 ? {} : { picture: null };
         const deleted = from < 6 ? {} : { deleted: null };
-        const made = { model: { unit: 'inch' } };
+        const content = { kind: 'model', setup: { unit: 'inch' } };
+        const made = from < 10 ? { model: { unit: 'inch' } } : { content };
         await old.put('jobs', { id: 'old', name: 'Old job', ...picture, ...deleted, ...made });
         const book = from < 3 ? plan : bookOf(plan);
         const plans = from < 6 ? book : { id: 'old', revision: 1, book, aside: [] };

@@ -310,18 +310,11 @@ function reachTrial(
         if (move.from[1] === move.to[1]) return fins.indexOf(move.to[1]);
         return 100 + Math.round(Math.hypot(move.to[0] - centre[0], move.to[1] - centre[1]));
       });
-      if (process.env.DBG)
-        console.log(
-          fins.length,
-          centre,
-          [...walls].map(([k, w]) => [k, w.lines.length, w.height, w.touched].join(':')),
-          truth,
-        );
       const answers: Record<string, number | null> = {};
       made.readings.forEach(({ id }, i) => {
         const number = i < fins.length ? i : 100 + Number(/\d+/.exec(id)![0]);
         const wall = walls.get(number);
-        answers[id] = wall?.touched == null ? null : Number(wall.touched.toFixed(3));
+        answers[id] = wall?.touched ? Number(wall.touched.toFixed(3)) : null;
       });
       const found = reachValues(printer, made, answers);
       const [tip, cone, head] = [

@@ -60,6 +60,15 @@ export function Errands({ run, now, isBefore = false, onPractice }: ErrandsProps
           </Button>
         )}
       </div>
+      {isBefore && (
+        <p className="pt-2 text-sm text-muted">
+          Your first swap? The{' '}
+          <Link href="/pieces" className="underline">
+            hiding stairs
+          </Link>{' '}
+          are a short print with one swap.
+        </p>
+      )}
       <Disclosure className="mt-3 border-t border-line pt-1" title="Alerts">
         <CallSettings />
       </Disclosure>

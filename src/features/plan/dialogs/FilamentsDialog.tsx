@@ -10,7 +10,11 @@ import { Swatch } from '@/components/Swatch';
 import { filamentOf } from '@/core/plan/jobPlan';
 import { withFilament } from '@/core/plan/edits/bandEdits';
 import { HATCHES, type Hatch } from '@/core/filament/hatches';
-import type { PaletteFilament } from '@/core/filament/palette';
+import { STARTING_PALETTE, type PaletteFilament } from '@/core/filament/palette';
+import { formatMm } from '@/core/format';
+import { paletteKey } from '@/core/log/reckon';
+import { SET, USUAL } from '@/core/measured/origin';
+import { OriginNote } from '@/base/prints/OriginNote';
 import { changePlan } from '@/store/plans/planStore';
 import { useJob } from '@/base/job/jobContext';
 import { usePlanFindings } from '@/base/work/PlanFindings';
@@ -105,6 +109,28 @@ function FilamentRow({ filament }: { filament: PaletteFilament }) {
         />
         mm
       </label>
+      <Covering filament={filament} />
     </>
+  );
+}
+
+/** What test pieces have found of how a filament covers others, and where its own depth comes from. */
+function Covering({ filament }: { filament: PaletteFilament }) {
+  const { plan, reckoned, learning } = useJob();
+  const known = reckoned.plan.palette.find(({ letter }) => letter === filament.letter);
+  const over = Object.entries(known?.hidesOver ?? {}).flatMap(([letter, mm]) => {
+    const lower = plan.palette.find((one) => one.letter === letter);
+    const found = lower && learning.hiding(paletteKey(filament), paletteKey(lower));
+    return found ? [{ letter, mm, origin: found.origin }] : [];
+  });
+  const usual = STARTING_PALETTE.find(({ name }) => name === filament.name)?.hidingDepth;
+  const own = filament.hidingDepth === (usual ?? 0.5) ? USUAL : SET;
+  return (
+    <p className="basis-full pl-10 leading-tight">
+      <OriginNote origin={own} />
+      {over.map(({ letter, mm, origin }) => (
+        <OriginNote key={letter} lead={` · ${formatMm(mm)} mm over ${letter}, `} origin={origin} />
+      ))}
+    </p>
   );
 }

@@ -10,7 +10,9 @@ import {
   type PairPurge,
   type PurgeInputs,
 } from '@/core/filament/purgeTable';
-import { formatGrams, plural } from '@/core/format';
+import { formatGrams } from '@/core/format';
+import { SET, USUAL } from '@/core/measured/origin';
+import { OriginNote } from '@/base/prints/OriginNote';
 import type { PurgeBounds } from '@/core/log/seams';
 import { filamentOf } from '@/core/plan/jobPlan';
 import type { PaletteFilament } from '@/core/filament/palette';
@@ -124,19 +126,19 @@ function PairField({
           }))
         }
       />
-      {seen && !own.isOwn && (
-        <span className="block text-xs text-muted">{seenWords(seen.bounds)}</span>
-      )}
+      <span className="block">
+        <OriginNote origin={own.isOwn ? SET : (seen?.bounds.origin ?? USUAL)} />
+        {seen && !own.isOwn && <span className="text-xs text-muted">{seenWords(seen.bounds)}</span>}
+      </span>
     </>
   );
 }
 
-/** What earlier prints say of a purge: `3 prints: tinted up to 60 mm, clean from 100 mm`. */
-function seenWords({ tooShort, enough, runs }: PurgeBounds): string {
-  if (runs === 0) return 'set by you in the logbook';
+/** What earlier prints say of a purge besides: `: tinted up to 60 mm, clean from 100 mm`. */
+function seenWords({ tooShort, enough }: PurgeBounds): string {
   const words = [
     tooShort === null ? [] : `tinted up to ${tooShort.toFixed(0)} mm`,
     enough === null ? [] : `clean from ${enough.toFixed(0)} mm`,
   ].flat();
-  return [plural(runs, 'print'), words.join(', ')].filter((one) => one !== '').join(': ');
+  return words.length === 0 ? '' : `: ${words.join(', ')}`;
 }
