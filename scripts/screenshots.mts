@@ -91,17 +91,21 @@ try {
   await page.click('section[aria-labelledby="when-title"] li button');
   await seeText(page, 'Longest stretch without a swap');
   await shoot(page, 'attend');
-  await page.goto(`${station}/sheet`);
-  await seeText(page, 'Load and swap');
-  await shoot(page, 'run-sheet');
 
   await page.goto(`${app.url}/shelf`);
   await seeText(page, '12 of 12 spools');
   await shoot(page, 'shelf');
 
   await page.goto(`${app.url}/printers`);
-  await page.locator('::-p-text(Old bittern)').click();
+  await seeText(page, 'It homes Z at');
   await shoot(page, 'printers');
+
+  await page.goto(`${app.url}/pieces`);
+  await choose(page, 'Filament 1', 'Peat black');
+  await choose(page, 'Filament 2', 'Bone white');
+  await seeText(page, 'with 2 swaps.');
+  await page.locator("::-p-xpath(//*[@role='radio'][@aria-label='120 mm'])").click();
+  await shoot(page, 'pieces');
   await page.goto(`${app.url}/logbook`);
   await byRole(page, 'button', 'Show sample prints').click();
   await seeText(page, '30 of 30 prints');

@@ -17,7 +17,7 @@ const ROOMS: readonly { href: string; name: string; icon: ComponentType<{ size: 
 ];
 
 const LOOK =
-  'flex flex-col items-center gap-0.5 rounded-md px-2.5 py-1.5 text-xs font-medium max-sm:px-1 text-muted hover:bg-sunk hover:text-ink aria-[current=page]:bg-accent-soft aria-[current=page]:text-ink';
+  'flex flex-col items-center gap-0.5 rounded-md px-2.5 py-1.5 text-xs font-medium max-sm:px-0.5 max-sm:text-[0.66rem] text-muted hover:bg-sunk hover:text-ink aria-[current=page]:bg-accent-soft aria-[current=page]:text-ink';
 
 /** Whether an address lies in a room; jobs belong to none. */
 function isIn(path: string, room: string): boolean {

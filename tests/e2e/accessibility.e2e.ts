@@ -156,7 +156,7 @@ describe('a small window', () => {
     const screens = ['', '/read', '/recipe', '/checks', '/output'].map(
       (one) => `/jobs/${PLATE}${one}`,
     );
-    for (const path of ['/', '/shelf', '/printers', '/guide', ...screens]) {
+    for (const path of ['/', '/shelf', '/printers', '/pieces', '/guide', ...screens]) {
       await page.goto(`${bed.app.url}${path}`);
       await page.waitForSelector('main h1');
       const width = await page.evaluate(() => document.documentElement.scrollWidth);

@@ -98,7 +98,7 @@ describe('the logbook', () => {
     assert.deepEqual(await violations(page), []);
     const field = 'input[aria-label="Hands at the first swap, set by you"]';
     await page.type(field, '240');
-    await seeText(page, '4.0 min 1 run, set by you');
+    await seeText(page, '4.0 min set by you');
     await byRole(page, 'tab', 'Charts').click();
     await page.waitForSelector('.apexcharts-svg');
     assert.deepEqual(await violationsInBothThemes(page), []);

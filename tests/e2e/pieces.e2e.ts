@@ -75,6 +75,8 @@ describe('test pieces', () => {
     await page.waitForSelector('::-p-text(From above)');
     await page.keyboard.press('f');
     await seeText(page, '0.50 mm over A, measured on');
+    await page.keyboard.press('Escape');
+    await seeSaved(page);
 
     await page.goto(`${bed.app.url}/pieces`);
     for (let left = 2; left > 0; left--) {
@@ -103,6 +105,7 @@ describe('test pieces', () => {
     await page.keyboard.press('u');
     await seeText(page, 'set by you');
     await page.keyboard.press('Escape');
+    await seeSaved(page);
 
     await page.goto(`${bed.app.url}/pieces`);
     await tap(page, 'Mud brown → Meadow', '60 mm');
@@ -122,6 +125,7 @@ describe('test pieces', () => {
     await tap(page, 'Smallest code that your phone reads', '0.80 mm');
     await byRole(page, 'button', 'Keep measurement').click();
     await seeText(page, 'Measured so far');
+    await seeSaved(page);
     await page.goto(`${bed.app.url}/printers`);
     await page
       .locator("::-p-xpath(//nav[@aria-label='Printers']//button[contains(., 'Old bittern')])")
@@ -134,6 +138,7 @@ describe('test pieces', () => {
     await page.goto(`${bed.app.url}/pieces`);
     await page.locator("::-p-xpath(//button[.='Take back'])").click();
     await seeNoText(page, 'Measured so far');
+    await seeSaved(page);
     await page.goto(`${bed.app.url}/printers`);
     await page
       .locator("::-p-xpath(//nav[@aria-label='Printers']//button[contains(., 'Old bittern')])")
@@ -154,8 +159,8 @@ describe('the printer as it is', () => {
       .locator("::-p-xpath(//nav[@aria-label='Printers']//button[contains(., 'Old bittern')])")
       .click();
     await seeText(page, 'Until you say so, Lamella only warns');
-    await choose(page, 'Homes Z', 'over the middle of the bed');
-    await choose(page, 'Finds the bed with', 'a probe beside the nozzle');
+    await choose(page, 'Homes Z', 'over the bed’s middle');
+    await choose(page, 'Finds the bed with', 'a probe');
     await seeText(page, 'It homes Z at X 130 Y 100');
     await byRole(page, 'button', 'Fan duct').click();
     await seeText(page, 'Fan duct, above the tip');

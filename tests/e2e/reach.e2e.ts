@@ -29,6 +29,7 @@ const ROUTES: readonly (readonly [string, string])[] = [
   ['/', 'Hide plate 7'],
   ['/shelf', '12 of 12 spools'],
   ['/printers', 'Type of stop'],
+  ['/pieces', 'Read it off'],
   ['/safe', 'Save to a file'],
   ['/logbook', 'prints'],
   ['/logbook/demo-run-1', 'Result'],

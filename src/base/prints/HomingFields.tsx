@@ -12,10 +12,10 @@ interface HomingFieldsProps {
 
 const Z_WORDS: Readonly<Record<ZHome | 'unknown', string>> = {
   unknown: 'I do not know',
-  corner: 'where X and Y are homed',
-  middle: 'over the middle of the bed',
-  place: 'at another place',
-  top: 'upwards, away from the bed',
+  corner: 'where X and Y home',
+  middle: 'over the bed’s middle',
+  place: 'at a place',
+  top: 'upwards',
 };
 const FAR = 2000;
 
@@ -99,8 +99,8 @@ function Details({ homing, whole, onSet: set }: DetailsProps) {
         label="Finds the bed with"
         value={homing.probe ? 'probe' : 'nozzle'}
         options={[
-          { value: 'nozzle', words: 'the nozzle or a switch' },
-          { value: 'probe', words: 'a probe beside the nozzle' },
+          { value: 'nozzle', words: 'nozzle or switch' },
+          { value: 'probe', words: 'a probe' },
         ]}
         onChange={(by) => set({ probe: by === 'probe' ? { dx: -30, dy: 0 } : null })}
       />
@@ -137,8 +137,8 @@ function Area({ homing: { area }, whole, onArea }: AreaProps) {
         label="Probes before a print"
         value={area ? 'area' : 'none'}
         options={[
-          { value: 'none', words: 'nothing, or I do not know' },
-          { value: 'area', words: 'an area of the bed' },
+          { value: 'none', words: 'nothing' },
+          { value: 'area', words: 'an area' },
         ]}
         onChange={(what) => onArea(what === 'area' ? whole : null)}
       />

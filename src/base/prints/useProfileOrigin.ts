@@ -7,11 +7,11 @@ import { profileNumber, type ProfileField } from '@/core/measured/subjects';
 import { ORDINARY_PROFILE, type Printer } from '@/core/printer/printer';
 import { measurements, useMeasurements } from '@/store/measurements';
 
-/** Where the numbers of a printer's profile come from. */
+/** Where the numbers of a printer's profile come from; null for one that is not known. */
 export function useProfileOrigin(
   printerId: string | null,
   printer: Printer,
-): (field: ProfileField) => Origin {
+): (field: ProfileField) => Origin | null {
   const measured = useMeasurements(({ records }) => records);
   useEffect(() => {
     measurements.load().catch(() => {
@@ -19,12 +19,13 @@ export function useProfileOrigin(
     });
   }, []);
   return useMemo(
-    () => (field) =>
-      profileOrigin(
-        profileNumber(printer, field),
-        profileNumber(ORDINARY_PROFILE, field),
-        printerId === null ? null : combined(measured ?? [], field, printerId),
-      ),
+    () => (field) => {
+      const now = profileNumber(printer, field);
+      // What has no usual value is not known until somebody finds it.
+      if (now === null) return null;
+      const found = printerId === null ? null : combined(measured ?? [], field, printerId);
+      return profileOrigin(now, profileNumber(ORDINARY_PROFILE, field), found);
+    },
     [printerId, printer, measured],
   );
 }

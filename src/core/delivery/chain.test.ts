@@ -2,20 +2,21 @@ import { describe, expect, it } from 'vitest';
 import { boxPrint, type BoxStyle } from '../../../tests/support/boxPrints';
 import { runJoined } from '../../../tests/support/oracles/joinOracle';
 import { bytesOf } from '../../../tests/support/printFiles';
-import { ORDINARY_PROFILE } from '../printer/printer';
+import { USUAL_HOMING, type Homing } from '../printer/homeKinds';
+import { ORDINARY_PROFILE, type Printer } from '../printer/printer';
 import { readGcode } from '../read/reader';
 import { chainFindings } from './chain';
 
 const BASE: Partial<BoxStyle> = { x: 60, y: 60, width: 14, depth: 14, layers: 6 };
 
-function look(texts: readonly string[]) {
+function look(texts: readonly string[], printer: Printer = ORDINARY_PROFILE) {
   const files = texts.map((text, i) => ({
     name: `${i + 1}.gcode`,
     fingerprint: text,
     bytes: bytesOf(text),
     reading: readGcode(bytesOf(text), ORDINARY_PROFILE),
   }));
-  return chainFindings(files, ORDINARY_PROFILE);
+  return chainFindings(files, printer);
 }
 
 const codes = (texts: readonly string[]): string[][] =>
@@ -63,6 +64,38 @@ describe('files printed one after another, as they are', () => {
     expect(probes).toContain('probes-into-print');
     const corner = look([kept(boxPrint({ x: 5, y: 5 })), boxPrint({ x: 80 })])[1];
     expect(corner.find(({ code }) => code === 'homes-into-print')?.severity).toBe('error');
+  });
+
+  it('home beside what stands or into it, once the profile says where', () => {
+    const on = (homing: Partial<Homing>): Printer => ({
+      ...ORDINARY_PROFILE,
+      homing: { ...USUAL_HOMING, ...homing },
+    });
+    const homes = (printer: Printer, text = boxPrint({ x: 80 })) =>
+      look([kept(boxPrint(BASE)), text], printer)[1].map(({ code, severity, message }) => {
+        return [code, severity, message];
+      });
+    expect(homes(on({}))).toEqual([
+      ['homes-again', 'note', expect.stringMatching(/beside the part/)],
+    ]);
+    const [[code, severity, message]] = homes(on({ z: 'place', place: { x: 66, y: 66 } }));
+    expect([code, severity]).toEqual(['homes-into-print', 'error']);
+    expect(message).toMatch(
+      /at X 66 Y 66, where a part 1.20 mm high stands. Move the print at least \d+ mm/,
+    );
+    expect(homes(on({ z: 'top' }))[0].slice(0, 2)).toEqual(['homes-again', 'note']);
+    // At its own height the head goes through the part on its way to the corner.
+    const low = boxPrint({ x: 80, y: 61 }).replace('G28', 'G1 X120 Y66 Z0.3\nG28 X Y');
+    expect(homes(on({}), low).map(([one, , words]) => [one, words])).toContainEqual([
+      'homes-into-print',
+      expect.stringMatching(/On its way home at Z 0.30/),
+    ]);
+    const area = { minX: 100, maxX: 200, minY: 100, maxY: 200 };
+    const probing = boxPrint({ x: 80 }).replace('G28', 'G28\nG29');
+    const found = homes(on({ area }), probing).map(([one]) => one);
+    expect(found).not.toContain('probes-into-print');
+    const whole = { minX: 0, maxX: 200, minY: 0, maxY: 200 };
+    expect(homes(on({ area: whole }), probing).map(([one]) => one)).toContain('probes-into-print');
   });
 
   it('have a skirt that runs through what stands, and a prime line beside which homing is safe', () => {

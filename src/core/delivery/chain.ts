@@ -6,7 +6,7 @@ import { Words } from '../gcode/lines/words';
 import { filamentArea } from '../geometry/lineWidth';
 import { forEachPiece, hasPrinted, isCurve, printedWidth } from '../geometry/movePieces';
 import type { Severity } from '../findings';
-import { homesInto, probesInto, standingIn, whereToMove } from '../printer/homing';
+import { homeCorner, homesInto, probesInto, standingIn, whereToMove } from '../printer/homing';
 import { FLAT_MM } from '../printer/nozzleShape';
 import type { Printer } from '../printer/printer';
 import { StandingMap } from '../printer/standingMap';
@@ -123,6 +123,8 @@ class ChainRun {
   private readonly area: number;
   /** The file before has let the motors go. */
   private motorsLost = false;
+  /** Where the head is before the line that is obeyed, machine mm. */
+  private from = { x: 0, y: 0, z: 0 };
 
   constructor(
     private readonly map: StandingMap,
@@ -138,7 +140,7 @@ class ChainRun {
     if (!isFirst) {
       this.run(file, (move, effect, words, line) => {
         const { x, y } = this.machine;
-        look.take(move, effect, words, line, { x, y });
+        look.take(move, effect, words, line, { x, y }, this.from);
       });
       look.judgeStart(file.reading);
     }
@@ -170,7 +172,10 @@ class ChainRun {
       const inside = at < sections.length && start >= sections[at].restartOffset;
       visit(this.moveOf(effect, inside ? sections[at] : null, line), effect, words, line);
     };
-    obeyLines(machine, words, bytes, bytes.length, { after });
+    const before = (): void => {
+      this.from = { x: machine.x, y: machine.y, z: machine.z };
+    };
+    obeyLines(machine, words, bytes, bytes.length, { before, after });
   }
 
   private moveOf(effect: Effect, section: Section | null, line: number): ChainMove | null {
@@ -186,6 +191,13 @@ class ChainRun {
     const width = printed && section ? printedWidth(effect, m, section.thickness, this.area) : 0;
     return { pieces, printed, section: printed ? section : null, width, z, line };
   }
+}
+
+/** Where the head is, machine mm. */
+interface HeadPlace {
+  readonly x: number;
+  readonly y: number;
+  readonly z: number;
 }
 
 /** How often one kind of finding is given with its line. */
@@ -213,8 +225,9 @@ class ChainLook {
     words: Words,
     line: number,
     at: { readonly x: number; readonly y: number },
+    from: HeadPlace,
   ): void {
-    if (effect === Effect.Home) this.home(words, line);
+    if (effect === Effect.Home) this.home(words, line, from);
     else if (effect === Effect.Probe) this.probe(line, at);
     else if (move) this.move(move, at);
   }
@@ -231,10 +244,15 @@ class ChainLook {
     if (count <= TOLD) this.findings.push({ code, severity, line, message, at });
   }
 
-  private home(words: Words, line: number): void {
+  private home(words: Words, line: number, from: HeadPlace): void {
     const { map, printer } = this;
     this.motorsLost = false;
     const top = map.highest.toFixed(2);
+    const onTheWay = printer.homing !== null && this.hitsOnTheWayHome(from);
+    if (onTheWay) {
+      const message = `On its way home at Z ${from.z.toFixed(2)} the head meets the part, which is ${top} mm high. Lift the head before the file homes.`;
+      return this.add('homes-into-print', 'error', line, message, homeCorner(printer));
+    }
     if ((words.names('X') || words.names('Y')) && !words.names('Z')) {
       const message = 'It homes X and Y again: the seam is only as accurate as the end stops.';
       return this.add('homes-again', 'note', line, message);
@@ -251,6 +269,23 @@ class ChainLook {
     }
     const message = `It homes all axes while a part ${top} mm high is on the bed. A printer that homes Z over the middle of the bed crashes into it. Say in the printer’s profile where it homes.`;
     this.add('homes-into-print', 'warning', line, message, { x: 0, y: 0 });
+  }
+
+  /** X and Y are homed at the height where the head is: one after the other, or both at once. */
+  private hitsOnTheWayHome({ x, y, z }: HeadPlace): boolean {
+    if (![x, y, z].every(Number.isFinite)) return false;
+    const home = homeCorner(this.printer);
+    const ways = [
+      [x, y, home.x, home.y],
+      [x, y, home.x, y],
+      [home.x, y, home.x, home.y],
+      [x, y, x, home.y],
+      [x, home.y, home.x, home.y],
+    ] as const;
+    return ways.some((way) => {
+      const { rise, head } = this.map.near(...way, z);
+      return rise > 0 || head;
+    });
   }
 
   /** What probing does to what stands: nothing where the profile says that it probes beside it. */

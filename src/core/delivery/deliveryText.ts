@@ -5,7 +5,7 @@ import type { Home } from '../recipe/betweenFiles';
 type HomingPrinter = Pick<Printer, 'homing' | 'bed' | 'volume' | 'returns'>;
 
 /** How far colours shift by homing, as far as that is known. */
-export function homingShift({ returns: { homeMm } }: Pick<Printer, 'returns'>): string {
+function homingShift({ returns: { homeMm } }: Pick<Printer, 'returns'>): string {
   return homeMm === null
     ? 'The colours line up only as accurately as the end stops, often 0.1 mm.'
     : `On your printer the colours line up within ${homeMm.toFixed(2)} mm: that was measured.`;

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ORDINARY_PROFILE } from '../printer/printer';
+import { coveredBy, coveringOf } from './covering';
 import { DEMO_MEASUREMENTS } from './demoMeasurements';
 import {
   combined,
@@ -96,6 +97,23 @@ describe('measurements', () => {
       expect(parseMeasurement(one)).toEqual({ ok: true, value: one });
     expect(parseMeasurement({ ...measurement([1]), piece: 'guess' }).ok).toBe(false);
     expect(parseMeasurement(measurement([])).ok).toBe(false);
+  });
+});
+
+describe('how a spool covers', () => {
+  it('is the mean over others while nobody knows over which it comes', () => {
+    const over = (lower: string, value: number, id: string): Measurement =>
+      measurement([], {
+        id,
+        values: [{ subject: `hides fog over ${lower}`, value, spread: 0.1, before: null }],
+      });
+    const both = [over('peat', 0.6, 'one'), over('mud', 0.4, 'two')];
+    expect(coveredBy(both, 'fog').map(({ lower, value }) => [lower, value])).toEqual([
+      ['peat', 0.6],
+      ['mud', 0.4],
+    ]);
+    expect(coveringOf(both, { id: 'fog', hidingDepth: 2 })).toEqual({ hidingDepth: 0.5 });
+    expect(coveringOf(both, { id: 'reed', hidingDepth: 2 })).toEqual({ hidingDepth: 2 });
   });
 });
 

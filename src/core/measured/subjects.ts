@@ -16,6 +16,8 @@ export const PROFILE_FIELDS = {
   'returns.homeMm': { name: 'Position after homing X and Y', unit: 'mm', digits: 2 },
   'returns.motorsMm': { name: 'Position after motors off', unit: 'mm', digits: 2 },
   'limits.acceleration.travel': { name: 'Travel acceleration', unit: 'mm/s²', digits: 0 },
+  'limits.acceleration.x': { name: 'Acceleration in X, at least', unit: 'mm/s²', digits: 0 },
+  'limits.acceleration.y': { name: 'Acceleration in Y, at least', unit: 'mm/s²', digits: 0 },
   'limits.corner.x': { name: 'Jerk in X', unit: 'mm/s', digits: 1 },
   'limits.corner.y': { name: 'Jerk in Y', unit: 'mm/s', digits: 1 },
   'limits.corner.mm': { name: 'Junction deviation', unit: 'mm', digits: 3 },

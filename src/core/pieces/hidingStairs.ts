@@ -33,7 +33,7 @@ const FEWEST = 6;
 const MOST = 24;
 
 /** The stair height for a printer, mm. */
-export const stairLayer = (printer: Printer, { layerMm }: StairSettings): number =>
+const stairLayer = (printer: Printer, { layerMm }: StairSettings): number =>
   layerMm ?? Math.max(0.08, layerOf(printer) / 2);
 
 /**

@@ -163,6 +163,17 @@ describe('test pieces', () => {
     ]);
   });
 
+  it('let motors go only where the firmware lets single ones go', () => {
+    const named = {
+      ...ORDINARY_PROFILE,
+      firmware: { ...ORDINARY_PROFILE.firmware, namesMotors: true },
+    };
+    expect(made(placeAgain(named, [black, white])).gcode).toContain('M84 X Y');
+    const unnamed = made(placeAgain(ORDINARY_PROFILE, [black, white]));
+    expect(unnamed.gcode).not.toContain('M84 X Y');
+    expect(unnamed.readings).toHaveLength(4);
+  });
+
   it('of details are a closed model too', () => {
     const corners = extrude(smallestModel(ORDINARY_PROFILE));
     expect(volumeOf({ corners })).toBeGreaterThan(1000);

@@ -29,13 +29,21 @@ const HOMING_LIFT = 15;
 const OFF_SECONDS = 5;
 
 /** What happens between the two scales of a pair. */
-export const PLACE_EVENTS = [
+const EVENTS = [
   { id: 'stop', name: 'After the stop' },
   { id: 'home', name: 'After homing X and Y' },
   { id: 'motors', name: 'After the motors were off' },
 ] as const;
 
 const readingId = (event: string, axis: string): string => `${event} ${axis}`;
+
+/**
+ * The events that a printer can be asked for. Where a firmware may let all motors go at `M84 X Y`, Z would sink, and
+ * what is printed next would scrape over the bed: that scale is left out.
+ */
+function placeEvents({ firmware }: Pick<Printer, 'firmware'>): readonly (typeof EVENTS)[number][] {
+  return EVENTS.filter(({ id }) => id !== 'motors' || firmware.namesMotors);
+}
 
 /**
  * Six pairs of scales, two for each event, X and Y: one half of each is printed before all events, the other half
@@ -46,6 +54,7 @@ export function placeAgain(
   printer: Printer,
   filaments: readonly [PieceFilament, PieceFilament],
 ): MadePiece | Unfit {
+  const events = placeEvents(printer);
   const line = lineOf(printer);
   const layer = layerOf(printer);
   const { middle, width, depth } = roomOn(printer);
@@ -83,9 +92,9 @@ export function placeAgain(
   };
   writer.start();
   writer.nextLayer(layer);
-  PLACE_EVENTS.forEach((_, event) => both(event, PITCH, true));
+  events.forEach((_, event) => both(event, PITCH, true));
   writer.tool(1);
-  PLACE_EVENTS.forEach(({ id }, event) => {
+  events.forEach(({ id }, event) => {
     if (id !== 'stop') writer.goUp(HOMING_LIFT);
     if (id === 'home') writer.home();
     if (id === 'motors') writer.say('M84 X Y', `G4 S${OFF_SECONDS}`, 'M17');
@@ -102,7 +111,7 @@ export function placeAgain(
     colours: { kind: 'tools', tools: [0, 1] },
     filaments,
     purgeMm: null,
-    readings: PLACE_EVENTS.flatMap(({ id, name }) =>
+    readings: events.flatMap(({ id, name }) =>
       (['x', 'y'] as const).map((axis): Reading => ({
         id: readingId(id, axis),
         name: `${name}, ${axis.toUpperCase()}`,

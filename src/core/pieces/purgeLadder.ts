@@ -29,8 +29,7 @@ export interface LadderSettings {
   readonly longestMm: number | null;
 }
 
-export const LADDER_SETTINGS: LadderSettings = { stepMm: 10, firstMm: 10, longestMm: null };
-export const MOST_PAIRS = 6;
+const LADDER_SETTINGS: LadderSettings = { stepMm: 10, firstMm: 10, longestMm: null };
 
 /** The highest a wall is, mm: below what an ordinary fan duct is above the nozzle. */
 const HIGHEST = 2.4;

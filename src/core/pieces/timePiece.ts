@@ -31,13 +31,13 @@ const EDGE = 15;
 const NOZZLE = { from: 60, to: 180 };
 const BED = { from: 30, to: 50 };
 /** How far a hand with a stop watch is off at one signal, s: one standard deviation. */
-export const HAND_SECONDS = 0.15;
+const HAND_SECONDS = 0.15;
 
 const there = (times: number, legs: readonly Leg[]): Leg[] =>
   Array.from({ length: times }, () => legs).flat();
 
 /** What is timed on a printer. */
-export function stretchesOf(printer: Printer): readonly Stretch[] {
+function stretchesOf(printer: Printer): readonly Stretch[] {
   const { minX, maxX, minY, maxY, radius } = reachOf(printer);
   const side = radius === null ? Math.min(maxX - minX, maxY - minY) : Math.SQRT2 * radius;
   const far = Math.min(160, Math.floor(side - 2 * EDGE));
@@ -298,6 +298,12 @@ export function timeValues(printer: Printer, seconds: Answers): FoundValue[] {
       value: acceleration.value,
       spread: acceleration.off,
     });
+    // An axis that was thought to be slower than that would hold it back.
+    for (const axis of ['x', 'y'] as const) {
+      if (printer.limits.acceleration[axis] >= acceleration.value) continue;
+      const subject = `limits.acceleration.${axis}`;
+      found.push({ subject, value: acceleration.value, spread: acceleration.off });
+    }
     const names =
       printer.limits.corner.kind === 'jerk'
         ? ['limits.corner.x', 'limits.corner.y']

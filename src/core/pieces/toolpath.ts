@@ -32,7 +32,7 @@ const PRIME_MM = 60;
 const EDGE_MM = 6;
 
 /** Filament in a line of round sides, mm of filament a mm: ((w − h)·h + π·h²/4) over the filament's own section. */
-export function filamentPerMm(width: number, thickness: number, diameter: number): number {
+function filamentPerMm(width: number, thickness: number, diameter: number): number {
   const flat =
     Math.max(0, width - thickness) * thickness +
     (Math.PI / 4) * thickness * Math.min(width, thickness);
@@ -219,11 +219,9 @@ export class Toolpath {
   /** Retracts, lifts, switches heaters, fan and motors off. */
   end(): void {
     this.retract();
-    const { maxZ, minX, maxX, maxY, radius } = reachOf(this.printer);
+    const { maxZ, minX, maxY, radius } = reachOf(this.printer);
     const away =
-      radius === null
-        ? { x: minX + EDGE_MM, y: maxY - EDGE_MM }
-        : { x: (minX + maxX) / 2, y: maxY - EDGE_MM };
+      radius === null ? { x: minX + EDGE_MM, y: maxY - EDGE_MM } : { x: 0, y: radius - EDGE_MM };
     this.lines.push(
       'M107',
       'M104 S0',

@@ -127,7 +127,7 @@ const SPARE = 2;
 
 /**
  * Where to move a part so that all axes can be homed beside it, in words: the shortest of four ways that keeps it on
- * the bed. A part in its box, as high as given, mm.
+ * the bed; empty where it is free already. A part in its box, as high as given, mm.
  */
 export function whereToMove(
   part: LevelBox,
@@ -156,6 +156,8 @@ export function whereToMove(
     back: reach.maxY - part.maxY,
     front: part.minY - reach.minY,
   };
+  // It stands beside what comes down already.
+  if (Object.values(needed).some((mm) => mm <= 0)) return '';
   const sides = (Object.keys(needed) as (keyof typeof needed)[])
     .filter((side) => needed[side] <= room[side])
     .sort((a, b) => needed[a] - needed[b]);

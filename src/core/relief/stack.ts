@@ -18,7 +18,10 @@ export type ReliefSpool = Pick<
   | 'gramsLeft'
   | 'lightness'
   | 'stain'
->;
+> & {
+  /** From which thickness on it lets no light of a lamp through, mm, where that was measured. */
+  readonly hidesLamp?: number;
+};
 
 /** Layers that one spool prints. */
 interface StackBand {
@@ -60,7 +63,7 @@ const PER_SPOOL = 6;
 
 /** Works out what one layer of each spool does to the light. */
 export function looksFor(
-  spools: readonly Pick<ReliefSpool, 'colour' | 'hidingDepth'>[],
+  spools: readonly Pick<ReliefSpool, 'colour' | 'hidingDepth' | 'hidesLamp'>[],
   layers: ReliefLayers,
   light: 'day' | 'lamp',
 ): Looks {

@@ -32,7 +32,7 @@ export const FILAMENT_ROLES: Readonly<Partial<Record<PieceId, readonly string[]>
 };
 
 /** A spool as a piece is printed with it. */
-export function asFilament(spool: Spool): PieceFilament {
+function asFilament(spool: Spool): PieceFilament {
   return { ...spool, key: spool.id, spoolId: spool.id };
 }
 

@@ -17,7 +17,7 @@ export const PIECE_LIMITS = {
   step: { least: 4, most: 40 },
   first: { least: 0, most: 100 },
 } as const;
-export const MOST_SPOOLS = 4;
+const MOST_SPOOLS = 4;
 
 export const usePieceSettings = createSettings<PieceSettings>(
   'lamella-pieces',

@@ -48,7 +48,7 @@ export const PIECE_WORDS: Readonly<Record<PieceId, PieceWords>> = {
     finds:
       'How exactly the printer comes back after a stop, after homing X and Y, and after its motors were off.',
     handwork:
-      'One swap. Then the printer homes X and Y by itself and switches its motors off for a moment. Touch nothing: some printers refuse to move without homing then, and the last two scales stay half.',
+      'One swap. Then the printer homes X and Y by itself. If its profile says that it runs files itself, it also switches the motors of X and Y off for a moment. Touch nothing.',
     look: 'Read it on the bed, before you remove it. In each scale find the two strokes that are in line, counted from the long stroke in the middle.',
     good: 'the middle strokes are in line',
     bad: 'others are in line: that is the shift',

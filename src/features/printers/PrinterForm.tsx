@@ -54,7 +54,7 @@ export function PrinterForm({ printer, onChange, onAsk }: PrinterFormProps) {
         )
       }
     >
-      <div className="grid gap-x-8 pt-2 md:grid-cols-2 xl:grid-cols-3">
+      <div className="gap-x-8 pt-2 md:columns-2 xl:columns-3">
         <MachinePart printer={printer} set={set} />
 
         <Part title="Nozzle and head">
@@ -125,7 +125,7 @@ function Times({ printer, set }: MachinePartProps) {
 
 function Part({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <section className="pt-3">
+    <section className="break-inside-avoid pt-3">
       <h3 className="pb-1 text-base font-semibold">{title}</h3>
       {children}
     </section>

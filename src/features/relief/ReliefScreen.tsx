@@ -11,6 +11,8 @@ import { reliefLayers, shadesKey, topOfLayer, type ReliefDrawing } from '@/core/
 import { HAIR } from '@/core/tolerances';
 import { freeGrams } from '@/core/filament/shelf/reserve';
 import type { ReliefSpool, Stack } from '@/core/relief/stack';
+import { coveringOf } from '@/core/measured/covering';
+import { measurements, useMeasurements } from '@/store/measurements';
 import { shelf, useShelf } from '@/store/shelf';
 import type { HeldPicture, ReliefOrder } from '@/workers/reliefWorker';
 import { ColourCurve } from './ColourCurve';
@@ -182,8 +184,9 @@ function useSteady(drawing: ReliefDrawing): ReliefDrawing {
 /** The spools of the shelf that may be used. */
 function useCandidates(ids: readonly string[]): readonly ReliefSpool[] {
   const all = useShelf((state) => state.records);
+  const measured = useMeasurements((state) => state.records);
   useEffect(() => {
-    shelf.load().catch(() => {
+    Promise.all([shelf.load(), measurements.load()]).catch(() => {
       // The shelf says itself what is wrong with it.
     });
   }, []);
@@ -193,8 +196,12 @@ function useCandidates(ids: readonly string[]): readonly ReliefSpool[] {
         .filter(({ id }) => ids.length === 0 || ids.includes(id))
         .slice(0, MOST_SPOOLS)
         // What is promised to other jobs is not there.
-        .map((spool) => ({ ...spool, gramsLeft: freeGrams(spool, null) })),
-    [all, ids],
+        .map((spool) => ({
+          ...spool,
+          ...coveringOf(measured ?? [], spool),
+          gramsLeft: freeGrams(spool, null),
+        })),
+    [all, ids, measured],
   );
 }
 

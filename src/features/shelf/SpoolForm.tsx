@@ -15,7 +15,12 @@ import {
   spoolStain,
   type Spool,
 } from '@/core/filament/shelf/spool';
-import { shelf } from '@/store/shelf';
+import { formatMm } from '@/core/format';
+import { coveredBy } from '@/core/measured/covering';
+import { SET, USUAL } from '@/core/measured/origin';
+import { OriginNote } from '@/base/prints/OriginNote';
+import { measurements, useMeasurements } from '@/store/measurements';
+import { shelf, useShelf } from '@/store/shelf';
 import { ColourFromPhoto } from './ColourFromPhoto';
 import { spoolRules, type SpoolValues } from './spoolRules';
 
@@ -186,11 +191,37 @@ function Printing() {
   );
 }
 
+/** Where the hiding depth comes from, and over which spools it was measured. */
+function MeasuredCovering({ spool }: { readonly spool: Pick<Spool, 'id' | 'hidingDepth'> }) {
+  const measured = useMeasurements(({ records }) => records);
+  const shelved = useShelf(({ records }) => records);
+  const usual = ordinarySpool({ id: '', name: '' }).hidingDepth;
+  useEffect(() => {
+    measurements.load().catch(() => {
+      // The station of test pieces says what is wrong.
+    });
+  }, []);
+  const nameOf = (key: string): string => shelved?.find(({ id }) => id === key)?.name ?? key;
+  return (
+    <p className="-mt-1 leading-tight">
+      <OriginNote origin={spool.hidingDepth === usual ? USUAL : SET} />
+      {coveredBy(measured ?? [], spool.id).map(({ lower, value, day, times, spread }) => (
+        <OriginNote
+          key={lower}
+          lead={` · ${formatMm(value)} mm over ${nameOf(lower)}, `}
+          origin={{ source: 'measured', day, times, spread }}
+        />
+      ))}
+    </p>
+  );
+}
+
 function Covering() {
   const spool = useWatch<SpoolValues>() as SpoolValues;
   return (
     <>
       <NumberInput<SpoolValues> field="hidingDepth" label="Hides the colour below at" unit="mm" />
+      <MeasuredCovering spool={spool} />
       <NumberInput<SpoolValues>
         field="lightness"
         label="Lightness, 0 to 1"

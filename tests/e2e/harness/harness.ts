@@ -228,8 +228,16 @@ export function byRole(page: Page, role: string, name: string): Sought {
 export async function choose(page: Page, field: string, entry: string): Promise<void> {
   await byRole(page, 'combobox', field).click();
   await byRole(page, 'option', entry).click();
-  // The list has taken the page's focus, and gives it back.
-  await until(page, () => document.querySelector('[role="listbox"]') === null);
+  // The list has taken the page's focus, and gives it back a moment after it is gone: what is typed before would be lost.
+  await until(
+    page,
+    (label) => {
+      if (document.querySelector('[role="listbox"]') !== null) return false;
+      const given = document.activeElement?.getAttribute('role') === 'combobox';
+      return given || document.querySelector(`[role="combobox"][aria-label="${label}"]`) === null;
+    },
+    field,
+  );
 }
 
 /** Asks again and again, with a breath between, until there is an answer. */

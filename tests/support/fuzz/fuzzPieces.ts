@@ -63,6 +63,8 @@ export async function tryPieces(random: Random): Promise<Trial> {
     }
     const proven = await prove(made, printer);
     if (proven !== null) problems.push(`${name}: ${proven}`);
+    const out = outside(made, printer);
+    if (out !== null) problems.push(`${name}: ${out}`);
     const problem = look(made);
     if (problem !== null) problems.push(`${name}: ${problem}`);
   }
@@ -76,7 +78,7 @@ export async function tryPieces(random: Random): Promise<Trial> {
   };
 }
 
-function madePrinter({ pick, int, next }: Random): Printer {
+function madePrinter({ pick, int, next, chance }: Random): Printer {
   const base = pick<Printer>(ORDINARY_PROFILE, ...EXAMPLE_PRINTERS);
   const side = pick(150, 180, 220, 300);
   return {
@@ -88,6 +90,7 @@ function madePrinter({ pick, int, next }: Random): Printer {
     volume: { x: side, y: side + pick(0, 20), z: pick(120, 250) },
     park: null,
     brush: null,
+    firmware: { ...base.firmware, namesMotors: chance(0.5) },
     nozzleMm: pick(0.25, 0.4, 0.4, 0.6),
     retractMm: pick(0, 0.8, 4),
     nozzle: {
@@ -97,6 +100,23 @@ function madePrinter({ pick, int, next }: Random): Printer {
       head: [],
     },
   };
+}
+
+/** A move that leads out of what the printer can reach; null for none. */
+function outside({ gcode }: MadePiece, { bed, volume }: Printer): string | null {
+  const centred = bed.shape === 'round' || bed.origin === 'centre';
+  const [midX, midY] = centred ? [0, 0] : [volume.x / 2, volume.y / 2];
+  for (const { to } of movesOf(gcode)) {
+    const [dx, dy] = [Math.abs(to[0] - midX), Math.abs(to[1] - midY)];
+    // Before the first move the head is at X 0 Y 0, wherever that is.
+    if (to[0] === 0 && to[1] === 0) continue;
+    const isOut =
+      bed.shape === 'round'
+        ? Math.hypot(dx, dy) > volume.x / 2
+        : dx > volume.x / 2 || dy > volume.y / 2;
+    if (isOut || to[2] < 0 || to[2] > volume.z) return `out of reach at ${to.join(' ')}`;
+  }
+  return null;
 }
 
 function madeFilaments({ next }: Random): PieceFilament[] {
@@ -363,32 +383,34 @@ function placeTrial(
         );
       const answers: Record<string, number | null> = {};
       const offs = [stop, home, [home[0] + motors[0], home[1] + motors[1]]] as const;
-      ['stop', 'home', 'motors'].forEach((event, number) => {
-        ['x', 'y'].forEach((axis, k) => {
-          const ofAxis = strokes.filter(({ from, to }) => from[k] === to[k]);
-          const moving = ofAxis.filter(
-            (it) =>
-              it.change === 1 &&
-              it.homes === (number > 0 ? 1 : 0) &&
-              it.offs === (number > 1 ? 1 : 0),
-          );
-          const ends = moving[0].from[1 - k];
-          const fixed = ofAxis.filter(
-            (it) =>
-              it.change === 0 &&
-              Math.min(Math.abs(it.to[1 - k] - ends), Math.abs(it.from[1 - k] - ends)) < 1,
-          );
-          if (moving.length !== 21 || fixed.length !== 21)
-            throw new Error(`${event} ${axis}: ${fixed.length} and ${moving.length} strokes`);
-          const [a, b] = [fixed, moving].map((list) =>
-            list.map(({ from }) => from[k]).sort((p, q) => p - q),
-          );
-          const misses = a.map((at, i) => Math.abs(at - b[i] - offs[number][k]));
-          answers[`${event} ${axis}`] = Number(
-            ((misses.indexOf(Math.min(...misses)) - 10) * VERNIER_MM).toFixed(2),
-          );
-        });
-      });
+      ['stop', 'home', ...(printer.firmware.namesMotors ? ['motors'] : [])].forEach(
+        (event, number) => {
+          ['x', 'y'].forEach((axis, k) => {
+            const ofAxis = strokes.filter(({ from, to }) => from[k] === to[k]);
+            const moving = ofAxis.filter(
+              (it) =>
+                it.change === 1 &&
+                it.homes === (number > 0 ? 1 : 0) &&
+                it.offs === (number > 1 ? 1 : 0),
+            );
+            const ends = moving[0].from[1 - k];
+            const fixed = ofAxis.filter(
+              (it) =>
+                it.change === 0 &&
+                Math.min(Math.abs(it.to[1 - k] - ends), Math.abs(it.from[1 - k] - ends)) < 1,
+            );
+            if (moving.length !== 21 || fixed.length !== 21)
+              throw new Error(`${event} ${axis}: ${fixed.length} and ${moving.length} strokes`);
+            const [a, b] = [fixed, moving].map((list) =>
+              list.map(({ from }) => from[k]).sort((p, q) => p - q),
+            );
+            const misses = a.map((at, i) => Math.abs(at - b[i] - offs[number][k]));
+            answers[`${event} ${axis}`] = Number(
+              ((misses.indexOf(Math.min(...misses)) - 10) * VERNIER_MM).toFixed(2),
+            );
+          });
+        },
+      );
       const found = placeValues(answers as Answers);
       const truths = [
         ['returns.stopMm', stop, 1],
@@ -397,7 +419,9 @@ function placeTrial(
       ] as const;
       for (const [id, off, readings] of truths) {
         const is = Math.max(Math.abs(off[0]), Math.abs(off[1]));
-        const value = valueOf(found, id)!;
+        const value = valueOf(found, id);
+        if (value === null && id === 'returns.motorsMm' && !printer.firmware.namesMotors) continue;
+        if (value === null) return `${id} was not found`;
         if (Math.abs(value - is) > (readings * VERNIER_MM) / 2 + 1e-3)
           return `${id}: ${value} found, ${is.toFixed(3)} is true`;
       }
@@ -514,6 +538,8 @@ function timeTrial({ next, chance }: Random, printer: Printer): string | null {
     },
   };
   const stretches = timeFile(model).split('M117 ').slice(1);
+  const out = outside({ gcode: timeFile(model) } as MadePiece, model);
+  if (out !== null) return out;
   const seconds: Record<string, number> = {};
   timeReadings(model).forEach(({ id }, i) => {
     const text = stretches[i];
