@@ -90,6 +90,14 @@ describe('files printed one after another, as they are', () => {
       'homes-into-print',
       expect.stringMatching(/On its way home at Z 0.30/),
     ]);
+    // Homed over the middle, the next travel begins there, and not in the corner.
+    const through = boxPrint({ x: 80, y: 61 }).replace(
+      'G28',
+      'G1 Z20\nG28\nG1 Z0.5\nG1 X85 Y10\nG1 Z20',
+    );
+    const middle = on({ z: 'place', place: { x: 66, y: 102 } });
+    expect(homes(middle, through).map(([one]) => one)).toContain('hits-print');
+    expect(homes(on({}), through).map(([one]) => one)).not.toContain('hits-print');
     const area = { minX: 100, maxX: 200, minY: 100, maxY: 200 };
     const probing = boxPrint({ x: 80 }).replace('G28', 'G28\nG29');
     const found = homes(on({ area }), probing).map(([one]) => one);

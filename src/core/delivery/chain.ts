@@ -6,7 +6,14 @@ import { Words } from '../gcode/lines/words';
 import { filamentArea } from '../geometry/lineWidth';
 import { forEachPiece, hasPrinted, isCurve, printedWidth } from '../geometry/movePieces';
 import type { Severity } from '../findings';
-import { homeCorner, homesInto, probesInto, standingIn, whereToMove } from '../printer/homing';
+import {
+  afterHoming,
+  homeCorner,
+  homesInto,
+  probesInto,
+  standingIn,
+  whereToMove,
+} from '../printer/homing';
 import { FLAT_MM } from '../printer/nozzleShape';
 import type { Printer } from '../printer/printer';
 import { StandingMap } from '../printer/standingMap';
@@ -166,6 +173,7 @@ class ChainRun {
     let at = 0;
     const after = (effect: Effect, start: number): void => {
       line++;
+      if (effect === Effect.Home && this.printer.homing !== null) this.standHome(words);
       if (effect !== Effect.Line && effect !== Effect.Curve)
         return visit(null, effect, words, line);
       while (at < sections.length && start >= sections[at].endOffset) at++;
@@ -176,6 +184,15 @@ class ChainRun {
       this.from = { x: machine.x, y: machine.y, z: machine.z };
     };
     obeyLines(machine, words, bytes, bytes.length, { before, after });
+  }
+
+  /** The head stands where the profile says that homing ends. */
+  private standHome(words: Words): void {
+    const { machine, printer, from } = this;
+    const [x, y, z] = (['X', 'Y', 'Z'] as const).map((axis) => words.names(axis));
+    const isAll = !x && !y && !z;
+    const axes = { x: isAll || x, y: isAll || y, z: isAll || z };
+    Object.assign(machine, afterHoming(from, axes, printer));
   }
 
   private moveOf(effect: Effect, section: Section | null, line: number): ChainMove | null {

@@ -44,6 +44,8 @@ const OWN_WALLS = 2;
 /** The ticks that number a row: how far apart and how long, in lines. */
 const TICK_PITCH = 3;
 const TICK_LINES = 4;
+/** By so much are lines made wider while they are too many. */
+const WIDER = 1.1;
 /** More than this is no ladder: one would rather think again, mm. */
 const LONGEST = 400;
 
@@ -195,8 +197,8 @@ function placesOf(
   const rail = RAIL_LINES * line;
   const { middle, width, depth } = roomOn(printer);
   const widths = counts.map((count) => count * pitch + ROW_GAP);
-  const { at, lines } = shelved(widths, width);
   const rowDepth = length + rail + ROW_GAP + line;
+  const { at, lines } = laidOut(widths, width, Math.floor(depth / rowDepth));
   const size = {
     x: Math.max(...at.map(({ x }, i) => x + widths[i])),
     y: lines * rowDepth,
@@ -210,6 +212,20 @@ function placesOf(
     y: middle.y - size.y / 2 + row * rowDepth,
   }));
   return { corners, pitch, length, line, layer, layers, rail };
+}
+
+/** Rows behind one another while there is depth for them, and beside one another only then. */
+function laidOut(
+  widths: readonly number[],
+  width: number,
+  mostLines: number,
+): ReturnType<typeof shelved> {
+  const longest = Math.max(...widths);
+  for (let room = longest; room < width; room *= WIDER) {
+    const laid = shelved(widths, room);
+    if (laid.lines <= mostLines) return laid;
+  }
+  return shelved(widths, width);
 }
 
 /** Puts widths into lines as wide as there is room, the widest first, each into the first line that takes it. */

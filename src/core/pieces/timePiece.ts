@@ -139,6 +139,20 @@ export function timeFile(printer: Printer): string {
   return `${lines.join('\n')}\n`;
 }
 
+/** How long the file takes with what the profile says now, s: moves, heating, homing and pauses. */
+export function timeSeconds(printer: Printer): number {
+  const { limits, heating, homingSeconds } = printer;
+  const { travel, x, y } = limits.acceleration;
+  const corner =
+    limits.corner.kind === 'jerk' ? Math.min(limits.corner.x, limits.corner.y) : limits.corner.mm;
+  return stretchesOf(printer).reduce((sum, { moves, heats }) => {
+    if (moves) return sum + PAUSE + secondsOf(limits, moves, Math.min(travel, x, y), corner);
+    if (!heats) return sum;
+    const rate = heats.what === 'nozzle' ? heating.nozzlePerSecond : heating.bedPerSecond;
+    return sum + Math.max(0, heats.to - heating.ambient) / rate;
+  }, homingSeconds);
+}
+
 /** What is asked: seconds from the first signal to the second. */
 export function timeReadings(printer: Printer): Reading[] {
   return stretchesOf(printer).map(({ id, name, about }) => ({

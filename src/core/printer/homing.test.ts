@@ -1,7 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { HAIR } from '../tolerances';
-import { homeCorner, homesInto, homingSpots, probesInto, standingIn, whereToMove } from './homing';
+import {
+  afterHoming,
+  homeCorner,
+  homesInto,
+  homingSpots,
+  probesInto,
+  standingIn,
+  whereToMove,
+} from './homing';
 import { USUAL_HOMING, type Homing } from './homeKinds';
 import {
   ACROSS_MM,
@@ -70,6 +78,19 @@ describe('where a printer homes', () => {
       expect(homingSpots(printer(homing))).toEqual(spots);
     },
   );
+
+  it('is where the head stands afterwards', () => {
+    const from = { x: 50, y: 60, z: 20 };
+    const [xy, all] = [
+      { x: true, y: true, z: false },
+      { x: true, y: true, z: true },
+    ];
+    expect(afterHoming(from, xy, printer({ y: 'high' }))).toEqual({ x: 0, y: 220, z: 20 });
+    expect(afterHoming(from, { ...xy, x: false }, printer({}))).toEqual({ x: 50, y: 0, z: 20 });
+    expect(afterHoming(from, all, printer({}))).toEqual({ x: 0, y: 0, z: 0 });
+    expect(afterHoming(from, all, printer({ z: 'middle' }))).toEqual({ x: 110, y: 110, z: 0 });
+    expect(afterHoming(from, all, printer({ z: 'top' }))).toEqual({ x: 0, y: 0, z: 240 });
+  });
 
   it('of a round bed is seen from its middle', () => {
     const round: Printer = {

@@ -40,6 +40,28 @@ export function homingSpots(printer: Homed): HomingSpots | null {
     : { nozzle: at, probe: null };
 }
 
+/** Which axes a line of homing names. */
+interface HomedAxes {
+  readonly x: boolean;
+  readonly y: boolean;
+  readonly z: boolean;
+}
+
+/** Where the nozzle is after homing some axes, from where it was; machine mm. Only a profile that says how can tell. */
+export function afterHoming(
+  from: BedPoint & { readonly z: number },
+  axes: HomedAxes,
+  printer: Homed,
+): BedPoint & { readonly z: number } {
+  const corner = homeCorner(printer);
+  const at = { x: axes.x ? corner.x : from.x, y: axes.y ? corner.y : from.y };
+  if (!axes.z) return { ...at, z: from.z };
+  const spots = homingSpots(printer);
+  if (spots === null) return { ...at, z: reachOf(printer).maxZ };
+  // Where Z is homed at a place of its own, the head is led there.
+  return printer.homing?.z === 'corner' ? { ...at, z: 0 } : { ...spots.nozzle, z: 0 };
+}
+
 /** What tells where something stands. */
 export interface Standing {
   /** Whether anything higher than `above` mm stands within `radius` mm of a place. */

@@ -51,7 +51,7 @@ export function MarkRow({ made, reading, answer, onAnswer }: MarkRowProps) {
             key={mark}
             value={String(mark)}
             aria-label={`${mark.toFixed(unit === 'mm' && marks[0] < 8 ? 2 : 0)} ${unit}`}
-            className="flex min-w-6 flex-1 flex-col items-center justify-end gap-0.5 rounded border border-transparent px-px py-1 hover:bg-sunk data-[state=checked]:border-accent data-[state=checked]:bg-accent-soft"
+            className="flex max-w-10 min-w-6 flex-1 flex-col items-center justify-end gap-0.5 rounded border border-transparent px-px py-1 hover:bg-sunk data-[state=checked]:border-accent data-[state=checked]:bg-accent-soft"
           >
             <Mark made={made} reading={reading} index={i} />
             <span aria-hidden className="text-[0.65rem] leading-tight text-muted tabular-nums">

@@ -15,7 +15,7 @@ import { writeThreeMf } from '@/core/model/formats/writeThreeMf';
 import { isUnfit, type MadePiece, type Unfit } from '@/core/pieces/piece';
 import { piecePlan } from '@/core/pieces/piecePlan';
 import { smallestModel } from '@/core/pieces/smallest';
-import { timeFile } from '@/core/pieces/timePiece';
+import { timeFile, timeSeconds } from '@/core/pieces/timePiece';
 import type { Printer } from '@/core/printer/printer';
 import { toast } from '@/store/toast';
 import { fileOf, usePieceFacts } from './usePieceFacts';
@@ -33,10 +33,19 @@ export function PieceFile({ made, piece, printer, printerId }: PieceFileProps) {
   const ready = made && !isUnfit(made) ? made : null;
   const { facts, trouble } = usePieceFacts(ready, printer);
   const stem = fileStem(`${PIECE_WORDS[piece].name} ${printer.name}`, 'piece');
-  if (piece === 'stop') return null;
+  if (piece === 'stop') {
+    return (
+      <p className="pt-3">
+        About three minutes, and no filament. The test gives you the file and asks what happened.
+      </p>
+    );
+  }
   if (piece === 'time') {
     return (
       <div className="pt-3">
+        <p role="status" className="pb-2">
+          About {formatDuration(timeSeconds(printer))}, and no filament.
+        </p>
         <Moves />
         <Button
           kind="primary"

@@ -176,7 +176,7 @@ function thinNote(
     code: 'thin-band',
     level: 'caution',
     band: band.first,
-    sentence: `${formatMm(thickness)} mm of ${filament.name}: ${under.filament.name} ${fromAbove ? 'below' : 'above'} shows through; about ${formatMm(hidingOver(filament, under.filament))} mm hides it.`,
+    sentence: `${formatMm(thickness)} mm of ${filament.name}: ${under.filament.name} ${fromAbove ? 'below' : 'above'} shows through; about ${formatMm(hidingOver(filament, under.filament))} mm hides it${under.filament.letter in (filament.hidesOver ?? {}) ? ', as measured' : ''}.`,
     fix: thickerFix(inputs, band, above, hidingOver(filament, under.filament)),
   };
 }

@@ -4,7 +4,7 @@ import type { Machine } from '../../gcode/machine';
 import { filamentArea } from '../../geometry/lineWidth';
 import { forEachPiece, hasPrinted, printedWidth } from '../../geometry/movePieces';
 import type { Printer } from '../../printer/printer';
-import { homesInto, standingIn } from '../../printer/homing';
+import { homesInto, homingSpots, standingIn } from '../../printer/homing';
 import { StandingMap } from '../../printer/standingMap';
 import type { SlicedFile } from '../../read/slicedFile';
 import { firstIndex } from '../../search';
@@ -32,6 +32,8 @@ export class TravelCheck {
   private section = 0;
   private deepest = 0;
   private saidDip = 0;
+  /** How high the head was after the move before, mm. */
+  private lastZ = 0;
 
   /**
    * @param dipMm how much higher things may stand beside what is printed, mm; null to take the blocks' own
@@ -59,6 +61,7 @@ export class TravelCheck {
       if (!inBlock) this.home(machine, line);
     } else if (hasPrinted(effect, machine) && !inBlock) this.print(machine, effect, offset, line);
     else this.travel(machine, effect, line);
+    this.lastZ = machine.z;
   }
 
   checks(): ProofCheck[] {
@@ -100,11 +103,13 @@ export class TravelCheck {
    * Homing leads the head across the bed, and down to it where Z is homed. Where the printer's profile says where
    * that is, it may be free; the way there is at the height where the head is.
    */
-  private home({ z, fromZ }: Machine, line: number): void {
+  private home({ z }: Machine, line: number): void {
     const { map, printer } = this;
     const highest = map?.highest ?? this.top;
     if (z >= highest - HAIR) return;
-    const isKnown = printer.homing !== null && fromZ >= highest - HAIR;
+    // Where it ends elsewhere than at X 0 Y 0, nobody here could follow what comes next.
+    const spot = printer.homing && homingSpots(printer)?.nozzle;
+    const isKnown = spot?.x === 0 && spot.y === 0 && this.lastZ >= highest - HAIR;
     if (isKnown && !map) {
       this.needsMap = true;
       return;
