@@ -91,7 +91,7 @@ function PieceNav({ chosen, measured, printer }: PieceNavProps) {
       aria-label="Test pieces"
       className="min-h-0 overflow-y-auto border-line bg-panel px-3 py-3 lg:border-r"
     >
-      <ul className="grid gap-1">
+      <ul className="grid grid-cols-2 gap-1 lg:grid-cols-1">
         {PIECE_IDS.map((piece) => {
           const day =
             piece === 'stop'
