@@ -168,7 +168,7 @@ const ACCELERATIONS = [50, 40_000];
 const JERKS = [0.2, 60];
 const DEVIATIONS = [0.001, 1];
 /** Steps of the first, coarse look along each of the two. */
-const GRID = 24;
+const GRID = 12;
 
 /** How long moves take with an acceleration and a corner of its model, s. */
 function secondsOf(

@@ -1,6 +1,6 @@
 'use client';
 
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Button } from '@/components/Button';
 import { NumberField } from '@/components/form/NumberField';
 import type { PieceId } from '@/core/measured/measurement';
@@ -30,7 +30,12 @@ export function ReadOff({ made, piece, printer, printerId, settings, onKept }: R
   const answer = (id: string, value: number | null): void =>
     setAnswers({ ...answers, [id]: value });
   const readings = piece === 'time' ? timeReadings(printer) : (made?.readings ?? []);
-  const values = valuesOf(made, piece, printer, answers, settings);
+  const { stepMm, firstMm } = settings;
+  // A fit of times takes a tenth of a second: once an answer, and not at every drawing.
+  const values = useMemo(
+    () => valuesOf(made, piece, printer, answers, { stepMm, firstMm }),
+    [made, piece, printer, answers, stepMm, firstMm],
+  );
   const keep = async (): Promise<void> => {
     const about = made?.title ?? PIECE_WORDS[piece].name;
     if (await takeMeasurement({ piece, printerId, about, values })) {
