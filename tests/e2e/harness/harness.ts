@@ -5,6 +5,7 @@ import { afterEach, before, after } from 'node:test';
 import puppeteer, {
   type Browser,
   type BrowserContext,
+  type Dialog,
   type ElementHandle,
   type FileChooser,
   type Page,
@@ -142,21 +143,32 @@ export async function prepare(
 
 /**
  * Lets a page be left only when nothing is on its way to the disk, as a person does who looks whether it says
- * Saved: the browser would ask whether to leave, and the test would wait for an answer.
+ * Saved. A write may begin in the moment between looking and leaving: the browser asks then, the person stays,
+ * and leaves once it is stored.
  */
 function leaveWhenSaved(page: Page): void {
   const settled = (): Promise<void> =>
     until(page, () => document.querySelector('[data-saving="saving"]') === null);
+  const leaving = async <T>(leave: () => Promise<T>): Promise<T> => {
+    for (;;) {
+      await settled();
+      let stay: (dialog: Dialog) => void = () => undefined;
+      const stayed = new Promise<{ dismissed: Promise<void> }>((resolve) => {
+        stay = (dialog) => resolve({ dismissed: dialog.dismiss() });
+      });
+      page.on('dialog', stay);
+      const left = leave().then((answer) => ({ answer }));
+      // What is given up may still be waited for, and complains after its time.
+      left.catch(() => undefined);
+      const outcome = await Promise.race([left, stayed]).finally(() => page.off('dialog', stay));
+      if ('answer' in outcome) return outcome.answer;
+      await outcome.dismissed;
+    }
+  };
   const goto = page.goto.bind(page);
-  page.goto = async (...given) => {
-    await settled();
-    return goto(...given);
-  };
+  page.goto = (...given) => leaving(() => goto(...given));
   const reload = page.reload.bind(page);
-  page.reload = async (...given) => {
-    await settled();
-    return reload(...given);
-  };
+  page.reload = (...given) => leaving(() => reload(...given));
 }
 
 /**
