@@ -23,10 +23,11 @@ import { createPrintService } from '../src/workers/print/printService';
 import type { OpenFile } from '../src/workers/print/protocol';
 import { bareScan } from './bareScan';
 import type { BundleFigures } from './bundleMemory.mts';
+import type { PackedFigures } from './packedModel.mts';
 import { onFourCores } from './fourCores';
 import { joinSeconds } from './figures/joinFigures';
 import { learnSeconds } from './figures/learnFigures';
-import { drawSeconds } from './figures/drawFigures';
+import { drawSeconds, packedSurface } from './figures/drawFigures';
 import { modelSeconds } from './figures/modelFigures';
 import { reliefFigures } from './figures/reliefFigures';
 import { followSeconds } from './figures/runFigures';
@@ -97,7 +98,7 @@ const [bare, everything, known, fourCores] = await inTurns(
   openKnown,
   () => onFourCores(file),
 );
-const alone = (bytes: Uint8Array): void => {
+const readAlone = (bytes: Uint8Array): void => {
   const reader = new GcodeReader(ORDINARY_PRINTER, NO_LINES);
   reader.push(bytes);
   reader.finish();
@@ -105,7 +106,7 @@ const alone = (bytes: Uint8Array): void => {
 const [parser, readSmall, wholeSmall] = await inTurns(
   5,
   () => gcodeParser.parseStringSync(smallText),
-  () => alone(small),
+  () => readAlone(small),
   () => readGcode(small, ORDINARY_PRINTER),
 );
 
@@ -148,19 +149,19 @@ const drawn = await drawSeconds(ROUNDS);
 const reliefs = await reliefFigures(4);
 const slowest = (of: 'searchSeconds' | 'firstSeconds' | 'againSeconds'): number =>
   Math.max(...reliefs.map((one) => one[of]));
-const memory = spawnSync(
-  process.execPath,
-  [fileURLToPath(new URL('./memory.js', import.meta.url)), saved],
-  { encoding: 'utf8' },
-);
-const bundled = spawnSync(
-  process.execPath,
-  [fileURLToPath(new URL('./bundleMemory.js', import.meta.url)), saved],
-  { encoding: 'utf8' },
-);
+/** What a measuring in a process of its own prints. */
+function alone<T>(name: string, path: string): T {
+  const script = fileURLToPath(new URL(`./${name}.js`, import.meta.url));
+  const { stdout } = spawnSync(process.execPath, [script, path], { encoding: 'utf8' });
+  return JSON.parse(stdout) as T;
+}
+
+const { peakMb } = alone<{ peakMb: number }>('memory', saved);
+const bundle = alone<BundleFigures>('bundleMemory', saved);
+const packedPath = join(folder, 'surface.3mf');
+writeFileSync(packedPath, packedSurface());
+const packed = alone<PackedFigures>('packedModel', packedPath);
 rmSync(folder, { recursive: true });
-const bundle = JSON.parse(bundled.stdout) as BundleFigures;
-const { peakMb } = JSON.parse(memory.stdout) as { peakMb: number };
 
 interface Row {
   readonly what: string;
@@ -297,6 +298,12 @@ const rows: Row[] = [
     measured: against(drawn.packed, drawn.packedBare),
     wanted: 'at most 4 ×',
     reached: drawn.packed / drawn.packedBare <= 4,
+  },
+  {
+    what: 'The same in a process that does nothing else',
+    measured: `${packed.seconds.toFixed(1)} s, with ${packed.peakMb.toFixed(0)} MB at its peak`,
+    wanted: 'at most 3 s and 400 MB',
+    reached: packed.seconds <= 3 && packed.peakMb <= 400,
   },
   {
     what: 'A relief of 200 × 133 squares follows a swap that is moved by hand, the slowest of ten pictures',

@@ -5,7 +5,10 @@ const FOLDER = 'node_modules/.cache/lamella/bench';
 
 await compiled(
   FOLDER,
-  ['bench/run.mts', 'bench/memory.mts', 'bench/bundleMemory.mts', 'cli/helperThread.ts'],
+  [
+    ...['run', 'memory', 'bundleMemory', 'packedModel'].map((name) => `bench/${name}.mts`),
+    'cli/helperThread.ts',
+  ],
   ['bench', 'cli', 'src/core', 'src/workers'],
 );
 await import(new URL(`../${FOLDER}/run.js`, import.meta.url).href);

@@ -50,7 +50,8 @@ function added(bytes: Uint8Array): number {
   return sum;
 }
 
-function packedSurface(): Uint8Array {
+/** A 3MF of two million triangles: a surface that waves. */
+export function packedSurface(): Uint8Array {
   const vertices: string[] = [];
   for (let y = 0; y <= SIDE; y++) {
     for (let x = 0; x <= SIDE; x++) {

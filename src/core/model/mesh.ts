@@ -66,13 +66,22 @@ export class MeshBuilder {
     return this.triangles >= MOST_TRIANGLES;
   }
 
+  /** Makes room for so many triangles at once: growing by halves copies what is there. */
+  expect(triangles: number): void {
+    const wanted = this.length + Math.min(triangles, MOST_TRIANGLES) * TRIANGLE_STRIDE;
+    // More than is asked for, where there is something already: thousands of small objects may follow.
+    if (wanted > this.numbers.length) this.growTo(Math.max(wanted, this.length * 2));
+  }
+
+  private growTo(length: number): void {
+    const longer = new Float32Array(length);
+    longer.set(this.numbers);
+    this.numbers = longer;
+  }
+
   /** Adds one corner; three make a triangle. */
   corner(x: number, y: number, z: number): void {
-    if (this.length + 3 > this.numbers.length) {
-      const longer = new Float32Array(this.numbers.length * 2);
-      longer.set(this.numbers);
-      this.numbers = longer;
-    }
+    if (this.length + 3 > this.numbers.length) this.growTo(this.numbers.length * 2);
     this.numbers[this.length] = x;
     this.numbers[this.length + 1] = y;
     this.numbers[this.length + 2] = z;
@@ -81,6 +90,7 @@ export class MeshBuilder {
 
   /** What was gathered; a triangle that was begun and not ended is left out. */
   finish(): Float32Array<ArrayBuffer> {
-    return this.numbers.slice(0, this.length - (this.length % TRIANGLE_STRIDE));
+    const whole = this.length - (this.length % TRIANGLE_STRIDE);
+    return whole === this.numbers.length ? this.numbers : this.numbers.slice(0, whole);
   }
 }

@@ -1,4 +1,5 @@
 import { ByteText } from './byteText';
+import { TagPattern } from './tagPattern';
 
 /** Who hears what stands in a part of a 3MF file. */
 export interface MeshSink {
@@ -31,6 +32,7 @@ const LONGEST_TAG = 1 << 20;
  */
 export class MeshBytes {
   private readonly decoder = new TextDecoder();
+  private readonly pattern = new TagPattern();
   private held: Uint8Array = new Uint8Array(0);
   /** The list that is being read by its bytes; null outside of one. */
   private list: List | null = null;
@@ -99,13 +101,28 @@ export class MeshBytes {
     return to;
   }
 
+  /** Reads what is written like the one before, as nearly all is. */
+  private readAlike(bytes: Uint8Array, from: number, hear: MeshSink['vertex']): number {
+    const { pattern } = this;
+    const { found } = pattern;
+    let at = from;
+    for (;;) {
+      const end = pattern.read(bytes, at);
+      if (end < 0) return at;
+      hear(found[0], found[1], found[2]);
+      at = end;
+    }
+  }
+
   /** Reads what is in a list, as far as it is written plainly. */
   private readItems(bytes: Uint8Array, from: number): number {
     const list = this.list!;
+    const hear = list.item === 'vertex' ? this.sink.vertex : this.sink.triangle;
     const text = new ByteText(bytes);
     const values = [0, 0, 0];
     let at = from;
     for (;;) {
+      at = this.readAlike(bytes, at, hear);
       let start = at;
       while (start < bytes.length && bytes[start] <= SPACE) start++;
       const isWhole =
@@ -122,8 +139,8 @@ export class MeshBytes {
         this.isOdd = true;
         return at;
       }
-      if (list.item === 'vertex') this.sink.vertex(values[0], values[1], values[2]);
-      else this.sink.triangle(values[0], values[1], values[2]);
+      hear(values[0], values[1], values[2]);
+      this.pattern.learn(bytes, start, end, list.names);
       at = end;
     }
   }

@@ -141,18 +141,29 @@ function colourIn(
 
 function addMesh(builder: MeshBuilder, { vertices, triangles }: PartObject, by: Transform): void {
   // A transform that mirrors turns the triangles inside out: two corners change places.
-  const isMirrored = determinant(by) < 0;
+  const [second, third] = determinant(by) < 0 ? [2, 1] : [1, 2];
+  const placed = movedBy(vertices, by);
+  builder.expect(triangles.length / 3);
   for (let i = 0; i < triangles.length && !builder.isFull; i += 3) {
-    for (const k of isMirrored ? [0, 2, 1] : [0, 1, 2]) {
-      const at = triangles[i + k] * 3;
-      const [x, y, z] = [vertices[at], vertices[at + 1], vertices[at + 2]];
-      builder.corner(
-        x * by[0] + y * by[3] + z * by[6] + by[9],
-        x * by[1] + y * by[4] + z * by[7] + by[10],
-        x * by[2] + y * by[5] + z * by[8] + by[11],
-      );
+    for (const at of [3 * triangles[i], 3 * triangles[i + second], 3 * triangles[i + third]]) {
+      builder.corner(placed[at], placed[at + 1], placed[at + 2]);
     }
   }
+}
+
+/** Vertices where a transform puts them: each once, however many triangles it belongs to. */
+function movedBy(vertices: Float64Array, by: Transform): Float64Array {
+  const [a, b, c, d, e, f, g, h, i, j, k, l] = by;
+  const moved = new Float64Array(vertices.length);
+  for (let at = 0; at < vertices.length; at += 3) {
+    const x = vertices[at];
+    const y = vertices[at + 1];
+    const z = vertices[at + 2];
+    moved[at] = x * a + y * d + z * g + j;
+    moved[at + 1] = x * b + y * e + z * h + k;
+    moved[at + 2] = x * c + y * f + z * i + l;
+  }
+  return moved;
 }
 
 /** First one transform, then the other. */

@@ -3,6 +3,7 @@ import { MOST_TRIANGLES } from '../mesh';
 import { encodingOf } from './encoding';
 import { MeshBytes, type MeshSink } from './meshBytes';
 import { UNIT_MM, type ModelUnit } from './modelFile';
+import { DoubleList, PlaceList } from '../numberList';
 
 /** Rows of a 4 × 3 matrix, as 3MF writes it: a point is a row before it. */
 export type Transform = readonly number[];
@@ -26,9 +27,9 @@ interface NamedColour {
 /** An object of a 3MF part: a mesh, or other objects combined. */
 export interface PartObject {
   readonly name: string;
-  readonly vertices: readonly number[];
+  readonly vertices: Float64Array;
   /** Three places among the vertices each. */
-  readonly triangles: readonly number[];
+  readonly triangles: Uint32Array;
   readonly components: readonly Placed[];
   readonly colour: NamedColour | null;
 }
@@ -37,8 +38,8 @@ interface Growing {
   readonly id: string;
   readonly name: string;
   readonly isSupport: boolean;
-  readonly vertices: number[];
-  readonly triangles: number[];
+  readonly vertices: DoubleList;
+  readonly triangles: PlaceList;
   readonly components: Placed[];
   readonly colour: NamedColour | null;
 }
@@ -140,8 +141,8 @@ export class ModelPart {
           id: attributes.id ?? '',
           name: (attributes.name ?? '').slice(0, 80),
           isSupport: /support/.test(attributes.type ?? ''),
-          vertices: [],
-          triangles: [],
+          vertices: new DoubleList(),
+          triangles: new PlaceList(),
           components: [],
           colour: colourName(attributes),
         };
@@ -167,12 +168,15 @@ export class ModelPart {
     if (name === 'basematerials' || name === 'colorgroup') this.group = null;
     if (name !== 'object' || !this.object) return;
     const { isSupport, id, ...object } = this.object;
-    const vertices = object.vertices.length / 3;
-    if (object.triangles.some((corner) => !(corner < vertices))) {
+    const vertices = object.vertices.taken();
+    const triangles = object.triangles.taken();
+    const count = vertices.length / 3;
+    if (triangles.some((corner) => corner >= count)) {
       throw new BrokenPart('The 3MF file is damaged: a triangle refers to a missing vertex.');
     }
     if (isSupport) this.hasSupports = true;
-    this.objects.set(id, isSupport ? { ...object, triangles: [] } : object);
+    const shown = isSupport ? triangles.subarray(0, 0) : triangles;
+    this.objects.set(id, { ...object, vertices, triangles: shown });
     this.object = null;
   }
 
@@ -180,7 +184,7 @@ export class ModelPart {
     if (!Number.isFinite(x + y + z)) {
       throw new BrokenPart('The 3MF file is damaged: some vertices are not numbers.');
     }
-    this.object?.vertices.push(x, y, z);
+    this.object?.vertices.add(x, y, z);
   }
 
   private addTriangle(a: number, b: number, c: number): void {
@@ -192,11 +196,12 @@ export class ModelPart {
     if (object.triangles.length > 3 * MOST_TRIANGLES) {
       throw new BrokenPart('The model has more than 16 million triangles. Reduce its detail.');
     }
-    object.triangles.push(a, b, c);
+    object.triangles.add(a, b, c);
   }
 }
 
-const isPlace = (corner: number): boolean => Number.isInteger(corner) && corner >= 0;
+/** Whether a number can be a place among vertices; whether there is one is known at the object's end. */
+const isPlace = (corner: number): boolean => corner >>> 0 === corner;
 
 /** Bytes in UTF-8, as nearly all are, are read by themselves; others as text. */
 function readerOf(first: Uint8Array, sink: MeshSink): Pick<MeshBytes, 'write' | 'end'> {
