@@ -1,6 +1,7 @@
 'use client';
 
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useRef } from 'react';
+import { useIsNear } from '@/browser/useIsNear';
 import type { PrintPicture } from '@/core/geometry/picture';
 import { colourTable, recolour, shadedCells } from '@/core/geometry/recolour';
 import type { JobPlan } from '@/core/plan/jobPlan';
@@ -12,19 +13,31 @@ interface PrintPictureCanvasProps {
   readonly layerCount: number;
 }
 
-/** A print from above in the colours of its plan. Decoration: the card says everything in words. */
+const shaded = new WeakMap<PrintPicture, ReturnType<typeof shadedCells>>();
+
+/** The cells of a picture with their light and shade, worked out once. */
+function cellsOf(picture: PrintPicture): ReturnType<typeof shadedCells> {
+  const cells = shaded.get(picture) ?? shadedCells(picture);
+  shaded.set(picture, cells);
+  return cells;
+}
+
+/**
+ * A print from above in the colours of its plan, drawn when it comes near to being seen. Decoration: the card says
+ * everything in words.
+ */
 export function PrintPictureCanvas({ picture, plan, layerCount }: PrintPictureCanvasProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const cells = useMemo(() => shadedCells(picture), [picture]);
+  const isNear = useIsNear(canvas);
   useEffect(() => {
-    const context = canvas.current?.getContext('2d');
+    const context = isNear ? canvas.current?.getContext('2d') : null;
     if (!context) return;
     const image = context.createImageData(picture.columns, picture.rows);
     const colourOf = pictureColours(picture, plan, layerCount);
     const table = colourTable(picture.sections?.length ?? layerCount, colourOf);
-    recolour(cells, table, new Uint32Array(image.data.buffer));
+    recolour(cellsOf(picture), table, new Uint32Array(image.data.buffer));
     context.putImageData(image, 0, 0);
-  }, [picture, cells, plan, layerCount]);
+  }, [isNear, picture, plan, layerCount]);
   return (
     <canvas
       ref={canvas}

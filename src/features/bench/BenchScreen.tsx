@@ -5,9 +5,10 @@ import { FileUp, Image as ImageIcon, Layers2, PencilRuler } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { Once } from '@/components/Once';
-import { useCallback, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { askForPlaces, canAskForPlaces } from '@/browser/fileHandles';
 import { useFileDrop, type FileDrop } from '@/browser/useFileDrop';
+import { useGrowing } from '@/browser/useGrowing';
 import { SaveReminder } from '@/base/keep/SaveReminder';
 import { toast } from '@/store/toast';
 import { Button } from '@/components/Button';
@@ -129,12 +130,7 @@ export function BenchScreen() {
         )}
       </div>
 
-      <Jobs
-        bench={bench}
-        shown={shown}
-        folders={hasMany ? foldersOf(all) : null}
-        stateOfJob={stateOfJob}
-      />
+      <Jobs bench={bench} shown={shown} hasFolders={hasMany} stateOfJob={stateOfJob} />
       {bench.jobs === null && <p className="mt-4 text-muted">Loading your jobs…</p>}
       {bench.deleted.length > 0 && <DeletedJobs deleted={bench.deleted} />}
       <RoomNote jobCount={bench.jobs?.length ?? 0} />
@@ -193,18 +189,24 @@ function Heading({ isNew, canJoin, onJoin, field, onAsk }: HeadingProps) {
   );
 }
 
+/** Cards drawn at a time: more than fill a large window. */
+const CARDS = 24;
+
 interface JobsProps {
   readonly bench: Bench;
   readonly shown: readonly Job[];
-  readonly folders: readonly string[] | null;
+  readonly hasFolders: boolean;
   readonly stateOfJob: (job: Job) => JobState;
 }
 
 /** The jobs as cards, and the place to drop a file. */
-function Jobs({ bench, shown, folders, stateOfJob }: JobsProps) {
+function Jobs({ bench, shown, hasFolders, stateOfJob }: JobsProps) {
+  const { jobs } = bench;
+  const folders = useMemo(() => (hasFolders ? foldersOf(jobs ?? []) : null), [hasFolders, jobs]);
+  const drawn = useGrowing(shown.length, CARDS);
   return (
     <ul className="mt-4 grid gap-4 sm:grid-cols-2 xl:grid-cols-3" aria-label="Jobs">
-      {shown.map((job) => (
+      {shown.slice(0, drawn).map((job) => (
         <Boundary
           key={job.id}
           title={`${job.name} cannot be shown`}
@@ -216,7 +218,7 @@ function Jobs({ bench, shown, folders, stateOfJob }: JobsProps) {
             state={stateOfJob(job)}
             folders={folders}
             isLost={bench.withoutFile.has(job.id)}
-            onRemove={() => bench.remove(job)}
+            onRemove={bench.remove}
           />
         </Boundary>
       ))}

@@ -1,6 +1,6 @@
 import { Rotate3d, Trash2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Link } from '@/components/Link';
 import { formatBytes, formatDuration, formatMm, plural } from '@/core/format';
 import type { JobPlan } from '@/core/plan/jobPlan';
@@ -22,7 +22,7 @@ interface JobCardProps {
   readonly isLost: boolean;
   /** Folders to put it in; null while the Bench has none. */
   readonly folders: readonly string[] | null;
-  readonly onRemove: () => void;
+  readonly onRemove: (job: Job) => void;
 }
 
 const STATE_LOOK: Readonly<Record<JobState, string>> = {
@@ -36,8 +36,12 @@ const STATE_LOOK: Readonly<Record<JobState, string>> = {
 
 const SMALL_BUTTON = 'rounded p-1.5 text-muted hover:bg-sunk hover:text-ink';
 
-/** One job: how it looks, what it is, how far it has come, and the way in. */
-export function JobCard({ job, plan, state, isLost, folders, onRemove }: JobCardProps) {
+/**
+ * One job: how it looks, what it is, how far it has come, and the way in. There may be hundreds: each is drawn again
+ * only for a change of its own.
+ */
+export const JobCard = memo(function JobCard(props: JobCardProps) {
+  const { job, plan, state, isLost, folders, onRemove } = props;
   const [isPointed, setPointed] = useState(false);
   const [isFocused, setFocused] = useState(false);
   return (
@@ -93,7 +97,7 @@ export function JobCard({ job, plan, state, isLost, folders, onRemove }: JobCard
           </Link>
           <button
             type="button"
-            onClick={onRemove}
+            onClick={() => onRemove(job)}
             aria-label={`Delete ${job.name}`}
             className="rounded p-1.5 text-muted hover:bg-sunk hover:text-danger"
           >
@@ -103,7 +107,7 @@ export function JobCard({ job, plan, state, isLost, folders, onRemove }: JobCard
       </div>
     </li>
   );
-}
+});
 
 /** `2 swaps`, or `3 parts` where parts lie side by side. */
 function planFact(plan: JobPlan): string {
