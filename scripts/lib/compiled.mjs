@@ -26,6 +26,8 @@ export async function compiled(folder, entryPoints, sources) {
     platform: 'node',
     format: 'esm',
     target: 'node20',
+    // Modules before what asks by `require`: of those, only what is used is taken.
+    mainFields: ['module', 'main'],
     minifySyntax: true,
     minifyWhitespace: true,
     // Packages that are not modules ask for Node's own by `require`.
