@@ -5,7 +5,7 @@ import { existsSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
-import { madeFrom } from './lib/freshness.mjs';
+import { buildChanged } from './lib/build.mjs';
 import { installPackages, ROOT, run } from './lib/install.mjs';
 
 const wanted = Number(process.env.PORT ?? 4310);
@@ -13,20 +13,7 @@ installPackages();
 if (!existsSync(`${ROOT}/public/demo/hide-plate-7.gcode`)) {
   if (run('npm', ['run', '--silent', 'demo:make']) !== 0) process.exit(1);
 }
-const SOURCES = [
-  'src',
-  'public/demo',
-  'scripts/offline.mts',
-  'next.config.ts',
-  'postcss.config.mjs',
-  'tsconfig.json',
-  'node_modules/.package-lock.json',
-];
-const built = madeFrom(SOURCES, '.next/lamella-sources', '.next/BUILD_ID');
-if (!built.isFresh || !existsSync(`${ROOT}/public/sw.js`)) {
-  if (run('npm', ['run', '--silent', 'build']) !== 0) process.exit(1);
-  built.remember();
-}
+if (buildChanged() !== 0) process.exit(1);
 
 /** Whether nobody listens at a port of this machine. */
 function isFree(port) {
