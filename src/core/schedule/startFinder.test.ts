@@ -5,6 +5,7 @@ import { absentSpans } from './presence';
 import { bestStarts, goodStarts, nightWithin, type StartQuestion } from './startFinder';
 import { collisionsOf, inTheWay, withWaiting } from './startTroubles';
 import { twoRuns, twoRunsFrom } from './twoRuns';
+import { runs } from '../../../tests/support/runs';
 
 const MINUTE = 60_000;
 const on = (day: number, hours: number, minutes = 0): Date =>
@@ -127,7 +128,7 @@ describe('finding a start', () => {
           expect(collisionsOf(question, at).length === 0).toBe(isFound);
         }
       }),
-      { seed: 15, numRuns: 60 },
+      { seed: 15, numRuns: runs(60) },
     );
   });
 
@@ -168,7 +169,7 @@ describe('finding a start', () => {
           expect(nightWithin(short, at) !== null).toBe(sleeps);
         }
       }),
-      { seed: 28, numRuns: 12 },
+      { seed: 28, numRuns: runs(12) },
     );
   });
 

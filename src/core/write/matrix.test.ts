@@ -9,6 +9,7 @@ import { RECIPE_KINDS } from '../printer/stopKinds';
 import { plainRecipe, recipeFor, type Recipe } from '../recipe/recipe';
 import { SETTING_NAMES } from '../recipe/settings';
 import { stripBlocks } from '../blocks/strip';
+import { runs } from '../../../tests/support/runs';
 
 const PLACES: readonly StopPlace[] = ['restart', 'before-travel'];
 
@@ -91,7 +92,7 @@ describe('random files, recipes, places and bands', () => {
           expect(back.ok && textOf(back.value)).toBe(text);
         },
       ),
-      { seed: 211, numRuns: 120 },
+      { seed: 211, numRuns: runs(120) },
     );
   });
 });
