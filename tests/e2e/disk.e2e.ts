@@ -11,7 +11,7 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { describe, it } from 'node:test';
+import { describe, it } from 'vitest';
 import type { Browser, Page } from 'puppeteer-core';
 import { startBrowser } from './harness/app';
 import {
@@ -130,7 +130,7 @@ const ENDINGS = ['looked at while full', 'dropped', 'killed', 'closed'] as const
 describe('a disk that runs full while a plan is changed', () => {
   for (let run = 0; run < RUNS; run++) {
     const ending = ENDINGS[run % ENDINGS.length];
-    it(`gives back what was said to be saved, at the job’s own address: ${ending}, ${run + 1}`, async (test) => {
+    it(`gives back what was said to be saved, at the job’s own address: ${ending}, ${run + 1}`, async () => {
       const disk = mountSmallDisk();
       const profile = disk?.profile ?? mkdtempSync(join(tmpdir(), 'lamella-shim-'));
       try {
@@ -190,7 +190,7 @@ describe('a disk that runs full while a plan is changed', () => {
         );
         const took = Date.now() - began;
         const isGone = await page.evaluate(() => /is missing/.test(document.body.innerText));
-        test.diagnostic(
+        console.log(
           `${isGone ? 'lost and brought back' : 'kept'} in ${took} ms, ${saved.length} swaps`,
         );
         if (isGone) {

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { join } from 'node:path';
-import { beforeEach, describe, it } from 'node:test';
+import { beforeEach, describe, it } from 'vitest';
 import { build } from 'esbuild';
 import type { Page } from 'puppeteer-core';
 import { DRAWINGS, NOT_FOLLOWED } from '../support/drawings';

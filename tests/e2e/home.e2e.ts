@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { connect } from 'node:tls';
-import { describe, it } from 'node:test';
+import { describe, it } from 'vitest';
 import type { Browser, Page } from 'puppeteer-core';
 import { homeCertificate, secureFront } from '../../scripts/lib/home.mjs';
 import { HOME_NAME } from './harness/app';

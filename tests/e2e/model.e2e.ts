@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { describe, it } from 'node:test';
+import { describe, it } from 'vitest';
 import qr from 'qrcode';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { hidePlateSolids, makeHidePlate } from '../../demo/jobs/hidePlate';

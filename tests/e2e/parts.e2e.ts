@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { describe, it } from 'node:test';
+import { describe, it } from 'vitest';
 import { sourceOf } from '../../src/core/byteSource';
 import { proveOutput } from '../../src/core/proof/proof';
 import { ORDINARY_PROFILE } from '../../src/core/printer/printer';

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { copyFileSync, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { describe, it } from 'node:test';
+import { describe, it } from 'vitest';
 import type { Page } from 'puppeteer-core';
 import { makeHidePlate } from '../../demo/jobs/hidePlate';
 import { violations, violationsInBothThemes } from './harness/axe';
@@ -172,7 +172,7 @@ describe('safe keeping', () => {
     await seeText(page, 'Saved to a file on');
     await page.close();
 
-    const { page: doomed } = await openBench(bed, []);
+    const { page: doomed } = await openBench(bed, [], { isOwn: true });
     await giveToBench(doomed, path);
     await seeText(doomed, 'Window sign · new');
     const session = await doomed.createCDPSession();

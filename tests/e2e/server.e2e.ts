@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { readdirSync } from 'node:fs';
 import { request } from 'node:http';
 import { join } from 'node:path';
-import { describe, it } from 'node:test';
+import { describe, it } from 'vitest';
 import { openPage, ROOT, seeText, testBed } from './harness/harness';
 
 const bed = testBed();

@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { describe, it } from 'node:test';
+import { describe, it } from 'vitest';
 import type { KeyInput, Page } from 'puppeteer-core';
 import { byRole, catchDownloads, openPlan, seeText, testBed } from './harness/harness';
 

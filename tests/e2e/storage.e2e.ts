@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { mkdtempSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { describe, it } from 'node:test';
+import { describe, it } from 'vitest';
 import { strFromU8, unzipSync } from 'fflate';
 import type { Page } from 'puppeteer-core';
 import { startBrowser } from './harness/app';

@@ -85,6 +85,10 @@ export async function startBrowser({
       '--disable-background-networking',
       '--disable-component-update',
       '--disable-sync',
+      // A page that was left is gone, with all that it kept open.
+      '--disable-features=BackForwardCache',
+      // What slides and fades is waited for, and looks no different at its end.
+      '--force-prefers-reduced-motion',
       `--host-resolver-rules=MAP ${HOME_NAME} 127.0.0.1`,
       ...more,
       ...(webGl

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { Page } from 'puppeteer-core';
+import { until } from './harness';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -73,6 +74,8 @@ async function look(
   runOnly: readonly string[],
   rules: Readonly<Record<string, { readonly enabled: boolean }>> = {},
 ): Promise<string[]> {
+  // A page that was gone to gets its title a moment after what it shows.
+  await until(page, () => document.title !== '');
   const isKnown = await page.evaluate(() => 'axe' in globalThis);
   if (!isKnown) await page.evaluate(AXE);
   const options = { runOnly, rules: { ...MORE_RULES, ...rules } };

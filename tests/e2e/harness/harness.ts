@@ -1,16 +1,18 @@
 import { mkdtempSync, readFileSync, renameSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterEach, before, after } from 'node:test';
 import puppeteer, {
   type Browser,
-  type BrowserContext,
   type Dialog,
   type ElementHandle,
   type FileChooser,
   type Page,
   type Viewport,
 } from 'puppeteer-core';
+import { afterAll, afterEach, beforeAll } from 'vitest';
+import { startBrowser } from './app';
+import { clearDesk, emptyStored, deskOf, noteScripts, sessionOf, takePage } from './desk';
+import { watchMutants } from './mutants';
 import { demoId, seedJobs } from './seed';
 
 export { ROOT } from './app';
@@ -31,36 +33,30 @@ export interface TestBed {
   browser: Browser;
 }
 
+/** The browser of a worker's tests, connected once for all its files. */
+let shared: Promise<Browser> | null = null;
+
 /**
  * Connects to the run's server and browser; the fields are set from then on.
- * @param needsWebGl for what is drawn on the sheet; all else is quicker without.
+ * @param needsWebGl for what is drawn on the sheet, in a browser of its own; all else is quicker without.
  */
 export function testBed({ needsWebGl = false } = {}): TestBed {
   const bed = {} as TestBed;
-  before(async () => {
-    const { E2E_URL, E2E_PLAIN, E2E_DRAWING } = process.env;
-    const endpoint = needsWebGl ? E2E_DRAWING : E2E_PLAIN;
-    if (!E2E_URL || !endpoint) throw new Error('Run these tests with npm run e2e.');
+  beforeAll(async () => {
+    const { E2E_URL, E2E_PLAIN } = process.env;
+    if (!E2E_URL || !E2E_PLAIN) throw new Error('Run these tests with npm run e2e.');
     bed.app = { url: E2E_URL };
-    bed.browser = await puppeteer.connect({ browserWSEndpoint: endpoint, protocolTimeout: 60_000 });
+    shared ??= puppeteer.connect({ browserWSEndpoint: E2E_PLAIN, protocolTimeout: 60_000 });
+    bed.browser = needsWebGl ? await startBrowser({ webGl: true }) : await shared;
   });
-  // Pages left open would go on drawing and reading beside the next test.
   afterEach(async () => {
-    for (const page of (await context?.pages()) ?? []) await page.close();
+    await clearDesk(await deskOf(bed.browser), bed.app.url);
   });
-  after(async () => {
-    await context?.close();
-    context = null;
-    await bed.browser?.disconnect();
+  afterAll(async () => {
+    if (needsWebGl) await bed.browser.close();
   });
   return bed;
 }
-
-/**
- * The context of this file's tests. They run one after another, and each begins with an empty one; what
- * the browser keeps of scripts and fonts is kept, so that they are not fetched for each.
- */
-let context: BrowserContext | null = null;
 
 /** Everything that a page complained about; tests end by asserting that it is empty. */
 export type Complaints = string[];
@@ -71,23 +67,23 @@ export interface PageOptions {
   readonly isFirstVisit?: boolean;
   /** True to let the page install its service worker. */
   readonly offline?: boolean;
+  /** True for a page that no other test gets, as one that is to break. */
+  readonly isOwn?: boolean;
   /** How the browser writes clocks and dates. */
   readonly locale?: string;
   /** When the page's clock begins. */
   readonly clock?: string;
 }
 
-/** A page that writes down every console error, page error and failed request. */
+/** A page with nothing stored that writes down every console error, page error and failed request. */
 export async function openPage(
   browser: Browser,
   options: PageOptions = {},
 ): Promise<{ page: Page; complaints: Complaints }> {
-  context ??= await browser.createBrowserContext();
-  const page = await context.newPage();
-  const session = await page.createCDPSession();
-  const origin = process.env.E2E_URL ?? '';
-  await session.send('Storage.clearDataForOrigin', { origin, storageTypes: 'all' });
-  await session.detach();
+  const desk = await deskOf(browser);
+  const page = options.isOwn ? await desk.context.newPage() : await takePage(desk);
+  noteScripts(page);
+  await emptyStored(desk, page, process.env.E2E_URL ?? '');
   return { page, complaints: await prepare(page, options) };
 }
 
@@ -105,6 +101,7 @@ export async function prepare(
   await page.setViewport(viewport);
   await page.emulateTimezone('Etc/UTC');
   await page.evaluateOnNewDocument(clockScript(Date.parse(clock)));
+  await watchMutants(page);
   if (!isFirstVisit) {
     await page.evaluateOnNewDocument(() => {
       localStorage.setItem('lamella-tour-seen', '1');
@@ -122,7 +119,7 @@ export async function prepare(
     );
   }
   // The file dialog is never shown: tests hand files to the field behind it.
-  const session = await page.createCDPSession();
+  const session = await sessionOf(page);
   await session.send('Page.setInterceptFileChooserDialog', { enabled: true });
   await session.send('Emulation.setLocaleOverride', { locale });
   page.setDefaultTimeout(PATIENCE);
@@ -141,15 +138,19 @@ export async function prepare(
   return complaints;
 }
 
+const leaving = new WeakSet<Page>();
+
 /**
  * Lets a page be left only when nothing is on its way to the disk, as a person does who looks whether it says
  * Saved. A write may begin in the moment between looking and leaving: the browser asks then, the person stays,
  * and leaves once it is stored.
  */
 function leaveWhenSaved(page: Page): void {
+  if (leaving.has(page)) return;
+  leaving.add(page);
   const settled = (): Promise<void> =>
     until(page, () => document.querySelector('[data-saving="saving"]') === null);
-  const leaving = async <T>(leave: () => Promise<T>): Promise<T> => {
+  const leave = async <T>(go: () => Promise<T>): Promise<T> => {
     for (;;) {
       await settled();
       let stay: (dialog: Dialog) => void = () => undefined;
@@ -157,7 +158,7 @@ function leaveWhenSaved(page: Page): void {
         stay = (dialog) => resolve({ dismissed: dialog.dismiss() });
       });
       page.on('dialog', stay);
-      const left = leave().then((answer) => ({ answer }));
+      const left = go().then((answer) => ({ answer }));
       // What is given up may still be waited for, and complains after its time.
       left.catch(() => undefined);
       const outcome = await Promise.race([left, stayed]).finally(() => page.off('dialog', stay));
@@ -166,9 +167,9 @@ function leaveWhenSaved(page: Page): void {
     }
   };
   const goto = page.goto.bind(page);
-  page.goto = (...given) => leaving(() => goto(...given));
+  page.goto = (...given) => leave(() => goto(...given));
   const reload = page.reload.bind(page);
-  page.reload = (...given) => leaving(() => reload(...given));
+  page.reload = (...given) => leave(() => reload(...given));
 }
 
 /**
@@ -360,10 +361,13 @@ export interface Downloads {
 /** Lets a page's downloads end in a folder of their own. */
 export async function catchDownloads(page: Page): Promise<Downloads> {
   const folder = mkdtempSync(join(tmpdir(), 'lamella-downloads-'));
-  const session = await page.createCDPSession();
+  const session = await sessionOf(page);
   const begun = new Map<string, string>();
   const done: string[] = [];
   const waiting = new Set<() => void>();
+  // The page's last test is not told of these.
+  session.removeAllListeners('Browser.downloadWillBegin');
+  session.removeAllListeners('Browser.downloadProgress');
   session.on('Browser.downloadWillBegin', ({ guid, suggestedFilename }) => {
     begun.set(guid, suggestedFilename);
   });

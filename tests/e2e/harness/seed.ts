@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { withMain } from '../../support/plans';
-import type { HTTPRequest, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
+import { openEmptyPage } from './desk';
 import type { SeededJob } from './seedPage';
 
 /** What pages are seeded with. */
@@ -34,18 +35,6 @@ function withoutSwaps(seeded: SeededJob): SeededJob {
     plan: withMain(one.plan, { swaps: [] }),
   }));
   return { ...seeded, plans: { ...seeded.plans, book: { ...book, variants } } };
-}
-
-const EMPTY = '<!doctype html><link rel="icon" href="data:,"><title>Empty</title>';
-
-/** Opens a page of the application's origin that is empty, and stores nothing itself. */
-async function openEmptyPage(page: Page, url: string): Promise<void> {
-  await page.setRequestInterception(true);
-  const answer = (request: HTTPRequest): Promise<void> =>
-    request.respond({ contentType: 'text/html', body: EMPTY });
-  page.once('request', answer);
-  await page.goto(`${url}/empty`);
-  await page.setRequestInterception(false);
 }
 
 /** Stores demo jobs in a page's browser before the application runs there. */
