@@ -3,7 +3,16 @@ import { describe, it } from 'vitest';
 import type { Page } from 'puppeteer-core';
 import { GUIDE_PAGES } from '../../src/core/guide/pages';
 import { violations, violationsBesideContrast, violationsInBothThemes } from './harness/axe';
-import { byRole, openBench, openPage, openPlan, seeText, testBed, until } from './harness/harness';
+import {
+  byRole,
+  noteRequests,
+  openBench,
+  openPage,
+  openPlan,
+  seeText,
+  testBed,
+  until,
+} from './harness/harness';
 import { demoId, editRaw } from './harness/seed';
 
 const bed = testBed();
@@ -132,12 +141,13 @@ describe('accessibility in both themes', () => {
     await seeText(page, 'How it covers');
     assert.deepEqual(await violationsInBothThemes(page), []);
     // All pages of the guide are made of the same parts: their colours are looked at once.
+    const allHasCome = noteRequests(page);
     await page.goto(`${bed.app.url}/guide`);
     for (const [i, { title }] of GUIDE_PAGES.entries()) {
       await byRole(page, 'link', title).click();
       await byRole(page, 'heading', title).wait();
       // What was fetched ahead is drawn once more when the page itself has come, its title too.
-      await page.waitForNetworkIdle({ idleTime: 100 });
+      await allHasCome();
       await until(page, (named) => document.title.startsWith(named), title);
       const look = i === 0 ? violationsInBothThemes : violationsBesideContrast;
       assert.deepEqual(await look(page), []);

@@ -87,7 +87,10 @@ export async function emptyStored(desk: Desk, page: Page, origin: string): Promi
   await session.send('Storage.clearDataForOrigin', { origin, storageTypes: 'all' });
 }
 
-const HEARD = ['console', 'pageerror', 'response', 'request', 'dialog', 'popup', 'error'] as const;
+const HEARD = [
+  ...(['console', 'pageerror', 'request', 'requestfinished', 'requestfailed', 'response'] as const),
+  ...(['dialog', 'popup', 'error'] as const),
+];
 
 /**
  * Closes what a test opened, and makes the desk's page as new: nothing is heard, set or open in it.

@@ -6,6 +6,7 @@ import puppeteer, {
   type Dialog,
   type ElementHandle,
   type FileChooser,
+  type HTTPRequest,
   type Page,
   type Viewport,
 } from 'puppeteer-core';
@@ -282,6 +283,21 @@ async function isAtRest(element: Element): Promise<boolean> {
   await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
   const now = element.getBoundingClientRect();
   return element.isConnected && before.x === now.x && before.y === now.y && now.width > 0;
+}
+
+/**
+ * Notes what a page asks for from now on. Returns what waits until all of it has come: the page's own count goes
+ * on from test to test, with what an earlier one has broken off.
+ */
+export function noteRequests(page: Page): () => Promise<void> {
+  const open = new Set<HTTPRequest>();
+  page.on('request', (one) => open.add(one));
+  for (const ended of ['requestfinished', 'requestfailed'] as const) {
+    page.on(ended, (one) => open.delete(one));
+  }
+  return async () => {
+    await soon('The page still waits for something', async () => open.size === 0 || null);
+  };
 }
 
 /** Waits until a function that runs in the page answers with something. */
