@@ -6,6 +6,7 @@ import { cpSync, existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } 
 import { tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
 import { parseArgs } from 'node:util';
+import { randomFrom } from '../tests/support/fuzz/random';
 import { ROOT } from './lib/install.mjs';
 import { mutantsOf, withMutants, type Mutant } from './mutants/find';
 
@@ -34,30 +35,19 @@ interface Listed {
   readonly replacement: string;
 }
 
-/** Numbers from 0 to 1, the same for the same seed (mulberry32). */
-function chances(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
-
 const sources = spawnSync('git', ['ls-files', 'src'], { cwd: ROOT, encoding: 'utf8' })
   .stdout.split('\n')
   .filter((path) => /\.tsx?$/.test(path) && !/\.(test|d)\.tsx?$/.test(path));
 
 function chooseMutants(count: number, seed: number): Mutant[] {
-  const chance = chances(seed);
+  const chance = randomFrom(seed);
   return PARTS.flatMap(({ folder, share }) => {
     const all = sources
       .filter((path) => path.startsWith(folder))
       .flatMap((path) => mutantsOf(path, readFileSync(join(ROOT, path), 'utf8')));
     const chosen: Mutant[] = [];
     while (chosen.length < Math.round(count * share)) {
-      const one = all[Math.floor(chance() * all.length)];
+      const one = all[chance.int(0, all.length - 1)];
       // One of a file: none lies inside of another.
       if (!chosen.some(({ path }) => path === one.path)) chosen.push(one);
     }
