@@ -72,10 +72,13 @@ export async function openEmptyPage(
       : request.continue();
   page.on('request', answer);
   await page.setRequestInterception(true);
-  await go(`${origin}/empty`);
-  // In this order: what is asked for between the two would wait for ever.
-  await page.setRequestInterception(false);
-  page.off('request', answer);
+  try {
+    await go(`${origin}/empty`);
+  } finally {
+    // In this order: what is asked for between the two would wait for ever.
+    await page.setRequestInterception(false);
+    page.off('request', answer);
+  }
 }
 
 /** Empties what a page's origin stores, where a test has stored something before. */
@@ -92,9 +95,7 @@ const HEARD = [
   ...(['dialog', 'popup', 'error'] as const),
 ];
 
-/**
- * Closes what a test opened, and makes the desk's page as new: nothing is heard, set or open in it.
- */
+/** Closes what a test opened, and makes the desk's page as new: nothing is heard, set or open in it. */
 export async function clearDesk(desk: Desk, origin: string): Promise<void> {
   for (const page of await desk.context.pages()) {
     // Pages left open would go on drawing and reading beside the next test.
