@@ -11,7 +11,7 @@ import type { JobPlan } from '@/core/plan/jobPlan';
 import { jobs, useJobs } from '@/store/jobs/jobs';
 import { closePlans } from '@/store/plans/openPlans';
 import { printerWithId, usePrinters } from '@/store/printers';
-import { usePlanStore } from '@/store/plans/planStore';
+import { useRestingPlan } from '@/store/plans/resting';
 import { progressWords } from '@/browser/readProgress';
 import type { ReadProgress } from '@/workers/print/protocol';
 import { AttendHeader } from '@/features/attend/AttendHeader';
@@ -50,7 +50,7 @@ export function JobFrame({ jobId, children }: JobFrameProps) {
       // Opening the job says the same.
     });
   }, []);
-  const plan = usePlanStore((state) => state.plan);
+  const plan = useRestingPlan((state) => state.plan);
   const reopen = useCallback(() => {
     // What is on the desk is over: nothing of it may be stored over what comes.
     closePlans();

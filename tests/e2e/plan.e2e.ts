@@ -117,6 +117,12 @@ describe('planning by hand', () => {
     });
     await page.mouse.move(flagBox.x + 10, flagBox.y + 10);
     await page.mouse.down();
+    const [drawn, followed] = await moveInOneTask(page, stepAt + 4);
+    assert.equal(followed.flag, '26');
+    assert.notEqual(followed.clock, drawn.clock, 'the gate moves on with its clock');
+    assert.notEqual(followed.gate, drawn.gate);
+    assert.notEqual(followed.core, drawn.core);
+    assert.equal(followed.panel, drawn.panel, 'React draws when the hand rests');
     await page.mouse.move(flagBox.x + 10, stepAt + 40, { steps: 4 });
     await page.mouse.move(flagBox.x + 10, stepAt + 4, { steps: 4 });
     await page.mouse.up();
@@ -201,3 +207,30 @@ describe('files that are no prints', () => {
     assert.deepEqual(complaints, []);
   });
 });
+
+/** What a page shows of a swap that is dragged. */
+interface Followed {
+  readonly flag: string;
+  readonly clock: string;
+  readonly gate: string;
+  readonly core: string;
+  readonly panel: string;
+}
+
+/** Moves the flag that is held to a row, and looks at the page before and after it, with no time between for React. */
+function moveInOneTask(page: Page, row: number): Promise<[Followed, Followed]> {
+  return page.evaluate((clientY) => {
+    const one = (selector: string): HTMLElement => document.querySelector<HTMLElement>(selector)!;
+    const look = (): Followed => ({
+      flag: one('[data-layer]').textContent,
+      clock: one('[data-clock]').textContent,
+      gate: one('[aria-label^="Swap 1, "]').style.transform,
+      core: document.querySelector<HTMLCanvasElement>('[role="slider"] canvas')!.toDataURL(),
+      panel: one('[role="tabpanel"]').textContent,
+    });
+    const before = look();
+    const move = new PointerEvent('pointermove', { bubbles: true, cancelable: true, clientY });
+    one('[role="group"][aria-label="Swaps"] button').dispatchEvent(move);
+    return [before, look()] as [Followed, Followed];
+  }, row);
+}

@@ -8,7 +8,7 @@ import { Button, type ButtonProps } from '@/components/Button';
 import { useStore } from 'zustand';
 import { usePlanStore } from '@/store/plans/planStore';
 import { overlays } from '@/browser/overlays';
-import { useViewStore } from '@/store/plans/viewStore';
+import { useRestingPlan, useRestingView } from '@/store/plans/resting';
 
 export interface ActionButtonProps extends ButtonProps {
   readonly actionId: string;
@@ -34,9 +34,9 @@ export const ActionButton = memo(function ActionButton({
   // Whether an action can be done depends on the plan, on what undo could take back, and on the view; the
   // button is redrawn only when that changes.
   const canRun = (): boolean => action.when?.(context) ?? true;
-  const inPlan = usePlanStore(canRun);
+  const inPlan = useRestingPlan(canRun);
   const inHistory = useStore(usePlanStore.temporal, canRun);
-  const inView = useViewStore(canRun);
+  const inView = useRestingView(canRun);
   return (
     <Tooltip.Root>
       <Tooltip.Trigger asChild>

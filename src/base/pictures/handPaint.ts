@@ -1,5 +1,5 @@
 import { plainLooks } from '@/core/filament/look';
-import { sheetPicture } from './sheetColours';
+import { surfaceColours } from './sheetColours';
 import type { OpenedJob } from '@/base/job/jobContext';
 import { mainBands } from '@/core/plan/work/layerShares';
 import { filamentOf } from '@/core/plan/jobPlan';
@@ -24,8 +24,8 @@ type Coloured = Pick<OpenedJob, 'reading' | 'bands' | 'plan' | 'parts'>;
 export function handPaint(job: Coloured): HandPaint {
   const { reading, plan, parts, bands } = job;
   const count = reading.layers.length;
-  const above = sheetPicture(job, 'above', true).colours;
-  const below = sheetPicture(job, 'below', true).colours;
+  const above = surfaceColours(job, 'above', true);
+  const below = surfaceColours(job, 'below', true);
   if (!parts.picture) {
     return { above, below, walls: plainLooks(bands, count), partOf: null };
   }

@@ -7,38 +7,32 @@ import { filamentOf } from '@/core/plan/jobPlan';
 import { plainSectionLooks, sectionLooks } from '@/core/plan/work/sectionLooks';
 import { placesOfLayer } from '@/core/print/sections';
 import { mainBands } from '@/core/plan/work/layerShares';
-import type { OpenedJob } from '@/base/job/jobContext';
+import type { MovedJob } from '@/base/work/movedJob';
 
-/** What the finished print is drawn from: cells with a number each, and a colour for every number. */
-export interface SheetPicture {
-  /** Cells hold numbers of layers, or of sections where parts lie side by side. */
-  readonly footprint: Footprint;
-  /** `#rrggbb` by number; entry 0 is empty. */
-  readonly colours: readonly string[];
+type Coloured = Omit<MovedJob, 'timeline'>;
+
+/** The cells of the finished print: they hold numbers of layers, or of sections where parts lie side by side. */
+export function surfaceCells({
+  reading,
+  parts: { picture },
+}: Pick<Coloured, 'reading' | 'parts'>): Footprint {
+  return picture ? picture.footprint : reading.footprint;
 }
 
-type Coloured = Pick<OpenedJob, 'reading' | 'bands' | 'plan' | 'parts'>;
-
 /**
- * The picture of a parts of the finished print.
+ * `#rrggbb` for each number in the cells of the finished print; entry 0 is empty.
  * @param blends whether thin colours show what is behind them.
  */
-export function sheetPicture(
+export function surfaceColours(
   { reading, bands, plan, parts: { picture, wishes } }: Coloured,
   from: 'above' | 'below',
   blends: boolean,
-): SheetPicture {
-  const { layers, footprint } = reading;
-  if (!picture) {
-    const colours = blends ? looksOf(bands, layers, from) : plainLooks(bands, layers.length);
-    return { footprint, colours };
-  }
+): readonly string[] {
+  const { layers } = reading;
+  if (!picture) return blends ? looksOf(bands, layers, from) : plainLooks(bands, layers.length);
   const filaments = wishes.map(({ letter }) => filamentOf(plan, letter));
   const parts = wishes.map(({ part }) => part);
-  return {
-    footprint: picture.footprint,
-    colours: blends ? sectionLooks(reading, filaments, parts, from) : plainSectionLooks(filaments),
-  };
+  return blends ? sectionLooks(reading, filaments, parts, from) : plainSectionLooks(filaments);
 }
 
 /** The colour of every layer, that of its largest part where parts lie side by side; entry 0 is empty. */

@@ -11,7 +11,16 @@ const MOST_OF_IT = 0.5;
  * such heights is most of the print, or all of a layer.
  * @returns places among the reading's sections.
  */
-export function purgeSections({ sections }: Pick<Print, 'sections'>): number[] {
+export function purgeSections({ sections }: Pick<Print, 'sections'>): readonly number[] {
+  const seen = known.get(sections) ?? findBlock(sections);
+  known.set(sections, seen);
+  return seen;
+}
+
+/** A print's sections do not change; its plan, of which this is asked, does with every frame of a drag. */
+const known = new WeakMap<Print['sections'], readonly number[]>();
+
+function findBlock(sections: Print['sections']): readonly number[] {
   const atHeight = new Map<string, number>();
   const ofLayer = new Map<number, number>();
   const keyOf = ({ layer, z }: Print['sections'][number]): string =>

@@ -49,17 +49,25 @@ export function arrangementOfPlan(
     order.filter((section) => !gone.has(section)),
     skirtsInTheWay,
   );
+  // Colours are weighed once for each pair, of which a thousand layers have few.
+  const known = new Map<string, number>();
+  const purgeBetween = (from: string, to: string, own: number | null): number => {
+    const key = `${from} ${to} ${own}`;
+    const mm =
+      known.get(key) ?? purgeAt(own, filamentOf(plan, from), filamentOf(plan, to), pair).mm;
+    known.set(key, mm);
+    return Math.round(mm);
+  };
   const wanted = printed.map((section, i): WantedSection => {
     const { part, letter, settings, purge, asks } = ofSections[section];
-    const from = filamentOf(plan, ofSections[printed[i - 1] ?? section].letter);
-    const { mm } = purgeAt(purge, from, filamentOf(plan, letter), pair);
+    const from = ofSections[printed[i - 1] ?? section].letter;
     const filament = filamentLabel(plan, letter);
     return {
       section,
       part: partInBlocks(part, print.sources),
       filament,
       settings,
-      purge: Math.round(mm),
+      purge: purgeBetween(from, letter, purge),
       asks,
     };
   });

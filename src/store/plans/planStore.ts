@@ -62,6 +62,7 @@ export function openBook(book: PlanBook): void {
 
 export function closeBook(): void {
   unstored = [];
+  dragging = false;
   usePlanStore.setState({ book: null, plan: null, change: '' });
   usePlanStore.temporal.getState().clear();
 }

@@ -2,7 +2,8 @@
 
 import { formatDuration, formatGrams, formatMm, formatShare } from '@/core/format';
 import type { Band } from '@/core/plan/work/bands';
-import { showLayer, useViewStore } from '@/store/plans/viewStore';
+import { useRestingView } from '@/store/plans/resting';
+import { showLayer } from '@/store/plans/viewStore';
 import type { OpenedJob } from '@/base/job/jobContext';
 import { layerRange } from '@/core/describeLayer';
 import { Ellipsis } from 'lucide-react';
@@ -14,7 +15,7 @@ import { BandNotes } from './BandNotes';
 /** A band: filament, layers, heights, time, mass, what is seen of it, and what to know about it. */
 export function BandRow({ band, view }: { band: Band; view: OpenedJob }) {
   const { above, below } = band.seen;
-  const shown = useViewStore((state) => state.layer);
+  const shown = useRestingView((state) => state.layer);
   const isShown = shown >= band.first && shown <= band.last;
   const entries = bandEntries(band, view.bands, shown);
   return (

@@ -13,7 +13,7 @@ import { isWhole } from '@/core/plan/parts';
 import { withColourOrder, withLetters, type ColourOrder } from '@/core/plan/edits/bandEdits';
 import { ActionButton } from '@/base/job/ActionButton';
 import { changePlan } from '@/store/plans/planStore';
-import { useViewStore } from '@/store/plans/viewStore';
+import { useRestingView } from '@/store/plans/resting';
 import type { OpenedJob } from '@/base/job/jobContext';
 import type { Suggestion } from '@/core/plan/edits/suggestions';
 import { BandRow } from './BandRow';
@@ -40,7 +40,7 @@ interface BandsTabProps {
 /** The bands in the order of the core, top first. */
 export function BandsTab({ view, suggestions }: BandsTabProps) {
   const { bands, plan, actions } = view;
-  const layer = useViewStore((state) => state.layer);
+  const layer = useRestingView((state) => state.layer);
   if (!isWhole(plan)) return <VisitList view={view} />;
   const fromTop = bands.toReversed();
   return (

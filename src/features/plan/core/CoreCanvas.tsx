@@ -1,22 +1,33 @@
 'use client';
 
-import { useEffect, useRef } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
 import { useThemeColours } from '@/browser/useThemeColours';
+import type { OpenedJob } from '@/base/job/jobContext';
+import type { MovedJob } from '@/base/work/movedJob';
+import { useFollowing } from '@/base/work/useFollowing';
+import { isWhole } from '@/core/plan/parts';
+import { sharesByLayer } from '@/core/plan/work/layerShares';
 import { CORE_WIDTH } from './corePlaces';
-import { drawCore, type CoreDrawing } from './drawCore';
+import { drawCore, SMALL_AND_OFTEN, type CoreDrawing } from './drawCore';
 
-type CoreCanvasProps = Pick<
-  CoreDrawing,
-  'layers' | 'bands' | 'shares' | 'scale' | 'height' | 'widest'
->;
-
-/** Drawn by the processor: for thin bars, redrawn with every move, that is the faster way. */
-const SMALL_AND_OFTEN: CanvasRenderingContext2DSettings = { willReadFrequently: true };
+interface CoreCanvasProps extends Pick<CoreDrawing, 'layers' | 'scale' | 'height' | 'widest'> {
+  readonly view: OpenedJob;
+}
 
 /** The drawing of the core. */
-export function CoreCanvas({ layers, bands, shares, scale, height, widest }: CoreCanvasProps) {
+export function CoreCanvas({ view, layers, scale, height, widest }: CoreCanvasProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const { edge } = useThemeColours();
+  const draw = useCallback(
+    ({ reading, plan, parts, bands }: MovedJob): void => {
+      const context = canvas.current?.getContext('2d', SMALL_AND_OFTEN);
+      if (!context) return;
+      const shares = isWhole(plan) ? null : sharesByLayer({ reading, plan, wishes: parts.wishes });
+      const bars = { layers, bands, shares, scale, height, widest };
+      drawCore(context, { ...bars, width: CORE_WIDTH, lineColour: edge });
+    },
+    [layers, scale, height, widest, edge],
+  );
   useEffect(() => {
     const context = canvas.current?.getContext('2d', SMALL_AND_OFTEN);
     if (!canvas.current || !context) return;
@@ -24,8 +35,8 @@ export function CoreCanvas({ layers, bands, shares, scale, height, widest }: Cor
     canvas.current.width = Math.round(CORE_WIDTH * ratio);
     canvas.current.height = Math.round(height * ratio);
     context.setTransform(ratio, 0, 0, ratio, 0, 0);
-    const width = CORE_WIDTH;
-    drawCore(context, { layers, bands, shares, scale, width, height, widest, lineColour: edge });
-  }, [layers, bands, shares, scale, height, widest, edge]);
+    draw(view);
+  }, [view, draw, height]);
+  useFollowing(view, draw);
   return <canvas ref={canvas} aria-hidden style={{ width: CORE_WIDTH, height }} />;
 }

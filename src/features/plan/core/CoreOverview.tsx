@@ -2,6 +2,7 @@
 
 import type { Layer } from '@/core/layers';
 import type { MainBand } from '@/core/plan/work/layerShares';
+import { useRestingView } from '@/store/plans/resting';
 import { panCore, useViewStore } from '@/store/plans/viewStore';
 import { OVERVIEW_LEFT, OVERVIEW_WIDTH } from './corePlaces';
 import { coreScale } from './coreScale';
@@ -15,7 +16,7 @@ interface CoreOverviewProps {
 
 /** The whole print as a narrow strip, with the part that the core shows; drag that part. */
 export function CoreOverview({ layers, bands, topZ, height }: CoreOverviewProps) {
-  const layer = useViewStore((state) => state.layer);
+  const layer = useRestingView((state) => state.layer);
   const span = useViewStore((state) => state.coreSpan);
   const { y, z } = coreScale(topZ, height);
   const moveTo = (event: React.PointerEvent): void => {

@@ -4,10 +4,9 @@ import { Minus, Plus } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useSize } from '@/browser/useSize';
 import { describeLayer } from '@/core/describeLayer';
-import { bottomOf } from '@/core/layers';
 import { ActionButton } from '@/base/job/ActionButton';
-import { mainBands, sharesByLayer } from '@/core/plan/work/layerShares';
-import { isWhole } from '@/core/plan/parts';
+import { mainBands } from '@/core/plan/work/layerShares';
+import { useRestingView } from '@/store/plans/resting';
 import { revealInCore, showLayer, useViewStore } from '@/store/plans/viewStore';
 import type { OpenedJob } from '@/base/job/jobContext';
 import { CoreCanvas } from './CoreCanvas';
@@ -30,7 +29,7 @@ const PLUS = <Plus aria-hidden size={16} />;
 export function CorePanel({ view }: { view: OpenedJob }) {
   const { reading, analysis, plan, bands, parts, actions } = view;
   const { layers } = reading;
-  const shown = layers[useViewStore((state) => state.layer) - 1] ?? layers[0];
+  const shown = layers[useRestingView((state) => state.layer) - 1] ?? layers[0];
   const span = useViewStore((state) => state.coreSpan);
   const board = useRef<HTMLDivElement>(null);
   const { height } = useSize(board);
@@ -43,10 +42,6 @@ export function CorePanel({ view }: { view: OpenedJob }) {
   const main = useMemo(
     () => mainBands({ reading, bands, plan, wishes: parts.wishes }),
     [reading, bands, plan, parts],
-  );
-  const shares = useMemo(
-    () => (isWhole(plan) ? null : sharesByLayer({ reading, plan, wishes: parts.wishes })),
-    [parts, reading, plan],
   );
   const scale = useMemo(() => coreScale(topZ, height, span ?? undefined), [topZ, height, span]);
   const visible = useMemo(() => layersIn(layers, scale, height), [layers, scale, height]);
@@ -70,15 +65,14 @@ export function CorePanel({ view }: { view: OpenedJob }) {
             <Rulers scale={scale} layers={visible} layerCount={layers.length} height={height} />
             <Slider layers={layers} shown={shown} layerUnder={layerUnder} onHover={setHovered}>
               <CoreCanvas
+                view={view}
                 layers={visible}
-                bands={bands}
-                shares={shares}
                 scale={scale}
                 height={height}
                 widest={widest}
               />
             </Slider>
-            <ShownMark top={scale.y(shown.z)} bottom={scale.y(bottomOf(shown))} />
+            <ShownMark layers={layers} shown={shown} scale={scale} />
             {analysis.steps
               .filter(({ z }) => scale.y(z) > 0 && scale.y(z) < height)
               .map((step) => (

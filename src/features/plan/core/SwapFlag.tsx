@@ -34,6 +34,8 @@ interface FlagProps {
 /** What a drag needs to end it, or to go back to where it began. */
 interface Drag {
   readonly before: PlanBook;
+  /** Where the core begins on the screen, px: it is not asked for again while the hand moves. */
+  readonly top: number;
   at: PlannedSwap['layer'];
   moved: boolean;
 }
@@ -62,16 +64,19 @@ export function SwapFlag({ swap, plan, later, bottom, y, left, layerAt, layerCou
         onClick={() => showLayer(swap.layer)}
         onPointerDown={(event) => {
           const before = usePlanStore.getState().book;
-          if (!before || event.button !== 0) return;
+          const board = event.currentTarget.closest('section')?.querySelector('[role="slider"]');
+          if (!before || !board || event.button !== 0) return;
           event.currentTarget.setPointerCapture(event.pointerId);
-          drag.current = { before, at: swap.layer, moved: false };
+          const { top } = board.getBoundingClientRect();
+          drag.current = { before, top, at: swap.layer, moved: false };
           beginDrag();
           setDragging(true);
         }}
         onPointerMove={(event) => {
-          const board = event.currentTarget.closest('section')?.querySelector('[role="slider"]');
-          if (!drag.current || !board) return;
-          const layer = layerAt(event.clientY - board.getBoundingClientRect().top);
+          if (!drag.current) return;
+          // The move is the flag's: nothing else measures the page for it.
+          event.preventDefault();
+          const layer = layerAt(event.clientY - drag.current.top);
           if (!layer || layer.number === drag.current.at) return;
           moveSwap(drag.current.at, layer.number, layerCount);
           const placed = swapsNow().some((s) => s.layer === layer.number);
@@ -97,7 +102,9 @@ export function SwapFlag({ swap, plan, later, bottom, y, left, layerAt, layerCou
           arrow keys to move it: before layer
         </span>
         <span className="grid justify-items-center leading-none">
-          <span className="font-semibold">{swap.layer}</span>
+          <span data-layer className="font-semibold">
+            {swap.layer}
+          </span>
           {later > 0 && <span className="text-xs leading-none text-muted">+{later}</span>}
         </span>
       </button>

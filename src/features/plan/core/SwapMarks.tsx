@@ -1,12 +1,15 @@
 'use client';
 
+import { useMemo, useRef } from 'react';
 import { bottomOf, type Layer } from '@/core/layers';
 import type { Step } from '@/core/geometry/steps';
 import { swapsOf } from '@/core/plan/arrangement';
 import { printedSwaps } from '@/core/plan/edits/partEdits';
 import { chosenLayer, type PlannedSwap } from '@/core/plan/plannedSwap';
 import type { OpenedJob } from '@/base/job/jobContext';
+import { useFollowing } from '@/base/work/useFollowing';
 import { useWorkedPart } from '@/base/work/useWorkedPart';
+import { restNow } from '@/store/plans/resting';
 import { CORE_LEFT, CORE_WIDTH } from './corePlaces';
 import { layerForFlag, spreadRows, type CoreScale } from './coreScale';
 import { SwapComb } from './SwapComb';
@@ -38,29 +41,27 @@ export function SwapMarks({ view, steps, scale, height }: SwapMarksProps) {
   const { plan, reading } = view;
   const { layers } = reading;
   const part = useWorkedPart(plan);
+  const group = useRef<HTMLDivElement>(null);
   const ofRow = (y: number): Layer | null => layerForFlag(layers, steps, scale, y);
-  const marks = [
-    ...flagsOf(printedSwaps(plan, layers.length, part), layers, scale),
-    ...combsOf(view, scale),
-  ]
-    .filter(({ row }) => row > 0 && row < height)
-    // From the bed up.
-    .sort((a, b) => b.row - a.row);
-  const places = spreadRows(
-    marks.map(({ row }) => row),
-    ROOM,
-    height - ROOM / 2,
-  );
+  const combs = useMemo(() => combsOf(view, scale), [view, scale]);
+  const placed = placedMarks({ job: view, part, combs, scale, height });
+  useFollowing(view, (moved) => {
+    const now = placedMarks({ job: moved, part, combs, scale, height });
+    const drawn = group.current?.children ?? [];
+    // A flag that comes into sight or leaves it is drawn by React.
+    if (now.length !== drawn.length) return restNow();
+    now.forEach(({ mark, y }, i) => moveMark(drawn[i], mark, y - placed[i].y, pathTo(mark, y)));
+  });
   return (
-    <div role="group" aria-label="Swaps">
-      {marks.map((mark, i) => (
+    <div ref={group} role="group" aria-label="Swaps">
+      {placed.map(({ mark, y }) => (
         // A flag that is dragged stays the same one, whatever layer it comes to.
         <div key={mark.kind === 'flag' ? `flag ${mark.place}` : `comb ${mark.layer}`}>
           <svg
             aria-hidden
             className="pointer-events-none absolute inset-0 size-full overflow-visible"
           >
-            <path d={pathTo(mark, places[i])} className="fill-none stroke-ink" strokeWidth="1.5" />
+            <path d={pathTo(mark, y)} className="fill-none stroke-ink" strokeWidth="1.5" />
           </svg>
           {mark.kind === 'flag' ? (
             <SwapFlag
@@ -68,18 +69,50 @@ export function SwapMarks({ view, steps, scale, height }: SwapMarksProps) {
               plan={plan}
               later={mark.swap.layer - chosenLayer(mark.swap)}
               bottom={bottomOf(layers[mark.swap.layer - 1])}
-              y={places[i]}
+              y={y}
               left={RIGHT + OFFSET}
               layerAt={ofRow}
               layerCount={layers.length}
             />
           ) : (
-            <SwapComb layer={mark.layer} count={mark.count} top={places[i]} left={RIGHT + OFFSET} />
+            <SwapComb layer={mark.layer} count={mark.count} top={y} left={RIGHT + OFFSET} />
           )}
         </div>
       ))}
     </div>
   );
+}
+
+interface MarkInputs {
+  readonly job: Pick<OpenedJob, 'plan' | 'reading'>;
+  readonly part: string;
+  readonly combs: readonly Mark[];
+  readonly scale: CoreScale;
+  readonly height: number;
+}
+
+/** The marks in sight from the bed up, and the row that each stands at, px. */
+function placedMarks({ job, part, combs, scale, height }: MarkInputs) {
+  const { layers } = job.reading;
+  const marks = [...flagsOf(printedSwaps(job.plan, layers.length, part), layers, scale), ...combs]
+    .filter(({ row }) => row > 0 && row < height)
+    // From the bed up.
+    .sort((a, b) => b.row - a.row);
+  const rows = spreadRows(
+    marks.map(({ row }) => row),
+    ROOM,
+    height - ROOM / 2,
+  );
+  return marks.map((mark, i) => ({ mark, y: rows[i] }));
+}
+
+/** Moves a mark that is drawn by `dy` px, and has it say the layer that it came to. */
+function moveMark(drawn: Element, mark: Mark, dy: number, path: string): void {
+  drawn.querySelector('path')?.setAttribute('d', path);
+  const box = drawn.lastElementChild;
+  if (box instanceof HTMLElement) box.style.transform = `translateY(${dy}px)`;
+  const number = drawn.querySelector('[data-layer]')?.firstChild;
+  if (number && mark.kind === 'flag') number.nodeValue = String(chosenLayer(mark.swap));
 }
 
 function flagsOf(

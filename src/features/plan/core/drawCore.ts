@@ -20,6 +20,9 @@ export interface CoreDrawing {
   readonly widest: number;
 }
 
+/** Drawn by the processor: for thin bars, redrawn with every move, that is the faster way. */
+export const SMALL_AND_OFTEN: CanvasRenderingContext2DSettings = { willReadFrequently: true };
+
 /** Draws the core: a bar for each layer, as wide as the print is at its height. */
 export function drawCore(context: CanvasRenderingContext2D, drawing: CoreDrawing): void {
   const { layers, bands, scale, width, height, lineColour } = drawing;
@@ -146,7 +149,8 @@ function hatchPattern(
 
 function drawTile(path: string, ink: string): OffscreenCanvas {
   const tile = new OffscreenCanvas(HATCH_TILE, HATCH_TILE);
-  const pen = tile.getContext('2d');
+  // As the core itself: a tile on the graphics card would be fetched from there, past all that waits, at each use.
+  const pen = tile.getContext('2d', SMALL_AND_OFTEN);
   if (!pen) return tile;
   pen.strokeStyle = ink;
   pen.globalAlpha = 0.38;

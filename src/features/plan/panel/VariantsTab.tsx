@@ -22,7 +22,8 @@ import {
 import { reckon, reckonedBands, reckonedEnds } from '@/core/log/reckon';
 import { timelineOf } from '@/core/plan/work/timeline';
 import { ActionButton } from '@/base/job/ActionButton';
-import { changeBook, usePlanStore } from '@/store/plans/planStore';
+import { changeBook } from '@/store/plans/planStore';
+import { useRestingPlan } from '@/store/plans/resting';
 import { printerWithId, usePrinters } from '@/store/printers';
 import { useShelf } from '@/store/shelf';
 import { useTimesFor } from './useTimesFor';
@@ -33,7 +34,7 @@ import type { OpenedJob } from '@/base/job/jobContext';
 
 /** Plans for the same job side by side, and what copies on the plate would save. */
 export function VariantsTab({ view }: { view: OpenedJob }) {
-  const book = usePlanStore((state) => state.book);
+  const book = useRestingPlan((state) => state.book);
   if (!book) return null;
   return (
     <>

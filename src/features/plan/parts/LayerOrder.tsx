@@ -10,13 +10,13 @@ import { withLayerOrder } from '@/core/plan/edits/partPlan';
 import type { OpenedJob } from '@/base/job/jobContext';
 import type { PartsView } from '@/base/work/useParts';
 import { changePlan } from '@/store/plans/planStore';
-import { useViewStore } from '@/store/plans/viewStore';
+import { useRestingView } from '@/store/plans/resting';
 import { partName } from '@/core/plan/partName';
 
 /** The order of the parts in the shown layer, which can be laid down by hand: dragged, by keys, or with the arrows. */
 export function LayerOrder({ view, parts }: { view: OpenedJob; parts: PartsView }) {
   const { plan, reading } = view;
-  const layer = layerNumber(useViewStore((state) => state.layer));
+  const layer = layerNumber(useRestingView((state) => state.layer));
   const inLayer = parts.order.filter((section) => reading.sections[section].layer === layer);
   const keys = [...new Set(inLayer.map((section) => parts.wishes[section].part))];
   const isGiven = plan.layerOrders.some((one) => one.layer === layer);

@@ -13,7 +13,8 @@ import { withLetterOf, withoutSwap, withSwap } from '@/core/plan/edits/partEdits
 import type { OpenedJob } from '@/base/job/jobContext';
 import type { PartsView } from '@/base/work/useParts';
 import { changePlan } from '@/store/plans/planStore';
-import { showLayer, showPart, useViewStore } from '@/store/plans/viewStore';
+import { useRestingView } from '@/store/plans/resting';
+import { showLayer, showPart } from '@/store/plans/viewStore';
 import { partName } from '@/core/plan/partName';
 import { PartPicture } from './PartPicture';
 
@@ -29,7 +30,7 @@ export function PartRow({ part, view, parts }: PartRowProps) {
   const { key, firstLetter, swaps } = part;
   const name = partName(key, reading.sources);
   const isFile = reading.sources.length > 1;
-  const shown = useViewStore(({ layer }) => layer);
+  const shown = useRestingView(({ layer }) => layer);
   const own = reading.sections.filter((_, i) => parts.wishes[i].part === key);
   const layers = new Set(own.map(({ layer }) => layer));
   const seconds = own.reduce((sum, one) => sum + one.seconds, 0);

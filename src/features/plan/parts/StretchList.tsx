@@ -1,7 +1,7 @@
 'use client';
 
 import type { OpenedJob } from '@/base/job/jobContext';
-import { useViewStore } from '@/store/plans/viewStore';
+import { useRestingView } from '@/store/plans/resting';
 import { StretchSelect } from './StretchSelect';
 
 /**
@@ -10,7 +10,7 @@ import { StretchSelect } from './StretchSelect';
  */
 export function StretchList({ view }: { view: OpenedJob }) {
   const { plan } = view;
-  const layer = useViewStore((state) => state.layer);
+  const layer = useRestingView((state) => state.layer);
   if (view.kind === 'model' || plan.stretches.length === 0) return null;
   const here = plan.stretches.filter(({ line }) => {
     const stop = view.reading.stops.find((one) => one.line === line);

@@ -1,18 +1,20 @@
 'use client';
 
 import { swapPlace } from '@/core/describeLayer';
-import { scaleLinear } from 'd3-scale';
+import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { addSeconds } from 'date-fns';
 import { useRef } from 'react';
 import { Swatch } from '@/components/Swatch';
 import { useSize } from '@/browser/useSize';
 import { formatDuration } from '@/core/format';
-import type { Stretch } from '@/core/plan/work/timeline';
+import type { Stretch, Timeline } from '@/core/plan/work/timeline';
 import { absentSpans, type Absence } from '@/core/schedule/presence';
 import { usePresence } from '@/store/settings/attendSettings';
-import { showLayer, showRibbon, useViewStore } from '@/store/plans/viewStore';
+import { restNow } from '@/store/plans/resting';
+import { showLayer, showRibbon, useViewStore, type Span } from '@/store/plans/viewStore';
 import type { OpenedJob } from '@/base/job/jobContext';
 import { clockAt } from '@/browser/clockTimes';
+import { useFollowing } from '@/base/work/useFollowing';
 import { spreadPlaces } from './spreadPlaces';
 
 /** What can be pressed is nowhere narrower, px. */
@@ -27,24 +29,38 @@ export function RibbonTrack({ view, start }: { view: OpenedJob; start: Date }) {
   const { timeline } = view;
   const frame = useRef<HTMLDivElement>(null);
   const { width } = useSize(frame);
-  const span = useViewStore((state) => state.ribbonSpan) ?? { from: 0, to: timeline.total };
-  const x = scaleLinear([span.from, Math.max(span.to, span.from + 1)], [0, width]);
+  const zoomed = useViewStore((state) => state.ribbonSpan);
+  const span = zoomed ?? { from: 0, to: timeline.total };
+  const x = scaleOf(span, width);
   const secondsTo = (at: Date): number => (at.getTime() - start.getTime()) / 1000;
   const absent = absentSpans(
     usePresence(),
     addSeconds(start, span.from),
     addSeconds(start, span.to),
   );
-  const visible = timeline.stretches.filter(
-    ({ end, start: s }) => end >= span.from && s <= span.to,
-  );
-  const swaps = visible.filter(({ kind }) => kind === 'swap');
+  const { runs, swaps } = stretchesIn(timeline, span);
   const labelled = labelsWithRoom(swaps.map((one) => x(one.start)));
   const middles = spreadPlaces(
     swaps.map((one) => (x(one.start) + x(one.end)) / 2),
     LEAST_GATE,
     width,
   );
+  useFollowing(view, (moved) => {
+    const nowIn = zoomed ?? { from: 0, to: moved.timeline.total };
+    const now = stretchesIn(moved.timeline, nowIn);
+    const places = scaleOf(nowIn, width);
+    const isSame = filaments(now) === filaments({ runs, swaps });
+    // What comes into sight or leaves it is drawn by React.
+    if (!isSame || !frame.current) return restNow();
+    const drawn = [...frame.current.children].slice(absent.length) as HTMLElement[];
+    now.runs.forEach((run, i) => moveTo(drawn[i], placeOfRun(run, places)));
+    now.swaps.forEach((swap, i) => {
+      const gate = drawn[runs.length + i];
+      moveTo(gate, places(swap.start) - x(swaps[i].start));
+      const clock = gate.querySelector('[data-clock]')?.firstChild;
+      if (clock) clock.nodeValue = clockAt(start, swap.start);
+    });
+  });
   return (
     <div ref={frame} className="relative mt-1.5 h-14 overflow-hidden">
       {width > 0 && (
@@ -57,19 +73,17 @@ export function RibbonTrack({ view, start }: { view: OpenedJob; start: Date }) {
               right={Math.min(width, x(secondsTo(to)))}
             />
           ))}
-          {visible.map((stretch) =>
-            stretch.kind === 'swap' ? null : (
-              <Run
-                key={stretch.start}
-                stretch={stretch}
-                left={Math.max(0, x(stretch.start))}
-                right={Math.min(width, x(stretch.end))}
-              />
-            ),
-          )}
+          {runs.map((run, i) => (
+            <Run
+              key={i}
+              stretch={run}
+              left={placeOfRun(run, x)}
+              right={Math.min(width, x(run.end))}
+            />
+          ))}
           {swaps.map((stretch, i) => (
             <Gate
-              key={stretch.start}
+              key={i}
               stretch={stretch}
               left={x(stretch.start)}
               right={x(stretch.end)}
@@ -83,6 +97,34 @@ export function RibbonTrack({ view, start }: { view: OpenedJob; start: Date }) {
       )}
     </div>
   );
+}
+
+/** Seconds from the start to places along the ribbon, px. */
+function scaleOf({ from, to }: Span, width: number): ScaleLinear<number, number> {
+  return scaleLinear([from, Math.max(to, from + 1)], [0, width]);
+}
+
+/** What is in sight of a stretch of time: what runs by itself, and the swaps. */
+function stretchesIn({ stretches }: Timeline, { from, to }: Span) {
+  const visible = stretches.filter(({ start, end }) => end >= from && start <= to);
+  return {
+    runs: visible.filter(({ kind }) => kind !== 'swap'),
+    swaps: visible.filter(({ kind }) => kind === 'swap'),
+  };
+}
+
+/** What is seen in which filament. */
+function filaments({ runs, swaps }: ReturnType<typeof stretchesIn>): string {
+  return [...runs, ...swaps].map(({ kind, band }) => `${kind} ${band?.filament.letter}`).join();
+}
+
+/** Where a run begins that is in sight, px. */
+function placeOfRun(run: Stretch, x: ScaleLinear<number, number>): number {
+  return Math.max(0, x(run.start));
+}
+
+function moveTo(drawn: HTMLElement, px: number): void {
+  drawn.style.transform = `translateX(${px}px)`;
 }
 
 /** Hours without anyone, over the bands' heads. */
@@ -118,15 +160,16 @@ function Run({ stretch, left, right }: { stretch: Stretch; left: number; right: 
     return (
       <div
         title={`${kind === 'prepare' ? 'Heating and homing' : 'After the print'}, ${formatDuration(end - start)}`}
-        className="absolute bottom-0 h-8 bg-sunk"
-        style={{ left, width: Math.max(1, width) }}
+        className="absolute bottom-0 left-0 h-8 bg-sunk"
+        style={{ transform: `translateX(${left}px)`, width: Math.max(1, width) }}
       />
     );
   }
   return (
     <div
-      className="absolute bottom-0 flex h-8 items-center gap-1.5 overflow-hidden border-y border-edge px-1.5 text-xs whitespace-nowrap"
-      style={{ left, width, backgroundColor: band.filament.colour }}
+      // It reaches on below what comes after it, so that moving a swap moves what comes after it, and no more.
+      className="absolute bottom-0 left-0 flex h-8 w-full items-center gap-1.5 overflow-hidden border-y border-edge px-1.5 text-xs whitespace-nowrap"
+      style={{ transform: `translateX(${left}px)`, backgroundColor: band.filament.colour }}
     >
       {width > 30 && <Swatch filament={band.filament} size={22} />}
       <RunLabel name={band.filament.name} time={formatDuration(band.seconds)} room={width - 44} />
@@ -178,6 +221,7 @@ function Gate({ stretch, left, right, middle, clock, showClock, number }: GatePr
       />
       {showClock && (
         <span
+          data-clock
           className="absolute top-0 text-xs font-semibold whitespace-nowrap"
           style={{ left: left - edge }}
         >

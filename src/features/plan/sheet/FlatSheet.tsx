@@ -7,7 +7,7 @@ import { colourTable, recolour, shadedCells } from '@/core/geometry/recolour';
 import type { OpenedJob } from '@/base/job/jobContext';
 import { useViewStore } from '@/store/plans/viewStore';
 import { PartTags } from './PartTags';
-import { colouredLines, sheetPicture } from '@/base/pictures/sheetColours';
+import { colouredLines, surfaceCells, surfaceColours } from '@/base/pictures/sheetColours';
 import { boxFromAbove, fitView, type SheetView } from './sheetView';
 import { usePaths } from './usePaths';
 
@@ -90,8 +90,9 @@ function FlatSurface({ view, side }: { view: OpenedJob; side: 'above' | 'below' 
   const canvas = useRef<HTMLCanvasElement>(null);
   const blends = useViewStore((state) => state.blends);
   const { reading, bands, plan, parts } = view;
-  const { footprint, colours } = useMemo(
-    () => sheetPicture({ reading, bands, plan, parts }, side, blends),
+  const footprint = surfaceCells(view);
+  const colours = useMemo(
+    () => surfaceColours({ reading, bands, plan, parts }, side, blends),
     [reading, bands, plan, parts, side, blends],
   );
   const { columns, rows } = footprint;

@@ -6,6 +6,7 @@ import type { OpenedFile, OpenedJob } from '@/base/job/jobContext';
 import { partName } from '@/core/plan/partName';
 import { placesOfLayer } from '@/core/print/sections';
 import { StretchSelect } from '@/features/plan/parts/StretchSelect';
+import { useRestingView } from '@/store/plans/resting';
 import { useViewStore } from '@/store/plans/viewStore';
 import { pointOver, type SheetPoint, type SheetView } from './sheetView';
 import { usePaths } from './usePaths';
@@ -28,7 +29,7 @@ export function PartTags(props: PartTagsProps) {
 }
 
 function Tags({ job, view, size }: PartTagsProps & { readonly job: OpenedFile }) {
-  const layer = useViewStore((state) => state.layer);
+  const layer = useRestingView((state) => state.layer);
   const paths = usePaths(job.client, layer);
   if (paths?.layer !== layer) return null;
   const { reading, plan } = job;

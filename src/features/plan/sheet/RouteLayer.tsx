@@ -3,7 +3,7 @@
 import type { NozzlePoint } from '@/core/proof/blockTrace';
 import type { SwapRoute } from '@/core/proof/dryRun';
 import { swapsOf } from '@/core/plan/arrangement';
-import { useViewStore } from '@/store/plans/viewStore';
+import { useRestingView } from '@/store/plans/resting';
 import type { OpenedJob } from '@/base/job/jobContext';
 import { usePlanFindings } from '@/base/work/PlanFindings';
 import { pointOver, type SheetPoint, type SheetView } from './sheetView';
@@ -16,7 +16,7 @@ interface RouteLayerProps {
 
 /** The path of the nozzle round the swaps before and in the shown layer, over the layer's lines. */
 export function RouteLayer({ job, view, size }: RouteLayerProps) {
-  const layer = useViewStore((state) => state.layer);
+  const layer = useRestingView((state) => state.layer);
   const { reading, arrangement } = job;
   const hasSwap = swapsOf(reading, arrangement).some((swap) => swap.layer === layer);
   return hasSwap ? <RouteOfLayer view={view} size={size} layer={layer} /> : null;

@@ -12,6 +12,7 @@ import { lampWords } from '@/core/filament/look';
 import type { Layer } from '@/core/layers';
 import { ActionTool } from '@/base/job/ActionTool';
 import { useLamp } from '@/base/pictures/useLamp';
+import { useRestingView } from '@/store/plans/resting';
 import { SHEET_MODES, showMode, useViewStore, type SheetMode } from '@/store/plans/viewStore';
 import type { OpenedJob } from '@/base/job/jobContext';
 
@@ -32,7 +33,7 @@ export function SheetPanel({ view }: { view: OpenedJob }) {
   const mode = useViewStore((state) => state.mode);
   const blends = useViewStore((state) => state.blends);
   const measuring = useViewStore((state) => state.measuring);
-  const layer = view.reading.layers[useViewStore((state) => state.layer) - 1];
+  const layer = view.reading.layers[useRestingView((state) => state.layer) - 1];
   const lamp = useLamp(view, mode === 'backlit');
   return (
     <section

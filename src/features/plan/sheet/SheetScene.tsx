@@ -1,6 +1,6 @@
 'use client';
 
-import { useMemo } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { inkOn } from '@/components/hatch';
 import { useThemeColours } from '@/browser/useThemeColours';
 import { mainBands } from '@/core/plan/work/layerShares';
@@ -11,7 +11,14 @@ import { BedGrid } from './BedGrid';
 import { ChangeMarks } from './ChangeMarks';
 import { Elevation } from './Elevation';
 import { PathLines } from './PathLines';
-import { colouredLines, layerColours, sheetPicture } from '@/base/pictures/sheetColours';
+import {
+  colouredLines,
+  layerColours,
+  surfaceCells,
+  surfaceColours,
+} from '@/base/pictures/sheetColours';
+import type { MovedJob } from '@/base/work/movedJob';
+import { useFollowing } from '@/base/work/useFollowing';
 import type { SheetBox } from './sheetView';
 import { SurfacePlane } from './SurfacePlane';
 import { TouchMarks } from './TouchMarks';
@@ -33,17 +40,19 @@ export function SheetScene({ job, mode, box, stretch, scale }: SheetSceneProps) 
   const { reading, bands, plan, parts } = job;
   const { layers } = reading;
   const blends = useViewStore((state) => state.blends);
-  const picture = useMemo(() => {
-    const seen = { reading, bands, plan, parts };
-    if (mode === 'above' || mode === 'below') return sheetPicture(seen, mode, blends);
-    return { footprint: reading.footprint, colours: layerColours(seen) };
-  }, [reading, bands, plan, parts, mode, blends]);
-  const { footprint } = picture;
+  const coloursOf = useCallback(
+    (seen: MovedJob): readonly string[] =>
+      mode === 'above' || mode === 'below'
+        ? surfaceColours(seen, mode, blends)
+        : layerColours(seen),
+    [mode, blends],
+  );
+  const footprint = mode === 'above' || mode === 'below' ? surfaceCells(job) : reading.footprint;
   const main = useMemo(
     () => mainBands({ reading, bands, plan, wishes: parts.wishes }),
     [reading, bands, plan, parts],
   );
-  const colours = useLayerColours(picture.colours);
+  const colours = useLayerColours(job, coloursOf);
   const grid = <BedGrid box={box} stretch={stretch} scale={scale} colour={ink} />;
   if (mode === 'side') {
     return (
@@ -88,11 +97,18 @@ export function SheetScene({ job, mode, box, stretch, scale }: SheetSceneProps) 
   );
 }
 
+/** The job as the hand that drags a swap has it: what is drawn of it here is small. */
+function useMoved(job: OpenedJob): MovedJob {
+  const [followed, setFollowed] = useState<{ job: OpenedJob; moved: MovedJob } | null>(null);
+  useFollowing(job, (moved) => setFollowed({ job, moved }));
+  return followed?.job === job ? followed.moved : job;
+}
+
 /** The shown layer's lines over those of the layer below, each in its band's colour. */
 function LayerPaths({ job, belowOpacity }: { job: OpenedJob; belowOpacity: number }) {
   const number = useViewStore((state) => state.layer);
   const paths = usePaths(job.client, number);
-  const { reading, bands, plan, parts } = job;
+  const { reading, bands, plan, parts } = useMoved(job);
   const drawn = useMemo(() => {
     const seen = { reading, bands, plan, parts };
     return {

@@ -6,7 +6,7 @@ import { Color, DoubleSide, Group, Mesh, MeshBasicMaterial, RingGeometry } from 
 import { useThemeColours } from '@/browser/useThemeColours';
 import { ORDERS } from '@/core/order/ordering';
 import type { OpenedJob } from '@/base/job/jobContext';
-import { useViewStore } from '@/store/plans/viewStore';
+import { useRestingView } from '@/store/plans/resting';
 
 /** Radius and width of a mark, screen px. */
 const RADIUS = 12;
@@ -18,7 +18,7 @@ const MOST = 12;
 export function TouchMarks({ job, scale }: { job: OpenedJob; scale: number }) {
   const invalidate = useThree((state) => state.invalidate);
   const { ends } = useThemeColours();
-  const layer = useViewStore((state) => state.layer);
+  const layer = useRestingView((state) => state.layer);
   const { parts, plan, reading } = job;
   const places = useMemo(() => {
     const choice = parts.answer?.choices[ORDERS.indexOf(plan.order)];
