@@ -44,6 +44,7 @@ export function arrangementOfPlan(
   const ofSections = sectionWishes(plan, print);
   const block = plan.withoutPurgeBlock ? purgeSections(print) : [];
   const gone = new Set(block);
+  const labels = new Map(plan.palette.map(({ letter }) => [letter, filamentLabel(plan, letter)]));
   const { printed, leftOut } = withoutLeadIns(
     print.sources,
     order.filter((section) => !gone.has(section)),
@@ -61,7 +62,7 @@ export function arrangementOfPlan(
   const wanted = printed.map((section, i): WantedSection => {
     const { part, letter, settings, purge, asks } = ofSections[section];
     const from = ofSections[printed[i - 1] ?? section].letter;
-    const filament = filamentLabel(plan, letter);
+    const filament = labels.get(letter) ?? filamentLabel(plan, letter);
     return {
       section,
       part: partInBlocks(part, print.sources),

@@ -49,7 +49,9 @@ export function openPlans(stored: StoredPlans, isRestored: boolean): OpenPlans {
     written: bookWritten,
   });
   const stopSaving = usePlanStore.subscribe(({ book }, before) => {
-    if (book && before.book && book !== before.book && !following) saver.save(book);
+    // What a drag passes through is nobody's plan; where it ends, or is taken back, is stored.
+    if (following || isDragging()) return;
+    if (book && before.book && book !== before.book) saver.save(book);
   });
   if (isRestored) saver.save(stored.book);
   const wake = (): void => {
@@ -69,6 +71,8 @@ export function openPlans(stored: StoredPlans, isRestored: boolean): OpenPlans {
     close: () => {
       if (open !== mine) return;
       open = null;
+      const { book } = usePlanStore.getState();
+      if (isDragging() && book) saver.save(book);
       stopSaving();
       saver.close();
       document.removeEventListener('visibilitychange', wake);

@@ -105,10 +105,32 @@ export function barsOf(layers: readonly Layer[], { y }: CoreScale): readonly Bar
 /** Thin lines between layers, where there is room for them, and the outline of every bar. */
 function drawSeams(
   context: CanvasRenderingContext2D,
-  { layers, scale, width }: CoreDrawing,
+  drawing: CoreDrawing,
   widest: number,
   lineColour: string,
 ): void {
+  const { sides, seams } = linesOf(drawing, widest);
+  context.strokeStyle = lineColour;
+  context.lineWidth = 1;
+  context.globalAlpha = 0.9;
+  context.stroke(sides);
+  context.globalAlpha = 0.35;
+  context.stroke(seams);
+  context.globalAlpha = 1;
+}
+
+interface CoreLines {
+  readonly scale: CoreScale;
+  readonly sides: Path2D;
+  readonly seams: Path2D;
+}
+
+/** The lines last drawn of some layers: a moved swap changes none of them. */
+const drawnLines = new WeakMap<readonly Layer[], CoreLines>();
+
+function linesOf({ layers, scale, width }: CoreDrawing, widest: number): CoreLines {
+  const known = drawnLines.get(layers);
+  if (known?.scale === scale) return known;
   const sides = new Path2D();
   const seams = new Path2D();
   for (const bar of barsOf(layers, scale)) {
@@ -123,13 +145,9 @@ function drawSeams(
     seams.moveTo(width / 2 - half, top);
     seams.lineTo(width / 2 + half, top);
   }
-  context.strokeStyle = lineColour;
-  context.lineWidth = 1;
-  context.globalAlpha = 0.9;
-  context.stroke(sides);
-  context.globalAlpha = 0.35;
-  context.stroke(seams);
-  context.globalAlpha = 1;
+  const lines = { scale, sides, seams };
+  drawnLines.set(layers, lines);
+  return lines;
 }
 
 /** Tiles by hatch and ink, drawn once. */
