@@ -3,7 +3,7 @@
 import { Progress } from '@/components/controls/Progress';
 import { usePathname, useRouter } from 'next/navigation';
 import { Tooltip } from 'radix-ui';
-import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useState, type ReactNode } from 'react';
 import { Button } from '@/components/Button';
 import { LoadTrouble } from '@/components/trouble/LoadTrouble';
 import { Trouble } from '@/components/trouble/Trouble';
@@ -16,6 +16,7 @@ import { progressWords } from '@/browser/readProgress';
 import type { ReadProgress } from '@/workers/print/protocol';
 import { AttendHeader } from '@/features/attend/AttendHeader';
 import { BeforeWriting } from '@/features/attend/before/BeforeWriting';
+import { clearSheet } from '@/features/plan/sheet/keptSheet';
 import { StopStrip } from './StopStrip';
 import { DeskDialogs } from './DeskDialogs';
 import { DropOnJob } from '@/features/reslice/DropOnJob';
@@ -105,6 +106,8 @@ function AtWork({ ready, plan, reopen, children }: AtWorkProps) {
     if (ready.kind === 'model') return { ...ready, ...opened };
     return request && { ...ready, ...opened, request };
   }, [ready, work, plan, actions, printer, output, setUp, request]);
+  // Before a job that comes in its place draws.
+  useLayoutEffect(() => clearSheet, [ready]);
   useActionKeys(actions, desk.isBusy ? 'none' : onPlan ? 'all' : 'anywhere');
   return (
     <JobContext.Provider value={value}>

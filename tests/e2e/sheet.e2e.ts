@@ -46,7 +46,59 @@ describe('the sheet', () => {
     assert.ok(bytes.length > 5000);
     assert.deepEqual(complaints, []);
   });
+
+  it('stays drawn while another station is shown, and shows what its job has become', async () => {
+    const { page, complaints } = await openPlan(bed, 'Hide plate 7', {
+      besides: ['Marsh relief tile'],
+    });
+    await press(page, 'n', 's', 'v');
+    await seeText(page, 'Finished look: A 65 %, B 35 %');
+    const drawn = await sheetColours(page);
+    await page.$eval(CANVAS, (canvas) => canvas.setAttribute('data-kept', ''));
+    await go(page, 'Recipe', 'At each swap');
+    await press(page, 'z');
+    await go(page, 'Plan', 'Finished look: A 100 %');
+    assert.ok(await page.$(`${CANVAS}[data-kept]`), 'WebGL is not started again');
+    const [before, after] = [drawn, await sheetColours(page)];
+    assert.ok(after.length < before.length, `${before.join()} became ${after.join()}`);
+    await page.click('a[href="/"]');
+    await byRole(page, 'link', 'Marsh relief tile').click();
+    await seeText(page, 'Bands');
+    await press(page, 'v');
+    await seeText(page, 'Finished look: D 19 %');
+    assert.ok((await sheetColours(page)).length > before.length, 'another job is another drawing');
+    assert.deepEqual(complaints, []);
+  });
 });
+
+const CANVAS = '[aria-label^="Drawing"][aria-busy="false"] canvas';
+
+async function go(page: Page, station: string, words: string): Promise<void> {
+  await page.click(`nav[aria-label="Stations"] a::-p-text(${station})`);
+  await seeText(page, words);
+}
+
+/** The colours that much of the sheet is drawn in, once a frame is drawn after all that was asked for. */
+async function sheetColours(page: Page): Promise<string[]> {
+  await page.waitForSelector(CANVAS);
+  await page.evaluate(
+    'new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))',
+  );
+  const picture = await (await page.$(CANVAS))!.screenshot({ encoding: 'base64' });
+  return page.evaluate(async (data) => {
+    const png = Uint8Array.from(atob(data), (one) => one.charCodeAt(0));
+    const image = await createImageBitmap(new Blob([png], { type: 'image/png' }));
+    const pen = new OffscreenCanvas(image.width, image.height).getContext('2d')!;
+    pen.drawImage(image, 0, 0);
+    const { data: bytes } = pen.getImageData(0, 0, image.width, image.height);
+    const counts = new Map<string, number>();
+    for (let i = 0; i < bytes.length; i += 4) {
+      const colour = `${bytes[i]},${bytes[i + 1]},${bytes[i + 2]}`;
+      counts.set(colour, (counts.get(colour) ?? 0) + 1);
+    }
+    return [...counts].flatMap(([colour, n]) => (n > bytes.length / 4 / 100 ? [colour] : []));
+  }, picture);
+}
 
 describe('thin colours', () => {
   it('look otherwise over what is below them, and before a lamp', async () => {

@@ -36,7 +36,6 @@ export function BacklitPlane({ footprint, layers, bands }: BacklitPlaneProps) {
     () => () => {
       const { top, low, depths } = material.uniforms;
       for (const { value } of [top, low, depths]) (value as DataTexture).dispose();
-      material.dispose();
     },
     [material],
   );

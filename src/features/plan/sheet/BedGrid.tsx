@@ -66,13 +66,7 @@ function GridLines({ points, colour, opacity }: GridLinesProps) {
     made.frustumCulled = false;
     return made;
   }, [points, colour, opacity]);
-  useEffect(
-    () => () => {
-      lines.geometry.dispose();
-      lines.material.dispose();
-    },
-    [lines],
-  );
+  useEffect(() => () => lines.geometry.dispose(), [lines]);
   return <primitive object={lines} />;
 }
 

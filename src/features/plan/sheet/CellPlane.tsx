@@ -7,7 +7,6 @@ import type { Footprint } from '@/core/geometry/footprint';
 
 interface CellPlaneProps {
   readonly footprint: Footprint;
-  /** Disposed of by whoever made it. */
   readonly material: ShaderMaterial;
   readonly order: number;
 }

@@ -36,7 +36,6 @@ export function ChangeMarks({ footprint, layer }: ChangeMarksProps) {
     () => () => {
       (material.uniforms.highest.value as DataTexture).dispose();
       (material.uniforms.lowest.value as DataTexture).dispose();
-      material.dispose();
     },
     [material],
   );

@@ -44,13 +44,7 @@ export function Elevation({ client, colours, stretch, scale }: ElevationProps) {
     mesh.material.uniforms.pxPerMm.value = scale * stretch;
     invalidate();
   }, [mesh, stretch, scale, invalidate]);
-  useEffect(
-    () => () => {
-      mesh?.geometry.dispose();
-      mesh?.material.dispose();
-    },
-    [mesh],
-  );
+  useEffect(() => () => mesh?.geometry.dispose(), [mesh]);
   return mesh && <primitive object={mesh} />;
 }
 

@@ -47,10 +47,7 @@ export function PathLines({ paths, colour, opacity, outline, order }: PathLinesP
     invalidate();
     return () => geometry.dispose();
   }, [geometry, invalidate]);
-  useEffect(() => {
-    invalidate();
-    return () => meshes.forEach(({ material }) => material.dispose());
-  }, [meshes, invalidate]);
+  useEffect(() => invalidate(), [meshes, invalidate]);
 
   return meshes.map((mesh) => <primitive key={mesh.renderOrder} object={mesh} />);
 }

@@ -1,8 +1,8 @@
 'use client';
 
-import { Canvas } from '@react-three/fiber';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
+import { Boundary } from '@/components/trouble/Boundary';
 import { PrintPictureCanvas } from '@/base/pictures/PrintPictureCanvas';
 import { usePanZoom } from '@/browser/usePanZoom';
 import { useSize } from '@/browser/useSize';
@@ -13,6 +13,7 @@ import { PartTags } from './PartTags';
 import { PictureTaker } from './PictureTaker';
 import { RouteLayer } from './RouteLayer';
 import { SheetScene } from './SheetScene';
+import { clearStage, drawOnStage, isOnStage, leaveStage, takeStage } from './sheetStage';
 import { SheetCamera } from './SheetCamera';
 import {
   boxFromAbove,
@@ -42,7 +43,8 @@ export function SheetCanvas({ view: job }: { view: OpenedJob }) {
   const measuring = useViewStore((state) => state.measuring);
   const frame = useRef<HTMLDivElement>(null);
   const readout = useRef<HTMLSpanElement>(null);
-  const [isDrawn, setDrawn] = useState(false);
+  const [isDrawn, setDrawn] = useState(isOnStage);
+  const onDrawn = useCallback(() => setDrawn(true), []);
   const mayDraw = useAfterPaint();
   const size = useSize(frame);
   const isSide = mode === 'side';
@@ -103,7 +105,7 @@ export function SheetCanvas({ view: job }: { view: OpenedJob }) {
     >
       {!isDrawn && <StillPicture job={job} box={box} scale={view.scale} />}
       {size.width > 0 && mayDraw && (
-        <Drawing job={job} view={view} box={box} stretch={stretch} onDrawn={() => setDrawn(true)} />
+        <Drawing job={job} view={view} box={box} size={size} stretch={stretch} onDrawn={onDrawn} />
       )}
       <Over job={job} view={view} size={size} stretch={stretch} />
       <Foot
@@ -130,11 +132,12 @@ function useBox({ footprint, layers }: OpenedJob['reading'], isSide: boolean) {
 
 /**
  * True once the page around it has been painted. Starting WebGL holds the page up for as long as the machine
- * needs; until then everything else is there and answers.
+ * needs; until then everything else is there and answers. At once where it was started before.
  */
 function useAfterPaint(): boolean {
-  const [painted, setPainted] = useState(false);
+  const [painted, setPainted] = useState(isOnStage);
   useEffect(() => {
+    if (painted) return;
     let second = 0;
     const first = requestAnimationFrame(() => {
       second = requestAnimationFrame(() => setPainted(true));
@@ -143,7 +146,7 @@ function useAfterPaint(): boolean {
       cancelAnimationFrame(first);
       cancelAnimationFrame(second);
     };
-  }, []);
+  }, [painted]);
   return painted;
 }
 
@@ -228,26 +231,43 @@ interface DrawingProps {
   readonly job: OpenedJob;
   readonly view: SheetView;
   readonly box: SheetBox;
+  readonly size: { readonly width: number; readonly height: number };
   readonly stretch: number;
   readonly onDrawn: () => void;
 }
 
-function Drawing({ job, view, box, stretch, onDrawn }: DrawingProps) {
+/** Shows the stage that WebGL draws on, and what lies on it. */
+function Drawing({ job, view, box, size, stretch, onDrawn }: DrawingProps) {
   const mode = useViewStore((state) => state.mode);
-  return (
-    <Canvas
-      orthographic
-      frameloop="demand"
-      dpr={[1, 2]}
-      flat
-      gl={{ antialias: true }}
-      fallback={null}
-      aria-hidden
-      onCreated={onDrawn}
-    >
-      <SheetCamera view={view} />
-      <SheetScene job={job} mode={mode} box={box} stretch={stretch} scale={view.scale} />
-      <PictureTaker />
-    </Canvas>
-  );
+  const frame = useRef<HTMLDivElement>(null);
+  const [failure, setFailure] = useState<string | null>(null);
+  if (failure !== null) throw new Error(failure);
+  useLayoutEffect(() => {
+    frame.current?.append(takeStage());
+    return leaveStage;
+  }, []);
+  useLayoutEffect(() => {
+    drawOnStage(
+      size,
+      <Boundary
+        title="The sheet cannot be drawn"
+        instead={(message) => <Failed message={message} onFailed={setFailure} />}
+      >
+        <SheetCamera view={view} />
+        <SheetScene job={job} mode={mode} box={box} stretch={stretch} scale={view.scale} />
+        <PictureTaker />
+      </Boundary>,
+    );
+  }, [job, view, box, size, stretch, mode]);
+  useEffect(onDrawn, [onDrawn]);
+  return <div ref={frame} aria-hidden className="absolute inset-0" />;
+}
+
+/** Tells the page, in which the sheet stands, what is wrong on the stage. */
+function Failed({ message, onFailed }: { message: string; onFailed: (why: string) => void }) {
+  useEffect(() => {
+    clearStage();
+    onFailed(message);
+  }, [message, onFailed]);
+  return null;
 }

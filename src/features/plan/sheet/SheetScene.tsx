@@ -34,7 +34,10 @@ interface SheetSceneProps {
   readonly scale: number;
 }
 
-/** What lies on the sheet. */
+/**
+ * What lies on the sheet. Geometries and textures are disposed of by what made them; materials are not, since
+ * three.js would throw away their shaders with the last of a kind, and translate them again for the next layer.
+ */
 export function SheetScene({ job, mode, box, stretch, scale }: SheetSceneProps) {
   const { ink } = useThemeColours();
   const { reading, bands, plan, parts } = job;

@@ -37,13 +37,7 @@ export function SurfacePlane({ footprint, cells, colours, relief }: SurfacePlane
       }),
     [footprint, clean, colours, relief],
   );
-  useEffect(
-    () => () => {
-      (material.uniforms.cells.value as DataTexture).dispose();
-      material.dispose();
-    },
-    [material],
-  );
+  useEffect(() => () => (material.uniforms.cells.value as DataTexture).dispose(), [material]);
   return <CellPlane footprint={footprint} material={material} order={2} />;
 }
 

@@ -43,15 +43,14 @@ export function TouchMarks({ job, scale }: { job: OpenedJob; scale: number }) {
       mark.renderOrder = 6;
       made.add(mark);
     }
-    made.userData = { ring, ink };
+    made.userData = { ring };
     return made;
   }, [places, scale, ends]);
   useEffect(() => {
     invalidate();
     return () => {
-      const { ring, ink } = group.userData as { ring: RingGeometry; ink: MeshBasicMaterial };
+      const { ring } = group.userData as { ring: RingGeometry };
       ring.dispose();
-      ink.dispose();
     };
   }, [group, invalidate]);
   return <primitive object={group} />;
