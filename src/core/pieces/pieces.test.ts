@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fuzz } from '../../../tests/support/fuzz/fuzz';
+import { runs } from '../../../tests/support/runs';
 import { ordinarySpool } from '../filament/shelf/spool';
 import { ORDINARY_PROFILE } from '../printer/printer';
 import { hidingStairs } from './hidingStairs';
@@ -70,7 +71,7 @@ function groupsOf(pairs: readonly Pair[]): number {
 describe('test pieces', () => {
   // Many more in `npm run fuzz`: each is written, proven, printed by another printer, and read off.
   it('come back with what is true, on made-up printers', async () => {
-    const { read, proven, failures } = await fuzz('pieces', 5, 1);
+    const { read, proven, failures } = await fuzz('pieces', runs(20), 1);
     expect(failures).toEqual([]);
     expect(proven).toBe(read);
   }, 60_000);

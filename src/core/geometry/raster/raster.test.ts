@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { runs } from '../../../../tests/support/runs';
 import { describe, expect, it } from 'vitest';
 import { spannedCells, takeSkirtOut } from '../columns';
 import { CELL_MM, cellsByLevel, footprintOf, MOST_LEVELS } from '../footprint';
@@ -36,7 +37,7 @@ describe('FootprintRaster', () => {
           expect((covered * CELL) / expected).toBeLessThan(1.07);
         },
       ),
-      { seed: 29, numRuns: 80 },
+      { seed: 29, numRuns: runs(80) },
     );
   });
 
@@ -71,7 +72,7 @@ describe('FootprintRaster', () => {
             expect(top[i] === 1).toBe(distance < width / 2);
         }
       }),
-      { seed: 61, numRuns: 150 },
+      { seed: 61, numRuns: runs(150) },
     );
   });
 
@@ -124,7 +125,7 @@ describe('FootprintRaster', () => {
         expect(Buffer.from(left.low.buffer).equals(Buffer.from(right.low.buffer))).toBe(true);
         expect({ ...left, top: 0, low: 0 }).toEqual({ ...right, top: 0, low: 0 });
       }),
-      { seed: 37, numRuns: 40 },
+      { seed: 37, numRuns: runs(40) },
     );
   });
 
