@@ -29,6 +29,8 @@ async function press(page: Page, selector: string): Promise<void> {
   const link = await page.waitForSelector(selector);
   // The page's own router goes there, as when it is pressed.
   await link?.evaluate((one) => (one as HTMLElement).click());
+  // A handle would keep the whole station that it was found in.
+  await link?.dispose();
 }
 
 const app = await startApp();
@@ -50,7 +52,7 @@ try {
       await seeText(page, words);
     }
     await press(page, 'nav a[href="/"]');
-    await page.waitForSelector('ul[aria-label="Jobs"]');
+    await (await page.waitForSelector('ul[aria-label="Jobs"]'))?.dispose();
     // The first jobs fetch what later ones have.
     if (job % 10 !== 0) continue;
     const { mb, nodes, listeners } = await alive(page);
