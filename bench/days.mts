@@ -35,7 +35,7 @@ async function press(page: Page, selector: string): Promise<void> {
 
 const app = await startApp();
 process.env.E2E_URL = app.url;
-const browser = await startBrowser({ webGl: process.argv.includes('--webgl') });
+const browser = await startBrowser({ webGl: true });
 try {
   const { page } = await openPage(browser);
   page.setDefaultTimeout(120_000);

@@ -88,6 +88,33 @@ async function dragCosts(page: Page): Promise<DragFigures> {
   };
 }
 
+/** Presses a station's link in the page, and answers when what is looked for is there and its frame is over, ms. */
+const pressAndSee = (station: string, selector: string): string => `new Promise((done) => {
+  const links = [...document.querySelectorAll('nav[aria-label="Stations"] a')];
+  const start = performance.now();
+  links.find((one) => one.textContent.includes('${station}')).click();
+  const look = () => {
+    if (!document.querySelector('${selector}')) return requestAnimationFrame(look);
+    const { port1, port2 } = new MessageChannel();
+    port1.onmessage = () => done(performance.now() - start);
+    requestAnimationFrame(() => port2.postMessage(null));
+  };
+  requestAnimationFrame(look);
+})`;
+
+/** How long the Plan station takes to be back, its sheet drawn, after another one was shown, ms. */
+async function backToPlan(page: Page): Promise<number> {
+  const times: number[] = [];
+  const sheet = FLAT ? '[aria-label="Sheet"]' : '[aria-label^="Drawing"][aria-busy="false"] canvas';
+  for (let i = 0; i < 7; i++) {
+    await page.evaluate(pressAndSee('Recipe', '[aria-label="Recipe"], #recipe-title, main h2'));
+    await new Promise((resolve) => setTimeout(resolve, 1000));
+    times.push((await page.evaluate(pressAndSee('Plan', sheet))) as number);
+    await new Promise((resolve) => setTimeout(resolve, 1000));
+  }
+  return middle(times);
+}
+
 const app = await startApp();
 const browser = await startBrowser({ webGl: !FLAT });
 try {
@@ -110,8 +137,9 @@ try {
     await new Promise((resolve) => setTimeout(resolve, 1500));
     const work = await recolour(page);
     const drag = await dragCosts(page);
+    const back = await backToPlan(page);
     console.log(
-      `${name}: a moved swap costs ${ms(work.middle)} of the main thread in the middle, ${ms(work.worst)} at worst, all panels included; a dragged one is drawn ${ms(drag.middle)} after its event in the middle and ${ms(drag.worst)} at worst, for ${ms(drag.work)} of work, and the panels cost ${ms(drag.rest)} once the hand rests`,
+      `${name}: a moved swap costs ${ms(work.middle)} of the main thread in the middle, ${ms(work.worst)} at worst, all panels included; a dragged one is drawn ${ms(drag.middle)} after its event in the middle and ${ms(drag.worst)} at worst, for ${ms(drag.work)} of work, and the panels cost ${ms(drag.rest)} once the hand rests; back to Plan from another station: ${ms(back)}`,
     );
     await page.close();
   }

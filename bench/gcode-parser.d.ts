@@ -1,4 +1,3 @@
 declare module 'gcode-parser' {
-  const parser: { parseStringSync(text: string): unknown[] };
-  export default parser;
+  export function parseStringSync(text: string): unknown[];
 }

@@ -1,4 +1,7 @@
-// Starts the measuring, translated as it is in the browser: nothing is left to do while it measures.
+// Starts the measuring, translated as it is in the browser: nothing is left to do while it measures. What is
+// measured in the browser itself comes after it.
+import { spawnSync } from 'node:child_process';
+import { buildChanged } from '../scripts/lib/build.mjs';
 import { compiled } from '../scripts/lib/compiled.mjs';
 
 const FOLDER = 'node_modules/.cache/lamella/bench';
@@ -12,3 +15,8 @@ await compiled(
   ['bench', 'cli', 'src/core', 'src/workers'],
 );
 await import(new URL(`../${FOLDER}/run.js`, import.meta.url).href);
+
+buildChanged();
+for (const name of ['desk', 'lists', 'days']) {
+  spawnSync('npx', ['tsx', `bench/${name}.mts`], { stdio: 'inherit' });
+}

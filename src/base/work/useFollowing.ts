@@ -6,27 +6,24 @@ import type { OpenedJob } from '../job/jobContext';
 import { movedJob, type MovedJob } from './movedJob';
 
 /**
- * Has a drawing follow the hand while a swap is dragged, without React, which draws only when the hand rests.
+ * Has a drawing follow the hand while a swap is dragged, without React, which draws only when the hand rests. What
+ * draws it for React does so in a layout effect before this.
  * @param follow draws the job as it is now over what React has drawn of `view`. It is called again with `view`
  * itself once that is what is wanted, so it must set all that it has ever changed.
  */
 export function useFollowing(view: OpenedJob, follow: (moved: MovedJob) => void): void {
-  const draw = useRef(follow);
   /** True while the page shows something else than React has drawn. */
   const strayed = useRef(false);
-  useLayoutEffect(() => {
-    draw.current = follow;
-  });
   useLayoutEffect(() => {
     const catchUp = (): void => {
       const { plan } = usePlanStore.getState();
       if (!plan || !(isDragging() || strayed.current)) return;
       strayed.current = plan !== view.plan;
-      draw.current(strayed.current ? movedJob(view, plan) : view);
+      follow(strayed.current ? movedJob(view, plan) : view);
     };
     catchUp();
     return usePlanStore.subscribe(({ plan }, { plan: before }) => {
       if (plan !== before) catchUp();
     });
-  }, [view]);
+  }, [view, follow]);
 }

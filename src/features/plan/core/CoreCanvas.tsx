@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useEffect, useRef } from 'react';
+import { useCallback, useLayoutEffect, useRef } from 'react';
 import { useThemeColours } from '@/browser/useThemeColours';
 import type { OpenedJob } from '@/base/job/jobContext';
 import type { MovedJob } from '@/base/work/movedJob';
@@ -28,7 +28,7 @@ export function CoreCanvas({ view, layers, scale, height, widest }: CoreCanvasPr
     },
     [layers, scale, height, widest, edge],
   );
-  useEffect(() => {
+  useLayoutEffect(() => {
     const context = canvas.current?.getContext('2d', SMALL_AND_OFTEN);
     if (!canvas.current || !context) return;
     const ratio = window.devicePixelRatio || 1;

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useMemo, useRef } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import { useSize } from '@/browser/useSize';
 import { PATH_STRIDE, type LayerPaths } from '@/core/geometry/paths';
 import { colourTable, recolour, shadedCells } from '@/core/geometry/recolour';
@@ -8,6 +8,8 @@ import type { OpenedJob } from '@/base/job/jobContext';
 import { useViewStore } from '@/store/plans/viewStore';
 import { PartTags } from './PartTags';
 import { colouredLines, surfaceCells, surfaceColours } from '@/base/pictures/sheetColours';
+import type { MovedJob } from '@/base/work/movedJob';
+import { useFollowing } from '@/base/work/useFollowing';
 import { boxFromAbove, fitView, type SheetView } from './sheetView';
 import { usePaths } from './usePaths';
 
@@ -41,23 +43,28 @@ function FlatLayer({ view }: { view: OpenedJob }) {
   const paths = usePaths(view.client, layer);
   const { footprint } = view.reading;
   const box = useMemo(() => boxFromAbove(footprint), [footprint]);
-  useEffect(() => {
-    const pen = canvas.current?.getContext('2d');
-    if (!pen || !paths || size.width === 0) return;
-    pen.clearRect(0, 0, size.width, size.height);
-    const fitted = fitView(box, size);
-    const draw = (layer: number, layerPaths: LayerPaths): void => {
-      for (const { lines, colour } of colouredLines(view, layer, layerPaths)) {
-        drawLines(pen, lines, colour, fitted, size);
+  const draw = useCallback(
+    (job: MovedJob): void => {
+      const pen = canvas.current?.getContext('2d');
+      if (!pen || !paths || size.width === 0) return;
+      pen.clearRect(0, 0, size.width, size.height);
+      const fitted = fitView(box, size);
+      const drawLayer = (layer: number, layerPaths: LayerPaths): void => {
+        for (const { lines, colour } of colouredLines(job, layer, layerPaths)) {
+          drawLines(pen, lines, colour, fitted, size);
+        }
+      };
+      if (paths.below) {
+        pen.globalAlpha = 0.4;
+        drawLayer(paths.layer - 1, paths.below);
       }
-    };
-    if (paths.below) {
-      pen.globalAlpha = 0.4;
-      draw(paths.layer - 1, paths.below);
-    }
-    pen.globalAlpha = 1;
-    draw(paths.layer, paths.paths);
-  }, [paths, view, box, size]);
+      pen.globalAlpha = 1;
+      drawLayer(paths.layer, paths.paths);
+    },
+    [paths, box, size],
+  );
+  useLayoutEffect(() => draw(view), [draw, view]);
+  useFollowing(view, draw);
   usePicture(canvas);
   return (
     <div ref={frame} aria-busy={paths === null} className="absolute inset-0">
@@ -89,25 +96,26 @@ function drawLines(
 function FlatSurface({ view, side }: { view: OpenedJob; side: 'above' | 'below' }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const blends = useViewStore((state) => state.blends);
-  const { reading, bands, plan, parts } = view;
   const footprint = surfaceCells(view);
-  const colours = useMemo(
-    () => surfaceColours({ reading, bands, plan, parts }, side, blends),
-    [reading, bands, plan, parts, side, blends],
-  );
   const { columns, rows } = footprint;
   const cells = useMemo(
     () => shadedCells({ columns, rows, top: side === 'above' ? footprint.top : footprint.low }),
     [footprint, columns, rows, side],
   );
-  useEffect(() => {
-    const pen = canvas.current?.getContext('2d');
-    if (!pen) return;
-    const image = pen.createImageData(columns, rows);
-    const table = colourTable(colours.length - 1, (number) => colours[number]);
-    recolour(cells, table, new Uint32Array(image.data.buffer));
-    pen.putImageData(image, 0, 0);
-  }, [cells, columns, rows, colours]);
+  const draw = useCallback(
+    (job: MovedJob): void => {
+      const pen = canvas.current?.getContext('2d');
+      if (!pen) return;
+      const colours = surfaceColours(job, side, blends);
+      const image = pen.createImageData(columns, rows);
+      const table = colourTable(colours.length - 1, (number) => colours[number]);
+      recolour(cells, table, new Uint32Array(image.data.buffer));
+      pen.putImageData(image, 0, 0);
+    },
+    [cells, columns, rows, side, blends],
+  );
+  useLayoutEffect(() => draw(view), [draw, view]);
+  useFollowing(view, draw);
   usePicture(canvas);
   return (
     <canvas

@@ -103,7 +103,8 @@ export function SheetScene({ job, mode, box, stretch, scale }: SheetSceneProps) 
 /** The job as the hand that drags a swap has it: what is drawn of it here is small. */
 function useMoved(job: OpenedJob): MovedJob {
   const [followed, setFollowed] = useState<{ job: OpenedJob; moved: MovedJob } | null>(null);
-  useFollowing(job, (moved) => setFollowed({ job, moved }));
+  const follow = useCallback((moved: MovedJob) => setFollowed({ job, moved }), [job]);
+  useFollowing(job, follow);
   return followed?.job === job ? followed.moved : job;
 }
 

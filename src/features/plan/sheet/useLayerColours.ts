@@ -1,7 +1,7 @@
 'use client';
 
 import { useThree } from '@react-three/fiber';
-import { useCallback, useEffect, useMemo } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo } from 'react';
 import type { DataTexture } from 'three';
 import type { OpenedJob } from '@/base/job/jobContext';
 import { layerTexture } from '@/base/pictures/layerTexture';
@@ -33,7 +33,7 @@ export function useLayerColours(
     },
     [texture, invalidate],
   );
-  useEffect(() => paint(colours), [paint, colours]);
+  useLayoutEffect(() => paint(colours), [paint, colours]);
   useFollowing(job, (moved) => paint(coloursOf(moved)));
   return texture;
 }
