@@ -58,7 +58,9 @@ describe('the sheet', () => {
     await go(page, 'Recipe', 'At each swap');
     await press(page, 'z');
     await go(page, 'Plan', 'Finished look: A 100 %');
-    assert.ok(await page.$(`${CANVAS}[data-kept]`), 'WebGL is not started again');
+    await page.waitForSelector(CANVAS);
+    const isKept = await page.$eval(CANVAS, (canvas) => canvas.hasAttribute('data-kept'));
+    assert.ok(isKept, 'WebGL is not started again');
     const [before, after] = [drawn, await sheetColours(page)];
     assert.ok(after.length < before.length, `${before.join()} became ${after.join()}`);
     await page.click('a[href="/"]');

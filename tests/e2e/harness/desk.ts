@@ -69,7 +69,9 @@ export async function openEmptyPage(
   const answer = (request: HTTPRequest): Promise<void> =>
     request.isNavigationRequest()
       ? request.respond({ contentType: 'text/html', body: EMPTY })
-      : request.continue();
+      : request.continue().catch(() => {
+          // Turning interception off has let it through meanwhile.
+        });
   page.on('request', answer);
   await page.setRequestInterception(true);
   try {
