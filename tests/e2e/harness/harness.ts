@@ -300,13 +300,18 @@ export function noteRequests(page: Page): () => Promise<void> {
   };
 }
 
-/** Waits until a function that runs in the page answers with something. */
+/** Waits until a function that runs in the page answers with something; says what the page shows when it never does. */
 export async function until<Args extends unknown[]>(
   page: Page,
   holds: (...given: Args) => unknown,
   ...given: Args
 ): Promise<void> {
-  await page.waitForFunction(holds as (...all: unknown[]) => unknown, POLLING, ...given);
+  try {
+    await page.waitForFunction(holds as (...all: unknown[]) => unknown, POLLING, ...given);
+  } catch (cause) {
+    const shown = await page.evaluate(() => document.body.innerText).catch(String);
+    throw new Error(`${String(cause)} The page shows: ${shown.slice(0, 600)}`, { cause });
+  }
 }
 
 /** The Bench with these demo jobs and no others. */
