@@ -107,7 +107,7 @@ async function backToPlan(page: Page): Promise<number> {
   const times: number[] = [];
   const sheet = FLAT ? '[aria-label="Sheet"]' : '[aria-label^="Drawing"][aria-busy="false"] canvas';
   for (let i = 0; i < 7; i++) {
-    await page.evaluate(pressAndSee('Recipe', '[aria-label="Recipe"], #recipe-title, main h2'));
+    await page.evaluate(pressAndSee('Recipe', 'a[aria-current="page"]'));
     await new Promise((resolve) => setTimeout(resolve, 1000));
     times.push((await page.evaluate(pressAndSee('Plan', sheet))) as number);
     await new Promise((resolve) => setTimeout(resolve, 1000));
