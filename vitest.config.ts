@@ -21,6 +21,18 @@ export default defineConfig({
         extends: true,
         test: {
           ...shared,
+          name: 'rendered',
+          include: ['tests/rendered/*.test.ts'],
+          globalSetup: 'tests/rendered/harness/setUp.ts',
+          // A worker keeps the application's scripts from file to file.
+          isolate: false,
+          env: { TZ: 'Etc/UTC' },
+        },
+      },
+      {
+        extends: true,
+        test: {
+          ...shared,
           name: 'application',
           include: ['src/**/*.test.ts', 'cli/**/*.test.ts'],
           exclude: PURE,

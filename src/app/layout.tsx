@@ -1,12 +1,7 @@
 import type { Metadata, Viewport } from 'next';
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
-import { Rail } from '@/components/Rail';
-import { Messages } from '@/components/Messages';
-import { Offline } from '@/components/trouble/Offline';
-import { DropAnywhere } from '@/features/drop/DropAnywhere';
-import { OVERLAYS } from '@/browser/overlays';
-import { StorageLost } from '@/components/trouble/StorageLost';
+import { Surround } from '@/frame/Surround';
 import { THEME_SCRIPT } from '@/browser/theme';
 import './globals.css';
 
@@ -31,17 +26,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         />
       </head>
       <body>
-        <div className="flex min-h-dvh flex-col-reverse md:flex-row">
-          <Rail />
-          <main tabIndex={-1} className="flex min-w-0 flex-1 flex-col outline-none">
-            <StorageLost />
-            {children}
-            <div id={OVERLAYS} />
-          </main>
-        </div>
-        <Messages />
-        <Offline />
-        <DropAnywhere />
+        <Surround>{children}</Surround>
       </body>
     </html>
   );

@@ -37,6 +37,15 @@ function withoutSwaps(seeded: SeededJob): SeededJob {
   return { ...seeded, plans: { ...seeded.plans, book: { ...book, variants } } };
 }
 
+/** What `seedLamella` is given for these demo jobs. */
+export function jobsToSeed(
+  names: readonly string[],
+  isEmpty: boolean,
+): { jobs: readonly SeededJob[]; demoFiles: readonly string[] } {
+  const jobs = names.map(seededJob).map((one) => (isEmpty ? withoutSwaps(one) : one));
+  return { jobs, demoFiles: seeds.jobs.map(({ job }) => job.fileName) };
+}
+
 /** Stores demo jobs in a page's browser before the application runs there. */
 export async function seedJobs(
   page: Page,
@@ -46,8 +55,7 @@ export async function seedJobs(
 ): Promise<void> {
   await openEmptyPage(page, url);
   await page.evaluate(seeds.script);
-  const jobs = names.map(seededJob).map((one) => (isEmpty ? withoutSwaps(one) : one));
-  const demoFiles = seeds.jobs.map(({ job }) => job.fileName);
+  const { jobs, demoFiles } = jobsToSeed(names, isEmpty);
   await page.evaluate(
     (given, files) => {
       const { seedLamella } = globalThis as unknown as {
