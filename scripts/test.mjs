@@ -60,6 +60,7 @@ countedStep('Lint, types and unit tests', 'npm', ['run', '--silent', 'check'], (
   const held = [...out.matchAll(/^— (lint|format|types): holds$/gm)].length;
   return { passed: tests.passed + held, failed: tests.failed + 3 - held };
 });
+countedStep('The application without a browser', 'npm', ['run', '--silent', 'rendered'], testsOf);
 // Types were looked at above.
 step('Build', () => buildChanged({ LAMELLA_TYPES_HELD: '1' }));
 await chromium();

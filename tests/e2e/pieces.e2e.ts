@@ -150,28 +150,3 @@ describe('test pieces', () => {
     assert.deepEqual(complaints, []);
   });
 });
-
-describe('the printer as it is', () => {
-  it('is told where it homes, and its head as boxes', async () => {
-    const { page, complaints } = await openPage(bed.browser);
-    await page.goto(`${bed.app.url}/printers`);
-    await page
-      .locator("::-p-xpath(//nav[@aria-label='Printers']//button[contains(., 'Old bittern')])")
-      .click();
-    await seeText(page, 'Until you say so, Lamella only warns');
-    await choose(page, 'Homes Z', 'over the bed’s middle');
-    await choose(page, 'Finds the bed with', 'a probe');
-    await seeText(page, 'It homes Z at X 130 Y 100');
-    await byRole(page, 'button', 'Fan duct').click();
-    await seeText(page, 'Fan duct, above the tip');
-    await seeSaved(page);
-    await page.reload();
-    await page
-      .locator("::-p-xpath(//nav[@aria-label='Printers']//button[contains(., 'Old bittern')])")
-      .click();
-    await seeText(page, 'It homes Z at X 130 Y 100');
-    await byRole(page, 'button', 'Remove Fan duct').click();
-    await seeNoText(page, 'Fan duct, above the tip');
-    assert.deepEqual(complaints, []);
-  });
-});

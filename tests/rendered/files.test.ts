@@ -91,8 +91,7 @@ describe('several files as one print', () => {
   it('files are added, replaced, renamed and taken out, and the plan goes along', async () => {
     const { page, complaints } = await openBench(COASTER);
     await joinParts(page, ['base', 'bird']);
-    const parts = (): Promise<string> =>
-      page.$eval('ol[aria-label="Parts"]', (list) => (list as HTMLElement).innerText);
+    const parts = (): string => page.$eval('ol[aria-label="Parts"]', (list) => list.innerText);
     const open = async (): Promise<void> => {
       await page.keyboard.down('Shift');
       await page.keyboard.press('f');

@@ -4,7 +4,15 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, it } from 'vitest';
 import { makeHidePlate } from '../../demo/jobs/hidePlate';
-import { byRole, openPage, savedFile, seeNoText, seeText, type Desk, type Found } from './harness/harness';
+import {
+  byRole,
+  openPage,
+  savedFile,
+  seeNoText,
+  seeText,
+  type Desk,
+  type Found,
+} from './harness/harness';
 
 const FILE = join(mkdtempSync(join(tmpdir(), 'lamella-newcomer-')), 'reed_bed.gcode');
 writeFileSync(FILE, makeHidePlate(0.2));

@@ -40,7 +40,7 @@ describe('parts side by side', () => {
     await seeText(page, 'F Brick red');
     await byRole(page, 'radio', 'Colour by colour').click();
     await seeCount(page, 4);
-    await page.click('input[aria-label="Maximum nozzle dip, mm"]', { count: 3 });
+    (await page.waitForSelector('input[aria-label="Maximum nozzle dip, mm"]')).mark();
     await page.keyboard.type('0.8');
     await page.keyboard.press('Tab');
     await seeCount(page, 2);

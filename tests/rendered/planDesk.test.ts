@@ -115,7 +115,7 @@ describe('heights by hand', () => {
     await seeText(page, 'the print ends at 8.04 mm');
 
     // A comma that could be both is asked about.
-    await page.$eval('#places', (one) => (one as HTMLTextAreaElement).select());
+    await page.$eval('#places', (one) => one.select());
     await page.keyboard.type('2,4');
     await seeText(page, 'could be a list or a number with a decimal comma');
     await byRole(page, 'button', 'A height: 2.4').click();

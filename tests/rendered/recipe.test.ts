@@ -41,7 +41,7 @@ describe('the recipe', () => {
       ['Park at Y', '200'],
       ['Lift by (Z)', '25'],
     ]) {
-      const field = await fieldOf(page, '${label}').wait();
+      const field = await fieldOf(page, label).wait();
       await field.type(value);
       await page.keyboard.press('Enter');
     }

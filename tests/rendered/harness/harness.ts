@@ -10,7 +10,7 @@ import { RenderedPage } from './page';
 import type { Profile } from './profile';
 
 /** Longest wait for what a page is to say, ms. No test waits for time to pass. */
-const PATIENCE = 6_000;
+const PATIENCE = 30_000;
 
 export const ROOT = fileURLToPath(new URL('../../..', import.meta.url));
 export { demoId };
@@ -95,8 +95,8 @@ export class Desk extends RenderedPage {
     onTestFinished(() => this.close());
   }
 
-  async goto(path: string): Promise<void> {
-    await this.load(path);
+  override async goto(path: string): Promise<void> {
+    await super.goto(path);
     this.user = userEvent.setup({
       document: this.document,
       delay: null,
@@ -299,14 +299,17 @@ export async function choose(page: Desk, field: string, entry: string): Promise<
 export interface DeskOptions {
   /** True to meet the tour as on a first visit; it is taken as seen otherwise. */
   readonly isFirstVisit?: boolean;
+  /** When the page's clock begins. */
+  readonly clock?: string;
 }
 
 /** A desk with nothing stored. */
-export function openPage({ isFirstVisit = false }: DeskOptions = {}): {
+export function openPage({ isFirstVisit = false, clock }: DeskOptions = {}): {
   page: Desk;
   complaints: string[];
 } {
   const page = new Desk();
+  if (clock !== undefined) page.begins = Date.parse(clock);
   if (!isFirstVisit) {
     const { localStorage } = page.profile;
     localStorage.setItem('lamella-tour-seen', '1');
@@ -422,17 +425,31 @@ export const setText = setValue;
 export async function editStored<Kept>(
   page: Desk,
   store: string,
-  edit: (kept: Kept, key: unknown) => void,
+  edit: (kept: Kept) => void,
+  database = 'lamella',
 ): Promise<void> {
-  const opening = page.profile.indexedDB.open('lamella');
-  const db = await answered(opening);
+  const db = await answered(page.profile.indexedDB.open(database));
   const tx = db.transaction(store, 'readwrite');
   const kept = tx.objectStore(store);
   for (const key of await answered(kept.getAllKeys())) {
     const record = (await answered(kept.get(key))) as Kept;
-    edit(record, key);
+    edit(record);
     kept.put(record, kept.keyPath === null ? key : undefined);
   }
+  await new Promise((resolve) => tx.addEventListener('complete', resolve));
+  db.close();
+}
+
+/** Stores records behind the application's back, as a bundle or a disk may have brought them. */
+export async function putStored(
+  page: Desk,
+  store: string,
+  records: readonly unknown[],
+  key?: string,
+): Promise<void> {
+  const db = await answered(page.profile.indexedDB.open('lamella'));
+  const tx = db.transaction(store, 'readwrite');
+  for (const record of records) tx.objectStore(store).put(record, key);
   await new Promise((resolve) => tx.addEventListener('complete', resolve));
   db.close();
 }

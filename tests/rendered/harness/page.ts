@@ -4,11 +4,11 @@ import { fileURLToPath } from 'node:url';
 import { Window } from 'happy-dom';
 import { newProfile, type Profile } from './profile';
 import { runs } from './scripts';
-import { Ports, Workers, type Globals } from './worker';
+import { Opened, Workers, type Globals } from './worker';
 
 const PUBLIC = fileURLToPath(new URL('../../../public', import.meta.url));
 const ORIGIN = 'http://lamella.test';
-/** When the clock of every page begins: a Thursday. */
+/** When the clock of every page begins, unless a test says otherwise: a Thursday. */
 const CLOCK = Date.parse('2026-04-02T10:00:00Z');
 /** The room that everything has that is measured, px: nothing is laid out here. */
 const ROOM = { width: 1280, height: 600 };
@@ -31,10 +31,11 @@ export class RenderedPage {
   readonly complaints: string[] = [];
   readonly saved: Saved[] = [];
   private readonly blobs = new Map<string, Blob>();
-  private readonly ports = new Ports();
+  private readonly opened = new Opened();
   private workers: Workers | null = null;
   private chosen: readonly File[] | null = null;
-  private skipped = 0;
+  /** When the page's clock begins, ms since 1970. */
+  begins = CLOCK;
 
   constructor(readonly profile: Profile = newProfile()) {}
 
@@ -43,10 +44,13 @@ export class RenderedPage {
   }
 
   /** Leaves the page, and loads the one at an address. */
-  async load(path: string): Promise<void> {
+  async goto(path: string): Promise<void> {
     await this.close();
     this.window = new Window({ url: ORIGIN + path, width: 1280, height: 800 });
     const globals = this.pageGlobals();
+    const { location } = this.window;
+    const again = (): Promise<void> => this.goto(location.pathname + location.search);
+    Object.defineProperty(location, 'reload', { value: again });
     runs.app(globals);
   }
 
@@ -55,9 +59,9 @@ export class RenderedPage {
     const { window } = this;
     window.dispatchEvent(new window.Event('pagehide'));
     this.workers?.end();
-    this.ports.close();
-    this.profile.letGo();
-    void window.happyDOM.abort();
+    this.opened.close();
+    // Its timers are gone at once; what it answers is waited for by nobody.
+    window.happyDOM.abort().catch(() => {});
     window.close();
   }
 
@@ -66,11 +70,6 @@ export class RenderedPage {
     const scope = this.pageGlobals().globalThis as { seedLamella?: never };
     runs.seed({ ...this.pageGlobals(), globalThis: scope });
     return scope.seedLamella!;
-  }
-
-  /** Puts the page's clock forward. */
-  skipClock(ms: number): void {
-    this.skipped += ms;
   }
 
   /** Gives files to the dialog that the next press opens. */
@@ -109,7 +108,7 @@ export class RenderedPage {
     const clock = (): number => Date.now() + this.offset();
     class PageDate extends Date {
       constructor(...given: [] | [number]) {
-        super(...(given.length === 0 ? [clock()] : given));
+        super(...((given.length === 0 ? [clock()] : given) as [number]));
       }
       static override now(): number {
         return clock();
@@ -123,9 +122,10 @@ export class RenderedPage {
       }
     }
     return {
-      indexedDB: profile.indexedDB,
+      indexedDB: this.opened.database(profile.indexedDB),
       navigator: {
         locks: profile.locks,
+        storage: { estimate: async () => profile.room, persisted: async () => true },
         language: 'en-GB',
         onLine: true,
         hardwareConcurrency: 1,
@@ -133,17 +133,18 @@ export class RenderedPage {
         platform: 'Linux',
       },
       Date: PageDate,
+      Intl: BRITISH,
       URL: PageUrl,
       fetch: (address: string) => this.answer(String(address)),
       ...OF_NODE,
-      ...this.ports.globals(),
+      ...this.opened.globals(),
     };
   }
 
   private begun = Date.now();
 
   private offset(): number {
-    return CLOCK - this.begun + this.skipped;
+    return this.begins - this.begun;
   }
 
   private async answer(address: string): Promise<Response> {
@@ -202,6 +203,17 @@ export class RenderedPage {
     field.dispatchEvent(new this.window.Event('change', { bubbles: true }) as unknown as Event);
   }
 }
+
+/** Clocks and dates are written as in Great Britain. */
+const BRITISH = Object.create(Intl, {
+  DateTimeFormat: {
+    value: class extends Intl.DateTimeFormat {
+      constructor(locale?: string, options?: Intl.DateTimeFormatOptions) {
+        super(locale ?? 'en-GB', options);
+      }
+    },
+  },
+}) as typeof Intl;
 
 const SIDES = [
   ['offsetWidth', 'width'],

@@ -11,35 +11,26 @@ export interface Profile {
   readonly localStorage: Storage;
   readonly sessionStorage: Storage;
   readonly locks: object;
-  /** Closes what a page and its workers hold open: the databases would keep them for ever. */
-  readonly letGo: () => void;
+  /** What the browser says of its room, bytes. */
+  room: { quota: number; usage: number };
 }
 
 /** A browser that has stored nothing yet. */
 export function newProfile(): Profile {
   const own = new IDBFactory();
   const of = (name: string): IDBFactory => (name === READINGS ? readings : own);
-  const connections = new Set<IDBDatabase>();
   const indexedDB = {
-    open: (name: string, version?: number) => {
-      const opening = of(name).open(name, version);
-      opening.addEventListener('success', () => connections.add(opening.result));
-      return opening;
-    },
+    open: (name: string, version?: number) => of(name).open(name, version),
     deleteDatabase: (name: string) => of(name).deleteDatabase(name),
     databases: () => own.databases(),
     cmp: own.cmp.bind(own),
   } as unknown as IDBFactory;
-  const letGo = (): void => {
-    for (const connection of connections) connection.close();
-    connections.clear();
-  };
   return {
     indexedDB,
     localStorage: newStorage(),
     sessionStorage: newStorage(),
     locks: newLocks(),
-    letGo,
+    room: { quota: 1e9, usage: 0 },
   };
 }
 
@@ -48,8 +39,10 @@ export function newStorage(): Storage {
   const kept = new Map<string, string>();
   const storage = {
     getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => void kept.set(key, String(value)),
-    removeItem: (key: string) => void kept.delete(key),
+    setItem: (key: string, value: string) => {
+      kept.set(key, String(value));
+    },
+    removeItem: (key: string) => kept.delete(key),
     clear: () => kept.clear(),
     key: (at: number) => [...kept.keys()][at] ?? null,
   };

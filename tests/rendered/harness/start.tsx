@@ -10,7 +10,7 @@ type Params = Readonly<Record<string, string>>;
 function Part({ part, params }: { readonly part: ServerPart; readonly params: Params }) {
   const [drawn, setDrawn] = useState<ReactNode>(null);
   useEffect(() => {
-    void Promise.resolve(part({ params: Promise.resolve(params) })).then(setDrawn);
+    Promise.resolve(part({ params: Promise.resolve(params) })).then(setDrawn, reportError);
   }, [part, params]);
   return drawn;
 }
@@ -25,8 +25,9 @@ interface LayoutProps {
 function Layout({ layout, params, children }: LayoutProps) {
   const [frame, setFrame] = useState<{ type: ComponentType<object>; props: object } | null>(null);
   useEffect(() => {
-    void Promise.resolve(layout({ params: Promise.resolve(params) })).then((made) =>
-      setFrame(made as unknown as { type: ComponentType<object>; props: object }),
+    Promise.resolve(layout({ params: Promise.resolve(params) })).then(
+      (made) => setFrame(made as unknown as { type: ComponentType<object>; props: object }),
+      reportError,
     );
   }, [layout, params]);
   return frame && <frame.type {...frame.props}>{children}</frame.type>;

@@ -4,8 +4,8 @@ import type { Run } from './scripts';
 /** What a page and its workers have beside what JavaScript itself has, by name. */
 export type Globals = Readonly<Record<string, unknown>>;
 
-/** Ports that stay open keep a page for ever: all that a page or its workers open is closed with it. */
-export class Ports {
+/** What stays open keeps a page for ever: ports and databases of a page and its workers are closed with it. */
+export class Opened {
   private readonly open = new Set<{ close: () => void }>();
 
   close(): void {
@@ -16,6 +16,18 @@ export class Ports {
   keep<Port extends { close: () => void }>(port: Port): Port {
     this.open.add(port);
     return port;
+  }
+
+  /** The databases as a page opens them; none where the browser has none. */
+  database(factory: IDBFactory | undefined): IDBFactory | undefined {
+    if (!factory) return undefined;
+    return Object.assign(Object.create(factory) as IDBFactory, {
+      open: (name: string, version?: number) => {
+        const opening = factory.open(name, version);
+        opening.addEventListener('success', () => this.keep(opening.result));
+        return opening;
+      },
+    });
   }
 
   /** What opens ports, as a page has it. */

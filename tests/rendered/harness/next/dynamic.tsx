@@ -1,6 +1,11 @@
 import { useEffect, useState, type ComponentType } from 'react';
 
-type Found<Props> = ComponentType<Props> | { readonly default: ComponentType<Props> };
+type Found<Props> = ComponentType<Props> | { readonly default: Found<Props> };
+
+/** What a module of either kind exports: one that is CommonJS is wrapped once more. */
+function exported<Props>(found: Found<Props>): ComponentType<Props> {
+  return 'default' in found ? exported(found.default) : found;
+}
 
 /**
  * A component that is fetched when it is first drawn. By a state and not by Suspense, which would let a person's
@@ -15,10 +20,10 @@ export default function dynamic<Props extends object>(
   return function Dynamic(props: Props) {
     const [, setFetched] = useState(fetched !== null);
     useEffect(() => {
-      void fetchIt().then((found) => {
-        fetched = 'default' in found ? found.default : found;
+      fetchIt().then((found) => {
+        fetched = exported(found);
         setFetched(true);
-      });
+      }, reportError);
     }, []);
     const Fetched = fetched;
     if (Fetched) return <Fetched {...props} />;

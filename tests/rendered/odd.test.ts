@@ -1,29 +1,19 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'vitest';
-import type { Page } from 'puppeteer-core';
 import { oddOnes, type OddStore } from '../support/oddOnes';
-import { literal } from '../support/oddRecords';
-import { byRole, openPage, seeNoText, seeText, testBed, until } from './harness/harness';
-import { demoId, editAll, seedJobs } from './harness/seed';
+import {
+  byRole,
+  demoId,
+  editStored,
+  openPage,
+  putStored,
+  seedJobs,
+  seeNoText,
+  seeText,
+  until,
+} from './harness/harness';
 
-const bed = testBed();
 const PLATE = demoId('Hide plate 7');
-
-/** Stores records behind the application's back, as a bundle or a disk may have brought them. */
-async function putAll(page: Page, store: OddStore, records: readonly unknown[]): Promise<void> {
-  await page.evaluate(`new Promise((resolve, reject) => {
-    const opening = indexedDB.open('lamella');
-    opening.onsuccess = () => {
-      const tx = opening.result.transaction('${store}', 'readwrite');
-      for (const one of [${records.map(literal).join(',')}]) tx.objectStore('${store}').put(one);
-      tx.oncomplete = () => {
-        opening.result.close();
-        resolve();
-      };
-      tx.onerror = () => reject(tx.error);
-    };
-  })`);
-}
 
 /** One of the odd records for each eighth field, taken in turn from what that field may hold. */
 function someFields(store: OddStore): readonly { readonly what: string; readonly id: string }[] {
@@ -38,10 +28,10 @@ function someFields(store: OddStore): readonly { readonly what: string; readonly
 }
 
 async function openWith(stores: readonly OddStore[]) {
-  const opened = await openPage(bed.browser);
-  await seedJobs(opened.page, bed.app.url, ['Hide plate 7'], true);
+  const opened = openPage();
+  await seedJobs(opened.page, ['Hide plate 7'], true);
   for (const store of stores) {
-    await putAll(
+    await putStored(
       opened.page,
       store,
       oddOnes(store).map(({ record }) => record),
@@ -53,26 +43,18 @@ async function openWith(stores: readonly OddStore[]) {
 describe('a record that its schema lets in', () => {
   it('is listed, whatever stands in it', async () => {
     const { page, complaints } = await openWith(['jobs', 'printers', 'spools', 'runs']);
-    await page.goto(bed.app.url);
+    await page.goto('/');
     const jobs = oddOnes('jobs').length + 1;
-    await until(page, (count) => document.querySelectorAll('canvas').length > count / 3, jobs);
-    await seeText(page, 'Hide plate 7');
     // The first ones come at once, and the rest in steps.
-    await until(
-      page,
-      (count) => document.querySelectorAll('ul[aria-label="Jobs"] > li h2').length === count,
-      jobs,
-    );
+    await until(page, () => page.all('ul[aria-label="Jobs"] > li h2').length === jobs);
+    await seeText(page, 'Hide plate 7');
     await seeNoText(page, 'its record is damaged');
-    await page.goto(`${bed.app.url}/shelf`);
+    await page.goto('/shelf');
     await seeText(page, `${oddOnes('spools').length + 12} of`);
-    await page.goto(`${bed.app.url}/printers`);
-    await until(
-      page,
-      (count) => document.querySelectorAll('nav[aria-label="Printers"] li').length === count,
-      oddOnes('printers').length + 3,
-    );
-    await page.goto(`${bed.app.url}/logbook`);
+    await page.goto('/printers');
+    const printers = oddOnes('printers').length + 3;
+    await until(page, () => page.all('nav[aria-label="Printers"] li').length === printers);
+    await page.goto('/logbook');
     await seeText(page, 'prints');
     for (const tab of ['Learned', 'Charts']) {
       await byRole(page, 'tab', tab).click();
@@ -84,26 +66,31 @@ describe('a record that its schema lets in', () => {
   it('has a page of its own that shows it', async () => {
     const { page, complaints } = await openWith(['runs', 'printers']);
     for (const { what, id } of someFields('runs')) {
-      await page.goto(`${bed.app.url}/logbook/${id}`);
+      await page.goto(`/logbook/${id}`);
       await seeText(page, 'Result');
       assert.deepEqual(complaints, [], what);
     }
-    await page.goto(`${bed.app.url}/printers`);
+    await page.goto('/printers');
     await seeText(page, 'Type of stop');
     assert.deepEqual(complaints, []);
   });
 
   it('opens in words where its file is not what it says', async () => {
-    const { page, complaints } = await openPage(bed.browser);
-    await seedJobs(page, bed.app.url, ['Hide plate 7'], true);
-    const model = `{ unit: 'mm', isUnitSure: true, turn: [1, 0, 0, 0, 1, 0, 0, 0, 1], scaleXY: 1, scaleZ: 1, firstLayer: 0.2, layerHeight: 0.2 }`;
-    await editAll(
-      page,
-      'lamella',
-      'jobs',
-      `(job) => ({ ...job, content: { kind: 'model', setup: ${model} } })`,
+    const { page, complaints } = openPage();
+    await seedJobs(page, ['Hide plate 7'], true);
+    const setup = {
+      unit: 'mm',
+      isUnitSure: true,
+      turn: [1, 0, 0, 0, 1, 0, 0, 0, 1],
+      scaleXY: 1,
+      scaleZ: 1,
+      firstLayer: 0.2,
+      layerHeight: 0.2,
+    };
+    await editStored<object>(page, 'jobs', (job) =>
+      Object.assign(job, { content: { kind: 'model', setup } }),
     );
-    await page.goto(`${bed.app.url}/jobs/${PLATE}`);
+    await page.goto(`/jobs/${PLATE}`);
     await seeText(page, 'Hide plate 7 cannot be opened');
     await seeText(page, 'Its file and plans are kept.');
     await byRole(page, 'button', 'Delete job').click();
