@@ -183,6 +183,7 @@ export class RenderedPage {
       const { width, height } = sizeOf(this as unknown as Element);
       return new DOMRect(0, 0, width, height);
     };
+    Object.assign(this.window, { getComputedStyle: styleOf });
     const press = HTMLInputElement.prototype.click;
     const giveFiles = (field: HTMLInputElement): void => this.giveFiles(field);
     HTMLInputElement.prototype.click = function (this: typeof HTMLInputElement.prototype) {
@@ -223,6 +224,22 @@ const SIDES = [
   ['clientHeight', 'height'],
   ['scrollHeight', 'height'],
 ] as const;
+
+const INLINE = new Set(['SPAN', 'B', 'I', 'EM', 'STRONG', 'CODE', 'A', 'ABBR', 'TIME', 'KBD']);
+
+/** An element's style as far as it is its own: no sheet of styles is read here. */
+function styleOf(element: HTMLElement): object {
+  const { style, nodeName } = element;
+  const display = style.display || (INLINE.has(nodeName) ? 'inline' : 'block');
+  const known: Readonly<Record<string, string>> = { display, visibility: 'visible' };
+  const getPropertyValue = (name: string): string => known[name] ?? style.getPropertyValue(name);
+  return new Proxy(style, {
+    get: (_target, name) => {
+      if (name === 'getPropertyValue') return getPropertyValue;
+      return known[String(name)] ?? Reflect.get(style, name);
+    },
+  });
+}
 
 /** Node's own are whole, and can be stored and handed to workers. */
 const OF_NODE = {
