@@ -1,5 +1,6 @@
 'use client';
 
+import { useCallback, useLayoutEffect, useRef } from 'react';
 import { useDropzone } from 'react-dropzone';
 
 /** Names of sliced files, for the browser's dialog. */
@@ -10,7 +11,7 @@ export const MODELS = '.stl,.3mf,.obj';
 export interface FilePicker {
   /** For an `input` that is on the page as long as files may be chosen. */
   readonly field: ReturnType<ReturnType<typeof useDropzone>['getInputProps']>;
-  /** Lets the person choose a file. Must be called from a click or a key, or the browser refuses. */
+  /** Lets the person choose a file. Must be called from a click or a key, or the browser refuses. It stays the same. */
   readonly choose: () => void;
 }
 
@@ -27,5 +28,10 @@ export function useFilePicker(accept: string, onFile: (file: File) => void): Fil
     multiple: false,
     onDropAccepted: ([file]) => onFile(file),
   });
-  return { field: { ...getInputProps(), accept, hidden: true }, choose: open };
+  const latest = useRef(open);
+  useLayoutEffect(() => {
+    latest.current = open;
+  });
+  const choose = useCallback(() => latest.current(), []);
+  return { field: { ...getInputProps(), accept, hidden: true }, choose };
 }

@@ -3,7 +3,17 @@
 import { Progress } from '@/components/controls/Progress';
 import { usePathname, useRouter } from 'next/navigation';
 import { Tooltip } from 'radix-ui';
-import { useCallback, useEffect, useLayoutEffect, useMemo, useState, type ReactNode } from 'react';
+import {
+  Activity,
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ComponentType,
+  type ReactNode,
+} from 'react';
 import { Button } from '@/components/Button';
 import { LoadTrouble } from '@/components/trouble/LoadTrouble';
 import { Trouble } from '@/components/trouble/Trouble';
@@ -24,6 +34,7 @@ import { WatchStrip } from '@/features/reslice/WatchStrip';
 import { DeletedJob, MissingFile, UnopenedJob } from './LostJob';
 import { ModelStrip } from './ModelStrip';
 import { JobContext, type OpenedJob } from '@/base/job/jobContext';
+import { KeepStation } from '@/base/job/keptStation';
 import { JobHeader } from './JobHeader';
 import { PlanFindingsProvider } from '@/base/work/PlanFindings';
 import { useActionKeys } from './useActionKeys';
@@ -124,7 +135,7 @@ function AtWork({ ready, plan, reopen, children }: AtWorkProps) {
             <WatchStrip watch={desk.watch} />
             {!ready.job.isDemo && <StopStrip />}
             {ready.kind === 'model' && <ModelStrip onSliced={actions.desk.openNewSlice} />}
-            {children ?? <BeforeWriting />}
+            <Kept isShown={onPlan}>{children ?? <BeforeWriting />}</Kept>
           </DropOnJob>
         </Tooltip.Provider>
         <DeskDialogs desk={desk} />
@@ -133,6 +144,34 @@ function AtWork({ ready, plan, reopen, children }: AtWorkProps) {
         ))}
       </PlanFindingsProvider>
     </JobContext.Provider>
+  );
+}
+
+interface KeptProps {
+  readonly isShown: boolean;
+  readonly children: ReactNode;
+}
+
+/** The station that is shown, and the one that is kept: hidden, with nothing that it listens to, and as it was. */
+function Kept({ isShown, children }: KeptProps) {
+  const [Station, setStation] = useState<ComponentType | null>(null);
+  const keep = useCallback((station: ComponentType) => setStation(() => station), []);
+  // What the frame draws for itself is nothing to the station.
+  const station = useMemo(() => Station && <Station />, [Station]);
+  const frame = useRef<HTMLDivElement>(null);
+  useLayoutEffect(() => {
+    // What is hidden lets go of the keyboard, as what is taken away does.
+    const { activeElement } = document;
+    if (isShown || !frame.current?.contains(activeElement)) return;
+    (activeElement as HTMLElement).blur();
+  }, [isShown]);
+  return (
+    <KeepStation.Provider value={keep}>
+      <div ref={frame} className="contents">
+        <Activity mode={isShown ? 'visible' : 'hidden'}>{station}</Activity>
+      </div>
+      {children}
+    </KeepStation.Provider>
   );
 }
 

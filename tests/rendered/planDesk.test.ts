@@ -4,6 +4,7 @@ import {
   byRole,
   byText,
   openPlan,
+  seeNoText,
   seeSwaps,
   seeText,
   setValue,
@@ -235,6 +236,27 @@ describe('keys and touch', () => {
     assert.match(bottom, /Peat black/);
     await press(page, 'w');
     await seeText(page, 'File written');
+    assert.deepEqual(complaints, []);
+  });
+});
+
+describe('the station', () => {
+  it('is kept as it is while another one is shown, and shows what has changed meanwhile', async () => {
+    const { page, complaints } = await openPlan();
+    await press(page, 'n', 's');
+    await seeSwaps(page, 11);
+    const { element } = await page.waitForSelector('ol[aria-label="Bands"]');
+    await byRole(page, 'link', 'Recipe not tested on your printer').click();
+    await seeText(page, 'Type of stop');
+    await seeNoText(page, 'From above');
+    assert.ok(element.isConnected);
+    // Its own keys do nothing there.
+    await press(page, 'n', 's');
+    await byRole(page, 'button', 'Undo').click();
+    await byRole(page, 'link', 'Plan').click();
+    await seeText(page, 'From above');
+    await seeSwaps(page);
+    assert.equal(page.$('ol[aria-label="Bands"]')?.element, element);
     assert.deepEqual(complaints, []);
   });
 });

@@ -1,7 +1,7 @@
 'use client';
 
 import type { OutputResult, OutputState } from '@/base/job/outputState';
-import { useCallback, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import type { OutputRequest } from '@/core/write/request/request';
 import { deliveryNames } from '@/core/delivery/deliveryNames';
 import { printedSections, type Arrangement } from '@/core/plan/arrangement';
@@ -102,13 +102,10 @@ export function useOutput(
   }, [ready, client, fileName, job.fileName, plan, printer, work, arrangement, request, parts]);
 
   const written = outcome?.kind === 'written' ? outcome.result : null;
-  const isCurrent = written?.plan === plan && written.printer === printer;
-  const refused = outcome?.kind === 'refused' && outcome.plan === plan;
-  return {
-    progress,
-    result: isCurrent ? written : null,
-    refusal: refused ? outcome.message : null,
-    fileName,
-    write,
-  };
+  const result = written?.plan === plan && written.printer === printer ? written : null;
+  const refusal = outcome?.kind === 'refused' && outcome.plan === plan ? outcome.message : null;
+  return useMemo(
+    () => ({ progress, result, refusal, fileName, write }),
+    [progress, result, refusal, fileName, write],
+  );
 }

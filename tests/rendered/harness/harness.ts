@@ -216,6 +216,8 @@ const INLINE = new Set([
 
 function spaced(node: Node): string {
   if (node.nodeType === 3) return node.textContent ?? '';
+  // What is kept for later is there, and not shown.
+  if ((node as HTMLElement).style?.display === 'none') return '';
   const text = [...node.childNodes].map(spaced).join('');
   return INLINE.has(node.nodeName) ? text : ` ${text} `;
 }
@@ -241,10 +243,12 @@ export function byRole(page: Desk, role: string, name: string | RegExp): Sought 
   return sought(page, `There is no ${role} “${String(name)}”`, look);
 }
 
+const NOT_SHOWN = '[aria-hidden="true"], [inert], [hidden], [style*="display: none"]';
+
 /** All elements with a role and a name that are there for assistive technology. */
 export function allByRole(page: Desk, role: string, name: string | RegExp): HTMLElement[] {
   return queryAllByRole<HTMLElement>(page.document.body, role, { name, hidden: true }).filter(
-    (one) => one.closest('[aria-hidden="true"], [inert], [hidden]') === null,
+    (one) => one.closest(NOT_SHOWN) === null,
   );
 }
 

@@ -225,12 +225,10 @@ const SIDES = [
   ['scrollHeight', 'height'],
 ] as const;
 
-const INLINE = new Set(['SPAN', 'B', 'I', 'EM', 'STRONG', 'CODE', 'A', 'ABBR', 'TIME', 'KBD']);
-
-/** An element's style as far as it is its own: no sheet of styles is read here. */
+/** An element's style as far as it is its own: no sheet of styles is read here, and what it lays out lies apart. */
 function styleOf(element: HTMLElement): object {
-  const { style, nodeName } = element;
-  const display = style.display || (INLINE.has(nodeName) ? 'inline' : 'block');
+  const { style } = element;
+  const display = style.display || 'block';
   const known: Readonly<Record<string, string>> = { display, visibility: 'visible' };
   const getPropertyValue = (name: string): string => known[name] ?? style.getPropertyValue(name);
   return new Proxy(style, {

@@ -150,8 +150,8 @@ function linesOf({ layers, scale, width }: CoreDrawing, widest: number): CoreLin
   return lines;
 }
 
-/** Tiles by hatch and ink, drawn once. */
-const tiles = new Map<string, OffscreenCanvas>();
+/** Patterns by hatch and ink, made once: to make one, a canvas is waited for that may have much to draw. */
+const patterns = new Map<string, CanvasPattern | null>();
 
 function hatchPattern(
   context: CanvasRenderingContext2D,
@@ -160,9 +160,11 @@ function hatchPattern(
   const path = HATCH_PATH[filament.hatch];
   if (path === '') return null;
   const key = `${filament.hatch} ${inkOn(filament.colour)}`;
-  const tile = tiles.get(key) ?? drawTile(path, inkOn(filament.colour));
-  tiles.set(key, tile);
-  return context.createPattern(tile, 'repeat');
+  const known = patterns.get(key);
+  if (known !== undefined) return known;
+  const made = context.createPattern(drawTile(path, inkOn(filament.colour)), 'repeat');
+  patterns.set(key, made);
+  return made;
 }
 
 function drawTile(path: string, ink: string): OffscreenCanvas {

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { PlanDesk } from '@/features/plan/PlanDesk';
+import { PlanStation } from '@/features/plan/PlanStation';
 
 export const metadata: Metadata = { title: 'Plan' };
 
 export default function PlanPage() {
-  return <PlanDesk />;
+  return <PlanStation />;
 }
