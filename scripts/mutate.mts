@@ -115,6 +115,7 @@ function run(
 }
 
 const UNIT = ['vitest', 'run', '--config', 'scripts/mutants/vitest.config.ts'];
+const RENDERED = ['vitest', 'run', '--config', 'scripts/mutants/rendered.config.ts'];
 const BROWSER = ['vitest', 'run', '--config', 'vitest.e2e.config.ts'];
 
 /** Runs tests with a mutant awake, or none; stops at the first that fails. */
@@ -144,7 +145,7 @@ const list = known ?? mutants.flatMap((one) => (one === null ? [] : [listed(one)
 if (asked.list !== undefined) writeFileSync(asked.list, `${JSON.stringify(list, null, 1)}\n`);
 
 const copy = copyWith(mutants);
-const kinds = asked.unit ? [UNIT] : [UNIT, BROWSER];
+const kinds = asked.unit ? [UNIT, RENDERED] : [UNIT, RENDERED, BROWSER];
 if (!asked.unit) {
   const built = run('npm', ['run', '--silent', 'build'], { LAMELLA_TYPES_HELD: '1' }, copy);
   if (!built.ok) throw new Error(`The copy cannot be built:\n${built.said.slice(-8000)}`);

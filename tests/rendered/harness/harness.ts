@@ -5,15 +5,17 @@ import { fileURLToPath } from 'node:url';
 import { queryAllByRole } from '@testing-library/dom';
 import { userEvent, type UserEvent } from '@testing-library/user-event';
 import { onTestFinished } from 'vitest';
-import { demoId, jobsToSeed } from '../../e2e/harness/seed';
+import { demoId } from '../../e2e/harness/seed';
 import { RenderedPage } from './page';
 import type { Profile } from './profile';
+import { seedJobs } from './stored';
 
 /** Longest wait for what a page is to say, ms. No test waits for time to pass. */
 const PATIENCE = 30_000;
 
 export const ROOT = fileURLToPath(new URL('../../..', import.meta.url));
 export { demoId };
+export { editStored, putStored, seedJobs } from './stored';
 
 /** An element that may not be there yet. */
 export interface Sought {
@@ -323,16 +325,6 @@ export function openPage({ isFirstVisit = false, clock }: DeskOptions = {}): {
   return { page, complaints: page.complaints };
 }
 
-/** Stores demo jobs before the application runs. */
-export async function seedJobs(
-  page: Desk,
-  names: readonly string[],
-  isEmpty = false,
-): Promise<void> {
-  const { jobs, demoFiles } = jobsToSeed(names, isEmpty);
-  await page.seeder()(jobs, demoFiles);
-}
-
 /** The Bench with these demo jobs and no others. */
 export async function openBench(
   jobs: readonly string[] = ['Hide plate 7'],
@@ -424,43 +416,3 @@ export const demoFile = (name: string): Buffer => readFileSync(join(ROOT, 'publi
 
 /** Puts a text into a field of several lines, in place of what is there, as pasting does. */
 export const setText = setValue;
-
-/** Changes stored records behind the application's back. */
-export async function editStored<Kept>(
-  page: Desk,
-  store: string,
-  edit: (kept: Kept) => void,
-  database = 'lamella',
-): Promise<void> {
-  const db = await answered(page.profile.indexedDB.open(database));
-  const tx = db.transaction(store, 'readwrite');
-  const kept = tx.objectStore(store);
-  for (const key of await answered(kept.getAllKeys())) {
-    const record = (await answered(kept.get(key))) as Kept;
-    edit(record);
-    kept.put(record, kept.keyPath === null ? key : undefined);
-  }
-  await new Promise((resolve) => tx.addEventListener('complete', resolve));
-  db.close();
-}
-
-/** Stores records behind the application's back, as a bundle or a disk may have brought them. */
-export async function putStored(
-  page: Desk,
-  store: string,
-  records: readonly unknown[],
-  key?: string,
-): Promise<void> {
-  const db = await answered(page.profile.indexedDB.open('lamella'));
-  const tx = db.transaction(store, 'readwrite');
-  for (const record of records) tx.objectStore(store).put(record, key);
-  await new Promise((resolve) => tx.addEventListener('complete', resolve));
-  db.close();
-}
-
-function answered<Answer>(request: IDBRequest<Answer>): Promise<Answer> {
-  return new Promise((resolve, reject) => {
-    request.onsuccess = () => resolve(request.result);
-    request.onerror = () => reject(request.error ?? new Error('It cannot be read.'));
-  });
-}

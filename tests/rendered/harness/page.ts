@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { Window } from 'happy-dom';
 import { newProfile, type Profile } from './profile';
 import { runs } from './scripts';
+import { BRITISH, listOf, namesOf, observerOf, OF_NODE, SIDES, styleOf } from './surroundings';
 import { Opened, Workers, type Globals } from './worker';
 
 const PUBLIC = fileURLToPath(new URL('../../../public', import.meta.url));
@@ -36,6 +37,7 @@ export class RenderedPage {
   private chosen: readonly File[] | null = null;
   /** When the page's clock begins, ms since 1970. */
   begins = CLOCK;
+  private readonly begun = Date.now();
 
   constructor(readonly profile: Profile = newProfile()) {}
 
@@ -67,9 +69,9 @@ export class RenderedPage {
 
   /** Runs the script that seeds the database, and answers what it offers. */
   seeder(): (jobs: unknown, files: unknown) => Promise<void> {
-    const scope = this.pageGlobals().globalThis as { seedLamella?: never };
-    runs.seed({ ...this.pageGlobals(), globalThis: scope });
-    return scope.seedLamella!;
+    const globals = this.pageGlobals();
+    runs.seed(globals);
+    return (globals.globalThis as { seedLamella: never }).seedLamella;
   }
 
   /** Gives files to the dialog that the next press opens. */
@@ -105,7 +107,7 @@ export class RenderedPage {
   /** What a page and its workers have alike. */
   private sharedGlobals(): Globals {
     const { profile, blobs } = this;
-    const clock = (): number => Date.now() + this.offset();
+    const clock = (): number => Date.now() - this.begun + this.begins;
     class PageDate extends Date {
       constructor(...given: [] | [number]) {
         super(...((given.length === 0 ? [clock()] : given) as [number]));
@@ -136,15 +138,11 @@ export class RenderedPage {
       Intl: BRITISH,
       URL: PageUrl,
       fetch: (address: string) => this.answer(String(address)),
+      // Asked by the lines that `npm run mutate` breaks.
+      lamellaMutant: (globalThis as { lamellaMutant?: unknown }).lamellaMutant,
       ...OF_NODE,
       ...this.opened.globals(),
     };
-  }
-
-  private begun = Date.now();
-
-  private offset(): number {
-    return this.begins - this.begun;
   }
 
   private async answer(address: string): Promise<Response> {
@@ -204,185 +202,3 @@ export class RenderedPage {
     field.dispatchEvent(new this.window.Event('change', { bubbles: true }) as unknown as Event);
   }
 }
-
-/** Clocks and dates are written as in Great Britain. */
-const BRITISH = Object.create(Intl, {
-  DateTimeFormat: {
-    value: class extends Intl.DateTimeFormat {
-      constructor(locale?: string, options?: Intl.DateTimeFormatOptions) {
-        super(locale ?? 'en-GB', options);
-      }
-    },
-  },
-}) as typeof Intl;
-
-const SIDES = [
-  ['offsetWidth', 'width'],
-  ['clientWidth', 'width'],
-  ['scrollWidth', 'width'],
-  ['offsetHeight', 'height'],
-  ['clientHeight', 'height'],
-  ['scrollHeight', 'height'],
-] as const;
-
-/** An element's style as far as it is its own: no sheet of styles is read here, and what it lays out lies apart. */
-function styleOf(element: HTMLElement): object {
-  const { style } = element;
-  const display = style.display || 'block';
-  const known: Readonly<Record<string, string>> = { display, visibility: 'visible' };
-  const getPropertyValue = (name: string): string => known[name] ?? style.getPropertyValue(name);
-  return new Proxy(style, {
-    get: (_target, name) => {
-      if (name === 'getPropertyValue') return getPropertyValue;
-      return known[String(name)] ?? Reflect.get(style, name);
-    },
-  });
-}
-
-/** Node's own are whole, and can be stored and handed to workers. */
-const OF_NODE = {
-  Blob,
-  File,
-  Response,
-  Request,
-  Headers,
-  FormData,
-  TextEncoder,
-  TextDecoder,
-  MessagePort,
-  crypto,
-  structuredClone,
-  CompressionStream,
-  DecompressionStream,
-  ReadableStream,
-  AbortController,
-  AbortSignal,
-  DOMException,
-  atob,
-  btoa,
-};
-
-/** A list of files as a field has it. */
-function listOf(files: readonly File[]): object {
-  return Object.assign([...files], { item: (at: number) => files[at] ?? null });
-}
-
-/** An observer that sees everything once, as it is. */
-function observerOf(seen: (target: Element) => object): new (...given: never[]) => object {
-  return class {
-    constructor(private readonly hear: (entries: readonly object[]) => void) {}
-    observe(target: Element): void {
-      queueMicrotask(() => this.hear([seen(target)]));
-    }
-    unobserve(): void {}
-    disconnect(): void {}
-  };
-}
-
-/** All that a window offers by name, beside JavaScript itself. */
-function namesOf(window: Window): Record<string, unknown> {
-  const found: Record<string, unknown> = {};
-  const OF_LANGUAGE = new Set(
-    Object.getOwnPropertyNames(globalThis).filter((name) => !(name in window)),
-  );
-  for (
-    let one: object = window;
-    one && one !== Object.prototype;
-    one = Object.getPrototypeOf(one) as object
-  ) {
-    for (const name of Object.getOwnPropertyNames(one)) {
-      if (
-        name in found ||
-        OF_LANGUAGE.has(name) ||
-        !/^[A-Za-z_$][\w$]*$/.test(name) ||
-        INTRINSIC.has(name)
-      )
-        continue;
-      const value: unknown = (window as unknown as Record<string, unknown>)[name];
-      found[name] =
-        typeof value === 'function' && !/^[A-Z]/.test(name) ? value.bind(window) : value;
-    }
-  }
-  return found;
-}
-
-const INTRINSIC = new Set([
-  ...[
-    'Object',
-    'Array',
-    'Function',
-    'Number',
-    'String',
-    'Boolean',
-    'Symbol',
-    'Promise',
-    'Map',
-    'Set',
-  ],
-  ...[
-    'WeakMap',
-    'WeakSet',
-    'WeakRef',
-    'Error',
-    'TypeError',
-    'RangeError',
-    'SyntaxError',
-    'EvalError',
-  ],
-  ...[
-    'ReferenceError',
-    'URIError',
-    'AggregateError',
-    'RegExp',
-    'Math',
-    'JSON',
-    'Intl',
-    'Reflect',
-    'Proxy',
-  ],
-  ...[
-    'BigInt',
-    'ArrayBuffer',
-    'SharedArrayBuffer',
-    'DataView',
-    'Int8Array',
-    'Uint8Array',
-    'Int16Array',
-  ],
-  ...[
-    'Uint8ClampedArray',
-    'Uint16Array',
-    'Int32Array',
-    'Uint32Array',
-    'Float32Array',
-    'Float64Array',
-  ],
-  ...[
-    'BigInt64Array',
-    'BigUint64Array',
-    'Atomics',
-    'WebAssembly',
-    'NaN',
-    'Infinity',
-    'undefined',
-    'eval',
-  ],
-  ...[
-    'parseInt',
-    'parseFloat',
-    'isNaN',
-    'isFinite',
-    'decodeURI',
-    'decodeURIComponent',
-    'encodeURI',
-  ],
-  ...[
-    'encodeURIComponent',
-    'escape',
-    'unescape',
-    'constructor',
-    'Date',
-    'FinalizationRegistry',
-    'arguments',
-  ],
-]);
