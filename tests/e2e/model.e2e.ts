@@ -41,7 +41,7 @@ describe('what is made here', () => {
   it('is reached by all eyes: a model, a drawn plate, plates for a list, and the print in the hand', async () => {
     const { page, complaints } = await openBench(bed);
     await addFile(page, MODEL);
-    await seeText(page, 'Not sliced yet');
+    await seeText(page, '3 of 3 fall inside a layer.');
     await page.click('section[aria-label="Heights"] li:nth-child(2) button');
     await seeText(page, 'layer 26 begins at 5.00 mm');
     assert.deepEqual(await violationsInBothThemes(page), []);
