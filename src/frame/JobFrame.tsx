@@ -152,7 +152,7 @@ interface KeptProps {
   readonly children: ReactNode;
 }
 
-/** The station that is shown, and the one that is kept: hidden, with nothing that it listens to, and as it was. */
+/** The station that is shown, and the one that is kept: hidden, and listening to nothing. */
 function Kept({ isShown, children }: KeptProps) {
   const [Station, setStation] = useState<ComponentType | null>(null);
   const keep = useCallback((station: ComponentType) => setStation(() => station), []);

@@ -6,7 +6,7 @@ import { createContext, useContext, useLayoutEffect, type ComponentType } from '
 export const KeepStation = createContext<(station: ComponentType) => void>(() => {});
 
 /**
- * Lets the frame of the job draw a station, and keep it as it is while others are shown: to draw it anew at each
+ * Lets the frame of the job draw a station, and keep it as it is while others are shown: to draw it again at each
  * return would take longer than anybody waits gladly.
  */
 export function useKeptStation(station: ComponentType): void {

@@ -24,7 +24,7 @@ export interface Saved {
 
 /**
  * The whole application in a document without a browser: everything works but what has to be laid out or drawn.
- * Each page is loaded anew, with nothing kept but what the profile stores.
+ * Each page is loaded from the start, with nothing kept but what the profile stores.
  */
 export class RenderedPage {
   window = new Window({ url: ORIGIN });
