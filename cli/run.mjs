@@ -14,8 +14,12 @@ const script = new Script(`(function (require, __filename) {${readFileSync(PROGR
 if (script.cachedDataRejected !== false) {
   process.once('exit', () => {
     const beside = `${CODE}.${process.pid}`;
-    writeFileSync(beside, script.createCachedData());
-    renameSync(beside, CODE);
+    try {
+      writeFileSync(beside, script.createCachedData());
+      renameSync(beside, CODE);
+    } catch {
+      // Where nothing can be kept, every start takes a little longer.
+    }
   });
 }
 script.runInThisContext()(createRequire(PROGRAM), PROGRAM);
