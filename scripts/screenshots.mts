@@ -23,7 +23,10 @@ const FOLDER = join(ROOT, 'docs/screenshots');
 async function settle(page: Page): Promise<void> {
   await page.waitForNetworkIdle({ idleTime: 400 });
   // Where WebGL is drawn in software, the sheet needs its time.
-  await page.waitForFunction(() => document.querySelector('[aria-busy="true"]') === null);
+  // A station that is kept behind the one in front may have begun, and goes on when it is shown.
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll('[aria-busy="true"]')].every((one) => !one.checkVisibility()),
+  );
   await new Promise((resolve) => setTimeout(resolve, 800));
 }
 

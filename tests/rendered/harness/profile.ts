@@ -35,7 +35,7 @@ export function newProfile(): Profile {
 }
 
 /** What a page keeps in words. */
-export function newStorage(): Storage {
+function newStorage(): Storage {
   const kept = new Map<string, string>();
   const storage = {
     getItem: (key: string) => kept.get(key) ?? null,
