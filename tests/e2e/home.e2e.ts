@@ -91,7 +91,9 @@ describe('in the home network', () => {
     const certificate = await homeCertificate(E2E_HOME, ['127.0.0.1']);
     const port = Number(E2E_SECURE_PORT);
     const front = secureFront(certificate, () => Number(new URL(bed.app.url).port));
-    await new Promise<void>((resolve) => front.listen(port, '127.0.0.1', resolve));
+    await new Promise<void>((resolve, reject) => {
+      front.once('error', reject).listen(port, '127.0.0.1', resolve);
+    });
 
     // Whoever trusts the authority, and nobody else, trusts the server under its address.
     const trusts = (ca: string | undefined): Promise<boolean> =>

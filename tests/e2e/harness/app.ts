@@ -18,15 +18,28 @@ export interface RunningApp {
   readonly stopped: Promise<void>;
 }
 
-/** A port of this machine that nobody listens at. */
+// Two processes side by side begin at different ones.
+let nextPort = 20_000 + (process.pid % 1000) * 8;
+
+/**
+ * A port of this machine that nobody listens at, a new one each time, and none that the system gives to whoever
+ * asks for any: one of those is taken by the next connection of a browser, before the server that it was meant
+ * for listens.
+ */
 export async function freePort(): Promise<number> {
-  return new Promise((resolve, reject) => {
+  while (nextPort < 32_768) {
+    const port = nextPort++;
+    if (await isFree(port)) return port;
+  }
+  throw new Error('All ports for tests are taken.');
+}
+
+/** Whether nobody listens at a port. */
+async function isFree(port: number): Promise<boolean> {
+  return new Promise((resolve) => {
     const server = createServer();
-    server.on('error', reject);
-    server.listen(0, '127.0.0.1', () => {
-      const address = server.address();
-      server.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
-    });
+    server.on('error', () => resolve(false));
+    server.listen(port, '127.0.0.1', () => server.close(() => resolve(true)));
   });
 }
 
