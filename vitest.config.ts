@@ -1,8 +1,8 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
-/** What needs no module of its own for each file: it is pure, and keeps nothing. */
-const PURE = ['src/core/**/*.test.ts', 'demo/**/*.test.ts'];
+/** What keeps something from test to test, as a page does: each file has modules of its own. */
+const KEEPS = ['src/{store,actions,offline,server}/**/*.test.ts'];
 
 const shared = {
   environment: 'node',
@@ -16,7 +16,16 @@ export default defineConfig({
     // All cores: nothing else runs beside the unit tests.
     maxWorkers: '100%',
     projects: [
-      { extends: true, test: { ...shared, name: 'core', include: PURE, isolate: false } },
+      {
+        extends: true,
+        test: {
+          ...shared,
+          name: 'pure',
+          include: ['{src,cli,demo}/**/*.test.ts'],
+          exclude: KEEPS,
+          isolate: false,
+        },
+      },
       {
         extends: true,
         test: {
@@ -33,9 +42,8 @@ export default defineConfig({
         extends: true,
         test: {
           ...shared,
-          name: 'application',
-          include: ['src/**/*.test.ts', 'cli/**/*.test.ts'],
-          exclude: PURE,
+          name: 'keeping',
+          include: KEEPS,
         },
       },
     ],
