@@ -20,18 +20,16 @@ interface Position {
 }
 
 /**
- * Unpacks a deflated stretch from where `reader` stands, and leaves `reader` right behind its end.
- * @param most bytes that it may take up, packed.
+ * Unpacks a deflated stretch from where `reader` stands, and leaves `reader` right behind its end. A gzip file does
+ * not say where that is, and neither does the runtime's own inflate.
  * @param onProgress told of each piece how many bytes have come out with it; may throw to give up.
  */
 export async function inflateFrom(
   reader: ByteReader,
   sink: Sink,
   onProgress: (bytes: number) => void,
-  most: number = reader.left,
 ): Promise<Unpacked> {
   const inflate = new Inflate({ raw: true, chunkSize: CHUNK });
-  const start = reader.at;
   let bytes = 0;
   let crc = 0;
   inflate.onData = (data) => {
@@ -48,7 +46,7 @@ export async function inflateFrom(
     stream.ended = true;
   };
   while (!stream.ended) {
-    const packed = await reader.peek(Math.min(CHUNK, start + most - reader.at));
+    const packed = await reader.peek(CHUNK);
     if (packed.length === 0) throw new DamagedArchive('it ends too early');
     inflate.push(packed, false);
     reader.at += packed.length - (inflate as unknown as Position).strm.avail_in;

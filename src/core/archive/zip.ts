@@ -2,7 +2,8 @@ import { strFromU8 } from 'fflate';
 import type { ByteSource } from '../byteSource';
 import { ByteReader, DamagedArchive, numberAt } from './byteReader';
 import { crc32 } from './crc32';
-import { inflateFrom, type Sink } from './inflate';
+import type { Sink } from './inflate';
+import { ungzipped } from './runtimeStreams';
 
 /** One file in a zip, as the directory at its end tells of it. */
 export interface ZipEntry {
@@ -24,6 +25,8 @@ const LONGEST_END = 22 + 65_535;
 const STORED = 0;
 const DEFLATED = 8;
 const PIECE = 1 << 20;
+/** Packed bytes read at a time: so few that what comes of them is little. */
+const PACKED_PIECE = 64 << 10;
 
 /** The directory of a zip (APPNOTE 4.3); very large archives of the newer kind (zip64) are refused. */
 export async function zipEntries(source: ByteSource): Promise<ZipEntry[]> {
@@ -69,28 +72,63 @@ export async function unpackEntry(
   const head = await reader.take(30);
   if (numberAt(head, 0, 4) !== LOCAL_HEADER) throw new DamagedArchive('a header is damaged');
   await reader.take(numberAt(head, 26, 2) + numberAt(head, 28, 2));
-  const start = reader.at;
-  const { bytes, crc } =
-    entry.method === DEFLATED
-      ? await inflateFrom(
-          reader,
-          sink,
-          (out) => onProgress(reader.at - start, out),
-          entry.packedBytes,
-        )
-      : await copyStored(reader, entry, sink, onProgress);
-  if (reader.at - start !== entry.packedBytes || bytes !== entry.bytes) {
-    throw new DamagedArchive('its length does not match');
+  if (entry.method === DEFLATED) await inflate(reader, entry, sink, onProgress);
+  else await copyStored(reader, entry, sink, onProgress);
+}
+
+/** What stands before the deflated stretch of a gzip file (RFC 1952). */
+const GZIP_HEAD = Uint8Array.of(0x1f, 0x8b, DEFLATED, 0, 0, 0, 0, 0, 0, 255);
+
+/** A deflated file of a zip as a gzip file: it ends with its sum and its length, as the zip states them. */
+async function* asGzip(
+  reader: ByteReader,
+  { packedBytes, crc, bytes }: ZipEntry,
+): AsyncGenerator<Uint8Array> {
+  yield GZIP_HEAD;
+  for (let left = packedBytes; left > 0;) {
+    const piece = await reader.take(Math.min(PACKED_PIECE, left));
+    left -= piece.length;
+    yield piece;
   }
-  if (crc !== entry.crc) throw new DamagedArchive('its checksum does not match');
+  const end = new DataView(new ArrayBuffer(8));
+  end.setUint32(0, crc, true);
+  end.setUint32(4, bytes, true);
+  yield new Uint8Array(end.buffer);
+}
+
+/** What a deflated file holds, checked when its end has come. */
+async function* inflated(reader: ByteReader, entry: ZipEntry): AsyncGenerator<Uint8Array> {
+  try {
+    yield* ungzipped(asGzip(reader, entry));
+  } catch (error) {
+    if (error instanceof DamagedArchive) throw error;
+    throw new DamagedArchive('its data does not match its checksum');
+  }
+}
+
+async function inflate(
+  reader: ByteReader,
+  entry: ZipEntry,
+  sink: Sink,
+  onProgress: (packed: number, bytes: number) => void,
+): Promise<void> {
+  const start = reader.at;
+  let bytes = 0;
+  for await (const chunk of inflated(reader, entry)) {
+    bytes += chunk.length;
+    // Before it is kept: a small piece can hold a thousand times its size.
+    onProgress(reader.at - start, bytes);
+    sink(chunk);
+  }
+  if (bytes !== entry.bytes) throw new DamagedArchive('its length does not match');
 }
 
 async function copyStored(
   reader: ByteReader,
-  { method, packedBytes }: ZipEntry,
+  { method, packedBytes, bytes: stated, crc: sum }: ZipEntry,
   sink: Sink,
   onProgress: (packed: number, bytes: number) => void,
-): Promise<{ bytes: number; crc: number }> {
+): Promise<void> {
   if (method !== STORED) throw new DamagedArchive('it uses an unsupported compression method');
   let bytes = 0;
   let crc = 0;
@@ -101,5 +139,6 @@ async function copyStored(
     sink(piece);
     onProgress(bytes, bytes);
   }
-  return { bytes, crc };
+  if (bytes !== stated) throw new DamagedArchive('its length does not match');
+  if (crc !== sum) throw new DamagedArchive('its checksum does not match');
 }

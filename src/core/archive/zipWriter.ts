@@ -1,5 +1,6 @@
 import { Zip, type ZipInputFile } from 'fflate';
 import { crc32 } from './crc32';
+import { deflated } from './runtimeStreams';
 
 /** One file that goes into a zip. */
 export interface ZipPart {
@@ -74,43 +75,4 @@ export async function writeZip(
   zip.end();
   await drain();
   return written;
-}
-
-/** Every runtime has this; only the bare language does not name it. */
-declare class CompressionStream {
-  constructor(format: 'deflate-raw');
-  readonly readable: { getReader(): PieceReader };
-  readonly writable: { getWriter(): PieceWriter };
-}
-interface PieceReader {
-  read(): Promise<{ readonly done: boolean; readonly value?: Uint8Array }>;
-  cancel(reason: unknown): Promise<void>;
-}
-interface PieceWriter {
-  write(chunk: Uint8Array): Promise<void>;
-  close(): Promise<void>;
-  abort(reason: unknown): Promise<void>;
-}
-
-/** Packs what comes, by the runtime's own deflate: many times as fast as one in JavaScript. */
-async function* deflated(chunks: AsyncIterable<Uint8Array>): AsyncGenerator<Uint8Array> {
-  const packing = new CompressionStream('deflate-raw');
-  const writer = packing.writable.getWriter();
-  const reader = packing.readable.getReader();
-  const feed = async (): Promise<void> => {
-    for await (const chunk of chunks) await writer.write(chunk);
-    await writer.close();
-  };
-  // A failure at one end is passed to the other, and comes out of it.
-  const feeding = feed().catch((error: unknown) => writer.abort(error));
-  try {
-    for (;;) {
-      const { done, value } = await reader.read();
-      if (done) break;
-      if (value) yield value;
-    }
-  } finally {
-    await reader.cancel(null).catch(() => {});
-    await feeding.catch(() => {});
-  }
 }
