@@ -1,4 +1,5 @@
 import { EMPTY_LOG } from '../../src/core/log/runLog';
+import { packedCells } from '../../src/core/geometry/packedCells';
 import { ordinarySpool } from '../../src/core/filament/shelf/spool';
 import { parseSpool } from '../../src/core/filament/shelf/spoolFile';
 import type { Result } from '../../src/core/findings';
@@ -10,7 +11,7 @@ import { runPlan } from './runPlans';
 import { storedJob, wholeJob } from './storedJobs';
 
 const START = Date.UTC(2026, 3, 2, 14);
-const picture = { columns: 2, rows: 2, top: new Uint16Array([1, 2, 3, 0]) };
+const picture = { columns: 2, rows: 2, packed: packedCells(new Uint16Array([1, 2, 3, 0])) };
 const section = (part: string, layer: number) => ({ part, layer });
 
 /** A whole record of each kind, with everything in it that may be there. */

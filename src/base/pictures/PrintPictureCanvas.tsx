@@ -2,7 +2,7 @@
 
 import { useEffect, useRef } from 'react';
 import { useIsNear } from '@/browser/useIsNear';
-import type { PrintPicture } from '@/core/geometry/picture';
+import { seenCells, type PrintPicture } from '@/core/geometry/picture';
 import { colourTable, recolour, shadedCells } from '@/core/geometry/recolour';
 import type { JobPlan } from '@/core/plan/jobPlan';
 import { pictureColours } from './pictureColours';
@@ -17,7 +17,7 @@ const shaded = new WeakMap<PrintPicture, ReturnType<typeof shadedCells>>();
 
 /** The cells of a picture with their light and shade, worked out once. */
 function cellsOf(picture: PrintPicture): ReturnType<typeof shadedCells> {
-  const cells = shaded.get(picture) ?? shadedCells(picture);
+  const cells = shaded.get(picture) ?? shadedCells(seenCells(picture));
   shaded.set(picture, cells);
   return cells;
 }

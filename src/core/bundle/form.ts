@@ -17,7 +17,7 @@ export type Holding = (typeof HOLDINGS)[number];
 /** Rises with every change that an older Lamella could not read. */
 export const BUNDLE_VERSION = 1;
 /** The shape of the records in it: that of the database. */
-export const RECORDS_VERSION = 11;
+export const RECORDS_VERSION = 12;
 
 /** How a bundle's name ends. */
 export const BUNDLE_ENDING = '.lamella.zip';

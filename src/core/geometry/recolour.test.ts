@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { pictureOf } from './picture';
+import { pictureOf, seenCells } from './picture';
 import type { Footprint } from './footprint';
 import { colourTable, recolour, shadedCells } from './recolour';
 
@@ -34,7 +34,7 @@ describe('a small picture', () => {
     const footprint: Footprint = { ...place, top, low: top };
     const picture = pictureOf(footprint, 4);
     expect([picture.columns, picture.rows]).toEqual([4, 2]);
-    expect([...picture.top]).toEqual([1, 1, 1, 1, 5, 5, 0, 0]);
+    expect([...seenCells(picture).top]).toEqual([1, 1, 1, 1, 5, 5, 0, 0]);
     expect(pictureOf(footprint, 100)).toMatchObject({ columns: 8, rows: 4 });
   });
 });

@@ -1,4 +1,4 @@
-import type { PrintPicture } from './picture';
+import type { SeenCells } from './picture';
 
 /** Steps from the darkest to the lightest shade of a surface, the middle one plain. */
 const SHADES = 17;
@@ -13,7 +13,7 @@ const STEEP = 8;
  * {@link colourTable}: its layer and its shade. Light falls from the upper left, so that steps in
  * height show also within one colour. Depends on the print alone, and not on its plan.
  */
-export function shadedCells({ columns, rows, top }: PrintPicture): Uint32Array<ArrayBuffer> {
+export function shadedCells({ columns, rows, top }: SeenCells): Uint32Array<ArrayBuffer> {
   const places = new Uint32Array(columns * rows);
   const at = (column: number, row: number): number =>
     column < 0 || row < 0 || column >= columns || row >= rows ? 0 : top[row * columns + column];

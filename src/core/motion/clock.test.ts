@@ -26,6 +26,14 @@ describe('PrintClock', () => {
     expect(secondsOf('G29\n').motion).toBe(ORDINARY_PRINTER.probingSeconds);
   });
 
+  it('counts a retraction of the firmware as one of the file, of as much filament', () => {
+    const row = (pull: string, push: string): string =>
+      `M83\nG1 X50 E2 F3000\n${pull}\nG0 X60 F3000\n${push}\nG1 X110 E2 F3000\n`;
+    const own = secondsOf(row('G1 E-3 F1800', 'G1 E3 F1800')).motion;
+    const firmware = secondsOf(`M207 S3 F1800\n${row('G10', 'G11')}`).motion;
+    expect(firmware).toBeCloseTo(own, 9);
+  });
+
   it('obeys limits that the file sets', () => {
     const move = 'G1 X100 E5 F6000\n';
     const slow = secondsOf(`M204 P100\n${move}`).motion;

@@ -1,21 +1,18 @@
-import type { PrintPicture } from '../geometry/picture';
+import { seenCells, type PrintPicture, type SeenCells } from '../geometry/picture';
 import type { JobPlan } from '../plan/jobPlan';
 import { letterAt } from '../plan/edits/partEdits';
 import { isWhole } from '../plan/parts';
 import type { RunPlan } from './runPlan';
 
 /** A print from above, with the letter of the filament that each of its numbers is printed in. */
-export interface RunPicture extends Pick<PrintPicture, 'columns' | 'rows' | 'top'> {
+export interface RunPicture extends SeenCells {
   /** By layer, or by section where parts lie side by side, from 1; the first of the list is number 1. */
   readonly letters: readonly string[];
 }
 
 /** Takes down how a print looks from above in the colours of a plan. */
-export function runPictureOf(
-  { columns, rows, top, sections }: PrintPicture,
-  plan: JobPlan,
-  layerCount: number,
-): RunPicture {
+export function runPictureOf(picture: PrintPicture, plan: JobPlan, layerCount: number): RunPicture {
+  const { sections } = picture;
   const letterOf = (number: number): string => {
     if (!sections) return letterAt(plan, number, layerCount);
     const { part, layer } = sections[number - 1];
@@ -23,7 +20,7 @@ export function runPictureOf(
   };
   const count = sections?.length ?? layerCount;
   const letters = Array.from({ length: count }, (_, i) => letterOf(i + 1));
-  return { columns, rows, top, letters };
+  return { ...seenCells(picture), letters };
 }
 
 /**

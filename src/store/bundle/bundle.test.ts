@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import { IDBFactory } from 'fake-indexeddb';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+import { packedCells } from '@/core/geometry/packedCells';
 import { fillDisk, stubLocalStorage } from '../../../tests/support/browserStorage';
 import { runPlan } from '../../../tests/support/runPlans';
 import { ordinarySpool } from '@/core/filament/shelf/spool';
@@ -52,7 +53,7 @@ const JOB: Job = {
   addedAt: 1,
   content: { kind: 'file' },
   isDemo: false,
-  picture: { columns: 1, rows: 2, top: new Uint16Array([1, 65535]) },
+  picture: { columns: 1, rows: 2, packed: packedCells(new Uint16Array([1, 65535])) },
   deleted: null,
 };
 const STARTED: RunEvent = { kind: 'started', id: 'a', at: 1e12 };
@@ -308,7 +309,7 @@ describe('everything in one file', () => {
     },
   );
 
-  it('opens a file from before jobs said what they are made of', async () => {
+  it('opens a file from before jobs said what they are made of, and pictures were packed', async () => {
     const files = unzipSync(new Uint8Array(await (await saved()).arrayBuffer()));
     const change = (name: string, edit: (text: string) => string): void => {
       const before = strFromU8(files[name]);
@@ -316,8 +317,10 @@ describe('everything in one file', () => {
       expect(after).not.toBe(before);
       files[name] = strToU8(after);
     };
-    change('lamella.json', (text) => text.replace('"records": 11', '"records": 9'));
+    change('lamella.json', (text) => text.replace('"records": 12', '"records": 9'));
     change('jobs.jsonl', (text) => text.replace('"content":{"kind":"file"},', ''));
+    const top = '"top":{"$uint16":"AQD//w=="}';
+    change('jobs.jsonl', (text) => text.replace(/"packed":\{[^}]*\}/, top));
     const file = new File([zipSync(files as Zippable) as BlobPart], 'older.lamella.zip');
     expect(states(await previewed(file))).toMatchObject({ 'jobs/plate': 'same' });
     await newBrowser();

@@ -2,12 +2,14 @@ import 'fake-indexeddb/auto';
 import { openDB } from 'idb';
 import { describe, expect, it } from 'vitest';
 import { ordinarySpool } from '@/core/filament/shelf/spool';
+import { packedCells } from '@/core/geometry/packedCells';
 import { emptyPlan } from '@/core/plan/jobPlan';
 import { bookOf } from '@/core/plan/file/planBook';
 import { RECORDS_VERSION } from '@/core/bundle/form';
 import { checkMigrations, DB_VERSION, ID_KEY, LONG_AGO, migrate, MIGRATIONS } from './migrations';
 
 const plan = emptyPlan('cd'.repeat(32));
+const cells = new Uint16Array([3, 3, 3, 4]);
 
 describe('migrations', () => {
   it('refuses a list with a gap or a double', () => {
@@ -40,7 +42,8 @@ describe('migrations', () => {
         const old = await openDB(name, from, {
           upgrade: (db, before, _to, tx) => migrate(db as never, before, tx as never, upTo),
         });
-        const picture = from < 2 ? {} : { picture: null };
+        // Each cell of a picture was a number once.
+        const picture = from < 2 ? {} : { picture: { columns: 2, rows: 2, top: cells } };
         const deleted = from < 6 ? {} : { deleted: null };
         const content = { kind: 'model', setup: { unit: 'inch' } };
         const made = from < 10 ? { model: { unit: 'inch' } } : { content };
@@ -57,7 +60,8 @@ describe('migrations', () => {
       });
       if (from > 0) {
         const content = { kind: 'model', setup: { unit: 'inch' } };
-        const job = { id: 'old', name: 'Old job', picture: null, deleted: null, content };
+        const picture = from < 2 ? null : { columns: 2, rows: 2, packed: packedCells(cells) };
+        const job = { id: 'old', name: 'Old job', picture, deleted: null, content };
         expect(await db.get('jobs', 'old')).toEqual(job);
         const plans = { id: 'old', revision: 1, book: bookOf(plan), aside: [] };
         expect(await db.get('plans', 'old')).toEqual(plans);

@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { packedCells } from '@/core/geometry/packedCells';
+import { seenCells } from '@/core/geometry/picture';
 import { oddOnes, type OddStore } from '../../../tests/support/oddOnes';
 import { oddRecords } from '../../../tests/support/oddRecords';
 import { storedJob } from '../../../tests/support/storedJobs';
@@ -52,18 +54,27 @@ describe('a schema', () => {
 
   it('leaves out of a job what cannot be drawn of it', () => {
     const bounds = { minX: 0, minY: 0, maxX: 9, maxY: 9 };
-    const top = new Uint16Array([1, 2]);
+    const packed = packedCells(new Uint16Array([1, 2]));
     const sections = [{ part: 'T0', layer: 1 }];
-    const whole = storedJob('one', { bounds, picture: { columns: 2, rows: 1, top, sections: [] } });
+    const whole = storedJob('one', {
+      bounds,
+      picture: { columns: 2, rows: 1, packed, sections: [] },
+    });
     expect(parseJob(whole)).toMatchObject({ ok: true, value: whole });
-    const picture = { columns: 1, rows: 1, top: new Uint16Array([1]), sections };
+    // As it was kept when each of its cells was a number.
+    const before = { columns: 2, rows: 1, top: new Uint16Array([1, 2]), sections: [] };
+    expect(parseJob({ ...whole, picture: before })).toMatchObject({ ok: true, value: whole });
+    // A few bytes that state a great many cells.
+    const vast = { columns: 32_767, rows: 1, packed: new Uint16Array([0xffff, 1]) };
+    expect(parseJob({ ...whole, picture: vast })).toMatchObject({ value: { picture: null } });
+    const picture = { columns: 1, rows: 1, packed: packedCells(new Uint16Array([1])), sections };
     const odd = oddRecords({ ...whole, picture }).filter(({ path }) => /^picture\./.test(path));
     for (const { what, record } of odd) {
       const read = parseJob(record);
       expect(read.ok, what).toBe(true);
       const kept = read.ok ? read.value.picture : null;
       // What is kept has a section for each of its cells.
-      for (const cell of kept?.top ?? []) {
+      for (const cell of kept ? seenCells(kept).top : []) {
         expect(cell === 0 || !kept?.sections?.length || kept.sections[cell - 1], what).toBeTruthy();
       }
     }

@@ -1,7 +1,14 @@
 import { array, boolean, mixed, number, object, string, type Schema } from 'yup';
 import { refuse, success, type Result } from '@/core/findings';
 import type { LevelBox } from '@/core/geometry/footprint';
-import { isGrid, type PicturedSection, type PrintPicture } from '@/core/geometry/picture';
+import {
+  isGrid,
+  isPacked,
+  type PicturedSection,
+  type PrintPicture,
+  type SeenCells,
+} from '@/core/geometry/picture';
+import { packedCells } from '@/core/geometry/packedCells';
 import { UNIT_MM, type ModelUnit } from '@/core/model/formats/modelFile';
 import { SETUP_LIMITS } from '@/core/model/setupLimits';
 import { parsePlanBook } from '@/core/plan/file/planBook';
@@ -103,7 +110,7 @@ export function parseJob(stored: unknown): Result<Job> {
   return success({
     ...read.value,
     content: content.value,
-    picture: isPicture(picture) ? picture : null,
+    picture: pictureIn(picture),
     ...(isBox(bounds) && { bounds }),
     deleted: deletionOf(deleted),
   });
@@ -115,13 +122,20 @@ function liesInOrder(content: JobContent, bytes: number): boolean {
   return files.every(({ start, end }, i) => start <= end && end <= (files[i + 1]?.start ?? bytes));
 }
 
-function isPicture(value: unknown): value is PrintPicture {
-  if (typeof value !== 'object' || value === null) return false;
-  const { columns, rows, top, sections = [] } = value as Partial<PrintPicture>;
-  if (!isGrid(columns, rows, top) || !Array.isArray(sections)) return false;
-  if (!(sections as readonly unknown[]).every(isSection)) return false;
+/** A stored picture as it is kept now; null where there is none, or one that cannot be drawn. */
+export function pictureIn(stored: unknown): PrintPicture | null {
+  if (typeof stored !== 'object' || stored === null) return null;
+  const { columns, rows, sections, ...cells } = stored as Partial<PrintPicture & SeenCells>;
+  // Each cell had a number of its own once.
+  const packed = isGrid(columns, rows, cells.top) ? packedCells(cells.top) : cells.packed;
+  const count = Array.isArray(sections) ? sections.length : 0;
   // Where there are sections, cells hold their numbers.
-  return sections.length === 0 || top.every((cell) => cell <= sections.length);
+  if (!isPacked(columns, rows, packed, count > 0 ? count : undefined)) return null;
+  const seen = { columns: Number(columns), rows: Number(rows), packed };
+  if (sections === undefined) return seen;
+  const all = sections as unknown;
+  if (!Array.isArray(all) || !(all as readonly unknown[]).every(isSection)) return null;
+  return { ...seen, sections };
 }
 
 function isSection(value: unknown): value is PicturedSection {

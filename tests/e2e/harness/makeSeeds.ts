@@ -27,7 +27,7 @@ function seededJob(demo: DemoJob, at: number): SeededJob {
   const reading = readGcode(bytes, ORDINARY_PRINTER);
   const planned = UNPLANNED.has(demo.name) ? { ...demo, swaps: [] } : demo;
   const fingerprint = createHash('sha256').update(bytes).digest('hex');
-  const { columns, rows, top } = pictureOf(reading.footprint, PICTURE_CELLS);
+  const { columns, rows, packed } = pictureOf(reading.footprint, PICTURE_CELLS);
   return {
     job: {
       id,
@@ -44,7 +44,7 @@ function seededJob(demo: DemoJob, at: number): SeededJob {
       isDemo: true,
       deleted: null,
     },
-    picture: { columns, rows, top: Buffer.from(top.buffer).toString('base64') },
+    picture: { columns, rows, packed: Buffer.from(packed.buffer).toString('base64') },
     plans: { id, revision: 1, book: bookOf(demoPlan(planned, fingerprint)), aside: [] },
     file: `/demo/${demo.fileName}`,
   };

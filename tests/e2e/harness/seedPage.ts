@@ -7,7 +7,7 @@ import { printers } from '@/store/printers';
 /** A job as it can be handed to a page: its picture as bytes in text, its file by its address. */
 export interface SeededJob {
   readonly job: Omit<Job, 'picture'>;
-  readonly picture: { readonly columns: number; readonly rows: number; readonly top: string };
+  readonly picture: { readonly columns: number; readonly rows: number; readonly packed: string };
   readonly plans: StoredPlans;
   readonly file: string;
 }
@@ -16,11 +16,11 @@ export interface SeededJob {
 async function seed(jobs: readonly SeededJob[], demoFiles: readonly string[]): Promise<void> {
   await Promise.all([shelf.load(), printers.load()]);
   for (const { job, picture, plans, file } of jobs) {
-    const bytes = Uint8Array.from(atob(picture.top), (one) => one.charCodeAt(0));
-    const top = new Uint16Array(bytes.buffer);
+    const bytes = Uint8Array.from(atob(picture.packed), (one) => one.charCodeAt(0));
+    const packed = new Uint16Array(bytes.buffer);
     const response = await fetch(file);
     const saved = await saveWholeJob({
-      job: { ...job, picture: { ...picture, top } },
+      job: { ...job, picture: { ...picture, packed } },
       file: await response.blob(),
       plans,
     });

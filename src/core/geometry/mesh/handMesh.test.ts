@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { packedCells } from '../packedCells';
 import type { Footprint } from '../footprint';
 import { cornerShifts } from './cornerShifts';
 import { handMesh, MOST_FACES } from './handMesh';
@@ -131,7 +132,7 @@ describe('corners of cells', () => {
 });
 
 it('a small picture is raised to its heights', () => {
-  const picture = { columns: 2, rows: 2, top: Uint16Array.of(0, 10, 20, 20) };
+  const picture = { columns: 2, rows: 2, packed: packedCells(Uint16Array.of(0, 10, 20, 20)) };
   const { surface, footprint, layers } = pictureMesh(picture, 20, 5, {
     ...{ minX: 10, minY: 10, maxX: 30, maxY: 30 },
   });

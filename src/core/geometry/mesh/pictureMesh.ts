@@ -1,7 +1,7 @@
 import type { LevelBox } from '../footprint';
 import { handMesh, type HandMesh, type LayerHeights } from './handMesh';
 import type { Footprint } from '../footprint';
-import type { PrintPicture } from '../picture';
+import { seenCells, type PrintPicture } from '../picture';
 
 /** What a small picture tells of a print's shape: enough to turn it in the hand. */
 export interface PicturedPrint {
@@ -25,11 +25,12 @@ export function pictureMesh(
   height: number,
   bounds: LevelBox | null,
 ): PicturedPrint {
-  const { columns, rows, sections } = picture;
+  const { sections } = picture;
+  const { columns, rows, top: shown } = seenCells(picture);
   const cellMm = bounds ? (bounds.maxX - bounds.minX) / columns : UNKNOWN_CELL;
   const top = sections
-    ? picture.top.map((number) => (number === 0 ? 0 : sections[number - 1].layer))
-    : picture.top;
+    ? shown.map((number) => (number === 0 ? 0 : sections[number - 1].layer))
+    : shown;
   const low = top.map((layer) => (layer === 0 ? 0 : 1));
   const thickness = height / layerCount;
   const layers = Array.from({ length: layerCount }, (_, i) => ({
@@ -37,7 +38,7 @@ export function pictureMesh(
     thickness,
   }));
   const footprint = { columns, rows, cellMm, originX: 0, originY: 0, top, low };
-  const numbers = sections ? { top: picture.top, low: picture.top } : null;
+  const numbers = sections ? { top: shown, low: shown } : null;
   const surface = handMesh(footprint, layers, numbers);
-  return { surface, footprint, layers, shownTop: sections ? picture.top : null };
+  return { surface, footprint, layers, shownTop: sections ? shown : null };
 }
