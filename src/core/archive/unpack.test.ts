@@ -96,6 +96,30 @@ describe('a damaged archive', () => {
     expect(refused).toBeGreaterThan(0.8 * bytes.length);
   });
 
+  it('is not said to be damaged where it cannot be read, at whichever look', async () => {
+    for (const [, bytes] of packed) {
+      const { size, slice } = sourceOf(bytes);
+      let looks = Infinity;
+      for (let last = 0; last < looks; last++) {
+        let look = 0;
+        const source = {
+          size,
+          slice: async (from: number, to: number) => {
+            if (++look > last) throw new Error('The disk is gone.');
+            return slice(from, to);
+          },
+        };
+        const done = await unpackArchive(source, () => {}).catch(String);
+        if (typeof done === 'string') expect(done).toBe('Error: The disk is gone.');
+        else {
+          expect(done).toMatchObject({ ok: true });
+          looks = look;
+        }
+      }
+      expect(looks).toBeGreaterThan(3);
+    }
+  });
+
   it('is refused wherever it is cut off', async () => {
     for (const [, bytes] of packed) {
       await fc.assert(

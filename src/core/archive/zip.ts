@@ -3,7 +3,7 @@ import type { ByteSource } from '../byteSource';
 import { ByteReader, DamagedArchive, numberAt } from './byteReader';
 import { crc32 } from './crc32';
 import type { Sink } from './inflate';
-import { ungzipped } from './runtimeStreams';
+import { RuntimeRefusal, ungzipped } from './runtimeStreams';
 
 /** One file in a zip, as the directory at its end tells of it. */
 export interface ZipEntry {
@@ -101,7 +101,7 @@ async function* inflated(reader: ByteReader, entry: ZipEntry): AsyncGenerator<Ui
   try {
     yield* ungzipped(asGzip(reader, entry));
   } catch (error) {
-    if (error instanceof DamagedArchive) throw error;
+    if (!(error instanceof RuntimeRefusal)) throw error;
     throw new DamagedArchive('its data does not match its checksum');
   }
 }
