@@ -5,7 +5,7 @@ import { expect } from 'vitest';
 const { LAMELLA_MUTANT, LAMELLA_REACHED } = process.env;
 const SAID = 'lamella-mutant ';
 
-/** Wakes the one mutant that `npm run mutate` runs the tests for, and notes which of them a page comes by. */
+/** Wakes the mutants that `npm run mutate` runs the tests for, and notes which of them a page comes by. */
 export async function watchMutants(page: Page): Promise<void> {
   if (LAMELLA_MUTANT === undefined) return;
   await page.evaluateOnNewDocument(`{
@@ -13,7 +13,7 @@ export async function watchMutants(page: Page): Promise<void> {
     globalThis.lamellaMutant = (id) => {
       if (!said.has(id)) console.debug('${SAID}' + id);
       said.add(id);
-      return id === ${LAMELLA_MUTANT};
+      return [${LAMELLA_MUTANT}].includes(id);
     };
   }`);
   if (LAMELLA_REACHED === undefined) return;
