@@ -3,6 +3,7 @@ import { describe, it } from 'vitest';
 import {
   byRole,
   byText,
+  fieldOf,
   openPlan,
   seeNoText,
   seeSwaps,
@@ -121,6 +122,24 @@ describe('heights by hand', () => {
     await seeText(page, 'could be a list or a number with a decimal comma');
     await byRole(page, 'button', 'A height: 2.4').click();
     await seeText(page, 'the swap goes before layer 13');
+    assert.deepEqual(complaints, []);
+  });
+});
+
+describe('a part that will be scaled', () => {
+  it('shows where its colours come to, and that only its height moves them', async () => {
+    const { page, complaints } = await openPlan();
+    await press(page, 'n', 's');
+    await seeSwaps(page, 11);
+    await press(page, 'c');
+    await seeText(page, 'All colour heights stay the same');
+    const row = (): string => page.$('[role="dialog"] tbody tr')?.element.textContent ?? '';
+    assert.match(row(), /^before layer 112\.04 mm2\.04 mm/);
+    (await fieldOf(page, 'Height (Z)').wait()).mark();
+    await page.keyboard.type('150');
+    await page.keyboard.press('Tab');
+    await seeText(page, 'All colour heights move with Z');
+    assert.match(row(), /^before layer 112\.04 mm3\.06 mm3\.04 mm$/);
     assert.deepEqual(complaints, []);
   });
 });

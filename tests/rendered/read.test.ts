@@ -4,7 +4,16 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, it } from 'vitest';
 import { zipSync } from 'fflate';
-import { allByRole, byRole, openBench, ROOT, savedFile, seeText, until } from './harness/harness';
+import {
+  allByRole,
+  byRole,
+  openBench,
+  ROOT,
+  savedFile,
+  seeNoText,
+  seeText,
+  until,
+} from './harness/harness';
 
 const DEMO = readFileSync(join(ROOT, 'public/demo/hide-plate-7.gcode'), 'utf8');
 const folder = mkdtempSync(join(tmpdir(), 'lamella-read-'));
@@ -43,6 +52,8 @@ describe('reading a file', () => {
 
     const radios = allByRole(page, 'radio', 'Convert to swap');
     assert.equal(radios.length, 2);
+    await seeText(page, 'The printer stops here as the file says.');
+    await seeNoText(page, 'Lamella adds a swap to your plan');
     await radios[1].click();
     await seeText(page, 'Lamella adds a swap to your plan');
     await byRole(page, 'link', 'Plan').click();
