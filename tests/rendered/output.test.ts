@@ -174,11 +174,16 @@ describe('stopping a printer', () => {
 
   it('writes scripts for a print host', async () => {
     const { page, complaints } = await openPlan();
-    await goToRecipe(page);
+    await byRole(page, 'link', 'Recipe not tested on your printer').click();
     await choosePrinter(page, 'Round pond');
     await seeText(page, 'Tested on 2026-02-01.');
-    await byRole(page, 'link', 'Output').click();
-    await seeText(page, 'Scripts for your print host');
+    await byRole(page, 'link', /^Output/).click();
+    await seeText(page, 'Add a swap first.');
+    assert.equal(page.$('pre[aria-label^="On "]'), null);
+    await byRole(page, 'link', /^Plan/).click();
+    for (const key of ['n', 's', 'n', 's'] as const) await page.keyboard.press(key);
+    await byRole(page, 'link', /^Output/).click();
+    await seeText(page, 'The file brings the head back by itself.');
     const scripts = await page.all('pre[aria-label^="On "]').map((one) => one.textContent ?? '');
     assert.match(scripts[0], /^; Runs when the print pauses\.\nG21\nG90\nM83\nG1 E-4/);
     assert.match(scripts[1], /G1 E-0\.8 F2100\nM82\n$/);

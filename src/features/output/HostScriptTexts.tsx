@@ -8,22 +8,41 @@ import { useJob } from '@/base/job/jobContext';
 import { recipeOfPlan } from '@/core/plan/recipeOfPlan';
 import { hostScripts, type HostMoment } from '@/core/recipe/hostScripts';
 
-/** The two scripts to paste into a print host. */
-export function HostScriptTexts({ moment }: { moment: HostMoment }) {
-  const { plan, printer } = useJob();
-  const { pause, resume } = hostScripts(recipeOfPlan(plan, printer), printer, moment);
+interface HostScriptTextsProps {
+  /** How the file stands at its first swap; null when there is none. */
+  readonly moment: HostMoment | null;
+}
+
+/** The two scripts to paste into a print host. Without a swap they would not know how hot the nozzle has to be. */
+export function HostScriptTexts({ moment }: HostScriptTextsProps) {
   return (
     <section aria-labelledby="scripts-title" className="pt-5">
       <h2 id="scripts-title" className="text-base font-semibold">
         Scripts for your print host
       </h2>
+      {moment ? (
+        <Scripts moment={moment} />
+      ) : (
+        <p className="text-sm text-muted">
+          Add a swap first. The scripts take the nozzle temperature and the retraction from it.
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Scripts({ moment }: { moment: HostMoment }) {
+  const { plan, printer } = useJob();
+  const { pause, resume } = hostScripts(recipeOfPlan(plan, printer), printer, moment);
+  return (
+    <>
       <p className="text-sm text-muted">
         Paste them where your print host stores its pause and resume scripts. The file brings the
         head back by itself.
       </p>
       <Script name="On pause" text={pause} />
       <Script name="On resume" text={resume} />
-    </section>
+    </>
   );
 }
 

@@ -115,8 +115,12 @@ describe('the print service', () => {
     expect(shown.value.excerpts[0].commands.length).toBeGreaterThan(15);
     expect(shown.value.routes).toMatchObject([{ layer: 4, park: { x: 10, y: 190 } }]);
     expect(shown.value.moment).toMatchObject({ nozzle: 205, relativeE: false });
-    expect(shown.value.moment.retracted).toBeCloseTo(0.8, 9);
+    expect(shown.value.moment?.retracted).toBeCloseTo(0.8, 9);
     expect(shown.value.undoing).toEqual([]);
+    const bare = await service.preview(
+      requestOfPlan(emptyPlan('ab'.repeat(32)), print(result), printer),
+    );
+    expect(bare).toMatchObject({ ok: true, value: { moment: null } });
     const beyond = { ...printer, park: { x: 999, y: 0 } };
     expect(await service.preview(requestOfPlan(plan, print(result), beyond))).toMatchObject({
       ok: false,

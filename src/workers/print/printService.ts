@@ -240,18 +240,20 @@ export function createPrintService(helpers: HelperKinds | null = null): PrintSer
       const insertions = await makeInsertions(input, reading, request);
       const runs = await dryRuns(input, reading, request.printer, insertions);
       const first = insertions.find(({ title }) => title?.kind === 'swap');
-      const at = await stateAt(input, reading, first?.offset ?? 0);
+      const at = first && (await stateAt(input, reading, first.offset));
       return success({
         excerpts: await excerptsOf(input, insertions),
         routes: runs.map(({ route }) => route),
         troubles: runs.flatMap(({ trouble, route: { layer } }) =>
           trouble === null ? [] : [{ layer, message: trouble }],
         ),
-        moment: {
-          retracted: at.retracted,
-          nozzle: at.nozzleTarget,
-          relativeE: (at.modes & Mode.own) !== 0,
-        },
+        moment: at
+          ? {
+              retracted: at.retracted,
+              nozzle: at.nozzleTarget,
+              relativeE: (at.modes & Mode.own) !== 0,
+            }
+          : null,
         undoing: undoingLines(reading, request).map(({ setting }) => setting),
       });
     },

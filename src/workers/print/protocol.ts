@@ -105,8 +105,8 @@ export interface SwapPreview {
   readonly routes: readonly SwapRoute[];
   /** Why a swap could not be proven, by its layer. */
   readonly troubles: readonly { readonly layer: number; readonly message: string }[];
-  /** How the file stands at its first swap, for the scripts of a host. */
-  readonly moment: HostMoment;
+  /** How the file stands at its first swap, for the scripts of a host; null when none stands in it. */
+  readonly moment: HostMoment | null;
   /** Lines of the file that would undo what a band has of its own. */
   readonly undoing: readonly SettingLine[];
 }

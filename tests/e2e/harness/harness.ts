@@ -300,17 +300,32 @@ export function noteRequests(page: Page): () => Promise<void> {
   };
 }
 
-/** Waits until a function that runs in the page answers with something; says what the page shows when it never does. */
+/**
+ * Waits until a function that runs in the page answers with something; says what the page shows when it never does.
+ * The page is asked anew each time: a function that waits inside it is now and then lost when the page is reloaded
+ * meanwhile.
+ */
 export async function until<Args extends unknown[]>(
   page: Page,
   holds: (...given: Args) => unknown,
   ...given: Args
 ): Promise<void> {
+  let cause: unknown = null;
+  const ask = async (): Promise<true | null> => {
+    try {
+      const answer = await page.evaluate(holds as (...all: unknown[]) => unknown, ...given);
+      return answer ? true : null;
+    } catch (error) {
+      // As in a page that has no body yet, or is just going away.
+      cause = error;
+      return null;
+    }
+  };
   try {
-    await page.waitForFunction(holds as (...all: unknown[]) => unknown, POLLING, ...given);
-  } catch (cause) {
+    await soon('It never came to that.', ask);
+  } catch (error) {
     const shown = await page.evaluate(() => document.body.innerText).catch(String);
-    throw new Error(`${String(cause)} The page shows: ${shown.slice(0, 600)}`, { cause });
+    throw new Error(`${String(error)} The page shows: ${shown.slice(0, 600)}`, { cause });
   }
 }
 
@@ -350,7 +365,7 @@ export async function openPlan(
 
 /** Waits until everything is stored. */
 export async function seeSaved(page: Page): Promise<void> {
-  await page.waitForSelector('[data-saving="saved"]');
+  await until(page, () => document.querySelector('[data-saving="saved"]') !== null);
 }
 
 /** The layers that swaps stand before, from the names of their flags. */
@@ -427,7 +442,7 @@ export async function catchDownloads(page: Page): Promise<Downloads> {
 
 /** Sets a field whose parts are picked rather than typed, such as a date. */
 export async function setValue(page: Page, selector: string, value: string): Promise<void> {
-  await page.waitForSelector(selector);
+  await until(page, (wanted) => document.querySelector(wanted) !== null, selector);
   await page.$eval(
     selector,
     (one, wanted) => {
@@ -441,7 +456,7 @@ export async function setValue(page: Page, selector: string, value: string): Pro
 
 /** Puts a text into a field of several lines, in place of what is there, as pasting does. */
 export async function setText(page: Page, selector: string, text: string): Promise<void> {
-  await page.waitForSelector(selector);
+  await until(page, (wanted) => document.querySelector(wanted) !== null, selector);
   await page.$eval(
     selector,
     (one, wanted) => {
