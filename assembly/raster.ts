@@ -1,7 +1,8 @@
 /*
  * The inner loops of the raster in AssemblyScript, for WebAssembly with SIMD. They do the same, to the last
  * cell, as their twin in src/core/geometry/plainKernel.ts, which is their oracle and what is used where there
- * is no WebAssembly. All arguments named `words`, `seen`, `ever`, `top` and `low` are places in memory.
+ * is no WebAssembly. All arguments named `words`, `seen`, `ever`, `top`, `low`, `lines`, `grid` and `box` are places
+ * in memory.
  * Built by `npm run kernel`.
  */
 
@@ -103,6 +104,64 @@ export function stampLine(
     right += slope;
     base += wordsPerRow;
   }
+}
+
+/** Bytes of a line: x0, y0, x1, y1, width, level. */
+const LINE: usize = 48;
+
+/**
+ * Stamps lines from `lines` up to `end` as long as they are of `level` and well inside the grid, as
+ * FootprintRaster.stamp does.
+ * @param grid cells per mm, columns, rows, first column and first row of the grid, as 64-bit numbers.
+ * @param box first and last row, first and last word in which bits may be set, enlarged on the way.
+ * @returns where the first line lies that was not stamped.
+ */
+export function stampLines(
+  words: usize,
+  wordsPerRow: i32,
+  lines: usize,
+  end: usize,
+  level: f64,
+  grid: usize,
+  box: usize,
+): usize {
+  const scale = load<f64>(grid);
+  const right = load<f64>(grid, 8) - 1;
+  const above = load<f64>(grid, 16) - 1;
+  const column0 = load<f64>(grid, 24);
+  const row0 = load<f64>(grid, 32);
+  let minRow = load<i32>(box);
+  let maxRow = load<i32>(box, 4);
+  let minWord = load<i32>(box, 8);
+  let maxWord = load<i32>(box, 12);
+  let at = lines;
+  for (; at < end && load<f64>(at, 40) == level; at += LINE) {
+    const x0 = load<f64>(at);
+    const y0 = load<f64>(at, 8);
+    const x1 = load<f64>(at, 16);
+    const y1 = load<f64>(at, 24);
+    const r = load<f64>(at, 32) * 0.5 * scale;
+    const upwards = y0 <= y1;
+    const ax = (upwards ? x0 : x1) * scale - column0;
+    const ay = (upwards ? y0 : y1) * scale - row0;
+    const bx = (upwards ? x1 : x0) * scale - column0;
+    const by = (upwards ? y1 : y0) * scale - row0;
+    const minX = (ax < bx ? ax : bx) - r;
+    const maxX = (ax > bx ? ax : bx) + r;
+    if (!(minX >= 1 && ay - r >= 1 && maxX < right && by + r < above)) break;
+    // A place that is no number passes every comparison above.
+    if (!((bx - ax) * (bx - ax) + (by - ay) * (by - ay) < Infinity)) break;
+    minRow = min<i32>(minRow, <i32>(ay - r + 0.5));
+    maxRow = max<i32>(maxRow, <i32>(by + r - 0.5));
+    minWord = min<i32>(minWord, (<i32>(minX + 0.5)) >> 5);
+    maxWord = max<i32>(maxWord, (<i32>(maxX + 0.5)) >> 5);
+    stampLine(words, wordsPerRow, ax, ay, bx, by, r);
+  }
+  store<i32>(box, minRow);
+  store<i32>(box, maxRow, 4);
+  store<i32>(box, minWord, 8);
+  store<i32>(box, maxWord, 12);
+  return at;
 }
 
 /** Gives the cells of the set bits of four words to a level; `cell` is the first one's. */

@@ -77,7 +77,6 @@ export class Machine {
   unit = 1;
   /** Section of the filament while E counts its volume (`M200`), mm²; 0 while E counts its length. */
   volumetricArea = 0;
-  /** mm of filament per unit of the file. */
   private unitE = 1;
   relativeE = false;
   /** How each kind of firmware counts: see `extrusionModes`. */
@@ -128,8 +127,11 @@ export class Machine {
 
   /** A copy of the lasting state. */
   capture(): MachineState {
-    const fields = Object.fromEntries(STATE_FIELDS.map((field) => [field, this[field]]));
-    return { ...fields, settings: this.settings.slice() } as MachineState;
+    // Field by field: entries would be much slower, and each level and section of a print has a state.
+    const copy: Partial<Record<StateField, unknown>> = {};
+    for (const field of STATE_FIELDS) copy[field] = this[field];
+    copy.settings = this.settings.slice();
+    return copy as MachineState;
   }
 
   /** A machine that goes on from a captured state. */
@@ -151,6 +153,16 @@ export class Machine {
   /** The latest arc or spline. */
   get curve(): ArcGeometry | SplineGeometry {
     return this.curves.latest;
+  }
+
+  /** Whether numbers of axes count from where the head is (`G91`), or that is not known. */
+  get isRelative(): boolean {
+    return this.relative;
+  }
+
+  /** mm of filament per unit of the file. */
+  get mmPerE(): number {
+    return this.unitE;
   }
 
   /** True when firmwares disagree on whether filament counts from where it is. */

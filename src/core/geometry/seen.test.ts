@@ -7,7 +7,7 @@ import { ORDINARY_PRINTER } from '../motion/limits';
 import { analysePrint } from '../print/analysis';
 import { ELEVATION_STRIDE, elevationOf } from './elevation';
 import { narrowestWidth } from './narrow';
-import { countObjects, shapesFrom } from './patches';
+import { countObjects, forEachPatch, shapesFrom } from './patches';
 import type { Footprint } from './footprint';
 import { withoutSpecks } from './specks';
 import { seenFromAbove, seenShare } from './surface';
@@ -73,6 +73,44 @@ describe('patches', () => {
     const { footprint } = readGcode(bytesOf(makeRingTags()), ORDINARY_PRINTER);
     expect(countObjects(footprint)).toBe(6);
     expect(countObjects(footprintOf(['00', '00']))).toBe(1);
+  });
+
+  it('joins what touches in any way, as going from cell to cell does', () => {
+    const grid = fc
+      .tuple(fc.integer({ min: 1, max: 9 }), fc.integer({ min: 1, max: 9 }))
+      .chain(([columns, rows]) =>
+        fc.array(
+          fc
+            .array(fc.constantFrom('0', '1', '2', '2', '3'), {
+              minLength: columns,
+              maxLength: columns,
+            })
+            .map((cells) => cells.join('')),
+          { minLength: rows, maxLength: rows },
+        ),
+      );
+    fc.assert(
+      fc.property(grid, fc.integer({ min: 1, max: 3 }), (rows, from) => {
+        const footprint = footprintOf(rows, 1);
+        let patches = 0;
+        forEachPatch(
+          footprint,
+          (cell) => footprint.top[cell] >= from,
+          () => patches++,
+        );
+        expect(shapesFrom(footprint, from)).toBe(patches);
+        const sizes: number[] = [];
+        forEachPatch(
+          footprint,
+          (cell) => footprint.top[cell] > 1,
+          (cells) => sizes.push(cells.length),
+        );
+        const most = Math.max(0, ...sizes);
+        const objects = sizes.filter((size) => size >= 0.1 * most).length;
+        expect(countObjects(footprint)).toBe(Math.max(1, objects));
+      }),
+      { seed: 61 },
+    );
   });
 });
 

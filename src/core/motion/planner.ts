@@ -1,3 +1,4 @@
+import * as At from '../gcode/quick/slots';
 import type { MotionLimits } from './limits';
 import { trapezoidSeconds } from './trapezoid';
 
@@ -5,12 +6,22 @@ import { trapezoidSeconds } from './trapezoid';
 const GAP = -1;
 /** Moves gathered before a pass; and the most that may wait for their speeds to be certain. */
 const BATCH = 2048;
-const MOST_PENDING = 65536;
+const MOST_PENDING = At.MOST_MOVES;
 /** Moves outside of these lengths are no moves, mm: rounding at one end, nonsense at the other. */
 const SHORTEST = 1e-9;
 const LONGEST = 1e6;
 /** A feed rate of 0 would never end; firmwares have such a floor too, mm/s. */
 const SLOWEST = 0.05;
+
+/** Where waiting moves are kept, one number of each column per move. */
+interface MoveColumns {
+  readonly size: number;
+  readonly length: Float64Array;
+  readonly cruise: Float64Array;
+  readonly acceleration: Float64Array;
+  readonly cornerSquared: Float64Array;
+  readonly slots: Int32Array;
+}
 
 /**
  * Times moves with look-ahead: each corner gets the highest speed that its angle, the distance to
@@ -29,12 +40,12 @@ export class Planner {
 
   private count = 0;
   private size = BATCH;
-  private length = new Float64Array(BATCH);
-  private cruise = new Float64Array(BATCH);
-  private acceleration = new Float64Array(BATCH);
+  private length: Float64Array = new Float64Array(BATCH);
+  private cruise: Float64Array = new Float64Array(BATCH);
+  private acceleration: Float64Array = new Float64Array(BATCH);
   /** Highest speed at the move's start, squared. */
-  private cornerSquared = new Float64Array(BATCH);
-  private slots = new Int32Array(BATCH);
+  private cornerSquared: Float64Array = new Float64Array(BATCH);
+  private slots: Int32Array = new Int32Array(BATCH);
   /** Speeds at each move's start, squared: scratch of a pass. */
   private entrySquared = new Float64Array(BATCH + 1);
 
@@ -51,6 +62,66 @@ export class Planner {
   private lastCruise = 0;
 
   constructor(private limits: MotionLimits) {}
+
+  /** Keeps waiting moves there from now on, where quick reading adds to them: room for all that may wait. */
+  moveTo({ size, ...columns }: MoveColumns): void {
+    columns.length.set(this.length);
+    columns.cruise.set(this.cruise);
+    columns.acceleration.set(this.acceleration);
+    columns.cornerSquared.set(this.cornerSquared);
+    columns.slots.set(this.slots);
+    Object.assign(this, columns);
+    this.size = size;
+    this.entrySquared = new Float64Array(size + 1);
+  }
+
+  /** Hands its numbers to quick reading. */
+  lend(shared: Float64Array): void {
+    const { maxFeed, acceleration, minimumFeed, corner } = this.limits;
+    shared[At.MAX_X] = maxFeed.x;
+    shared[At.MAX_Y] = maxFeed.y;
+    shared[At.MAX_Z] = maxFeed.z;
+    shared[At.MAX_E] = maxFeed.e;
+    shared[At.MINIMUM_FEED] = minimumFeed;
+    shared[At.PRINT_ACCEL] = acceleration.print;
+    shared[At.TRAVEL_ACCEL] = acceleration.travel;
+    shared[At.RETRACT_ACCEL] = acceleration.retract;
+    shared[At.ACCEL_X] = acceleration.x;
+    shared[At.ACCEL_Y] = acceleration.y;
+    shared[At.ACCEL_Z] = acceleration.z;
+    shared[At.ACCEL_E] = acceleration.e;
+    if (corner.kind === 'jerk') {
+      shared[At.CORNER_X] = corner.x;
+      shared[At.CORNER_Y] = corner.y;
+      shared[At.CORNER_Z] = corner.z;
+      shared[At.CORNER_E] = corner.e;
+    }
+    shared[At.DEVIATION] = corner.kind === 'jerk' ? -1 : corner.mm;
+    shared[At.LAST_X] = this.lastX;
+    shared[At.LAST_Y] = this.lastY;
+    shared[At.LAST_Z] = this.lastZ;
+    shared[At.LAST_E] = this.lastE;
+    shared[At.LAST_CRUISE] = this.lastCruise;
+    shared[At.COUNT] = this.count;
+    shared[At.PASS_AT] = this.passAt;
+    shared[At.GAP_START] = this.gapStart;
+    shared[At.TIMED] = 0;
+  }
+
+  /** Takes back what added moves have made of them. */
+  takeBack(shared: Float64Array): void {
+    this.lastX = shared[At.LAST_X];
+    this.lastY = shared[At.LAST_Y];
+    this.lastZ = shared[At.LAST_Z];
+    this.lastE = shared[At.LAST_E];
+    this.lastCruise = shared[At.LAST_CRUISE];
+    this.count = shared[At.COUNT];
+    this.gapStart = shared[At.GAP_START];
+    if (shared[At.TIMED] !== 0 && this.gapSeconds > 0) {
+      this.addSeconds(shared[At.SLOT], this.takeGapSeconds());
+    }
+    if (this.count >= this.passAt) this.runPass(false);
+  }
 
   /** Later moves obey the new limits; the waiting ones keep theirs. */
   setLimits(limits: MotionLimits): void {

@@ -1,5 +1,6 @@
 import type { ByteSource } from '../byteSource';
 import { LineMerger } from '../geometry/raster/lineMerger';
+import { oneByOne } from '../geometry/raster/lineSink';
 import { stampBits, type BitGrid } from '../geometry/raster/stampBits';
 import { forEachSectionMove, type OnLine, type OnSectionMove } from '../read/sectionMoves';
 import type { SlicedFile } from '../read/slicedFile';
@@ -60,9 +61,9 @@ export async function sectionShapes(
 ): Promise<SectionShapes> {
   const grid = gridRound(reading.footprint);
   const pens = reading.sections.map(() => new ShapePen(grid));
-  const merger = new LineMerger({
-    stamp: (x0, y0, x1, y1, width, section) => pens[section].draw(x0, y0, x1, y1, width),
-  });
+  const merger = new LineMerger(
+    oneByOne((x0, y0, x1, y1, width, section) => pens[section].draw(x0, y0, x1, y1, width)),
+  );
   const draw: OnSectionMove = (section, x0, y0, x1, y1, width) => {
     if (width > 0) merger.add(x0, y0, x1, y1, width, section);
   };

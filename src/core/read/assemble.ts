@@ -73,10 +73,10 @@ export function assembleReading(file: GatheredFile, raster: SettledRaster): Slic
     secondsBefore: times.secondsBefore,
     secondsAfter: times.secondsAfter,
     sections: sectionsBySlot(firstSections, (layer, slot, place) => {
-      const { level, ...section } = tracker.sections[slot];
-      const { z } = levels[level];
+      const { z } = levels[tracker.sectionLevels[slot]];
       const { thickness } = layers[layer - 1];
-      return { ...section, source: 0, layer, thickness, z, seconds: times.sections[place] };
+      const seconds = times.sections[place];
+      return { ...tracker.sections[slot], source: 0, layer, thickness, z, seconds };
     }),
     sources: [wholeSource(file.bytes, times.sections.length, layers.length, file.lineIndex)],
     firstSections,
@@ -110,13 +110,13 @@ export function assembleReading(file: GatheredFile, raster: SettledRaster): Slic
 
 /** The slot of the first section of each layer, and behind the last layer how many there are. */
 function firstSectionsOf(
-  { sections }: LevelTracker,
+  { sectionLevels }: LevelTracker,
   { members }: LevelGroups,
 ): Uint32Array<ArrayBuffer> {
   const first = members.map(([level]) =>
-    firstIndex(sections.length, (slot) => sections[slot].level >= level),
+    firstIndex(sectionLevels.length, (slot) => sectionLevels[slot] >= level),
   );
-  return Uint32Array.from([...first, sections.length]);
+  return Uint32Array.from([...first, sectionLevels.length]);
 }
 
 /** What is known of the layers' cells and times. */

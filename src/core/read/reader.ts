@@ -17,6 +17,7 @@ import { LINES_PER_ENTRY } from '../gcode/lines/lineIndex';
 import { LineStream } from '../gcode/lines/lineStream';
 import { Effect } from '../gcode/effect';
 import { Machine } from '../gcode/machine';
+import { QuickLines } from './quickLines';
 import type { SlicedFile } from './slicedFile';
 import { ToolWatch } from './toolWatch';
 import type { SettingLine } from '../gcode/settingName';
@@ -42,6 +43,8 @@ const LETTER_T = 84;
 /** Lines that set something and are remembered; ordinary files have some hundreds. */
 const MOST_SETTING_LINES = 100_000;
 const MOST_UNCLEAR = 100;
+/** Smaller buffers are read before another way would have been made ready, bytes. */
+const QUICK_FROM = 65_536;
 /** Names of macros that end a print. */
 const ENDING_MACRO = /(^|_)(END|FINISH|DONE|COMPLETE|SHUT_?DOWN|OFF)/i;
 const E_BIT = letterBit('E');
@@ -92,7 +95,15 @@ export class GcodeReader {
   private readonly unclearLines: { readonly line: number; readonly message: string }[] = [];
   private readonly lineIndex: number[] = [];
 
-  constructor(model: PrinterModel, lines: LineSink) {
+  /** Reads plain moves, once a buffer is worth it; null where that cannot be. */
+  private quick: QuickLines | null | undefined;
+
+  /** @param quickFrom a buffer of so many bytes is worth reading plain moves in WebAssembly: the result is the same. */
+  constructor(
+    model: PrinterModel,
+    lines: LineSink,
+    private readonly quickFrom = QUICK_FROM,
+  ) {
     this.merger = new LineMerger(lines);
     this.machine = new Machine(model.stopWords);
     this.tracker = new LevelTracker(this.machine);
@@ -154,6 +165,8 @@ export class GcodeReader {
   private readLines(bytes: Uint8Array, end: number, base: number): void {
     const { words, machine, endings } = this;
     this.base = base;
+    const quick = end >= this.quickFrom ? this.quickLines() : null;
+    quick?.begin();
     const before = (start: number): void => {
       if (this.line % LINES_PER_ENTRY === 0) this.lineIndex.push(base + start);
       this.line++;
@@ -176,7 +189,30 @@ export class GcodeReader {
       else if (words.letter !== 0) this.takeQuiet(bytes, start);
       else if (words.macro) this.takeMacro(bytes, start);
     };
-    obeyLines(machine, words, bytes, end, { before, after });
+    const ahead = quick ? (at: number) => this.takeAhead(quick, bytes, at, end) : undefined;
+    obeyLines(machine, words, bytes, end, { ahead, before, after });
+  }
+
+  private quickLines(): QuickLines | null {
+    if (this.quick === undefined) {
+      const { machine, tracker, merger, filamentArea } = this;
+      const { planner } = this.clock;
+      this.quick = QuickLines.of({ machine, tracker, planner, merger, filamentArea });
+    }
+    return this.quick;
+  }
+
+  /** Plain moves from `at` on; answers where they end. */
+  private takeAhead(quick: QuickLines, bytes: Uint8Array, at: number, end: number): number {
+    // The next extrusion has something to be said of.
+    if (this.ambiguous) return at;
+    const stretch = quick.take(bytes, at, end, this.base, this.line);
+    if (stretch === null) return at;
+    this.line += stretch.lines;
+    this.endings.crlf += stretch.crlf;
+    this.endings.lf += stretch.lines - stretch.crlf;
+    if (stretch.prints) this.message = null;
+    return stretch.next;
   }
 
   /** Says what is odd on the line; one that decides where things go must be clear. */

@@ -1,6 +1,5 @@
 import { newSum } from '../sums';
 import { fastCells } from '@/core/geometry/raster/fastCells';
-import { stampBatch } from '@/core/geometry/raster/lineBatch';
 import { FootprintRaster } from '@/core/geometry/raster/raster';
 
 /** Answers a message of the reader; `null` was for each piece of work, and asks for the end. */
@@ -11,7 +10,7 @@ export function rasterServer(answer: AnswerReader): (message: unknown) => void {
   const raster = new FootprintRaster(fastCells);
   return (message) => {
     if (message instanceof Float64Array) {
-      stampBatch(raster, message);
+      raster.stampBatch(message);
       answer(null, []);
       return;
     }

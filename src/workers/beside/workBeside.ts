@@ -1,7 +1,7 @@
 import { newSum } from '../sums';
 import { joinRasters, rasterOf } from '@/core/geometry/raster/joinRasters';
 import { LineBatcher } from '@/core/geometry/raster/lineBatch';
-import type { LineSink } from '@/core/geometry/raster/lineSink';
+import { oneByOne, type LineSink } from '@/core/geometry/raster/lineSink';
 import { FootprintRaster } from '@/core/geometry/raster/raster';
 import type { MakeCells } from '@/core/geometry/raster/rasterCells';
 import type { SettledRaster } from '@/core/geometry/footprint';
@@ -48,10 +48,9 @@ export function workBeside({ startRaster, startHash, rasters }: HelperKinds): Wo
   );
   const batchers = stamping.map((one) => new LineBatcher((batch) => one.give(batch)));
   const [only] = batchers;
-  const shared: LineSink = {
-    stamp: (x0, y0, x1, y1, width, level) =>
-      batchers[rasterOf(level, rasters)].stamp(x0, y0, x1, y1, width, level),
-  };
+  const shared = oneByOne((x0, y0, x1, y1, width, level) =>
+    batchers[rasterOf(level, rasters)].stamp(x0, y0, x1, y1, width, level),
+  );
   return {
     lines: rasters === 1 ? only : shared,
     hash: (chunk) => hash.give(chunk),

@@ -2,6 +2,7 @@ import { FILAMENT_HAIR, HAIR } from '../../tolerances';
 import type { LayerMark } from './labels';
 import { thicknessAt, type Level, type LevelPlace, type LevelSection } from './levels';
 import type { Machine } from '../machine';
+import * as At from '../quick/slots';
 import { stateBeforeMove } from '../stateBeforeMove';
 
 /** A `G92 E` after so few moves may end the priming of the nozzle. */
@@ -17,6 +18,8 @@ export class LevelTracker {
   readonly levels: Level[] = [];
   /** Those of all levels, in file order. */
   readonly sections: LevelSection[] = [];
+  /** Index of the level of each section. */
+  readonly sectionLevels: number[] = [];
   /** The level under way; null before the first extrusion. */
   level: Level | null = null;
   /** Path extruded, and the part of it that rose or fell, mm. */
@@ -56,6 +59,50 @@ export class LevelTracker {
   /** Nothing moved since the latest extruding move. */
   get endsPrinting(): boolean {
     return this.level !== null && this.restartOffset < 0;
+  }
+
+  /** A level is under way, and what prints at its height goes on with it and its section. */
+  get isOnLevel(): boolean {
+    return this.level !== null && !this.splits && !this.cuts;
+  }
+
+  /** Hands its numbers to quick reading, while `isOnLevel`. */
+  lend(shared: Float64Array): void {
+    shared[At.LEVEL] = this.levels.length;
+    shared[At.LEVEL_Z] = this.level!.z;
+    shared[At.THICKNESS] = this.level!.thickness;
+    shared[At.EXTRUDED_MM] = this.extrudedMm;
+    shared[At.SLOPED_MM] = this.slopedMm;
+    shared[At.END_OFFSET] = this.endOffset;
+    shared[At.END_LINE] = this.endLine;
+    shared[At.FILAMENT_AT_END] = this.filamentAtEnd;
+    shared[At.RESTART_OFFSET] = this.restartOffset;
+    shared[At.RESTART_LINE] = this.restartLine;
+    shared[At.HELD] = this.held;
+    shared[At.OUT] = this.out;
+    shared[At.OUT_BEFORE] = this.outBefore;
+    shared[At.EXTRUSIONS] = this.extrusions;
+    shared[At.LEVEL_MOVE] = 0;
+  }
+
+  /** Takes back what moves on the level have made of them. */
+  takeBack(shared: Float64Array): void {
+    if (shared[At.EXTRUSIONS] > this.extrusions) {
+      if (this.machine.relativeE) this.sawRelative = true;
+      else this.sawAbsolute = true;
+    }
+    if (shared[At.LEVEL_MOVE] !== 0) this.ramp = null;
+    this.extrudedMm = shared[At.EXTRUDED_MM];
+    this.slopedMm = shared[At.SLOPED_MM];
+    this.endOffset = shared[At.END_OFFSET];
+    this.endLine = shared[At.END_LINE];
+    this.filamentAtEnd = shared[At.FILAMENT_AT_END];
+    this.restartOffset = shared[At.RESTART_OFFSET];
+    this.restartLine = shared[At.RESTART_LINE];
+    this.held = shared[At.HELD];
+    this.out = shared[At.OUT];
+    this.outBefore = shared[At.OUT_BEFORE];
+    this.extrusions = shared[At.EXTRUSIONS];
   }
 
   takeMark(mark: LayerMark): void {
@@ -219,7 +266,6 @@ export class LevelTracker {
     this.sectionFilament = machine.fromFilament;
     this.section = {
       ...place,
-      level: this.levels.length - 1,
       tool: machine.tool,
       pushedBeforeMm: this.cuts && this.outBefore > FILAMENT_HAIR ? this.outBefore : 0,
       endOffset: place.firstOffset,
@@ -227,6 +273,7 @@ export class LevelTracker {
       filamentMm: 0,
     };
     this.sections.push(this.section);
+    this.sectionLevels.push(this.levels.length - 1);
     this.cuts = false;
   }
 }

@@ -56,8 +56,6 @@ export interface Level extends LevelPlace {
  * have one.
  */
 export interface LevelSection extends LevelPlace {
-  /** Index of its level. */
-  readonly level: number;
   readonly tool: number;
   /** What comes out at the change on the way to it, by priming or ramming, when one nozzle prints for all tools, mm. */
   readonly pushedBeforeMm: number;

@@ -1,3 +1,4 @@
+import { afterLineEnd, lineEndFrom } from './scan';
 import { CR, LF } from './words';
 
 /** A line longer than this is no G-code, bytes. */
@@ -17,15 +18,24 @@ export class LineStream {
   constructor(private readonly readLines: ReadLines) {}
 
   push(chunk: Uint8Array): void {
-    const buffer = this.tail.length > 0 ? joined(this.tail, chunk) : chunk;
-    const whole = wholeLinesEnd(buffer);
-    this.handOn(buffer, whole);
-    this.tail = buffer.slice(whole);
+    const rest = this.tail.length > 0 ? this.withTail(chunk) : chunk;
+    const whole = wholeLinesEnd(rest);
+    this.handOn(rest, whole);
+    this.tail = rest.slice(whole);
     if (this.tail.length > LONGEST_LINE) {
       this.skippedLine = true;
       this.base += this.tail.length;
       this.tail = new Uint8Array(0);
     }
+  }
+
+  /** Hands on the line that the tail began; returns what is left of the chunk. */
+  private withTail(chunk: Uint8Array): Uint8Array {
+    const end = firstLineEnd(chunk);
+    const line = joined(this.tail, end > 0 ? chunk.subarray(0, end) : chunk);
+    if (end === 0) return line;
+    this.handOn(line, line.length);
+    return chunk.subarray(end);
   }
 
   /** Hands on the last line, which may have no end; returns its bytes. */
@@ -48,6 +58,13 @@ function joined(head: Uint8Array, rest: Uint8Array): Uint8Array {
   whole.set(head);
   whole.set(rest, head.length);
   return whole;
+}
+
+/** Where the first line ends; 0 when that cannot be told yet. */
+function firstLineEnd(chunk: Uint8Array): number {
+  const at = lineEndFrom(chunk, 0, chunk.length);
+  // Behind a CR at the very end an LF may follow.
+  return chunk[at] === LF || at + 1 < chunk.length ? afterLineEnd(chunk, at, chunk.length) : 0;
 }
 
 /** Where the last whole line ends. A CR at the very end waits: an LF may follow. */

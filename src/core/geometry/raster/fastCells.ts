@@ -1,21 +1,9 @@
+import { assembledFunctions, assembledModule, type AssembledModule } from '../../assembled';
+import { CELL_MM } from '../footprint';
+import { LINES, NUMBERS } from './lineSink';
 import { plainCells } from './plainCells';
 import { RASTER_MODULE } from './rasterModule';
 import type { MakeCells, RasterCells } from './rasterCells';
-
-/** As much of WebAssembly as is needed here: every runtime has it, only the bare language does not name it. */
-declare namespace WebAssembly {
-  class Memory {
-    constructor(size: { initial: number });
-    readonly buffer: ArrayBuffer;
-  }
-  class Module {
-    constructor(bytes: Uint8Array<ArrayBuffer>);
-  }
-  class Instance {
-    constructor(module: Module, imports: object);
-    readonly exports: unknown;
-  }
-}
 
 /** The functions of assembly/raster.ts; the first arguments are places in memory. */
 interface RasterModule {
@@ -28,6 +16,15 @@ interface RasterModule {
     by: number,
     r: number,
   ) => void;
+  stampLines: (
+    bits: number,
+    wordsPerRow: number,
+    lines: number,
+    end: number,
+    level: number,
+    grid: number,
+    box: number,
+  ) => number;
   foldTop: (
     bits: number,
     seen: number,
@@ -47,22 +44,19 @@ interface RasterModule {
   hasNewCells: (seen: number, ever: number, words: number) => number;
 }
 
-const PAGE = 65_536;
+/** Where the grid's place, the box of the bits and the lines of a batch lie; all else is behind them. */
+const GRID_AT = 1024;
+const BOX_AT = 1088;
+const LINES_AT = 2048;
+const LINE_BYTES = NUMBERS * 8;
+const FREE = Math.ceil((LINES_AT + LINES * LINE_BYTES) / 65_536) * 65_536;
 
 /** The module, compiled once; null where there is no WebAssembly with SIMD, or it is not allowed. */
-let compiled: WebAssembly.Module | null | undefined;
-
-function moduleOrNull(): WebAssembly.Module | null {
-  try {
-    return new WebAssembly.Module(bytesOf(RASTER_MODULE));
-  } catch {
-    return null;
-  }
-}
+let compiled: AssembledModule | null | undefined;
 
 /** The quickest cells that this machine has: both kinds do the same to the last one. */
 export const fastCells: MakeCells = (words, places) => {
-  if (compiled === undefined) compiled = moduleOrNull();
+  if (compiled === undefined) compiled = assembledModule(RASTER_MODULE);
   if (compiled === null) return plainCells(words);
   try {
     return assembledCells(compiled, words, places);
@@ -72,14 +66,15 @@ export const fastCells: MakeCells = (words, places) => {
   }
 };
 
-function assembledCells(module: WebAssembly.Module, words: number, places: number): RasterCells {
-  // Two grids of bits, two of levels, and the places; the first bytes stay free.
+function assembledCells(module: AssembledModule, words: number, places: number): RasterCells {
+  // Two grids of bits, two of levels, and the places.
   const bytes = words * 4 * (2 + places) + words * 32 * 2 * 2;
-  const memory = new WebAssembly.Memory({ initial: Math.ceil((PAGE + bytes) / PAGE) });
-  const instance = new WebAssembly.Instance(module, { env: { memory } });
-  const { stampLine, foldTop, foldLow, hasNewCells } = instance.exports as RasterModule;
-  const { buffer } = memory;
-  let free = PAGE;
+  const { buffer, functions } = assembledFunctions<RasterModule>(module, FREE + bytes);
+  const { stampLine, stampLines, foldTop, foldLow, hasNewCells } = functions;
+  const grid = new Float64Array(buffer, GRID_AT, 5);
+  const box = new Int32Array(buffer, BOX_AT, 4);
+  const lines = new Float64Array(buffer, LINES_AT, LINES * NUMBERS);
+  let free = FREE;
   const bits = (): Int32Array<ArrayBuffer> => {
     const made = new Int32Array(buffer, free, words);
     free += made.byteLength;
@@ -100,28 +95,28 @@ function assembledCells(module: WebAssembly.Module, words: number, places: numbe
     place: (index) => all[index],
     stampLine: (to, wordsPerRow, ax, ay, bx, by, r) =>
       stampLine(to.byteOffset, wordsPerRow, ax, ay, bx, by, r),
+    batches: {
+      load: (batch) => lines.set(batch),
+      stamp: (of, from, to, { columns, rows, wordsPerRow, column0, row0 }) => {
+        grid.set([1 / CELL_MM, columns, rows, column0, row0]);
+        box.set([of.minRow, of.maxRow, of.minWord, of.maxWord]);
+        const next = stampLines(
+          of.words.byteOffset,
+          wordsPerRow,
+          LINES_AT + from * 8,
+          LINES_AT + to * 8,
+          of.level,
+          GRID_AT,
+          BOX_AT,
+        );
+        [of.minRow, of.maxRow, of.minWord, of.maxWord] = box;
+        return (next - LINES_AT) / 8;
+      },
+    },
     foldTop: (of, from, to, level) =>
       foldTop(of.byteOffset, seen.byteOffset, top.byteOffset, from, to, level),
     foldLow: (of, from, to, level) =>
       foldLow(of.byteOffset, ever.byteOffset, low.byteOffset, from, to, level),
     hasNewCells: () => hasNewCells(seen.byteOffset, ever.byteOffset, words) !== 0,
   };
-}
-
-const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/';
-
-/** Bytes of base64 without padding. */
-function bytesOf(text: string): Uint8Array<ArrayBuffer> {
-  const bytes = new Uint8Array(Math.floor((text.length * 3) / 4));
-  let bits = 0;
-  let value = 0;
-  let at = 0;
-  for (const letter of text) {
-    value = (value << 6) | ALPHABET.indexOf(letter);
-    bits += 6;
-    if (bits < 8) continue;
-    bits -= 8;
-    bytes[at++] = (value >> bits) & 255;
-  }
-  return bytes;
 }

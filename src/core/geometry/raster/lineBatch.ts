@@ -1,9 +1,4 @@
-import type { LineSink } from './lineSink';
-
-/** Numbers of one line: x0, y0, x1, y1, width in mm, and the level. */
-const NUMBERS = 6;
-/** Lines of a batch: a few hundred kilobytes, so that handing one on costs nothing beside its lines. */
-const LINES = 8192;
+import { LINES, NUMBERS, type LineSink } from './lineSink';
 
 /** Gathers lines in batches, to be handed to a raster that runs elsewhere. */
 export class LineBatcher implements LineSink {
@@ -27,6 +22,17 @@ export class LineBatcher implements LineSink {
     if (i === batch.length) this.flush();
   }
 
+  stampBatch(lines: Float64Array): void {
+    for (let from = 0; from < lines.length;) {
+      if (this.batch.length === 0) this.batch = new Float64Array(LINES * NUMBERS);
+      const to = Math.min(lines.length, from + this.batch.length - this.used);
+      this.batch.set(lines.subarray(from, to), this.used);
+      this.used += to - from;
+      if (this.used === this.batch.length) this.flush();
+      from = to;
+    }
+  }
+
   /** Hands on what has been gathered since the last batch. */
   flush(): void {
     if (this.used === 0) return;
@@ -34,12 +40,5 @@ export class LineBatcher implements LineSink {
     this.batch = new Float64Array(0);
     this.used = 0;
     this.onBatch(full);
-  }
-}
-
-/** Stamps the lines of a batch. */
-export function stampBatch(sink: LineSink, batch: Float64Array): void {
-  for (let i = 0; i < batch.length; i += NUMBERS) {
-    sink.stamp(batch[i], batch[i + 1], batch[i + 2], batch[i + 3], batch[i + 4], batch[i + 5]);
   }
 }

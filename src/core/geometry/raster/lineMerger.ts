@@ -1,3 +1,4 @@
+import * as At from '../../gcode/quick/slots';
 import type { LineSink } from './lineSink';
 
 /** How far a corner may lie off the merged line, mm; a small part of a raster cell. */
@@ -41,6 +42,30 @@ export class LineMerger {
     this.width = width;
     this.level = level;
     this.pieces = 1;
+  }
+
+  /** Hands the held line to quick reading. */
+  lend(shared: Float64Array): void {
+    shared[At.PIECES] = this.pieces;
+    shared[At.MERGED_X0] = this.x0;
+    shared[At.MERGED_Y0] = this.y0;
+    shared[At.MERGED_X1] = this.x1;
+    shared[At.MERGED_Y1] = this.y1;
+    shared[At.MERGED_WIDTH] = this.width;
+    shared[At.MERGED_LEVEL] = this.level;
+  }
+
+  /** Takes back the line that it holds, and hands on those that are ready. */
+  takeBack(shared: Float64Array, ready: Float64Array): void {
+    const numbers = shared[At.READY] * At.READY_NUMBERS;
+    if (numbers > 0) this.sink.stampBatch(ready.subarray(0, numbers));
+    this.pieces = shared[At.PIECES];
+    this.x0 = shared[At.MERGED_X0];
+    this.y0 = shared[At.MERGED_Y0];
+    this.x1 = shared[At.MERGED_X1];
+    this.y1 = shared[At.MERGED_Y1];
+    this.width = shared[At.MERGED_WIDTH];
+    this.level = shared[At.MERGED_LEVEL];
   }
 
   /** Hands on what is still held. */

@@ -16,6 +16,7 @@ export function plainCells(words: number): RasterCells {
     ever,
     place: (index) => (places[index] ??= new Int32Array(words)),
     stampLine,
+    batches: null,
     foldTop(bits, from, to, level) {
       let covered = 0;
       for (let i = from; i < to; i++) {

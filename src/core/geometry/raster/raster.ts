@@ -1,13 +1,14 @@
 import { CELL_MM, type LevelBox, type SettledRaster } from '../footprint';
 import { LevelBits } from './levelBits';
-import type { LineSink } from './lineSink';
+import { NUMBERS, type LineSink } from './lineSink';
 import { plainCells } from './plainCells';
-import type { MakeCells, RasterCells } from './rasterCells';
+import type { BatchStamper, GridPlace, MakeCells, RasterCells } from './rasterCells';
 
 /** Cells beyond which a file is too wide to be drawn (600 × 600 mm at 0.15 mm). */
 const MOST_CELLS = 16_000_000;
 /** Room added at each side when the grid has to grow, cells. */
 const MARGIN = 128;
+const CELLS_PER_MM = 1 / CELL_MM;
 /** Memory for levels that are gathered as bits before they are folded into the grids, bytes. */
 const GATHERED_BYTES = 12_000_000;
 const MOST_GATHERED = 256;
@@ -20,18 +21,18 @@ const MOST_GATHERED = 256;
  * are gathered and folded into the grids together, the highest first, so that a cell is written
  * once and not once a level.
  */
-export class FootprintRaster implements LineSink {
+export class FootprintRaster implements LineSink, GridPlace {
   /** True once a line lay outside of what can be drawn; such lines are left out. */
   private overflowed = false;
   private readonly covered: number[] = [0];
   private readonly boxes: LevelBox[] = [{ minX: 0, minY: 0, maxX: -1, maxY: -1 }];
 
-  private columns = 0;
-  private rows = 0;
-  private wordsPerRow = 0;
-  /** Grid position of cell (0, 0), in cells from machine zero. */
-  private column0 = 0;
-  private row0 = 0;
+  /** Where the grid lies: see {@link GridPlace}. */
+  columns = 0;
+  rows = 0;
+  wordsPerRow = 0;
+  column0 = 0;
+  row0 = 0;
   private cells: RasterCells;
   private readonly gathered: LevelBits[] = [];
   private inUse = 0;
@@ -45,7 +46,7 @@ export class FootprintRaster implements LineSink {
 
   /** Stamps a line from (x0, y0) to (x1, y1), machine mm, `width` mm wide, of level `level` ≥ 1. */
   stamp(x0: number, y0: number, x1: number, y1: number, width: number, level: number): void {
-    const scale = 1 / CELL_MM;
+    const scale = CELLS_PER_MM;
     const r = width * 0.5 * scale;
     const upwards = y0 <= y1;
     let ax = (upwards ? x0 : x1) * scale - this.column0;
@@ -72,6 +73,21 @@ export class FootprintRaster implements LineSink {
       ((ax < bx ? bx : ax) + r - 0.5) >> 5,
     );
     this.cells.stampLine(bits.words, this.wordsPerRow, ax, ay, bx, by, r);
+  }
+
+  stampBatch(batch: Float64Array): void {
+    // The cells may be others in the middle of a batch, when the grid grows.
+    let loaded: BatchStamper | null = null;
+    for (let i = 0; i < batch.length; i += NUMBERS) {
+      const { batches } = this.cells;
+      if (batches && this.current?.level === batch[i + 5]) {
+        if (loaded !== batches) batches.load(batch);
+        loaded = batches;
+        i = batches.stamp(this.current, i, batch.length, this);
+        if (i >= batch.length) return;
+      }
+      this.stamp(batch[i], batch[i + 1], batch[i + 2], batch[i + 3], batch[i + 4], batch[i + 5]);
+    }
   }
 
   /** The bits of a level that begins now. */

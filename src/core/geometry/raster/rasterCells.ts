@@ -1,3 +1,26 @@
+import type { LevelBits } from './levelBits';
+
+/** Where a grid lies: its size in cells, and cell (0, 0) in cells from machine zero. */
+export interface GridPlace {
+  readonly columns: number;
+  readonly rows: number;
+  readonly wordsPerRow: number;
+  readonly column0: number;
+  readonly row0: number;
+}
+
+/** Stamps lines of a batch in one go. */
+export interface BatchStamper {
+  /** Takes a copy of the batch. */
+  load(batch: Float64Array): void;
+  /**
+   * Stamps the loaded lines from number `from` up to number `to` into the bits of their level, as long as they are of
+   * that level and surely inside the grid.
+   * @returns the number of the first line that was not stamped.
+   */
+  stamp(bits: LevelBits, from: number, to: number, grid: GridPlace): number;
+}
+
 /**
  * The memory of a raster and the inner loops over it. A grid's bits lie row by row, 32 cells a word; `words`
  * is always a whole number of fours.
@@ -22,6 +45,8 @@ export interface RasterCells {
     by: number,
     r: number,
   ): void;
+  /** Stamps whole batches of lines; null where each line is stamped by itself. */
+  readonly batches: BatchStamper | null;
   /** Gives a level the cells that `seen` has not yet, in words `from` to `to`; how many it covers. */
   foldTop(bits: Int32Array<ArrayBuffer>, from: number, to: number, level: number): number;
   /** Gives a level the cells that no earlier one covers. */

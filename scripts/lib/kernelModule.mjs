@@ -1,16 +1,16 @@
 import asc from 'assemblyscript/asc';
 import { ROOT } from './install.mjs';
 
-/** The raster's kernel as a WebAssembly module, in base64 without padding. */
-export async function rasterModule() {
+/** A source of `assembly/` as a WebAssembly module, in base64 without padding. */
+export async function kernelModule(name) {
   let binary = null;
   const { error, stderr } = await asc.main(
     [
-      'assembly/raster.ts',
+      `assembly/${name}.ts`,
       '--baseDir',
       ROOT,
       '--outFile',
-      'raster.wasm',
+      `${name}.wasm`,
       '-O3',
       '--enable',
       'simd',
@@ -19,11 +19,11 @@ export async function rasterModule() {
       '--importMemory',
     ],
     {
-      writeFile: (name, contents) => {
-        if (name.endsWith('.wasm')) binary = contents;
+      writeFile: (file, contents) => {
+        if (file.endsWith('.wasm')) binary = contents;
       },
     },
   );
-  if (error || !binary) throw new Error(`assembly/raster.ts: ${stderr.toString()}`);
+  if (error || !binary) throw new Error(`assembly/${name}.ts: ${stderr.toString()}`);
   return Buffer.from(binary).toString('base64').replace(/=+$/, '');
 }

@@ -1,0 +1,1 @@
+export function kernelModule(name: 'raster' | 'quickLines'): Promise<string>;
