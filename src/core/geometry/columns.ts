@@ -32,9 +32,11 @@ export function takeSkirtOut(footprint: Footprint): Uint32Array {
   const { top, low } = footprint;
   const skirt: number[] = [];
   let touches = false;
+  const lowest = new Uint8Array(top.length);
+  for (let cell = 0; cell < top.length; cell++) if (top[cell] === 1) lowest[cell] = 1;
   forEachPatch(
     footprint,
-    (cell) => top[cell] === 1,
+    lowest,
     (cells) => {
       if (!touches) {
         for (const cell of cells) {

@@ -70,38 +70,37 @@ export function footprintOf(raster: SettledRaster, layerOfLevel: Uint16Array): F
   const box = printedBox(raster, layerOfLevel);
   const width = box.right - box.left + 1;
   const height = box.last - box.first + 1;
-  const cut = (layerOf: (cell: number) => number): Uint16Array => {
-    const out = new Uint16Array(width * height);
-    if (top.length === 0) return out;
-    for (let row = 0, to = 0; row < height; row++) {
-      const from = (box.first + row) * columns + box.left;
-      for (let cell = from; cell < from + width; cell++) out[to++] = layerOf(cell);
+  const [tops, lows] = [new Uint16Array(width * height), new Uint16Array(width * height)];
+  for (let row = 0, to = 0; row < height && top.length > 0; row++) {
+    const from = (box.first + row) * columns + box.left;
+    for (let cell = from; cell < from + width; cell++, to++) {
+      const layer = layerOfLevel[top[cell]];
+      tops[to] = layer;
+      // What priming lies under is lowest where the print begins.
+      lows[to] = layerOfLevel[low[cell]] || layer;
     }
-    return out;
-  };
+  }
   return {
     cellMm: CELL_MM,
     originX: (raster.column0 + box.left) * CELL_MM,
     originY: (raster.row0 + box.first) * CELL_MM,
     columns: width,
     rows: height,
-    top: cut((cell) => layerOfLevel[top[cell]]),
-    // What priming lies under is lowest where the print begins.
-    low: cut((cell) => layerOfLevel[low[cell]] || layerOfLevel[top[cell]]),
+    top: tops,
+    low: lows,
   };
 }
 
 /** The rectangle of cells that have a layer; a single empty cell when nothing is printed. */
 function printedBox({ columns, rows, top }: SettledRaster, layerOfLevel: Uint16Array) {
   const box = { left: columns, right: -1, first: rows, last: -1 };
-  const isLayer = (cell: number) => layerOfLevel[top[cell]] !== 0;
   for (let row = 0; row < rows; row++) {
     const [from, to] = [row * columns, (row + 1) * columns - 1];
     let left = from;
-    while (left <= to && !isLayer(left)) left++;
+    while (left <= to && layerOfLevel[top[left]] === 0) left++;
     if (left > to) continue;
     let right = to;
-    while (!isLayer(right)) right--;
+    while (layerOfLevel[top[right]] === 0) right--;
     box.left = Math.min(box.left, left - from);
     box.right = Math.max(box.right, right - from);
     box.first = Math.min(box.first, row);

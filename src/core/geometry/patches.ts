@@ -1,43 +1,41 @@
 import type { Footprint } from './footprint';
 
+/** A cell of a patch that has been visited. */
+const SEEN = 2;
+
 /**
  * Visits every patch of cells that belong together, diagonals included.
- * @param belongs whether a cell is part of a patch.
+ * @param cells 1 for each cell that is part of a patch; it is used up.
  * @param onPatch called after each patch with its cells; the list is used again for the next.
  * @param onBorder called for cells that touch the patch under way and do not belong.
  */
 export function forEachPatch(
   { columns, rows }: Pick<Footprint, 'columns' | 'rows'>,
-  belongs: (cell: number) => boolean,
-  onPatch: (cells: readonly number[]) => void,
+  cells: Uint8Array,
+  onPatch: (patch: readonly number[]) => void,
   onBorder: (cell: number) => void = () => {},
 ): void {
-  const seen = new Uint8Array(columns * rows);
-  const cells: number[] = [];
-  for (let start = 0; start < seen.length; start++) {
-    if (seen[start] === 1 || !belongs(start)) continue;
-    seen[start] = 1;
-    cells.length = 0;
-    cells.push(start);
+  const patch: number[] = [];
+  for (let start = cells.indexOf(1); start >= 0; start = cells.indexOf(1, start + 1)) {
+    cells[start] = SEEN;
+    patch.length = 0;
+    patch.push(start);
     // The list grows while it is gone through: it is the patch and what is still to look at.
-    for (let i = 0; i < cells.length; i++) {
-      const cell = cells[i];
-      const column = cell % columns;
-      const row = (cell - column) / columns;
+    for (let i = 0; i < patch.length; i++) {
+      const column = patch[i] % columns;
+      const row = (patch[i] - column) / columns;
       for (let y = Math.max(0, row - 1); y <= Math.min(rows - 1, row + 1); y++) {
         for (let x = Math.max(0, column - 1); x <= Math.min(columns - 1, column + 1); x++) {
           const next = y * columns + x;
-          if (!belongs(next)) {
-            onBorder(next);
-            continue;
+          if (cells[next] === 0) onBorder(next);
+          else if (cells[next] !== SEEN) {
+            cells[next] = SEEN;
+            patch.push(next);
           }
-          if (seen[next] === 1) continue;
-          seen[next] = 1;
-          cells.push(next);
         }
       }
     }
-    onPatch(cells);
+    onPatch(patch);
   }
 }
 

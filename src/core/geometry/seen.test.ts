@@ -95,14 +95,14 @@ describe('patches', () => {
         let patches = 0;
         forEachPatch(
           footprint,
-          (cell) => footprint.top[cell] >= from,
+          Uint8Array.from(footprint.top, (layer) => Number(layer >= from)),
           () => patches++,
         );
         expect(shapesFrom(footprint, from)).toBe(patches);
         const sizes: number[] = [];
         forEachPatch(
           footprint,
-          (cell) => footprint.top[cell] > 1,
+          Uint8Array.from(footprint.top, (layer) => Number(layer > 1)),
           (cells) => sizes.push(cells.length),
         );
         const most = Math.max(0, ...sizes);

@@ -9,6 +9,8 @@ import { workBeside, workHere } from './workBeside';
 
 /** Files below this are read before helpers would have started, bytes. */
 const WORTH_HELPERS = 4e6;
+/** Files below this are stamped before WebAssembly would be ready, bytes. */
+const WORTH_ASSEMBLED = 64_000;
 
 /** A file as it is read: once from start to end, or from the start again. */
 export interface ChunkedFile {
@@ -39,7 +41,9 @@ export async function readWhole(
 ): Promise<WholeRead | 'stopped' | 'marked'> {
   const isLarge = gcode.size >= WORTH_HELPERS;
   const work =
-    isLarge && helpers ? workBeside(helpers) : await workHere(isLarge ? fastCells : plainCells);
+    isLarge && helpers
+      ? workBeside(helpers)
+      : await workHere(gcode.size >= WORTH_ASSEMBLED ? fastCells : plainCells);
   try {
     const reader = new GcodeReader(model, work.lines);
     for await (const chunk of gcode.chunks()) {

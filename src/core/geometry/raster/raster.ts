@@ -187,15 +187,9 @@ export class FootprintRaster implements LineSink, GridPlace {
 
   /** Enlarges the grid to hold the given cells; false when it would become too large. */
   private growTo(minX: number, minY: number, maxX: number, maxY: number): boolean {
-    const empty = this.columns === 0;
-    const column0 = Math.floor(empty ? minX : Math.min(minX, this.column0)) - MARGIN;
-    const row0 = Math.floor(empty ? minY : Math.min(minY, this.row0)) - MARGIN;
-    const right = Math.ceil(empty ? maxX : Math.max(maxX, this.column0 + this.columns)) + MARGIN;
-    const last = Math.ceil(empty ? maxY : Math.max(maxY, this.row0 + this.rows)) + MARGIN;
-    const wordsPerRow = Math.ceil((right - column0) / 32);
-    const columns = wordsPerRow * 32;
-    const rows = last - row0;
-    if (!(columns * rows <= MOST_CELLS)) {
+    const before = gridPlaceOf(this);
+    const now = grownPlace(before, minX, minY, maxX, maxY);
+    if (!(now.columns * now.rows <= MOST_CELLS)) {
       this.overflowed = true;
       return false;
     }
@@ -204,65 +198,90 @@ export class FootprintRaster implements LineSink, GridPlace {
     const underWay = this.takeUnderWay();
     this.fold();
     this.gathered.length = 0;
-    const before = {
-      columns: this.columns,
-      column0: this.column0,
-      row0: this.row0,
-      rows: this.rows,
-    };
-    const { top, low } = this.cells;
-    const words = Math.ceil((wordsPerRow * rows) / 4) * 4;
+    const words = Math.ceil((now.wordsPerRow * now.rows) / 4) * 4;
     this.gatheredAtMost = Math.max(
       1,
       Math.min(MOST_GATHERED, Math.floor(GATHERED_BYTES / (words * 4))),
     );
-    const cells = this.makeCells(words, this.gatheredAtMost);
-    for (let row = 0; row < before.rows; row++) {
-      const from = row * before.columns;
-      const to = (row + before.row0 - row0) * columns + (before.column0 - column0);
-      cells.top.set(top.subarray(from, from + before.columns), to);
-      cells.low.set(low.subarray(from, from + before.columns), to);
-      for (let i = to; i < to + before.columns; i++) {
-        if (cells.low[i] !== 0) cells.ever[i >> 5] |= 1 << (i & 31);
-      }
+    const { cells } = this;
+    this.cells = this.makeCells(words, this.gatheredAtMost);
+    Object.assign(this, now);
+    // Before anything is folded, as in most first layers, there is nothing in the grids.
+    if (this.covered.length > 1) {
+      copyRows(cells.top, this.cells.top, before, now, 32);
+      copyRows(cells.low, this.cells.low, before, now, 32);
+      copyRows(cells.ever, this.cells.ever, before, now, 1);
     }
-    this.cells = cells;
-    this.columns = columns;
-    this.rows = rows;
-    this.wordsPerRow = wordsPerRow;
-    this.column0 = column0;
-    this.row0 = row0;
-    if (underWay) this.putUnderWay(underWay);
+    if (underWay) this.putUnderWay(underWay, before);
     return true;
   }
 
-  /** Takes the level under way out of what is gathered: its cells, counted from machine zero. */
-  private takeUnderWay(): { level: number; cells: number[] } | null {
-    const { current, wordsPerRow } = this;
+  /** Takes the level under way out of what is gathered. */
+  private takeUnderWay(): LevelBits | null {
+    const { current } = this;
     if (current === null || this.gathered[this.inUse - 1] !== current) return null;
-    const cells: number[] = [];
-    for (let row = current.minRow; row <= current.maxRow; row++) {
-      for (let word = current.minWord; word <= current.maxWord; word++) {
-        const bits = current.words[row * wordsPerRow + word];
-        for (let left = bits; left !== 0; left &= left - 1) {
-          const column = word * 32 + 31 - Math.clz32(left & -left);
-          cells.push(column + this.column0, row + this.row0);
-        }
-      }
-    }
     this.inUse--;
-    return { level: current.level, cells };
+    return current;
   }
 
   /** Puts it back, in the new layout. */
-  private putUnderWay({ level, cells }: { level: number; cells: readonly number[] }): void {
-    const bits = this.bitsOf(level);
-    for (let i = 0; i < cells.length; i += 2) {
-      const column = cells[i] - this.column0;
-      const row = cells[i + 1] - this.row0;
-      bits.extend(row, row, column >> 5, column >> 5);
-      bits.words[row * this.wordsPerRow + (column >> 5)] |= 1 << (column & 31);
-    }
+  private putUnderWay(level: LevelBits, before: GridPlace): void {
+    const bits = this.bitsOf(level.level);
+    copyRows(level.words, bits.words, before, this, 1);
+    const rows = before.row0 - this.row0;
+    const words = (before.column0 - this.column0) / 32;
+    bits.extend(
+      level.minRow + rows,
+      level.maxRow + rows,
+      level.minWord + words,
+      level.maxWord + words,
+    );
+  }
+}
+
+function gridPlaceOf({ columns, rows, wordsPerRow, column0, row0 }: GridPlace): GridPlace {
+  return { columns, rows, wordsPerRow, column0, row0 };
+}
+
+/**
+ * Where a grid lies that holds the given cells as well. A side that they reach gets room behind them; columns are added
+ * at the left in whole words, so that no bits have to be shifted.
+ */
+function grownPlace(
+  before: GridPlace,
+  minX: number,
+  minY: number,
+  maxX: number,
+  maxY: number,
+): GridPlace {
+  const isEmpty = before.columns === 0;
+  const isLeft = isEmpty || !(minX >= before.column0 + 1);
+  const isRight = isEmpty || !(maxX < before.column0 + before.columns - 1);
+  const isFirst = isEmpty || !(minY >= before.row0 + 1);
+  const isLast = isEmpty || !(maxY < before.row0 + before.rows - 1);
+  const left = Math.floor(minX) - MARGIN;
+  const steps = isEmpty ? 0 : Math.ceil((before.column0 - left) / 32);
+  const column0 = isEmpty ? left : isLeft ? before.column0 - 32 * steps : before.column0;
+  const row0 = isFirst ? Math.floor(minY) - MARGIN : before.row0;
+  const right = isRight ? Math.ceil(maxX) + MARGIN : before.column0 + before.columns;
+  const last = isLast ? Math.ceil(maxY) + MARGIN : before.row0 + before.rows;
+  const wordsPerRow = Math.ceil((right - column0) / 32);
+  return { columns: wordsPerRow * 32, rows: last - row0, wordsPerRow, column0, row0 };
+}
+
+/** Copies the rows of a grid into a larger one around it; each word of a row has so many entries. */
+function copyRows<T extends Int32Array | Uint16Array>(
+  from: T,
+  to: T,
+  before: GridPlace,
+  now: GridPlace,
+  entries: number,
+): void {
+  const width = before.wordsPerRow * entries;
+  const start = ((before.column0 - now.column0) / 32) * entries;
+  for (let row = 0; row < before.rows; row++) {
+    const at = (row + before.row0 - now.row0) * now.wordsPerRow * entries + start;
+    to.set(from.subarray(row * width, (row + 1) * width), at);
   }
 }
 
