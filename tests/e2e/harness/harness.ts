@@ -442,7 +442,7 @@ export async function catchDownloads(page: Page): Promise<Downloads> {
 
 /** Sets a field whose parts are picked rather than typed, such as a date. */
 export async function setValue(page: Page, selector: string, value: string): Promise<void> {
-  await until(page, (wanted) => document.querySelector(wanted) !== null, selector);
+  await page.waitForSelector(selector);
   await page.$eval(
     selector,
     (one, wanted) => {
@@ -456,7 +456,7 @@ export async function setValue(page: Page, selector: string, value: string): Pro
 
 /** Puts a text into a field of several lines, in place of what is there, as pasting does. */
 export async function setText(page: Page, selector: string, text: string): Promise<void> {
-  await until(page, (wanted) => document.querySelector(wanted) !== null, selector);
+  await page.waitForSelector(selector);
   await page.$eval(
     selector,
     (one, wanted) => {
