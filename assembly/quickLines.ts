@@ -6,6 +6,8 @@
  * Built by `npm run kernel`.
  */
 import { lineWidth } from '../src/core/geometry/lineWidth';
+import { isAboutStraight, isSameWidth, MOST_PIECES } from '../src/core/geometry/raster/merging';
+import { LONGEST, pathLength, SHORTEST, SLOWEST, speedByDeviation } from '../src/core/motion/moves';
 import { FILAMENT_HAIR, HAIR } from '../src/core/tolerances';
 import * as At from '../src/core/gcode/quick/slots';
 
@@ -22,14 +24,6 @@ const F_BIT: i32 = 1 << 5;
 
 /** As in planner.ts. */
 const GAP: i32 = -1;
-const SHORTEST: f64 = 1e-9;
-const LONGEST: f64 = 1e6;
-const SLOWEST: f64 = 0.05;
-
-/** As in lineMerger.ts. */
-const TOLERANCE: f64 = 0.025;
-const MOST_PIECES: f64 = 8;
-const SAME_WIDTH: f64 = 0.04;
 
 const POWERS_OF_TEN = memory.data<f64>([
   1, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9, 1e10, 1e11, 1e12, 1e13, 1e14, 1e15,
@@ -227,8 +221,7 @@ function takeFilament(mm: f64): void {
 
 /** `Planner.addLine`. */
 function addLine(dx: f64, dy: f64, dz: f64, de: f64, feed: f64, slot: i32): void {
-  const squared = dx * dx + dy * dy + dz * dz;
-  const length = squared > 0 ? Math.sqrt(squared) : Math.abs(de);
+  const length = pathLength(dx, dy, dz, de);
   if (!(length >= SHORTEST && length <= LONGEST)) return;
   const s = 1 / length;
   const ux = dx * s;
@@ -295,10 +288,7 @@ function cornerSpeed(ux: f64, uy: f64, uz: f64, ue: f64, cruise: f64, accel: f64
     return speed;
   }
   const cosine = -(ux * get(At.LAST_X) + uy * get(At.LAST_Y) + uz * get(At.LAST_Z));
-  if (cosine > 0.999999) return 0;
-  const sinHalf = Math.sqrt((1 - Math.max(-1, cosine)) / 2);
-  if (sinHalf > 0.999999) return speed;
-  return Math.min(speed, Math.sqrt((accel * deviation * sinHalf) / (1 - sinHalf)));
+  return speedByDeviation(cosine, speed, accel, deviation);
 }
 
 /** `LineMerger.add`. */
@@ -337,15 +327,6 @@ function handOn(): void {
 function continues(x0: f64, y0: f64, x1: f64, y1: f64, width: f64): bool {
   if (x0 != get(At.MERGED_X1) || y0 != get(At.MERGED_Y1)) return false;
   if (get(At.LEVEL) != get(At.MERGED_LEVEL) || get(At.PIECES) >= MOST_PIECES) return false;
-  const change = width - get(At.MERGED_WIDTH);
-  if (change > SAME_WIDTH * width || -change > SAME_WIDTH * width) return false;
-  const ux = x0 - get(At.MERGED_X0);
-  const uy = y0 - get(At.MERGED_Y0);
-  const vx = x1 - x0;
-  const vy = y1 - y0;
-  if (ux * vx + uy * vy <= 0) return false;
-  const cross = ux * vy - uy * vx;
-  const wx = ux + vx;
-  const wy = uy + vy;
-  return cross * cross <= TOLERANCE * TOLERANCE * (wx * wx + wy * wy);
+  if (!isSameWidth(width, get(At.MERGED_WIDTH))) return false;
+  return isAboutStraight(x0 - get(At.MERGED_X0), y0 - get(At.MERGED_Y0), x1 - x0, y1 - y0);
 }

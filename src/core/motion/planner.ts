@@ -1,5 +1,6 @@
 import * as At from '../gcode/quick/slots';
 import type { MotionLimits } from './limits';
+import { LONGEST, pathLength, SHORTEST, SLOWEST, speedByDeviation } from './moves';
 import { trapezoidSeconds } from './trapezoid';
 
 /** Slot of moves whose layer is not known yet: travel after the last extrusion. */
@@ -7,12 +8,6 @@ const GAP = -1;
 /** Moves gathered before a pass; and the most that may wait for their speeds to be certain. */
 const BATCH = 2048;
 const MOST_PENDING = At.MOST_MOVES;
-/** Moves outside of these lengths are no moves, mm: rounding at one end, nonsense at the other. */
-const SHORTEST = 1e-9;
-const LONGEST = 1e6;
-/** A feed rate of 0 would never end; firmwares have such a floor too, mm/s. */
-const SLOWEST = 0.05;
-
 /** Where waiting moves are kept, one number of each column per move. */
 interface MoveColumns {
   readonly size: number;
@@ -264,13 +259,8 @@ export class Planner {
       if (speed * de > corner.e) speed = corner.e / de;
       return speed;
     }
-    // v² = a·δ·sin(θ/2) / (1 − sin(θ/2)), θ the angle between the two paths: the speed at which a
-    // circle that leaves the corner by δ needs just the acceleration a.
     const cosine = -(ux * this.lastX + uy * this.lastY + uz * this.lastZ);
-    if (cosine > 0.999999) return 0;
-    const sinHalf = Math.sqrt((1 - Math.max(-1, cosine)) / 2);
-    if (sinHalf > 0.999999) return speed;
-    return Math.min(speed, Math.sqrt((accel * corner.mm * sinHalf) / (1 - sinHalf)));
+    return speedByDeviation(cosine, speed, accel, corner.mm);
   }
 
   private closeGap(slot: number): void {
@@ -374,12 +364,6 @@ export class Planner {
     slots.set(this.slots);
     this.slots = slots;
   }
-}
-
-/** Length that the feed rate applies to: the path of the head, or the filament when only it moves. */
-function pathLength(dx: number, dy: number, dz: number, de: number): number {
-  const squared = dx * dx + dy * dy + dz * dz;
-  return squared > 0 ? Math.sqrt(squared) : Math.abs(de);
 }
 
 function grown(column: Float64Array, size: number): Float64Array<ArrayBuffer> {

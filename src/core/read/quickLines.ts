@@ -110,7 +110,11 @@ export class QuickLines {
   ): QuickStretch | null {
     // Lines at which an entry of the index is made are the reader's.
     const most = line % LINES_PER_ENTRY === 0 ? 0 : LINES_PER_ENTRY - (line % LINES_PER_ENTRY);
-    if (most === 0 || this.pause-- > 0) return null;
+    if (most === 0) return null;
+    if (this.pause > 0) {
+      this.pause--;
+      return null;
+    }
     const { machine, tracker } = this.parts;
     if (!tracker.isOnLevel || tracker.levels.length > MOST_LEVELS) return null;
     if (!isPlainlyKnown(machine)) return null;

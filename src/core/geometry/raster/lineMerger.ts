@@ -1,12 +1,6 @@
 import * as At from '../../gcode/quick/slots';
 import type { LineSink } from './lineSink';
-
-/** How far a corner may lie off the merged line, mm; a small part of a raster cell. */
-const TOLERANCE = 0.025;
-/** Pieces merged at most, so that small errors cannot add up to a bend. */
-const MOST_PIECES = 8;
-/** Widths this near to each other are one, as a share. */
-const SAME_WIDTH = 0.04;
+import { isAboutStraight, isSameWidth, MOST_PIECES } from './merging';
 
 /**
  * Hands printed lines on, with the short pieces that curves are made of merged into
@@ -86,17 +80,7 @@ export class LineMerger {
   ): boolean {
     if (x0 !== this.x1 || y0 !== this.y1 || level !== this.level) return false;
     if (this.pieces >= MOST_PIECES) return false;
-    const change = width - this.width;
-    if (change > SAME_WIDTH * width || -change > SAME_WIDTH * width) return false;
-    const ux = x0 - this.x0;
-    const uy = y0 - this.y0;
-    const vx = x1 - x0;
-    const vy = y1 - y0;
-    if (ux * vx + uy * vy <= 0) return false;
-    // Distance of the corner from the line between the ends: |u × v| / |u + v|.
-    const cross = ux * vy - uy * vx;
-    const wx = ux + vx;
-    const wy = uy + vy;
-    return cross * cross <= TOLERANCE * TOLERANCE * (wx * wx + wy * wy);
+    if (!isSameWidth(width, this.width)) return false;
+    return isAboutStraight(x0 - this.x0, y0 - this.y0, x1 - x0, y1 - y0);
   }
 }

@@ -1,7 +1,9 @@
+import * as At from '../../gcode/quick/slots';
+
 /** Numbers of one line of a batch: x0, y0, x1, y1, width in mm, and the level. */
-export const NUMBERS = 6;
+export const NUMBERS = At.READY_NUMBERS;
 /** Lines of a batch, at most: a few hundred kilobytes, so that handing one on costs nothing beside its lines. */
-export const LINES = 8192;
+export const LINES = At.MOST_READY;
 
 /** What takes the printed lines of a file, in printing order. */
 export interface LineSink {
