@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { describe, it } from 'vitest';
 import type { Page } from 'puppeteer-core';
 import { boxPrint } from '../support/boxPrints';
-import { byRole, openPage, seeText, testBed } from './harness/harness';
+import { byRole, openPage, seeText, soon, testBed } from './harness/harness';
 import { demoId, seedJobs } from './harness/seed';
 
 const bed = testBed();
@@ -18,14 +18,32 @@ function fileOf(name: string, text: string): string {
   return path;
 }
 
-/** Drops a file from the disk as a hand does: a page that does not take it is left by the browser for it. */
+/**
+ * Drops a file from the disk as a hand does: a page that does not take it is left by the browser for it. The file
+ * is held over the page until it is taken there, as the pointer shows: before, nobody hears of the drop.
+ */
 async function dropFile(page: Page, path: string, at = { x: 640, y: 300 }): Promise<void> {
   const session = await page.createCDPSession();
   const data = { items: [], files: [path], dragOperationsMask: 1 };
-  for (const type of ['dragEnter', 'dragOver', 'drop'] as const) {
-    await session.send('Input.dispatchDragEvent', { type, ...at, data });
-  }
+  const drag = (type: 'dragEnter' | 'dragOver' | 'dragCancel' | 'drop'): Promise<void> =>
+    session.send('Input.dispatchDragEvent', { type, ...at, data });
+  await soon(`${path} is not taken`, async () => {
+    const over = await page.evaluateHandle(noteDragOver);
+    await drag('dragEnter');
+    await drag('dragOver');
+    if (await over.evaluate(({ last }) => last?.defaultPrevented)) return true;
+    await drag('dragCancel');
+    return null;
+  });
+  await drag('drop');
   await session.detach();
+}
+
+/** Runs in a page: notes what is dragged over it. */
+function noteDragOver(): { last: DragEvent | null } {
+  const over: { last: DragEvent | null } = { last: null };
+  window.addEventListener('dragover', (event) => (over.last = event), { once: true });
+  return over;
 }
 
 const LETTER = fileOf('letter.txt', 'Dear warden');

@@ -76,8 +76,17 @@ const PARSE: Readonly<Record<OddStore, (stored: unknown) => Result<unknown>>> = 
   runs: parseRun,
 };
 
+const made = new Map<OddStore, readonly OddRecord[]>();
+
 /** Odd records of a store that its schema lets in, each under an id of its own. */
 export function oddOnes(store: OddStore): readonly OddRecord[] {
+  const known = made.get(store) ?? makeOddOnes(store);
+  made.set(store, known);
+  return known;
+}
+
+/** Looks through all of them, which takes seconds. */
+function makeOddOnes(store: OddStore): readonly OddRecord[] {
   return oddRecords(WHOLE[store])
     .filter(({ path }) => path !== 'id')
     .map((one, i) => ({ ...one, record: { ...(one.record as object), id: idOf(store, i) } }))

@@ -255,7 +255,7 @@ export async function choose(page: Page, field: string, entry: string): Promise<
 }
 
 /** Asks again and again, with a breath between, until there is an answer. */
-async function soon<T>(complaint: string, ask: () => Promise<T | null>): Promise<T> {
+export async function soon<T>(complaint: string, ask: () => Promise<T | null>): Promise<T> {
   const ends = performance.now() + PATIENCE;
   while (performance.now() < ends) {
     const answer = await ask();
