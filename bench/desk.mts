@@ -27,23 +27,33 @@ async function workDone(page: Page): Promise<number> {
   return (await page.metrics()).TaskDuration ?? 0;
 }
 
-/** Moves the shown layer's swap up and down by its key: what each move costs the main thread, ms. */
-async function recolour(page: Page): Promise<{ middle: number; worst: number }> {
-  const costs: number[] = [];
+/** What moving the shown layer's swap by its key takes. */
+interface KeyFigures {
+  /** From the event to the end of the frame that shows it, ms. */
+  readonly middle: number;
+  readonly worst: number;
+  /** Work of the main thread for a single step, with the panels once the key rests, ms. */
+  readonly work: number;
+}
+
+/** Moves the shown layer's swap up and down by its key, each time until all that comes after is there as well. */
+async function recolour(page: Page): Promise<KeyFigures> {
+  const work: number[] = [];
+  await page.evaluate(watchMoves('keydown'));
   for (let i = 0; i < MOVES; i++) {
     const before = await workDone(page);
     await page.keyboard.press(i % 2 === 0 ? ']' : '[');
-    // Until what comes after the change is there as well.
     await new Promise((resolve) => setTimeout(resolve, 600));
-    costs.push(((await workDone(page)) - before) * 1000);
+    work.push(((await workDone(page)) - before) * 1000);
   }
-  return { middle: middle(costs), worst: Math.max(...costs) };
+  const costs = (await page.evaluate('moveCosts')) as number[];
+  return { middle: middle(costs), worst: Math.max(...costs), work: middle(work) };
 }
 
-/** Has the page note how long each move of the pointer holds its main thread, from the event to the end of its frame. */
-const WATCH_MOVES = `
+/** Has the page note how long each event of a kind holds its main thread, until the end of its frame. */
+const watchMoves = (kind: 'keydown' | 'pointermove'): string => `
   globalThis.moveCosts = [];
-  addEventListener('pointermove', () => {
+  addEventListener('${kind}', () => {
     const start = performance.now();
     requestAnimationFrame(() => {
       const { port1, port2 } = new MessageChannel();
@@ -70,7 +80,7 @@ async function dragCosts(page: Page): Promise<DragFigures> {
   if (!box) throw new Error('There is no flag to drag.');
   await page.mouse.move(box.x + 8, box.y + 8);
   await page.mouse.down();
-  await page.evaluate(WATCH_MOVES);
+  await page.evaluate(watchMoves('pointermove'));
   const before = await workDone(page);
   for (let i = 1; i <= MOVES; i++) {
     await page.mouse.move(box.x + 8, box.y + 8 + 120 * Math.sin((i / MOVES) * Math.PI));
@@ -94,7 +104,8 @@ const pressAndSee = (station: string, selector: string): string => `new Promise(
   const start = performance.now();
   links.find((one) => one.textContent.includes('${station}')).click();
   const look = () => {
-    if (!document.querySelector('${selector}')) return requestAnimationFrame(look);
+    // A station that is kept is there all the time, hidden.
+    if (!document.querySelector('${selector}')?.checkVisibility()) return requestAnimationFrame(look);
     const { port1, port2 } = new MessageChannel();
     port1.onmessage = () => done(performance.now() - start);
     requestAnimationFrame(() => port2.postMessage(null));
@@ -135,11 +146,11 @@ try {
     }
     if (!FLAT) await page.waitForSelector('[aria-label^="Drawing"][aria-busy="false"]');
     await new Promise((resolve) => setTimeout(resolve, 1500));
-    const work = await recolour(page);
+    const key = await recolour(page);
     const drag = await dragCosts(page);
     const back = await backToPlan(page);
     console.log(
-      `${name}: a moved swap costs ${ms(work.middle)} of the main thread in the middle, ${ms(work.worst)} at worst, all panels included; a dragged one is drawn ${ms(drag.middle)} after its event in the middle and ${ms(drag.worst)} at worst, for ${ms(drag.work)} of work, and the panels cost ${ms(drag.rest)} once the hand rests; back to Plan from another station: ${ms(back)}`,
+      `${name}: one moved by its key is drawn ${ms(key.middle)} after its event in the middle and ${ms(key.worst)} at worst, and costs ${ms(key.work)} of the main thread with all panels; a dragged one is drawn ${ms(drag.middle)} after its event in the middle and ${ms(drag.worst)} at worst, for ${ms(drag.work)} of work, and the panels cost ${ms(drag.rest)} once the hand rests; back to Plan from another station: ${ms(back)}`,
     );
     await page.close();
   }

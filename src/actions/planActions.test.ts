@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { readGcode } from '@/core/read/reader';
 import { analysePrint } from '@/core/print/analysis';
 import { ORDINARY_PRINTER } from '@/core/motion/limits';
@@ -36,9 +36,14 @@ const run = (...ids: string[]) => {
 
 describe('plan actions', () => {
   beforeEach(() => {
+    // What is drawn waits for frames of a page.
+    vi.stubGlobal('requestAnimationFrame', vi.fn());
+    vi.stubGlobal('cancelAnimationFrame', vi.fn());
     openBook(bookOf(emptyPlan('ef'.repeat(32))));
     openView(reading.layers.length);
   });
+
+  afterEach(() => vi.unstubAllGlobals());
 
   it('scrub, and stop at the ends', () => {
     run('layer-up', 'layers-up');

@@ -17,6 +17,7 @@ import {
   usePlanStore,
   workedPart,
 } from '@/store/plans/planStore';
+import { step } from '@/store/plans/resting';
 import { showLayer, useViewStore } from '@/store/plans/viewStore';
 import type { Action, ActionContext } from './action';
 
@@ -37,16 +38,22 @@ function nudge(id: string, label: string, key: string, by: 1 | -1): Action {
     group: 'Swaps',
     shortcuts: [{ key }],
     when: () => swapHere() !== undefined,
-    run: ({ reading }) => nudgeSwap(layerNumber(shown()), by, reading.layers.length),
+    run: ({ reading }) => {
+      nudgeSwap(layerNumber(shown()), by, reading.layers.length);
+    },
   };
 }
 
-/** Moves a swap by one layer where there is room, and shows where it went. */
-export function nudgeSwap(from: LayerNumber, by: 1 | -1, layerCount: number): void {
-  const to = from + by;
-  if (to < 2 || to > layerCount) return;
-  moveSwap(from, layerNumber(to), layerCount);
-  if (swapsNow().some((swap) => swap.layer === to)) showLayer(to);
+/** Moves a swap by one layer where there is room, and shows where it went. Returns where it stands then. */
+export function nudgeSwap(from: LayerNumber, by: 1 | -1, layerCount: number): LayerNumber {
+  if (from + by < 2 || from + by > layerCount) return from;
+  const to = layerNumber(from + by);
+  return step(() => {
+    moveSwap(from, to, layerCount);
+    if (!swapsNow().some((swap) => swap.layer === to)) return from;
+    showLayer(to);
+    return to;
+  });
 }
 
 /** The bands of the part worked on: the one that prints it at the shown layer, and its neighbours. */

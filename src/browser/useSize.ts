@@ -10,7 +10,10 @@ export function useSize(ref: RefObject<HTMLElement | null>): { width: number; he
     if (!element) return;
     const observer = new ResizeObserver(([entry]) => {
       const { width, height } = entry.contentRect;
-      setSize({ width, height });
+      // It is told again of what comes back as it was, and nothing has to be drawn then.
+      setSize((known) =>
+        known.width === width && known.height === height ? known : { width, height },
+      );
     });
     observer.observe(element);
     return () => observer.disconnect();

@@ -53,17 +53,22 @@ describe('the sheet', () => {
     });
     await press(page, 'n', 's', 'v');
     await seeText(page, 'Finished look: A 65 %, B 35 %');
-    const both = await seeColours(page, (seen) =>
-      [BLACK, WHITE].every((one) => seen.includes(one)),
-    );
+    const isBoth = (seen: string[]): boolean => [BLACK, WHITE].every((one) => seen.includes(one));
+    const both = await seeColours(page, isBoth);
     await page.$eval(CANVAS, (canvas) => canvas.setAttribute('data-kept', ''));
+    await seeColours(page, isBoth, CORE);
+    await go(page, 'Recipe', 'At each swap');
+    await go(page, 'Plan', 'Finished look: A 65 %, B 35 %');
+    await seeColours(page, isBoth, CORE);
     await go(page, 'Recipe', 'At each swap');
     await press(page, 'z');
     await go(page, 'Plan', 'Finished look: A 100 %');
     await page.waitForSelector(CANVAS);
     const isKept = await page.$eval(CANVAS, (canvas) => canvas.hasAttribute('data-kept'));
     assert.ok(isKept, 'WebGL is not started again');
-    await seeColours(page, (seen) => seen.includes(BLACK) && !seen.includes(WHITE));
+    const isBlack = (seen: string[]): boolean => seen.includes(BLACK) && !seen.includes(WHITE);
+    await seeColours(page, isBlack);
+    await seeColours(page, isBlack, CORE);
     await page.click('a[href="/"]');
     await byRole(page, 'link', 'Marsh relief tile').click();
     await seeText(page, 'Bands');
@@ -76,6 +81,7 @@ describe('the sheet', () => {
 });
 
 const CANVAS = '[aria-label^="Drawing"][aria-busy="false"] canvas';
+const CORE = '[aria-label="Core"] canvas';
 
 async function go(page: Page, station: string, words: string): Promise<void> {
   await page.click(`nav[aria-label="Stations"] a::-p-text(${station})`);
@@ -86,18 +92,22 @@ async function go(page: Page, station: string, words: string): Promise<void> {
 const BLACK = '47,43,40';
 const WHITE = '239,231,212';
 
-/** Waits until what the sheet is made up of is as it should be, and answers it. */
-async function seeColours(page: Page, isSo: (seen: string[]) => boolean): Promise<string[]> {
-  let seen = await sheetColours(page);
+/** Waits until what a canvas, the sheet's own, is made up of is as it should be, and answers it. */
+async function seeColours(
+  page: Page,
+  isSo: (seen: string[]) => boolean,
+  canvas = CANVAS,
+): Promise<string[]> {
+  let seen = await coloursOf(page, canvas);
   // Each look is a picture of its own, for which the page draws a frame.
-  while (!isSo(seen)) seen = await sheetColours(page);
+  while (!isSo(seen)) seen = await coloursOf(page, canvas);
   return seen;
 }
 
-/** The colours that much of the sheet is drawn in now. */
-async function sheetColours(page: Page): Promise<string[]> {
-  await page.waitForSelector(CANVAS);
-  const picture = await (await page.$(CANVAS))!.screenshot({ encoding: 'base64' });
+/** The colours that much of a canvas is drawn in now. */
+async function coloursOf(page: Page, canvas: string): Promise<string[]> {
+  await page.waitForSelector(canvas);
+  const picture = await (await page.$(canvas))!.screenshot({ encoding: 'base64' });
   return page.evaluate(async (data) => {
     const png = Uint8Array.from(atob(data), (one) => one.charCodeAt(0));
     const image = await createImageBitmap(new Blob([png], { type: 'image/png' }));

@@ -9,9 +9,10 @@ import {
   endDrag,
   moveSwap,
   openBook,
+  undo,
   usePlanStore,
 } from './planStore';
-import { REST, useRestingPlan, useRestingView } from './resting';
+import { isMoving, REST, step, useRestingPlan, useRestingView } from './resting';
 import { openView, showLayer } from './viewStore';
 
 const n = layerNumber;
@@ -43,7 +44,7 @@ afterEach(() => {
   vi.useRealTimers();
 });
 
-describe('what is drawn while a swap is dragged', () => {
+describe('what is drawn while a swap is moved', () => {
   it('is the plan and the layer as they are while nobody drags', () => {
     expect(shown()).toEqual([10]);
     showLayer(7);
@@ -83,6 +84,32 @@ describe('what is drawn while a swap is dragged', () => {
     endDrag(before, false);
     expect(shown()).toEqual([10]);
     expect(useRestingPlan.getState()).toEqual(usePlanStore.getState());
+  });
+
+  it('stays as it was while a key is held down that moves the swap, and each step is one of the history', () => {
+    for (const layer of [11, 12, 13]) {
+      step(() => {
+        expect(isMoving()).toBe(true);
+        moveSwap(n(layer - 1), n(layer), 100);
+        showLayer(layer);
+      });
+      expect(isMoving()).toBe(false);
+      nextFrame();
+      nextFrame();
+      vi.advanceTimersByTime(REST - 1);
+      expect([shown(), useRestingView.getState().layer]).toEqual([[10], 1]);
+    }
+    vi.advanceTimersByTime(1);
+    expect([shown(), useRestingView.getState().layer]).toEqual([[13], 13]);
+    undo();
+    expect(shown()).toEqual([12]);
+  });
+
+  it('comes at once with anything else that is done before the key rests', () => {
+    step(() => moveSwap(n(10), n(11), 100));
+    expect(shown()).toEqual([10]);
+    addSwap(n(50));
+    expect(shown()).toEqual([11, 50]);
   });
 
   it('is nothing once the plans are put away, also in the middle of a drag', () => {

@@ -1,10 +1,10 @@
 'use client';
 
-import { useCallback, useLayoutEffect, useRef } from 'react';
+import { useCallback, useRef } from 'react';
 import { useThemeColours } from '@/browser/useThemeColours';
 import type { OpenedJob } from '@/base/job/jobContext';
 import type { MovedJob } from '@/base/work/movedJob';
-import { useFollowing } from '@/base/work/useFollowing';
+import { useDrawing } from '@/base/work/useFollowing';
 import { isWhole } from '@/core/plan/parts';
 import { sharesByLayer } from '@/core/plan/work/layerShares';
 import { CORE_WIDTH } from './corePlaces';
@@ -28,15 +28,18 @@ export function CoreCanvas({ view, layers, scale, height, widest }: CoreCanvasPr
     },
     [layers, scale, height, widest, edge],
   );
-  useLayoutEffect(() => {
-    const context = canvas.current?.getContext('2d', SMALL_AND_OFTEN);
-    if (!canvas.current || !context) return;
-    const ratio = window.devicePixelRatio || 1;
-    canvas.current.width = Math.round(CORE_WIDTH * ratio);
-    canvas.current.height = Math.round(height * ratio);
-    context.setTransform(ratio, 0, 0, ratio, 0, 0);
-    draw(view);
-  }, [view, draw, height]);
-  useFollowing(view, draw);
+  const drawAnew = useCallback(
+    (job: MovedJob): void => {
+      const context = canvas.current?.getContext('2d', SMALL_AND_OFTEN);
+      if (!canvas.current || !context) return;
+      const ratio = window.devicePixelRatio || 1;
+      canvas.current.width = Math.round(CORE_WIDTH * ratio);
+      canvas.current.height = Math.round(height * ratio);
+      context.setTransform(ratio, 0, 0, ratio, 0, 0);
+      draw(job);
+    },
+    [draw, height],
+  );
+  useDrawing(view, drawAnew, draw);
   return <canvas ref={canvas} aria-hidden style={{ width: CORE_WIDTH, height }} />;
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import { X } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useLayoutEffect, useRef, useState } from 'react';
 import { Swatch } from '@/components/Swatch';
 import { formatMm } from '@/core/format';
 import type { Layer } from '@/core/layers';
@@ -45,6 +45,13 @@ export function SwapFlag({ swap, plan, later, bottom, y, left, layerAt, layerCou
   const filament = filamentOf(plan, swap.letter);
   const drag = useRef<Drag | null>(null);
   const [dragging, setDragging] = useState(false);
+  /** Where its keys have brought it since React drew it; null for nowhere. */
+  const moved = useRef<PlannedSwap['layer'] | null>(null);
+  useLayoutEffect(() => {
+    moved.current = null;
+  }, [plan]);
+  const layerNow = (): PlannedSwap['layer'] =>
+    swapsNow().find(({ layer }) => layer === moved.current)?.layer ?? swap.layer;
 
   const finish = (keep: boolean): void => {
     if (!drag.current) return;
@@ -61,14 +68,14 @@ export function SwapFlag({ swap, plan, later, bottom, y, left, layerAt, layerCou
       <button
         type="button"
         className="flex cursor-grab touch-none items-center gap-1 rounded-l-md py-0.5 pr-1 pl-0.5 active:cursor-grabbing"
-        onClick={() => showLayer(swap.layer)}
+        onClick={() => showLayer(layerNow())}
         onPointerDown={(event) => {
           const before = usePlanStore.getState().book;
           const board = event.currentTarget.closest('section')?.querySelector('[role="slider"]');
           if (!before || !board || event.button !== 0) return;
           event.currentTarget.setPointerCapture(event.pointerId);
           const { top } = board.getBoundingClientRect();
-          drag.current = { before, top, at: swap.layer, moved: false };
+          drag.current = { before, top, at: layerNow(), moved: false };
           beginDrag();
           setDragging(true);
         }}
@@ -93,7 +100,7 @@ export function SwapFlag({ swap, plan, later, bottom, y, left, layerAt, layerCou
           // On a flag the arrows move the flag, and not the layer that is shown.
           event.preventDefault();
           event.stopPropagation();
-          nudgeSwap(swap.layer, event.key === 'ArrowUp' ? 1 : -1, layerCount);
+          moved.current = nudgeSwap(layerNow(), event.key === 'ArrowUp' ? 1 : -1, layerCount);
         }}
       >
         <Swatch filament={filament} size={22} />
@@ -110,7 +117,7 @@ export function SwapFlag({ swap, plan, later, bottom, y, left, layerAt, layerCou
       </button>
       <button
         type="button"
-        onClick={() => removeSwap(swap.layer)}
+        onClick={() => removeSwap(layerNow())}
         aria-label={`Remove the swap before layer ${swap.layer}`}
         className="grid size-6 place-items-center rounded-r-md text-muted hover:text-danger"
       >

@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef } from 'react';
+import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { useSize } from '@/browser/useSize';
 import { PATH_STRIDE, type LayerPaths } from '@/core/geometry/paths';
 import { colourTable, recolour, shadedCells } from '@/core/geometry/recolour';
@@ -9,7 +9,7 @@ import { useViewStore } from '@/store/plans/viewStore';
 import { PartTags } from './PartTags';
 import { colouredLines, surfaceCells, surfaceColours } from '@/base/pictures/sheetColours';
 import type { MovedJob } from '@/base/work/movedJob';
-import { useFollowing } from '@/base/work/useFollowing';
+import { useDrawing } from '@/base/work/useFollowing';
 import { boxFromAbove, fitView, type SheetView } from './sheetView';
 import { usePaths } from './usePaths';
 
@@ -63,8 +63,7 @@ function FlatLayer({ view }: { view: OpenedJob }) {
     },
     [paths, box, size],
   );
-  useLayoutEffect(() => draw(view), [draw, view]);
-  useFollowing(view, draw);
+  useDrawing(view, draw);
   usePicture(canvas);
   return (
     <div ref={frame} aria-busy={paths === null} className="absolute inset-0">
@@ -114,8 +113,7 @@ function FlatSurface({ view, side }: { view: OpenedJob; side: 'above' | 'below' 
     },
     [cells, columns, rows, side, blends],
   );
-  useLayoutEffect(() => draw(view), [draw, view]);
-  useFollowing(view, draw);
+  useDrawing(view, draw);
   usePicture(canvas);
   return (
     <canvas
