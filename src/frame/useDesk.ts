@@ -4,6 +4,7 @@ import type { OutputState } from '@/base/job/outputState';
 import { goOn } from '@/browser/goOn';
 import { useRouter } from 'next/navigation';
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { toast } from '@/store/toast';
 import type { ActionContext, Desk, DeskDialogName } from '@/actions/action';
 import type { JobPlan } from '@/core/plan/jobPlan';
@@ -13,6 +14,7 @@ import { writePlanFile } from '@/core/plan/file/planFile';
 import { useOutputSettings } from '@/store/settings/settings';
 import { saveJobToHandOn } from '@/base/keep/saveJob';
 import { plansSettled } from '@/store/plans/openPlans';
+import { restNow } from '@/store/plans/resting';
 import { useViewStore } from '@/store/plans/viewStore';
 import { ASK_LEFTOVERS } from '@/base/job/askLeftovers';
 import { download } from '@/browser/download';
@@ -148,11 +150,13 @@ function useActionContext(
     const openNewSlice = (): void => (takesSeveral ? show('files') : chooseSlice());
     return {
       writeFile: () => {
+        haveAllDrawn();
         router.push(`/jobs/${job.id}/output`);
         goOn(writeAndReserve(job, latest));
       },
       goTo: (station) => router.push(`/jobs/${job.id}${station === 'plan' ? '' : `/${station}`}`),
       savePlan: () => {
+        haveAllDrawn();
         const steps = { layers: reading.layers, steps: whole.steps };
         const text = writePlanFile(latest.current.plan, steps);
         download(new Blob([text], { type: 'application/json' }), `${stem}-plan.json`);
@@ -182,6 +186,11 @@ function useActionContext(
     };
   }, [job, router, reading, whole, stem, takesSeveral, show, choosePlan, chooseSlice]);
   return useMemo(() => ({ reading, analysis, desk }), [reading, analysis, desk]);
+}
+
+/** What is written is the plan as it is now: a swap may have been moved that React has not drawn yet. */
+function haveAllDrawn(): void {
+  flushSync(restNow);
 }
 
 /** Writes the file, and promises the job its spools where the person wants that. */

@@ -5,6 +5,7 @@ import {
   byText,
   fieldOf,
   openPlan,
+  savedFile,
   seeNoText,
   seeSwaps,
   seeText,
@@ -248,6 +249,24 @@ describe('keys and touch', () => {
     await seeSwaps(page, 11, 12);
     await press(page, '0');
     await seeSwaps(page, 11, 12, 26);
+    assert.deepEqual(complaints, []);
+  });
+
+  it('writes and saves the plan as it is, also before a moved swap is drawn', async () => {
+    const { page, complaints } = await openPlan();
+    await press(page, 'n', 's', ']');
+    await page.keyboard.press('w');
+    const { bytes } = await savedFile(page, '.gcode');
+    assert.match(bytes.toString(), /^; lamella: swap 1.* before layer 12,/m);
+    await seeText(page, 'File written');
+    await byRole(page, 'link', 'Plan').click();
+    await seeSwaps(page, 12);
+    await press(page, '[');
+    await page.keyboard.down('Control');
+    await press(page, 's');
+    await page.keyboard.up('Control');
+    const { bytes: plan } = await savedFile(page, '-plan.json');
+    assert.match(plan.toString(), /"layer": ?11\b/);
     assert.deepEqual(complaints, []);
   });
 
